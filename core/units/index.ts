@@ -1,0 +1,3 @@
+export { kinds, prettyUnit, unitLabel, unitSize, type QuantityKind, type UnitSystem } from './quantity';
+export { count, formatCell, formatInput, formatNumber, formatQuantity, formatValue } from './format';
+export { parseQuantity, parseSpacings, type Parsed } from './parse';

@@ -1,0 +1,106 @@
+/**
+ * Physical quantities the product reads and shows. Inside, every number is in base SI (m, N, Pa, kg, s, rad, K);
+ * this file is the only place that knows how large a kip or a millimetre is.
+ */
+
+export type UnitSystem = 'si' | 'us';
+
+export type QuantityKind =
+  | 'length'
+  | 'sectionLength'
+  | 'deflection'
+  | 'area'
+  | 'secondMoment'
+  | 'sectionModulus'
+  | 'warping'
+  | 'force'
+  | 'moment'
+  | 'lineLoad'
+  | 'stress'
+  | 'modulus'
+  | 'density'
+  | 'angle'
+  | 'expansion'
+  | 'barArea'
+  | 'barAreaPerLength'
+  | 'mass'
+  | 'number';
+
+const inch = 0.0254;
+const foot = 0.3048;
+/** 1 lbf in N: 0.45359237 kg × 9.80665 m/s² (exact by definition). */
+const poundForce = 4.4482216152605;
+const kip = 1000 * poundForce;
+const pound = 0.45359237;
+
+const lengthUnits = { m: 1, mm: 1e-3, cm: 1e-2, km: 1e3, ft: foot, in: inch, "'": foot, '"': inch } as const;
+const stressUnits = {
+  Pa: 1, kPa: 1e3, MPa: 1e6, GPa: 1e9, 'N/mm2': 1e6, 'kN/m2': 1e3, 'kN/mm2': 1e9,
+  psi: poundForce / inch ** 2, ksi: kip / inch ** 2, psf: poundForce / foot ** 2, ksf: kip / foot ** 2,
+} as const;
+const powers = (power: number, suffix: string): Record<string, number> => ({
+  [`m${suffix}`]: 1, [`cm${suffix}`]: 1e-2 ** power, [`mm${suffix}`]: 1e-3 ** power, [`in${suffix}`]: inch ** power, [`ft${suffix}`]: foot ** power,
+});
+
+interface Kind {
+  /** What the kind is called in a message. */
+  readonly name: string;
+  /** Every unit that may be typed, with its size in base SI. */
+  readonly units: Readonly<Record<string, number>>;
+  /** The unit shown in each system, and the decimals that suit it. */
+  readonly shown: Readonly<Record<UnitSystem, { unit: string; decimals: number }>>;
+}
+
+const shown = (si: string, siDecimals: number, us: string, usDecimals: number) => ({
+  si: { unit: si, decimals: siDecimals },
+  us: { unit: us, decimals: usDecimals },
+});
+
+export const kinds: Readonly<Record<QuantityKind, Kind>> = {
+  length: { name: 'a length', units: lengthUnits, shown: shown('m', 3, 'ft', 2) },
+  sectionLength: { name: 'a length', units: lengthUnits, shown: shown('mm', 1, 'in', 3) },
+  deflection: { name: 'a length', units: lengthUnits, shown: shown('mm', 2, 'in', 3) },
+  area: { name: 'an area', units: powers(2, '2'), shown: shown('cm2', 2, 'in2', 2) },
+  barArea: { name: 'an area', units: powers(2, '2'), shown: shown('mm2', 0, 'in2', 2) },
+  sectionModulus: { name: 'a section modulus', units: powers(3, '3'), shown: shown('cm3', 1, 'in3', 1) },
+  secondMoment: { name: 'a second moment of area', units: powers(4, '4'), shown: shown('cm4', 1, 'in4', 2) },
+  warping: { name: 'a warping constant', units: powers(6, '6'), shown: shown('cm6', 0, 'in6', 0) },
+  force: { name: 'a force', units: { N: 1, kN: 1e3, MN: 1e6, lbf: poundForce, kip, kips: kip, k: kip }, shown: shown('kN', 1, 'kip', 1) },
+  moment: {
+    name: 'a moment',
+    units: { 'N·m': 1, Nm: 1, 'kN·m': 1e3, kNm: 1e3, 'MN·m': 1e6, 'N·mm': 1e-3, 'kip·ft': kip * foot, 'kip-ft': kip * foot, kft: kip * foot, 'kip·in': kip * inch, 'kip-in': kip * inch, 'lbf·ft': poundForce * foot },
+    shown: shown('kN·m', 1, 'kip·ft', 1),
+  },
+  lineLoad: {
+    name: 'a load per length',
+    units: { 'N/m': 1, 'kN/m': 1e3, 'N/mm': 1e3, 'kN/cm': 1e5, plf: poundForce / foot, 'lbf/ft': poundForce / foot, klf: kip / foot, 'kip/ft': kip / foot, 'k/ft': kip / foot, 'kip/in': kip / inch },
+    shown: shown('kN/m', 2, 'kip/ft', 3),
+  },
+  stress: { name: 'a stress', units: stressUnits, shown: shown('MPa', 1, 'ksi', 2) },
+  modulus: { name: 'a modulus of elasticity', units: stressUnits, shown: shown('GPa', 1, 'ksi', 0) },
+  density: { name: 'a density', units: { 'kg/m3': 1, 't/m3': 1e3, 'lb/ft3': pound / foot ** 3, pcf: pound / foot ** 3 }, shown: shown('kg/m3', 0, 'lb/ft3', 1) },
+  angle: { name: 'an angle', units: { rad: 1, deg: Math.PI / 180, '°': Math.PI / 180 }, shown: shown('deg', 1, 'deg', 1) },
+  expansion: { name: 'a coefficient of expansion', units: { '1/K': 1, '1/°C': 1, '1/°F': 1.8 }, shown: shown('1/K', 7, '1/°F', 7) },
+  barAreaPerLength: { name: 'an area per length', units: { m: 1, 'mm2/mm': 1e-3, 'mm2/m': 1e-6, 'in2/in': inch, 'in2/ft': inch ** 2 / foot }, shown: shown('mm2/m', 0, 'in2/ft', 3) },
+  mass: { name: 'a mass', units: { kg: 1, t: 1e3, lb: pound, ton: 2000 * pound }, shown: shown('t', 2, 'ton', 2) },
+  number: { name: 'a number', units: {}, shown: shown('', 3, '', 3) },
+};
+
+/** The size in base SI of the unit in which `kind` is shown in `system`. */
+export function unitSize(kind: QuantityKind, system: UnitSystem): number {
+  const { unit } = kinds[kind].shown[system];
+  return unit === '' ? 1 : kinds[kind].units[unit];
+}
+
+/** The unit in which `kind` is shown, written for the screen (`mm²`, not `mm2`). Empty for a bare number. */
+export function unitLabel(kind: QuantityKind, system: UnitSystem): string {
+  return prettyUnit(kinds[kind].shown[system].unit);
+}
+
+const superscripts: Readonly<Record<string, string>> = { 2: '²', 3: '³', 4: '⁴', 6: '⁶' };
+
+/** `kN/m2` → `kN/m²`, `deg` → `°`. */
+export function prettyUnit(unit: string): string {
+  if (unit === 'deg') return '°';
+  return unit.replace(/([a-z])([2346])/g, (_, letter: string, digit: string) => letter + superscripts[digit]);
+}

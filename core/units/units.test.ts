@@ -1,0 +1,71 @@
+import { count, formatNumber, formatQuantity, parseQuantity, parseSpacings, type QuantityKind, type UnitSystem } from './index';
+
+const read = (text: string, kind: QuantityKind = 'length', system: UnitSystem = 'si') => {
+  const parsed = parseQuantity(text, kind, system);
+  if (!parsed.ok) throw new Error(parsed.error);
+  return parsed.value;
+};
+const refusal = (text: string, kind: QuantityKind = 'length') => {
+  const parsed = parseQuantity(text, kind, 'si');
+  return parsed.ok ? `read as ${parsed.value}` : parsed.error;
+};
+
+test.each([
+  ['6.4', 6.4],
+  ['6400 mm', 6.4],
+  ['23 ft', 7.0104],
+  [`12'6"`, 3.81],
+  [`12' 6 1/2"`, 3.8227],
+  ['12ft 6in', 3.81],
+  ['3*7.2', 21.6],
+  ['(2.4+1.2)/2 m', 1.8],
+  ['(2.4+1.2) m / 2', 1.8],
+  ['1 m + 20 cm', 1.2],
+  ['−0.5', -0.5],
+  ['1e-3', 0.001],
+])('the length %s is understood', (text, metres) => {
+  expect(read(text)).toBeCloseTo(metres, 12);
+});
+
+test('a bare number is in the unit of the project', () => {
+  expect(read('10', 'length', 'us')).toBeCloseTo(3.048, 12);
+  expect(read('10', 'force', 'us')).toBeCloseTo(44482.216152605, 6);
+  expect(read('10', 'lineLoad', 'si')).toBe(10000);
+});
+
+test('units of many kinds', () => {
+  expect(read('0.035 ksf', 'stress')).toBeCloseTo(1675.81, 1); // 35 psf × 47.8803 Pa
+  expect(read('3.5 kN/m2', 'stress')).toBe(3500);
+  expect(read('50 ksi', 'stress')).toBeCloseTo(344.738e6, -3);
+  expect(read('100 kip·ft', 'moment')).toBeCloseTo(135581.8, 1);
+  expect(read('30 deg', 'angle')).toBeCloseTo(Math.PI / 6, 12);
+});
+
+test('a unit of another kind is named together with what is wanted', () => {
+  expect(refusal('5 kN')).toBe('“kN” is a unit of force; here a length is needed. Use m, mm, cm, km, ft, in.');
+  expect(refusal('5 m', 'force')).toMatch(/unit of length; here a force is needed/);
+  expect(refusal('5 furlong')).toMatch(/not a unit Elbow knows/);
+  expect(refusal('2 m + 3')).toMatch(/adds a number with a unit to one without/);
+  expect(refusal('4 m / 2 m')).toMatch(/divides by a number with a unit/);
+  expect(refusal('1/0')).toMatch(/finite/);
+  expect(refusal('(1+2')).toMatch(/closing bracket/);
+  expect(refusal('')).toMatch(/Nothing was typed/);
+  expect(refusal('four')).toMatch(/not a number/);
+});
+
+test('spacings are lists, repeats, or both', () => {
+  expect(parseSpacings('3*7.2', 'si')).toEqual({ ok: true, value: [7.2, 7.2, 7.2], understood: '21.600 m' });
+  expect(parseSpacings('7.2, 6.4, 7.2', 'si')).toMatchObject({ value: [7.2, 6.4, 7.2] });
+  expect(parseSpacings(`2 × 20', 15 ft`, 'us')).toMatchObject({ value: [6.096, 6.096, 4.572] });
+  expect(parseSpacings('3*-2', 'si')).toMatchObject({ ok: false, error: expect.stringContaining('above zero') });
+  expect(parseSpacings('5000*1', 'si')).toMatchObject({ ok: false });
+});
+
+test('numbers are shown with a true minus, thin spaces and never as minus zero', () => {
+  expect(formatNumber(-12345.67, 1)).toBe('−12\u2009345.7');
+  expect(formatNumber(1234.5, 1)).toBe('1234.5');
+  expect(formatNumber(-0.01, 1)).toBe('0.0');
+  expect(formatQuantity(152100, 'moment', 'si')).toBe('152.1 kN·m');
+  expect(formatQuantity(0.0254, 'sectionLength', 'us', 1)).toBe('1.0 in');
+  expect([count(1, 'storey'), count(4, 'storey'), count(2, 'support'), count(2, 'property')]).toEqual(['1 storey', '4 storeys', '2 supports', '2 properties']);
+});

@@ -1,0 +1,10 @@
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/core', '<rootDir>/app', '<rootDir>/cli', '<rootDir>/demo'],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' }, module: { type: 'es6' } }],
+  },
+  moduleNameMapper: { '^~core/(.*)$': '<rootDir>/core/$1', '^~app/(.*)$': '<rootDir>/app/$1', '^~demo/(.*)$': '<rootDir>/demo/$1' },
+};
