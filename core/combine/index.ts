@@ -1,0 +1,2 @@
+export { combinationFormula, generateCombinations, statedCombinations } from './generate';
+export { psiFactors } from './en1990';

@@ -1,0 +1,49 @@
+import { z } from 'zod';
+import { tableNames } from './model';
+import { nodeId, recordSchemas, settings } from './schema';
+
+/** A small, serialisable command; the only way a model changes. `applyEdit` says what each does. */
+
+const tableName = z.enum(tableNames as [string, ...string[]]).transform((name) => name as keyof typeof recordSchemas);
+
+const addRecords = z.strictObject({
+  kind: z.literal('add'),
+  records: z.strictObject({
+    gridLines: z.array(recordSchemas.gridLines).optional(),
+    storeys: z.array(recordSchemas.storeys).optional(),
+    materials: z.array(recordSchemas.materials).optional(),
+    sections: z.array(recordSchemas.sections).optional(),
+    nodes: z.array(recordSchemas.nodes).optional(),
+    members: z.array(recordSchemas.members).optional(),
+    cases: z.array(recordSchemas.cases).optional(),
+    loads: z.array(recordSchemas.loads).optional(),
+    combinations: z.array(recordSchemas.combinations).optional(),
+  }),
+});
+
+/** A field set to null is taken out of the record when the record allows it to be absent. */
+const changeRecords = z.strictObject({
+  kind: z.literal('change'),
+  table: tableName,
+  changes: z.array(z.strictObject({ id: z.string(), fields: z.record(z.string(), z.unknown()) })).min(1),
+});
+
+/** Takes what depends on the records along: members of a node, loads of a member, factors of a case. */
+const removeRecords = z.strictObject({ kind: z.literal('remove'), table: tableName, ids: z.array(z.string()).min(1) });
+
+const moveNodes = z.strictObject({ kind: z.literal('nodes.move'), ids: z.array(nodeId).min(1), by: z.tuple([z.number(), z.number(), z.number()]).describe('m') });
+
+const changeSettings = z.strictObject({ kind: z.literal('settings.change'), fields: settings.partial() });
+
+export const edit = z.discriminatedUnion('kind', [addRecords, changeRecords, removeRecords, moveNodes, changeSettings]);
+
+export type Edit = z.infer<typeof edit>;
+export type AddEdit = z.infer<typeof addRecords>;
+export type ChangeEdit = z.infer<typeof changeRecords>;
+export type RemoveEdit = z.infer<typeof removeRecords>;
+export type MoveEdit = z.infer<typeof moveNodes>;
+export type SettingsEdit = z.infer<typeof changeSettings>;
+
+/** Edits that make one revision, with the sentence of the act when it says more than its edits do. */
+export const act = z.strictObject({ edits: z.array(edit).min(1).max(200), sentence: z.string().trim().min(1).max(300).optional() });
+export type Act = z.infer<typeof act>;

@@ -1,0 +1,16 @@
+import type { Act } from './edit';
+
+/** A problem or remark about the model: what, where, why, and a mend where there is one. */
+export interface Finding {
+  /** Same problem, same key, whatever else changes. */
+  readonly key: string;
+  readonly rule: string;
+  /** `stop`: the analysis or a check cannot be made; `remark`: it can, but an engineer should know. */
+  readonly severity: 'stop' | 'remark';
+  /** One sentence naming the thing and the value. */
+  readonly sentence: string;
+  /** Why it matters, or what to do. */
+  readonly why: string;
+  readonly place: { readonly nodes?: readonly string[]; readonly members?: readonly string[]; readonly loads?: readonly string[]; readonly case?: string };
+  readonly mend?: { readonly label: string; readonly act: Act };
+}

@@ -1,0 +1,11 @@
+export * from './schema';
+export {
+  defaultBars, emptyModel, gridLinesAlong, idNumber, idSource, inOrder, storeysUpward, tableNames, tableWords,
+  type Model, type RecordOf, type Table, type TableName, type Tables,
+} from './model';
+export { act, edit, type Act, type Edit } from './edit';
+export { applyAct, applyEdit, type Applied } from './apply';
+export { renumberForModel } from './rebase';
+export { add, cross, distance, dot, likelyRole, localAxes, memberEnds, memberLength, norm, samePoint, scale, subtract, type Axes, type Vector } from './geometry';
+export type { Finding } from './finding';
+export { connectedParts, modelFindings, positionTolerance } from './model-findings';

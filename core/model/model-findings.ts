@@ -1,0 +1,186 @@
+import { count, formatQuantity } from '../units';
+import type { Edit } from './edit';
+import type { Finding } from './finding';
+import { memberLength, samePoint } from './geometry';
+import { inOrder, type Model } from './model';
+import type { MemberLoad } from './schema';
+
+/** Shorter than this share of a millimetre past the end, a position is a rounding error and is taken as the end. */
+export const positionTolerance = 1e-3;
+
+/** What can be said of a model before it is analysed. Members and nodes are named by id or label. */
+export function modelFindings(model: Model): Finding[] {
+  return [
+    ...nothingToAnalyse(model),
+    ...looseNodes(model),
+    ...memberFindings(model),
+    ...duplicateMembers(model),
+    ...supportFindings(model),
+    ...loadFindings(model),
+    ...combinationFindings(model),
+  ];
+}
+
+function nothingToAnalyse(model: Model): Finding[] {
+  if (Object.keys(model.members).length > 0) return [];
+  return [{ key: 'empty', rule: 'empty', severity: 'stop', sentence: 'There are no members yet.', why: 'Build a frame with the frame builder or draw a member; results follow by themselves.', place: {} }];
+}
+
+function looseNodes(model: Model): Finding[] {
+  const used = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
+  return inOrder(model.nodes).filter((node) => !used.has(node.id)).map((node) => ({
+    key: `loose ${node.id}`,
+    rule: 'loose-node',
+    severity: 'remark',
+    sentence: `Node ${node.id} is tied to nothing.`,
+    why: 'No member begins or ends there. It is left out of the analysis.',
+    place: { nodes: [node.id] },
+    mend: { label: 'Delete the node', act: { edits: [{ kind: 'remove', table: 'nodes', ids: [node.id] }] } },
+  }));
+}
+
+function memberFindings(model: Model): Finding[] {
+  const found: Finding[] = [];
+  for (const member of inOrder(model.members)) {
+    const place = { members: [member.id] };
+    const remove = { label: 'Delete the member', act: { edits: [{ kind: 'remove', table: 'members', ids: [member.id] }] satisfies Edit[] } };
+    if (memberLength(model, member) < samePoint) {
+      found.push({ key: `zero ${member.id}`, rule: 'zero-length', severity: 'stop', sentence: `Member ${member.id} has no length.`, why: `Its ends ${member.start} and ${member.end} are less than 1 mm apart.`, place, mend: remove });
+    }
+    if (member.section === null) found.push({ key: `section ${member.id}`, rule: 'no-section', severity: 'stop', sentence: `Member ${member.id} has no section.`, why: 'Give it one in its details; without it there is no stiffness.', place, ...only(model, 'sections', member.id) });
+    if (member.material === null) found.push({ key: `material ${member.id}`, rule: 'no-material', severity: 'stop', sentence: `Member ${member.id} has no material.`, why: 'Give it one in its details; without it there is no stiffness or weight.', place, ...only(model, 'materials', member.id) });
+  }
+  return found;
+}
+
+/** A mend when there is just one section or material to give. */
+function only(model: Model, table: 'sections' | 'materials', member: string): Pick<Finding, 'mend'> {
+  const records = Object.values(model[table]);
+  if (records.length !== 1) return {};
+  const field = table === 'sections' ? 'section' : 'material';
+  return { mend: { label: `Give it ${records[0].name}`, act: { edits: [{ kind: 'change', table: 'members', changes: [{ id: member, fields: { [field]: records[0].id } }] }] } } };
+}
+
+function duplicateMembers(model: Model): Finding[] {
+  const first = new Map<string, string>();
+  const found: Finding[] = [];
+  for (const member of inOrder(model.members)) {
+    const pair = [member.start, member.end].sort().join(' ');
+    const other = first.get(pair);
+    if (other === undefined) first.set(pair, member.id);
+    else {
+      found.push({
+        key: `duplicate ${member.id}`, rule: 'duplicate-member', severity: 'remark',
+        sentence: `Members ${other} and ${member.id} lie on the same two nodes.`,
+        why: 'Both carry load and both weigh; usually one is a slip.',
+        place: { members: [other, member.id] },
+        mend: { label: `Delete ${member.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [member.id] }] } },
+      });
+    }
+  }
+  return found;
+}
+
+/** Each connected part of the structure must be held somewhere. */
+function supportFindings(model: Model): Finding[] {
+  const found: Finding[] = [];
+  for (const part of connectedParts(model)) {
+    const held = part.filter((id) => Object.values(model.nodes[id].support ?? {}).some(Boolean));
+    if (held.length > 0) continue;
+    const members = Object.values(model.members).filter((member) => part.includes(member.start)).map((member) => member.id);
+    const lowest = Math.min(...part.map((id) => model.nodes[id].position[2]));
+    const feet = part.filter((id) => model.nodes[id].position[2] < lowest + samePoint);
+    const fixed = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
+    found.push({
+      key: `unsupported ${part[0]}`, rule: 'unsupported', severity: 'stop',
+      sentence: members.length === Object.keys(model.members).length ? 'The structure has no support.' : `A part of the structure (${count(members.length, 'member')}, node ${part[0]} among them) has no support.`,
+      why: 'It would float away under any load. Select nodes and hold them in their details.',
+      place: { nodes: feet, members },
+      mend: { label: `Fix its ${count(feet.length, 'lowest node')}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: feet.map((id) => ({ id, fields: { support: fixed } })) }] } },
+    });
+  }
+  return found;
+}
+
+/** Node ids of each part joined by members, smallest number first. */
+export function connectedParts(model: Model): string[][] {
+  const parent = new Map<string, string>();
+  const root = (id: string): string => {
+    let at = id;
+    while (parent.get(at) !== at) {
+      parent.set(at, parent.get(parent.get(at)!)!);
+      at = parent.get(at)!;
+    }
+    return at;
+  };
+  const members = Object.values(model.members);
+  for (const { start, end } of members) for (const id of [start, end]) if (!parent.has(id)) parent.set(id, id);
+  for (const { start, end } of members) parent.set(root(start), root(end));
+  const parts = new Map<string, string[]>();
+  for (const { id } of inOrder(model.nodes)) {
+    if (!parent.has(id)) continue;
+    const top = root(id);
+    const part = parts.get(top);
+    if (part) part.push(id);
+    else parts.set(top, [id]);
+  }
+  return [...parts.values()];
+}
+
+function loadFindings(model: Model): Finding[] {
+  const found: Finding[] = [];
+  const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
+  for (const load of inOrder(model.loads)) {
+    const label = model.cases[load.case].label;
+    if (load.type === 'node') {
+      if (tied.has(load.node)) continue;
+      found.push({
+        key: `load on loose ${load.id}`, rule: 'load-on-loose-node', severity: 'stop',
+        sentence: `Load ${load.id} of case ${label} acts on node ${load.node}, which is tied to nothing.`, why: 'The load would go nowhere. Join the node to a member or delete the load.',
+        place: { nodes: [load.node], loads: [load.id], case: load.case },
+        mend: { label: 'Delete the load', act: { edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] } },
+      });
+      continue;
+    }
+    found.push(...pastTheEnd(model, load, label));
+  }
+  return found;
+}
+
+function pastTheEnd(model: Model, load: MemberLoad, caseLabel: string): Finding[] {
+  const length = memberLength(model, model.members[load.member]);
+  const show = (value: number) => formatQuantity(value, 'length', model.settings.units);
+  const act = (fields: Record<string, unknown>) => ({ edits: [{ kind: 'change' as const, table: 'loads' as const, changes: [{ id: load.id, fields }] }] });
+  const base = { severity: 'stop' as const, place: { members: [load.member], loads: [load.id], case: load.case } };
+  const other = (position: number) => {
+    const metres = position / 1000;
+    return metres <= length ? ` ${show(metres)} would fit: was it typed in mm?` : '';
+  };
+  const sentence = (what: string, position: number) => `Case ${caseLabel}: the load ${load.id} on member ${load.member} ${what} at ${show(position)}, past the end at ${show(length)}.${other(position)}`;
+  const why = 'A load cannot act where there is no member.';
+  if (load.type === 'point') {
+    if (load.at <= length + positionTolerance) return [];
+    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('acts', load.at), why, mend: { label: `Set it to the end, ${show(length)}`, act: act({ at: length }) } }];
+  }
+  if (load.from >= length + positionTolerance) {
+    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('starts', load.from), why, mend: { label: 'Let it act over the whole member', act: act({ from: 0, to: null }) } }];
+  }
+  if (load.to !== null && load.to > length + positionTolerance) {
+    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('ends', load.to), why, mend: { label: `Set it to the end, ${show(length)}`, act: act({ to: null }) } }];
+  }
+  if (load.to !== null && load.to <= load.from) {
+    return [{ ...base, key: `empty ${load.id}`, rule: 'load-without-length', sentence: `Case ${caseLabel}: the load ${load.id} on member ${load.member} starts at ${show(load.from)} and ends at ${show(load.to)}.`, why: 'Its end must lie beyond its start.', mend: { label: 'Let it act to the end', act: act({ to: null }) } }];
+  }
+  return [];
+}
+
+function combinationFindings(model: Model): Finding[] {
+  const combined = new Set(Object.values(model.combinations).flatMap((combination) => combination.factors.map((factor) => factor.case)));
+  const acting = new Set(Object.values(model.loads).map((load) => load.case));
+  return inOrder(model.cases)
+    .filter((loadCase) => !combined.has(loadCase.id) && (loadCase.selfWeight || acting.has(loadCase.id)))
+    .map((loadCase) => ({
+      key: `uncombined ${loadCase.id}`, rule: 'uncombined-case', severity: 'remark',
+      sentence: `Case ${loadCase.label} is in no combination.`, why: loadCase.nature === 'seismic' || loadCase.nature === 'other' ? 'The generated combinations take no case of this nature. Add a combination of your own in the Loads stage.' : 'Its loads take no part in the checks. Generate the combinations in the Loads stage, or add one.', place: { case: loadCase.id },
+    }));
+}

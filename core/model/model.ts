@@ -1,0 +1,82 @@
+import { recordSchemas, type Combination, type GridLine, type Load, type LoadCase, type Material, type Member, type Node, type Section, type Settings, type Storey } from './schema';
+
+/** Records of one kind by id. Never changed in place. */
+export type Table<T> = Readonly<Record<string, T>>;
+
+export interface Tables {
+  readonly gridLines: Table<GridLine>;
+  readonly storeys: Table<Storey>;
+  readonly materials: Table<Material>;
+  readonly sections: Table<Section>;
+  readonly nodes: Table<Node>;
+  readonly members: Table<Member>;
+  readonly cases: Table<LoadCase>;
+  readonly loads: Table<Load>;
+  readonly combinations: Table<Combination>;
+}
+
+export type TableName = keyof Tables;
+export type RecordOf<K extends TableName> = Tables[K][string];
+
+/** The whole description of a structure. `counters` holds the highest number each table has ever given out, so that no id comes twice. */
+export interface Model extends Tables {
+  readonly settings: Settings;
+  readonly counters: Readonly<Record<TableName, number>>;
+}
+
+export const tableNames = Object.keys(recordSchemas) as TableName[];
+
+/** The letter before the number in a table's ids, and what one record is called. */
+export const tableWords: Readonly<Record<TableName, { prefix: string; noun: string }>> = {
+  gridLines: { prefix: 'g', noun: 'grid line' },
+  storeys: { prefix: 'h', noun: 'storey' },
+  materials: { prefix: 't', noun: 'material' },
+  sections: { prefix: 's', noun: 'section' },
+  nodes: { prefix: 'n', noun: 'node' },
+  members: { prefix: 'm', noun: 'member' },
+  cases: { prefix: 'c', noun: 'load case' },
+  loads: { prefix: 'l', noun: 'load' },
+  combinations: { prefix: 'u', noun: 'combination' },
+};
+
+/** Bar rules a new project starts with: Grade 60 and US sizes, or B500B and metric ones. */
+export function defaultBars(code: Settings['code']): Settings['bars'] {
+  return code === 'us'
+    ? { steel: 'Grade 60', yieldStress: 413.7e6, cover: 0.04, longitudinal: ['#5', '#6', '#7', '#8', '#9', '#10'], stirrup: '#3' }
+    : { steel: 'B500B', yieldStress: 500e6, cover: 0.035, longitudinal: ['D12', 'D16', 'D20', 'D25', 'D28', 'D32'], stirrup: 'D10' };
+}
+
+/** A model with nothing in it but its settings. */
+export function emptyModel(settings: Pick<Settings, 'name' | 'units' | 'code'>): Model {
+  return {
+    settings: { shearDeformation: true, bars: defaultBars(settings.code), ...settings },
+    gridLines: {}, storeys: {}, materials: {}, sections: {}, nodes: {}, members: {}, cases: {}, loads: {}, combinations: {},
+    counters: { gridLines: 0, storeys: 0, materials: 0, sections: 0, nodes: 0, members: 0, cases: 0, loads: 0, combinations: 0 },
+  };
+}
+
+/** The number in an id: 12 of `n12`. */
+export function idNumber(id: string): number {
+  return Number(id.replace(/^\D+/, ''));
+}
+
+/** A source of fresh ids for a model, for whoever composes edits. */
+export function idSource(model: Model): (table: TableName) => string {
+  const counters = { ...model.counters };
+  return (table) => `${tableWords[table].prefix}${++counters[table]}`;
+}
+
+/** The records of a table in the order of their numbers. */
+export function inOrder<T extends { id: string }>(table: Table<T>): T[] {
+  return Object.values(table).sort((a, b) => idNumber(a.id) - idNumber(b.id));
+}
+
+/** Storeys from the lowest up. */
+export function storeysUpward(model: Model): Storey[] {
+  return Object.values(model.storeys).sort((a, b) => a.elevation - b.elevation);
+}
+
+/** Grid lines of one axis by position. */
+export function gridLinesAlong(model: Model, axis: GridLine['axis']): GridLine[] {
+  return Object.values(model.gridLines).filter((line) => line.axis === axis).sort((a, b) => a.position - b.position);
+}
