@@ -17,7 +17,6 @@ export function modelFindings(model: Model): Finding[] {
     ...duplicateMembers(model),
     ...supportFindings(model),
     ...loadFindings(model),
-    ...combinationFindings(model),
   ];
 }
 
@@ -172,15 +171,4 @@ function pastTheEnd(model: Model, load: MemberLoad, caseLabel: string): Finding[
     return [{ ...base, key: `empty ${load.id}`, rule: 'load-without-length', sentence: `Case ${caseLabel}: the load ${load.id} on member ${load.member} starts at ${show(load.from)} and ends at ${show(load.to)}.`, why: 'Its end must lie beyond its start.', mend: { label: 'Let it act to the end', act: act({ to: null }) } }];
   }
   return [];
-}
-
-function combinationFindings(model: Model): Finding[] {
-  const combined = new Set(Object.values(model.combinations).flatMap((combination) => combination.factors.map((factor) => factor.case)));
-  const acting = new Set(Object.values(model.loads).map((load) => load.case));
-  return inOrder(model.cases)
-    .filter((loadCase) => !combined.has(loadCase.id) && (loadCase.selfWeight || acting.has(loadCase.id)))
-    .map((loadCase) => ({
-      key: `uncombined ${loadCase.id}`, rule: 'uncombined-case', severity: 'remark',
-      sentence: `Case ${loadCase.label} is in no combination.`, why: loadCase.nature === 'seismic' || loadCase.nature === 'other' ? 'The generated combinations take no case of this nature. Add a combination of your own in the Loads stage.' : 'Its loads take no part in the checks. Generate the combinations in the Loads stage, or add one.', place: { case: loadCase.id },
-    }));
 }

@@ -1,0 +1,1 @@
+export { gravity, loadsByCase, ownWeight, type CaseLoads, type MemberTerm } from './member-terms';

@@ -1,0 +1,28 @@
+import type { Solution } from '../fem';
+
+/** One case's loads against its reactions: three forces (N) and three moments about the origin (N·m). */
+export interface BalanceRow {
+  readonly caseId: string;
+  readonly applied: readonly number[];
+  readonly reacted: readonly number[];
+  /** largest force out of balance over the largest applied; moments are compared with force × the size of the structure */
+  readonly error: number;
+  readonly residual: number;
+}
+
+/** Above this share of the load a case does not add up. */
+export const balanceLimit = 1e-6;
+
+/** Applied loads against reactions, case by case. */
+export function balance(solution: Solution): BalanceRow[] {
+  let size = 1;
+  for (const coordinate of solution.positions) size = Math.max(size, Math.abs(coordinate));
+  return solution.cases.map(({ id, applied, reacted, residual }) => {
+    const largest = (from: number, of: (i: number) => number) => Math.max(of(from), of(from + 1), of(from + 2));
+    const force = largest(0, (i) => Math.abs(applied[i]));
+    const moment = Math.max(largest(3, (i) => Math.abs(applied[i])), force * size);
+    const gap = (i: number) => Math.abs(applied[i] + reacted[i]);
+    const error = Math.max(force === 0 ? 0 : largest(0, gap) / force, moment === 0 ? 0 : largest(3, gap) / moment);
+    return { caseId: id, applied: [...applied], reacted: [...reacted], error, residual };
+  });
+}

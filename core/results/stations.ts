@@ -1,0 +1,102 @@
+import type { Solution } from '../fem';
+import { forceComponents, lineIndex, type ForceComponent, type MemberLine } from './member-line';
+
+/** A place along a member; at a point load there are two, just before and just after it. */
+export interface Station {
+  readonly x: number;
+  readonly after: boolean;
+}
+
+const divisions = 16;
+
+/** Stations of a member that serve every case: equal parts, and where a load begins, ends or acts. */
+export function stationsOf(solution: Solution, member: number, parts = divisions): Station[] {
+  const length = solution.lengths[member];
+  const { terms } = solution;
+  const positions = new Set<number>();
+  const jumps = new Set<number>();
+  for (let i = 0; i <= parts; i++) positions.add((length * i) / parts);
+  for (let t = terms.memberStart[member]; t < terms.memberStart[member + 1]; t++) {
+    positions.add(terms.from[t]);
+    positions.add(terms.to[t]);
+    if (terms.isPoint[t]) jumps.add(terms.from[t]);
+  }
+  return [...positions].sort((a, b) => a - b).flatMap((x) => {
+    if (!jumps.has(x)) return [{ x, after: false }];
+    if (x === 0) return [{ x, after: true }];
+    return x >= length ? [{ x, after: false }] : [{ x, after: false }, { x, after: true }];
+  });
+}
+
+export interface Extreme {
+  readonly value: number;
+  readonly x: number;
+}
+export type Extremes = Record<ForceComponent, { max: Extreme; min: Extreme }>;
+
+/** Largest and smallest of every internal force along a member: at the stations, and for moments where the shear passes through zero between them. */
+export function extremesOf(line: MemberLine, stations: readonly Station[]): Extremes {
+  const result = {} as Extremes;
+  for (const component of forceComponents) result[component] = { max: { value: -Infinity, x: 0 }, min: { value: Infinity, x: 0 } };
+  const note = (component: ForceComponent, value: number, x: number) => {
+    const extreme = result[component];
+    if (value > extreme.max.value) extreme.max = { value, x };
+    if (value < extreme.min.value) extreme.min = { value, x };
+  };
+  let before: Float64Array | undefined;
+  stations.forEach((station, i) => {
+    const values = line.at(station.x, station.after);
+    for (const component of forceComponents) note(component, values[lineIndex[component]], station.x);
+    const start = stations[i - 1]?.x;
+    if (before && station.x > start) {
+      // between neighbouring stations the shear is linear
+      for (const [shear, moment] of [['Vz', 'My'], ['Vy', 'Mz']] as const) {
+        const [a, b] = [before[lineIndex[shear]], values[lineIndex[shear]]];
+        if (a * b >= 0) continue;
+        const x = start + ((station.x - start) * a) / (a - b);
+        note(moment, line.at(x)[lineIndex[moment]], x);
+      }
+    }
+    before = values;
+  });
+  return result;
+}
+
+/** Extremes over several lines of one member, with the number of the line each comes from. */
+export type GoverningExtremes = Record<ForceComponent, { max: Extreme & { line: number }; min: Extreme & { line: number } }>;
+
+/** @throws RangeError without a line */
+export function governingExtremes(lines: readonly MemberLine[], stations: readonly Station[]): GoverningExtremes {
+  if (lines.length === 0) throw new RangeError('governingExtremes needs at least one line');
+  const each = lines.map((line) => extremesOf(line, stations));
+  const result = {} as GoverningExtremes;
+  for (const component of forceComponents) {
+    let max = { ...each[0][component].max, line: 0 };
+    let min = { ...each[0][component].min, line: 0 };
+    each.forEach((extremes, line) => {
+      if (extremes[component].max.value > max.value) max = { ...extremes[component].max, line };
+      if (extremes[component].min.value < min.value) min = { ...extremes[component].min, line };
+    });
+    result[component] = { max, min };
+  }
+  return result;
+}
+
+/** Where the deflection from the chord is largest, local y and z together; refined between the stations. */
+export function largestChordDeflection(line: MemberLine, stations: readonly Station[]): Extreme {
+  const size = (x: number) => Math.hypot(...line.fromChord(x));
+  let best = 0;
+  stations.forEach((station, i) => {
+    if (size(station.x) > size(stations[best].x)) best = i;
+  });
+  let low = stations[Math.max(0, best - 1)].x;
+  let high = stations[Math.min(stations.length - 1, best + 1)].x;
+  for (let i = 0; i < 40; i++) {
+    const third = (high - low) / 3;
+    if (size(low + third) < size(high - third)) low += third;
+    else high -= third;
+  }
+  const x = (low + high) / 2;
+  const [v, w] = line.fromChord(x);
+  return { value: Math.abs(w) >= Math.abs(v) ? w : v, x };
+}
