@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { reinforcingBars } from '../catalog';
 
 /**
  * What an engineer describes. Every record is `{ id, …fields }`; lengths m, forces N, moments N·m, loads N/m, stresses Pa,
@@ -71,13 +72,14 @@ export const node = z.strictObject({
   support: support.optional(),
 });
 
-const bars = z.strictObject({ bar: z.string().max(10), count: z.number().int().min(0).max(40) });
+const barName = z.enum(reinforcingBars.map((bar) => bar.name) as [string, ...string[]], { error: 'not a bar of the table; use for example #5 or D16' });
+const bars = z.strictObject({ bar: barName, count: z.number().int().min(2).max(40) });
 
 /** Reinforcement of a rectangular concrete beam; a part that is left out is proposed by the check. */
 export const reinforcement = z.strictObject({
   top: bars.optional(),
   bottom: bars.optional(),
-  stirrups: z.strictObject({ bar: z.string().max(10), legs: z.number().int().min(2).max(12), spacing: positiveLength.describe('m') }).optional(),
+  stirrups: z.strictObject({ bar: barName, legs: z.number().int().min(2).max(12), spacing: positiveLength.describe('m') }).optional(),
 });
 
 /** What a steel member's stability depends on beside its own length; parts left out take the member's length and K = 1. */
@@ -155,8 +157,8 @@ export const settings = z.strictObject({
       steel: label,
       yieldStress: z.number().positive().describe('Pa'),
       cover: z.number().nonnegative().max(1).describe('clear cover to the stirrup, m'),
-      longitudinal: z.array(z.string().max(10)).min(1).describe('bar sizes that may be chosen'),
-      stirrup: z.string().max(10),
+      longitudinal: z.array(barName).min(1).describe('bar sizes that may be chosen'),
+      stirrup: barName,
     })
     .describe('bar rules of concrete members'),
 });

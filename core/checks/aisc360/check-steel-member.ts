@@ -1,0 +1,199 @@
+import type { SteelDesign } from '../../model';
+import { lineIndex, type MemberLine, type Station } from '../../results';
+import { skipped, type Check, type MadeCheck } from '../check';
+import { force, length, moment, plain, type Quantity, type Sheet } from '../sheet';
+import { compressionStrength, tensionStrength, type EffectiveLengths } from './compression';
+import { majorFlexuralStrength, majorFlexureExclusion, minorFlexuralStrength, momentGradientFactor, type SegmentMoments } from './flexure';
+import { flangeShearStrength, webShearStrength } from './shear';
+import type { SteelSection } from './steel-section';
+
+/** A member under one strength combination. */
+export interface CombinedLine {
+  readonly label: string;
+  readonly line: MemberLine;
+}
+
+/** The part of a member between two lateral braces, m from its start. */
+interface Segment {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The largest value met so far with where it was met. */
+interface Worst {
+  value: number;
+  label: string;
+  x: number;
+}
+
+/** Below this share of the largest force a component is rounding, not demand (N or N·m). */
+const noise = 1e-3;
+
+const names = {
+  tension: ['Tension', 'D2'],
+  compression: ['Compression', 'E3'],
+  flexureMajor: ['Bending, strong axis', 'F2'],
+  flexureMinor: ['Bending, weak axis', 'F6'],
+  shearWeb: ['Shear in the web', 'G2'],
+  shearFlange: ['Shear in the flanges', 'G6'],
+  combined: ['Axial force and bending', 'H1'],
+} as const;
+
+/**
+ * Checks a doubly symmetric rolled I member by AISC 360-22, LRFD.
+ * @param lines    the member under each strength combination
+ * @param stations places at which demand is read
+ */
+export function checkSteelMember(section: SteelSection, design: SteelDesign | undefined, lines: readonly CombinedLine[], stations: readonly Station[]): Check[] {
+  const memberLength = lines[0].line.length;
+  const unbraced = Math.min(design?.unbracedLengthTorsion ?? memberLength, memberLength);
+  const lengths: EffectiveLengths = {
+    major: (design?.factorMajor ?? 1) * (design?.unbracedLengthMajor ?? memberLength),
+    minor: (design?.factorMinor ?? 1) * (design?.unbracedLengthMinor ?? memberLength),
+    torsional: design?.unbracedLengthTorsion ?? memberLength,
+  };
+  const segments = segmentsOf(memberLength, unbraced);
+  const exclusion = majorFlexureExclusion(section);
+  const strengths = {
+    tension: tensionStrength(section),
+    compression: compressionStrength(section, lengths),
+    minor: minorFlexuralStrength(section),
+    web: webShearStrength(section),
+    flange: flangeShearStrength(section),
+  };
+
+  const worst = Object.fromEntries(Object.keys(names).map((id) => [id, { value: 0, label: '', x: 0 }])) as Record<keyof typeof names, Worst>;
+  const raise = (id: keyof typeof names, value: number, label: string, x: number) => {
+    if (value > worst[id].value) worst[id] = { value, label, x };
+  };
+  let torsion = 0;
+  for (const { label, line } of lines) {
+    const majorBySegment = exclusion ? undefined : segments.map((segment) => majorFlexuralStrength(section, segment.to - segment.from, momentGradientFactor(segmentMoments(line, segment, stations))));
+    for (const { x, after } of placesOf(line, stations)) {
+      const values = line.at(x, after);
+      const [N, Vy, Vz, T, My, Mz] = [values[0], Math.abs(values[1]), Math.abs(values[2]), Math.abs(values[3]), Math.abs(values[4]), Math.abs(values[5])];
+      torsion = Math.max(torsion, T);
+      if (N > noise) raise('tension', N / strengths.tension, label, x);
+      if (N < -noise) raise('compression', -N / strengths.compression, label, x);
+      raise('shearWeb', Vz / strengths.web, label, x);
+      if (Vy > noise) raise('shearFlange', Vy / strengths.flange, label, x);
+      if (Mz > noise) raise('flexureMinor', Mz / strengths.minor, label, x);
+      if (!majorBySegment) continue;
+      const major = Math.min(...segmentsAt(segments, x).map((i) => majorBySegment[i]));
+      raise('flexureMajor', My / major, label, x);
+      raise('combined', interaction(N, N >= 0 ? strengths.tension : strengths.compression, My, major, Mz, strengths.minor), label, x);
+    }
+  }
+
+  const at = ({ label, x }: Worst) => ({ line: lines.find((candidate) => candidate.label === label)!.line, x });
+  const valueAt = (place: Worst, component: keyof typeof lineIndex) => {
+    const { line, x } = at(place);
+    const [before, after] = [line.at(x)[lineIndex[component]], line.at(x, true)[lineIndex[component]]];
+    return Math.abs(after) > Math.abs(before) && x < line.length ? after : before;
+  };
+  const majorAt = (place: Worst, sheet: Sheet): number => {
+    const { line, x } = at(place);
+    const weakest = segmentsAt(segments, x).map((i) => ({ i, strength: majorFlexuralStrength(section, segments[i].to - segments[i].from, momentGradientFactor(segmentMoments(line, segments[i], stations))) }));
+    const { i } = weakest.reduce((a, b) => (b.strength < a.strength ? b : a));
+    const segment = segments[i];
+    sheet.step({ clause: 'F2.2', title: 'Unbraced length of the segment', symbol: 'L_b', expression: 'x_2 - x_1', inputs: { x_2: length(segment.to), x_1: length(segment.from) }, value: length(segment.to - segment.from) });
+    const cb = momentGradientFactor(segmentMoments(line, segment, stations), sheet);
+    return majorFlexuralStrength(section, segment.to - segment.from, cb, sheet);
+  };
+  const ratio = (demand: (place: Worst) => number, quantity: (value: number) => Quantity, symbols: [string, string], clause: string, capacity: (place: Worst, sheet: Sheet) => number) => (place: Worst) => (sheet: Sheet) => {
+    const limit = capacity(place, sheet);
+    const value = Math.abs(demand(place));
+    sheet.compare({ clause, title: 'Comparison', symbol: 'u', expression: `${symbols[0]} / ${symbols[1]}`, inputs: { [symbols[0]]: quantity(value), [symbols[1]]: quantity(limit) }, value: plain(value / limit, 2), utilisation: value / limit });
+  };
+  const traces: Record<keyof typeof names, (place: Worst) => (sheet: Sheet) => void> = {
+    tension: ratio((place) => valueAt(place, 'N'), force, ['P_u', 'P_c'], 'D1', (_, sheet) => tensionStrength(section, sheet)),
+    compression: ratio((place) => valueAt(place, 'N'), force, ['P_u', 'P_c'], 'E1', (_, sheet) => compressionStrength(section, lengths, sheet)),
+    flexureMajor: ratio((place) => valueAt(place, 'My'), moment, ['M_ux', 'M_cx'], 'F1', majorAt),
+    flexureMinor: ratio((place) => valueAt(place, 'Mz'), moment, ['M_uy', 'M_cy'], 'F1', (_, sheet) => minorFlexuralStrength(section, sheet)),
+    shearWeb: ratio((place) => valueAt(place, 'Vz'), force, ['V_u', 'V_c'], 'G1', (_, sheet) => webShearStrength(section, sheet)),
+    shearFlange: ratio((place) => valueAt(place, 'Vy'), force, ['V_u', 'V_c'], 'G1', (_, sheet) => flangeShearStrength(section, sheet)),
+    combined: (place) => (sheet) => {
+      const N = valueAt(place, 'N');
+      const axial = N >= 0 ? tensionStrength(section, sheet) : compressionStrength(section, lengths, sheet);
+      const major = majorAt(place, sheet);
+      const minor = minorFlexuralStrength(section, sheet);
+      const [Pr, Mx, My] = [Math.abs(N), Math.abs(valueAt(place, 'My')), Math.abs(valueAt(place, 'Mz'))];
+      const large = Pr / axial >= 0.2;
+      const value = interaction(N, axial, Mx, major, My, minor);
+      sheet.compare({
+        clause: large ? 'H1-1a' : 'H1-1b', title: `Interaction, P_r / P_c = ${(Pr / axial).toFixed(2)} ${large ? '≥' : '<'} 0.2`, symbol: 'u',
+        expression: large ? 'P_r / P_c + 8 / 9 * (M_rx / M_cx + M_ry / M_cy)' : 'P_r / (2 * P_c) + M_rx / M_cx + M_ry / M_cy',
+        inputs: { P_r: force(Pr), P_c: force(axial), M_rx: moment(Mx), M_cx: moment(major), M_ry: moment(My), M_cy: moment(minor) }, value: plain(value, 2), utilisation: value,
+      });
+    },
+  };
+
+  const checks: Check[] = (Object.keys(names) as (keyof typeof names)[]).map((id): Check => {
+    const [title, clause] = names[id];
+    if (exclusion && (id === 'flexureMajor' || id === 'combined')) return skipped(id, title, clause, exclusion);
+    const place = worst[id];
+    if (place.label === '') return skipped(id, title, clause, noDemand[id]);
+    return { made: true, id, title, clause, utilisation: place.value, combination: place.label, x: place.x, trace: traces[id](place) } satisfies MadeCheck;
+  });
+  return [...checks, ...notMade(torsion)];
+}
+
+const noDemand: Readonly<Record<keyof typeof names, string>> = {
+  tension: 'No combination puts the member in tension.',
+  compression: 'No combination puts the member in compression.',
+  flexureMajor: 'No bending about the strong axis in any combination.',
+  flexureMinor: 'No bending about the weak axis in any combination.',
+  shearWeb: 'No shear in the web in any combination.',
+  shearFlange: 'No shear in the flanges in any combination.',
+  combined: 'No axial force and no bending in any combination.',
+};
+
+function notMade(torsion: number): Check[] {
+  return [
+    skipped('second-order', 'Second-order effects', 'C2', 'The forces are first order. C2 asks for second-order effects, notional loads and reduced stiffness; they are not in this analysis.'),
+    skipped('rupture', 'Rupture of the net section', 'D2-2', 'Holes and connections are not part of the model.'),
+    torsion > noise
+      ? skipped('torsion', 'Torsion', 'H3', 'The member is twisted in some combination (its T in Results); torsion of open sections is not checked.')
+      : skipped('torsion', 'Torsion', 'H3', 'No torsion in any combination.'),
+    skipped('deflection', 'Deflection', 'L3', 'No limit is set in the model. Read the deflections in Results.'),
+  ];
+}
+
+/** Combined ratio of H1-1a or H1-1b. */
+function interaction(N: number, axial: number, Mx: number, major: number, My: number, minor: number): number {
+  const ratio = Math.abs(N) / axial;
+  const bending = Mx / major + My / minor;
+  return ratio >= 0.2 ? ratio + (8 / 9) * bending : ratio / 2 + bending;
+}
+
+/** Equal unbraced segments not longer than `unbraced`. */
+function segmentsOf(total: number, unbraced: number): Segment[] {
+  const count = Math.max(1, Math.ceil(total / unbraced - 1e-6));
+  return Array.from({ length: count }, (_, i) => ({ from: (total * i) / count, to: (total * (i + 1)) / count }));
+}
+
+function segmentsAt(segments: readonly Segment[], x: number): number[] {
+  const tolerance = 1e-9 * (segments[segments.length - 1].to || 1);
+  return segments.flatMap((segment, i) => (x >= segment.from - tolerance && x <= segment.to + tolerance ? [i] : []));
+}
+
+function segmentMoments(line: MemberLine, { from, to }: Segment, stations: readonly Station[]): SegmentMoments {
+  const at = (x: number) => Math.abs(line.at(x)[lineIndex.My]);
+  const inside = placesOf(line, stations).filter(({ x }) => x > from && x < to).map(({ x }) => at(x));
+  const quarter = (to - from) / 4;
+  const [a, b, c] = [at(from + quarter), at(from + 2 * quarter), at(from + 3 * quarter)];
+  return { max: Math.max(at(from), at(to), a, b, c, ...inside), a, b, c };
+}
+
+/** The stations, and where the strong-axis shear passes through zero between them: there its moment peaks. */
+function placesOf(line: MemberLine, stations: readonly Station[]): Station[] {
+  const places: Station[] = [];
+  let before: { x: number; V: number } | undefined;
+  for (const station of stations) {
+    const V = line.at(station.x, station.after)[lineIndex.Vz];
+    if (before && station.x > before.x && before.V * V < 0) places.push({ x: before.x + ((station.x - before.x) * before.V) / (before.V - V), after: false });
+    places.push(station);
+    before = { x: station.x, V };
+  }
+  return places;
+}

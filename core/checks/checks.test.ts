@@ -1,0 +1,277 @@
+import { create, all } from 'mathjs';
+import { findBar, findCatalogueShape, findMaterial } from '../catalog';
+import { generateCombinations } from '../combine';
+import { solveNow } from '../fem';
+import { applyAct, type Member, type Model } from '../model';
+import { fixed, frame, pinned } from '../results/verification/frames';
+import { formatQuantity, kinds, parseQuantity, unitSize } from '../units';
+import { minimumFlexuralSteel, flexuralStrength, proposeBars } from './aci318/flexure';
+import { proposeStirrups, shearStrength } from './aci318/shear';
+import { psi, type BeamSection } from './aci318/beam-section';
+import { compressionStrength } from './aisc360/compression';
+import { limitingUnbracedLengths, majorFlexuralStrength, minorFlexuralStrength, momentGradientFactor } from './aisc360/flexure';
+import { webShearStrength } from './aisc360/shear';
+import { steelSection } from './aisc360/steel-section';
+import { MemberChecker, Sheet, type MemberChecks } from './index';
+
+const inch = 0.0254;
+const kip = 4448.2216152605;
+const kipFoot = kip * 0.3048;
+const foot = 0.3048;
+const a992 = { elasticModulus: 29000 * 1000 * psi, poissonRatio: 0.3, yieldStress: 50000 * psi };
+const rolled = (name: string) => steelSection(findCatalogueShape(name)!.shape, a992);
+
+describe('AISC 360-22', () => {
+  // W18X50: d 18.0, bf 7.50, tw 0.355, tf 0.570, kdes 0.972; Zx 101, Sx 88.9, ry 1.65, J 1.24, Cw 3040, ho 17.4 (AISC Manual, Part 1)
+  test('W18X50: L_p and L_r as in the Manual’s beam tables (5.83 ft, 16.9 ft)', () => {
+    const limits = limitingUnbracedLengths(rolled('W18X50'));
+    expect(limits.plastic / foot).toBeCloseTo(5.83, 1);
+    expect(limits.elastic / foot).toBeGreaterThan(16.7);
+    expect(limits.elastic / foot).toBeLessThan(17.2);
+  });
+
+  test('W18X50, φM_p = 379 kip·ft and the straight line between L_p and L_r by hand from F2-2', () => {
+    const plastic = majorFlexuralStrength(rolled('W18X50'), 1 * foot, 1);
+    expect(plastic / kipFoot / 379).toBeCloseTo(1, 2);
+    // by hand with the Manual's properties: Mp = 50 × 101 / 12 = 420.8; 0.7 Fy Sx = 0.7 × 50 × 88.9 / 12 = 259.3 kip·ft
+    const byHand = 0.9 * (420.8 - (420.8 - 259.3) * ((10 - 5.83) / (16.9 - 5.83)));
+    expect(majorFlexuralStrength(rolled('W18X50'), 10 * foot, 1) / kipFoot / byHand).toBeCloseTo(1, 2);
+    // beyond L_r by F2-4: rts = 1.98, Lb/rts = 240/1.98 = 121.2 → Fcr = π² 29000/121.2² √(1 + 0.078 × 1.24/(88.9 × 17.4) × 121.2²) = 26.9 ksi
+    const critical = ((Math.PI ** 2 * 29000) / 121.2 ** 2) * Math.sqrt(1 + ((0.078 * 1.24) / (88.9 * 17.4)) * 121.2 ** 2);
+    expect(majorFlexuralStrength(rolled('W18X50'), 20 * foot, 1) / kipFoot / ((0.9 * critical * 88.9) / 12)).toBeCloseTo(1, 1);
+  });
+
+  test('C_b never lifts the strength above the plastic moment, and a longer segment is never stronger', () => {
+    const section = rolled('W18X50');
+    expect(majorFlexuralStrength(section, 10 * foot, 3)).toBeCloseTo(majorFlexuralStrength(section, 1 * foot, 1), 3);
+    let before = Infinity;
+    for (let length = 0.5; length < 20; length += 0.25) {
+      const strength = majorFlexuralStrength(section, length, 1);
+      expect(strength).toBeLessThanOrEqual(before * (1 + 1e-12));
+      before = strength;
+    }
+  });
+
+  test('C_b of F1-1: 1.00 for uniform moment, 1.14 for a uniform load, 1.67 for a moment at one end, 1.32 for a load in the middle', () => {
+    const of = (moment: (x: number) => number) => momentGradientFactor({ max: Math.max(...[0, 0.25, 0.5, 0.75, 1].map((x) => Math.abs(moment(x)))), a: Math.abs(moment(0.25)), b: Math.abs(moment(0.5)), c: Math.abs(moment(0.75)) });
+    expect(of(() => 7)).toBeCloseTo(1, 10);
+    expect(of((x) => x * (1 - x))).toBeCloseTo(1.136, 3);
+    expect(of((x) => x)).toBeCloseTo(1.667, 3);
+    expect(of((x) => Math.min(x, 1 - x))).toBeCloseTo(1.316, 3);
+  });
+
+  test('W14X90, 30 ft about the strong axis and 15 ft about the weak one: 928 kip by hand from E3-2 with A and r_x of the Manual', () => {
+    const section = rolled('W14X90'); // A 26.5, rx 6.14, ry 3.70; flange 10.2, web 25.9: nonslender at 50 ksi
+    const slenderness = 360 / 6.14;
+    const Fe = (Math.PI ** 2 * 29000) / slenderness ** 2;
+    const byHand = 0.9 * 0.658 ** (50 / Fe) * 50 * 26.5;
+    expect(Math.round(byHand)).toBe(928);
+    expect(compressionStrength(section, { major: 30 * foot, minor: 15 * foot, torsional: 15 * foot }) / kip / byHand).toBeCloseTo(1, 2);
+  });
+
+  test('elastic buckling by E3-3 beyond K L / r = 4.71 √(E / F_y), with continuity there', () => {
+    const section = rolled('W14X90');
+    const limit = 4.71 * Math.sqrt(29000 / 50) * section.radiusZ;
+    const long = compressionStrength(section, { major: 1, minor: 1.5 * limit, torsional: 1 });
+    const Fe = (Math.PI ** 2 * section.E) / ((1.5 * limit) / section.radiusZ) ** 2;
+    expect(long / (0.9 * 0.877 * Fe * section.area)).toBeCloseTo(1, 10);
+    const [short, past] = [0.9999, 1.0001].map((share) => compressionStrength(section, { major: 1, minor: share * limit, torsional: 1 }));
+    expect(Math.abs(short / past - 1)).toBeLessThan(0.003);
+  });
+
+  test('a slender web loses part of its area (E7): less than gross, by hand for W16X26 short', () => {
+    const section = rolled('W16X26'); // h/tw = 56.8 > 1.49 √(E/Fy) = 35.9
+    const h = section.webHeight;
+    const t = section.shape.webThickness;
+    const root = Math.sqrt(29000 / 50);
+    const Fn = section.fy * 0.999999;
+    const Fel = ((1.31 * 1.49 * root) / (h / t)) ** 2 * section.fy;
+    const he = h * (1 - 0.18 * Math.sqrt(Fel / Fn)) * Math.sqrt(Fel / Fn);
+    expect(compressionStrength(section, { major: 0.01, minor: 0.01, torsional: 0.01 }) / (0.9 * section.fy * (section.area - (h - he) * t))).toBeCloseTo(1, 4);
+  });
+
+  test('shear of W21X48 is 216 kip and weak-axis bending of W12X58 is 122 kip·ft (Manual, Parts 3)', () => {
+    expect(webShearStrength(rolled('W21X48')) / kip).toBeCloseTo(0.6 * 50 * 20.6 * 0.35, 0);
+    expect(minorFlexuralStrength(rolled('W12X58')) / kipFoot / ((0.9 * 50 * 32.5) / 12)).toBeCloseTo(1, 2);
+  });
+});
+
+describe('ACI 318-19', () => {
+  // b 12 in, h 20 in, cover 1.5 in, #3 stirrups, f'c 4000 psi, fy 60 ksi, 3 #8: d = 20 − 1.5 − 0.375 − 0.5 = 17.625 in
+  const beam: BeamSection = { width: 12 * inch, depth: 20 * inch, cover: 1.5 * inch, stirrup: findBar('#3')!, fc: 4000 * psi, fy: 60000 * psi, Es: 29e6 * psi };
+  const three8 = { bar: findBar('#8')!, count: 3 };
+
+  test('3 #8 in 12 × 20: a = 3.485 in, φM_n = 169.4 kip·ft by hand', () => {
+    const As = 3 * 0.79;
+    const a = (As * 60) / (0.85 * 4 * 12);
+    const byHand = (0.9 * As * 60 * (17.625 - a / 2)) / 12;
+    expect(a).toBeCloseTo(3.485, 3);
+    const { strength, strain } = flexuralStrength(beam, three8);
+    expect(strength / kipFoot / byHand).toBeCloseTo(1, 3);
+    expect(strain).toBeCloseTo((0.003 * (17.625 - a / 0.85)) / (a / 0.85), 4);
+  });
+
+  test('minimum steel: 200 b d / f_y governs at 4000 psi, 3 √f′c at 6000 psi', () => {
+    expect(minimumFlexuralSteel(beam, 17.625 * inch) / inch ** 2).toBeCloseTo((200 * 12 * 17.625) / 60000, 4);
+    expect(minimumFlexuralSteel({ ...beam, fc: 6000 * psi }, 17.625 * inch) / inch ** 2).toBeCloseTo((3 * Math.sqrt(6000) * 12 * 17.625) / 60000, 4);
+  });
+
+  test('φ falls from 0.90 to 0.65 as the section becomes over-reinforced, and strength never falls with more bars', () => {
+    const many = { bar: findBar('#10')!, count: 6 };
+    const sheet = new Sheet();
+    flexuralStrength(beam, many, sheet);
+    expect(sheet.steps.find((step) => step.symbol === 'phi')!.value.value).toBe(0.65);
+    let before = 0;
+    for (let count = 2; count < 6; count++) {
+      const { strength } = flexuralStrength(beam, { bar: findBar('#6')!, count });
+      expect(strength).toBeGreaterThan(before);
+      before = strength;
+    }
+  });
+
+  test('shear with #3 at 8 in: φ (2 √f′c b d + A_v f_y d / s) = 41.9 kip by hand', () => {
+    const Vc = (2 * Math.sqrt(4000) * 12 * 17.625) / 1000;
+    const Vs = (0.22 * 60 * 17.625) / 8;
+    expect(shearStrength(beam, 17.625 * inch, { bar: findBar('#3')!, legs: 2, spacing: 8 * inch }, three8.count * three8.bar.area).strength / kip / (0.75 * (Vc + Vs))).toBeCloseTo(1, 3);
+  });
+
+  test('without enough stirrups the size effect and the steel ratio enter: 8 λ_s ρ_w^⅓ √f′c', () => {
+    const spacing = 30 * inch; // A_v/s = 0.0073 < 50 × 12 / 60000 = 0.010 in
+    const rho = (3 * 0.79) / (12 * 17.625);
+    const size = Math.sqrt(2 / (1 + 17.625 / 10));
+    const Vc = (8 * size * Math.cbrt(rho) * Math.sqrt(4000) * 12 * 17.625) / 1000;
+    expect(shearStrength(beam, 17.625 * inch, { bar: findBar('#3')!, legs: 2, spacing }, 3 * 0.79 * inch ** 2).concrete / kip / Vc).toBeCloseTo(1, 3);
+  });
+
+  test('proposed bars carry the moment, hold the minimum and fit; a heavier moment never gets fewer', () => {
+    let before = 0;
+    for (const demand of [0, 40, 80, 120, 160, 200]) {
+      const layer = proposeBars(beam, demand * kipFoot, ['#5', '#6', '#7', '#8', '#9'])!;
+      const { strength } = flexuralStrength(beam, layer);
+      const steel = layer.count * layer.bar.area;
+      expect(strength).toBeGreaterThanOrEqual(demand * kipFoot);
+      expect(steel).toBeGreaterThanOrEqual(before - 1e-12);
+      before = steel;
+    }
+    const most = proposeBars(beam, 1e9, ['#5', '#6', '#7', '#8', '#9'])!;
+    expect(flexuralStrength(beam, most).strength).toBeLessThan(1e9);
+  });
+
+  test('proposed stirrups carry the shear within the largest spacing, closer for more shear', () => {
+    const at = (demand: number) => proposeStirrups(beam, 17.625 * inch, demand * kip, 2.37 * inch ** 2, 'us').spacing / inch;
+    expect(at(10)).toBeCloseTo(8, 6); // d / 2 = 8.8
+    expect(at(45)).toBeLessThan(8);
+    expect(at(50)).toBeLessThanOrEqual(at(45));
+  });
+});
+
+/** A portal of steel columns and a steel or concrete girder under dead, live and wind load, with combinations. */
+function portal(girder: Partial<Member> = {}): Model {
+  const bare = frame(
+    [{ position: [0, 0, 0], support: fixed }, { position: [0, 0, 4] }, { position: [7, 0, 4] }, { position: [7, 0, 0], support: pinned }],
+    [['n1', 'n2', { role: 'column', section: 's1' }], ['n2', 'n3'], ['n4', 'n3', { role: 'column', section: 's1' }]],
+    [],
+    { shearDeformation: true },
+  );
+  const set = (model: Model, ...edits: Parameters<typeof applyAct>[1]['edits']) => {
+    const applied = applyAct(model, { edits });
+    if (!applied.ok) throw new Error(applied.error);
+    return applied.model;
+  };
+  const { thicknessLimit: _a, standard, ...steel } = findMaterial('A992')!;
+  const { thicknessLimit: _c, ...concrete } = findMaterial('NW 4000 psi')!;
+  const kept = (record: object) => Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined));
+  const loaded = set(
+    bare,
+    { kind: 'change', table: 'materials', changes: [{ id: 't1', fields: kept({ ...steel, standard }) }] },
+    { kind: 'change', table: 'sections', changes: [{ id: 's1', fields: { name: 'W12X40', shape: findCatalogueShape('W12X40')!.shape } }] },
+    { kind: 'change', table: 'cases', changes: [{ id: 'c1', fields: { label: 'D', nature: 'dead', selfWeight: true } }] },
+    { kind: 'add', records: {
+      materials: [{ id: 't2', ...kept(concrete) } as Model['materials'][string]],
+      sections: [{ id: 's2', name: '300 × 500', shape: { type: 'rectangle', width: 0.3, depth: 0.5 } }],
+      cases: [{ id: 'c2', label: 'L', name: 'Live', nature: 'live', selfWeight: false }, { id: 'c3', label: 'W', name: 'Wind', nature: 'wind', selfWeight: false }],
+      loads: [
+        { id: 'l1', case: 'c1', type: 'uniform', member: 'm2', axes: 'global', direction: 'z', value: -9000, from: 0, to: null },
+        { id: 'l2', case: 'c2', type: 'uniform', member: 'm2', axes: 'global', direction: 'z', value: -12000, from: 1, to: 6 },
+        { id: 'l3', case: 'c2', type: 'point', member: 'm2', axes: 'global', direction: 'z', value: -20000, at: 3 },
+        { id: 'l4', case: 'c3', type: 'node', node: 'n2', force: [15000, 2000, 0], moment: [0, 0, 0] },
+      ],
+    } },
+  );
+  return set(loaded, ...generateCombinations(loaded)!.edits, { kind: 'change', table: 'members', changes: [{ id: 'm2', fields: girder }] });
+}
+
+const checkAll = (model: Model): Record<string, MemberChecks> => {
+  const { solution } = solveNow(model);
+  const checker = new MemberChecker(model, solution!);
+  return Object.fromEntries(Object.keys(model.members).map((id) => [id, checker.check(id)]));
+};
+const math = create(all);
+
+describe('calculation sheets', () => {
+  const checked = { steel: checkAll(portal()), concrete: checkAll(portal({ section: 's2', material: 't2' })) };
+  const sheets = Object.entries(checked).flatMap(([kind, members]) =>
+    Object.values(members).flatMap(({ memberId, checks }) =>
+      checks.flatMap((check) => {
+        if (!check.made) return [];
+        const sheet = new Sheet();
+        check.trace(sheet);
+        return [{ name: `${kind} ${memberId} ${check.id}`, check, sheet }];
+      }),
+    ),
+  );
+
+  test.each(sheets)('$name: every formula gives the value beside it, and the last is the check’s utilisation', ({ check, sheet }) => {
+    const steps = [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])];
+    expect(sheet.comparison!.utilisation).toBeCloseTo(check.utilisation, 9);
+    for (const step of steps) {
+      const exact = Object.fromEntries(Object.entries(step.inputs).map(([symbol, { value }]) => [symbol, value]));
+      const result = Number(math.evaluate(step.expression, exact));
+      expect(Math.abs(result - step.value.value)).toBeLessThanOrEqual(1e-9 * Math.max(1e-12, Math.abs(step.value.value)));
+      // and what is printed, rounded as it is, gives it back closely
+      const printed = Object.fromEntries(Object.entries(step.inputs).map(([symbol, { value, kind, decimals }]) => {
+        const parsed = parseQuantity(formatQuantity(value, kind, 'si', decimals).replace(/\u2009/g, ''), kind, 'si');
+        return [symbol, parsed.ok ? parsed.value : NaN];
+      }));
+      const fromPrint = Number(math.evaluate(step.expression, printed));
+      const halfDigit = 0.5 * unitSize(step.value.kind, 'si') / 10 ** (step.value.decimals ?? kinds[step.value.kind].shown.si.decimals);
+      expect(Math.abs(fromPrint - step.value.value)).toBeLessThan(0.02 * Math.abs(step.value.value) + halfDigit);
+    }
+  });
+
+  test('sheets were made for both materials', () => {
+    expect(sheets.length).toBeGreaterThan(20);
+    expect(checked.concrete.m2.code).toBe('ACI 318-19');
+    expect(checked.steel.m1.code).toBe('AISC 360-22');
+  });
+});
+
+describe('members as a whole', () => {
+  test('every check that was not made says why, and more load never lowers the utilisation', () => {
+    const base = portal();
+    const members = checkAll(base);
+    for (const { checks } of Object.values(members)) for (const check of checks) if (!check.made) expect(check.reason.length).toBeGreaterThan(10);
+    const heavier = applyAct(base, { edits: [{ kind: 'change', table: 'loads', changes: [{ id: 'l1', fields: { value: -18000 } }] }] });
+    const more = checkAll(heavier.ok ? heavier.model : base);
+    expect(more.m2.governing!.utilisation).toBeGreaterThan(members.m2.governing!.utilisation);
+  });
+
+  test('halving the unbraced length never weakens a girder; chosen bars replace proposed ones', () => {
+    const braced = checkAll(portal({ steelDesign: { unbracedLengthTorsion: 3.5, unbracedLengthMinor: 3.5 } }));
+    expect(braced.m2.governing!.utilisation).toBeLessThanOrEqual(checkAll(portal()).m2.governing!.utilisation);
+    const chosen = checkAll(portal({ section: 's2', material: 't2', reinforcement: { bottom: { bar: '#5', count: 2 } } }));
+    expect(chosen.m2.reinforcement!.bottom).toMatchObject({ proposed: false, value: { count: 2 } });
+    expect(chosen.m2.reinforcement!.top!.proposed).toBe(true);
+    expect(chosen.m2.governing!.utilisation).toBeGreaterThan(1);
+  });
+
+  test('what is not checked yet is said plainly', () => {
+    const european = applyAct(portal(), { edits: [{ kind: 'settings.change', fields: { code: 'eurocode' } }] });
+    const first = (model: Model, id: string) => checkAll(model)[id].checks[0];
+    expect(first(european.ok ? european.model : portal(), 'm1')).toMatchObject({ made: false, reason: expect.stringContaining('EN 1993-1-1 is not there yet') });
+    expect(first(portal({ section: 's2', material: 't2', role: 'column' }), 'm2')).toMatchObject({ made: false, reason: expect.stringContaining('concrete columns') });
+    expect(first(portal({ section: 's2' }), 'm2')).toMatchObject({ made: false, reason: expect.stringContaining('doubly symmetric') });
+    const bare = portal();
+    expect(first({ ...bare, combinations: {} }, 'm1')).toMatchObject({ made: false, reason: expect.stringContaining('no strength combination') });
+  });
+});
