@@ -60,12 +60,12 @@ describe('AISC 360-22', () => {
     expect(of((x) => Math.min(x, 1 - x))).toBeCloseTo(1.316, 3);
   });
 
-  test('W14X90, 30 ft about the strong axis and 15 ft about the weak one: 928 kip by hand from E3-2 with A and r_x of the Manual', () => {
+  test('W14X90, 30 ft about the strong axis and 15 ft about the weak one: 927 kip by hand from E3-2 with A and r_x of the Manual', () => {
     const section = rolled('W14X90'); // A 26.5, rx 6.14, ry 3.70; flange 10.2, web 25.9: nonslender at 50 ksi
     const slenderness = 360 / 6.14;
     const Fe = (Math.PI ** 2 * 29000) / slenderness ** 2;
     const byHand = 0.9 * 0.658 ** (50 / Fe) * 50 * 26.5;
-    expect(Math.round(byHand)).toBe(928);
+    expect(Math.round(byHand)).toBe(927);
     expect(compressionStrength(section, { major: 30 * foot, minor: 15 * foot, torsional: 15 * foot }) / kip / byHand).toBeCloseTo(1, 2);
   });
 

@@ -4,6 +4,7 @@ export {
   type Model, type RecordOf, type Table, type TableName, type Tables,
 } from './model';
 export { act, edit, type Act, type Edit } from './edit';
+export { referencesOf } from './references';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
 export { add, cross, distance, dot, likelyRole, localAxes, memberEnds, memberLength, norm, samePoint, scale, subtract, type Axes, type Vector } from './geometry';

@@ -89,7 +89,8 @@ export function minimumStirrups(section: BeamSection, stirrups: Stirrups, sheet?
  */
 export function proposeStirrups(section: BeamSection, d: number, demand: number, tensionSteel: number, system: UnitSystem): Stirrups {
   const step = system === 'us' ? inch : 0.025;
-  for (let spacing = Math.floor((24 * inch) / step) * step; spacing > 2.9 * step; spacing -= step) {
+  for (let steps = Math.floor((24 * inch) / step); steps > 2; steps--) {
+    const spacing = Number((steps * step).toFixed(6));
     const stirrups = { bar: section.stirrup, legs: 2, spacing };
     const { strength, concrete } = shearStrength(section, d, stirrups, tensionSteel);
     const stirrupShear = Math.max(0, demand / phiShear - concrete);

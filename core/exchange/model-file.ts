@@ -1,0 +1,113 @@
+import { z } from 'zod';
+import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, tableNames, tableWords, type Model, type TableName } from '../model';
+
+/** Name and version of the format, in every file. */
+export const formatName = 'elbow-model';
+export const formatVersion = 1;
+
+const tables = {
+  gridLines: z.array(recordSchemas.gridLines),
+  storeys: z.array(recordSchemas.storeys),
+  materials: z.array(recordSchemas.materials),
+  sections: z.array(recordSchemas.sections),
+  nodes: z.array(recordSchemas.nodes),
+  members: z.array(recordSchemas.members),
+  cases: z.array(recordSchemas.cases),
+  loads: z.array(recordSchemas.loads),
+  combinations: z.array(recordSchemas.combinations),
+};
+
+/** A model file: settings and one list a table. `lastIds` keeps deleted ids from coming back; it may be left out. */
+export const modelFile = z.strictObject({
+  format: z.literal(formatName),
+  version: z.literal(formatVersion),
+  settings,
+  ...tables,
+  lastIds: z.record(z.enum(tableNames as [TableName, ...TableName[]]), z.number().int().nonnegative()).optional().describe('highest number ever given in each table'),
+});
+
+export type ReadModel = { ok: true; model: Model; upgradedFrom?: number } | { ok: false; problems: string[] };
+
+/** From each old version to the next. There is only one version so far; a new one adds its step here and a sample to `samples/`. */
+const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Record<string, unknown>>> = {};
+
+const mostProblems = 20;
+
+/** The model as a file's text: SI units, records in the order of their numbers. */
+export function writeModelFile(model: Model): string {
+  const lists = Object.fromEntries(tableNames.map((table) => [table, inOrder(model[table] as Readonly<Record<string, { id: string }>>)]));
+  return `${JSON.stringify({ format: formatName, version: formatVersion, settings: model.settings, ...lists, lastIds: model.counters }, null, 1)}\n`;
+}
+
+/**
+ * Reads a model file's text.
+ * @returns the model, or what is wrong with the file in sentences that name the place; nothing is guessed
+ */
+export function readModelFile(text: string): ReadModel {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : String(error);
+    return refused(`This is not a JSON file, or it is cut off: ${reason}.`);
+  }
+  if (raw === null || typeof raw !== 'object' || (raw as { format?: unknown }).format !== formatName) return refused(`This is not an Elbow model file: it should say "format": "${formatName}" at its beginning.`);
+  let file = raw as Record<string, unknown>;
+  const { version } = file;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return refused('The file does not say its version as a whole number, such as "version": 1.');
+  if (version > formatVersion) return refused(`The file is of version ${version}; this Elbow reads up to version ${formatVersion}. Open it with a newer Elbow, or save it there in an older version.`);
+  for (let at = version; at < formatVersion; at++) file = upgrades[at](file);
+  const parsed = modelFile.safeParse(file);
+  if (!parsed.success) return { ok: false, problems: parsed.error.issues.slice(0, mostProblems).map((issue) => describe(issue, file)) };
+  const problems = inconsistencies(parsed.data);
+  if (problems.length > 0) return { ok: false, problems: problems.slice(0, mostProblems) };
+  return { ok: true, model: toModel(parsed.data), ...(version < formatVersion ? { upgradedFrom: version } : {}) };
+}
+
+const refused = (problem: string): ReadModel => ({ ok: false, problems: [problem] });
+
+/** `members[3] (m4) section: …` */
+function describe(issue: z.core.$ZodIssue, file: Record<string, unknown>): string {
+  const [table, index, ...rest] = issue.path;
+  const list = file[String(table)];
+  const record: unknown = Array.isArray(list) && typeof index === 'number' ? list[index] : undefined;
+  const id = record !== null && typeof record === 'object' && 'id' in record ? ` (${String(record.id)})` : '';
+  const place = issue.path.length === 0 ? 'The file' : typeof index === 'number' ? `${String(table)}[${index}]${id} ${rest.join(' ')}`.trim() : issue.path.join(' ');
+  return `${place}: ${issue.message}.`;
+}
+
+type FileData = z.infer<typeof modelFile>;
+
+function inconsistencies(file: FileData): string[] {
+  const problems: string[] = [];
+  const ids = Object.fromEntries(tableNames.map((table) => [table, new Set<string>()])) as Record<TableName, Set<string>>;
+  for (const table of tableNames) {
+    for (const { id } of file[table]) {
+      if (ids[table].has(id)) problems.push(`The id ${id} stands twice in ${table}.`);
+      ids[table].add(id);
+    }
+  }
+  for (const table of tableNames) {
+    for (const record of file[table]) {
+      const broken = referencesOf(table, record).find((reference) => !ids[reference.table].has(reference.id));
+      if (broken) problems.push(`${tableWords[table].noun} ${record.id} refers to ${tableWords[broken.table].noun} ${broken.id}, which is not in the file.`);
+    }
+  }
+  return problems;
+}
+
+function toModel(file: FileData): Model {
+  const byId = <T extends { id: string }>(list: readonly T[]) => Object.fromEntries(list.map((record) => [record.id, record]));
+  const counters = Object.fromEntries(tableNames.map((table) => [table, file[table].reduce((most, { id }) => Math.max(most, idNumber(id)), file.lastIds?.[table] ?? 0)])) as Record<TableName, number>;
+  return {
+    ...emptyModel(file.settings),
+    settings: file.settings,
+    gridLines: byId(file.gridLines), storeys: byId(file.storeys), materials: byId(file.materials), sections: byId(file.sections), nodes: byId(file.nodes),
+    members: byId(file.members), cases: byId(file.cases), loads: byId(file.loads), combinations: byId(file.combinations), counters,
+  };
+}
+
+/** The format as a JSON Schema (draft 2020-12), for other programs and editors. */
+export function modelJsonSchema(): unknown {
+  return { ...z.toJSONSchema(modelFile), title: 'Elbow model file', description: `SI units throughout: m, N, Pa, kg, rad. Format version ${formatVersion}.` };
+}

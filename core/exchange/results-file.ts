@@ -1,0 +1,73 @@
+import type { MemberChecks } from '../checks';
+import type { Solution } from '../fem';
+import type { Finding, Model } from '../model';
+import { balance, caseWeights, combinationWeights, MemberLine, stationsOf, superpose, type LoadState } from '../results';
+
+const sixNamed = (values: Float64Array, at: number, names: readonly string[]) => Object.fromEntries(names.map((name, i) => [name, values[at + i]]));
+const movements = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'];
+const forces = ['fx', 'fy', 'fz', 'mx', 'my', 'mz'];
+const internal = ['N', 'Vy', 'Vz', 'T', 'My', 'Mz', 'u', 'v', 'w'];
+
+/** Findings as other programs read them. */
+export function findingsData(findings: readonly Finding[]): unknown[] {
+  return findings.map(({ rule, severity, sentence, why, place }) => ({ rule, severity, sentence, why, place }));
+}
+
+/** Results of every case and combination in SI: displacements and reactions by node, internal forces and displacements at stations by member. */
+export function resultsData(model: Model, solution: Solution, findings: readonly Finding[]): unknown {
+  const states = [
+    ...solution.cases.map((one) => ({ of: 'case', id: one.id, label: model.cases[one.id].label, state: superpose(solution, caseWeights(solution, one.id)) })),
+    ...Object.values(model.combinations).map((combination) => ({ of: 'combination', id: combination.id, label: combination.label, state: superpose(solution, combinationWeights(solution, combination)) })),
+  ];
+  return {
+    format: 'elbow-results',
+    version: 1,
+    units: 'SI: m, rad, N, N·m',
+    project: model.settings.name,
+    findings: findingsData(findings),
+    equilibrium: balance(solution),
+    results: states.map(({ of, id, label, state }) => ({ of, id, label, nodes: nodeData(model, solution, state), members: memberData(solution, state) })),
+  };
+}
+
+function nodeData(model: Model, solution: Solution, state: LoadState): unknown[] {
+  return solution.nodeIds.map((id, i) => ({
+    id,
+    displacement: sixNamed(state.displacements, 6 * i, movements),
+    ...(model.nodes[id].support ? { reaction: sixNamed(state.reactions, 6 * i, forces) } : {}),
+  }));
+}
+
+function memberData(solution: Solution, state: LoadState): unknown[] {
+  return solution.memberIds.map((id, m) => {
+    const line = new MemberLine(solution, state, m);
+    return { id, length: solution.lengths[m], stations: stationsOf(solution, m).map(({ x, after }) => ({ x, ...(after ? { after } : {}), ...sixNamed(line.at(x, after), 0, internal) })) };
+  });
+}
+
+/** Checks of members: what was made with its utilisation, what was not with the reason. */
+export function checksData(model: Model, members: readonly MemberChecks[]): unknown {
+  return {
+    format: 'elbow-checks',
+    version: 1,
+    project: model.settings.name,
+    members: members.map(({ memberId, code, checks, governing, reinforcement }) => ({
+      id: memberId,
+      code,
+      utilisation: governing?.utilisation ?? null,
+      governedBy: governing?.id ?? null,
+      checks: checks.map((check) =>
+        check.made ? { id: check.id, clause: check.clause, title: check.title, made: true, utilisation: check.utilisation, combination: check.combination, x: check.x } : { id: check.id, clause: check.clause, title: check.title, made: false, reason: check.reason },
+      ),
+      ...(reinforcement ? { reinforcement: reinforcementData(reinforcement) } : {}),
+    })),
+  };
+}
+
+function reinforcementData({ top, bottom, stirrups }: NonNullable<MemberChecks['reinforcement']>): unknown {
+  const layer = (chosen: typeof top) => chosen && { bar: chosen.value.bar.name, count: chosen.value.count, proposed: chosen.proposed };
+  return {
+    top: layer(top), bottom: layer(bottom),
+    stirrups: stirrups && { bar: stirrups.value.bar.name, legs: stirrups.value.legs, spacing: stirrups.value.spacing, proposed: stirrups.proposed },
+  };
+}
