@@ -10,7 +10,8 @@ let folder = '';
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'elbow-'))));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function file(content: string | Model, name = 'model.json'): string {
+let files = 0;
+function file(content: string | Model, name = `model-${++files}.json`): string {
   const path = join(folder, name);
   writeFileSync(path, typeof content === 'string' ? content : writeModelFile(content));
   return path;

@@ -19,14 +19,19 @@ function choice(text: string) {
  * Quillhaven Library: four storeys on 4 × 3 bays in reinforced concrete; the top storey is the reading room, whose steel roof
  * rises over the middle bay. Loads on beams stand for the floors until slabs are there.
  */
-export function buildQuillhavenLibrary(): Model {
+export function authorQuillhavenLibrary(): Author {
   const author = new Author({ name: 'Quillhaven Library', units: 'si', code: 'us' });
   const concrete = findMaterial('NW 5000 psi')!;
   author.do(buildFrame(author.model, { baysX, baysY, storeys: storeys.slice(0, 3), column: choice('450 × 450'), beamX: choice('350 × 600'), beamY: choice('400 × 650'), material: concrete, feet: 'fixed' }).act!);
   addReadingRoom(author);
   addLoads(author);
   author.do(generateCombinations(author.model)!);
-  return author.model;
+  return author;
+}
+
+/** The finished model of Quillhaven Library. */
+export function buildQuillhavenLibrary(): Model {
+  return authorQuillhavenLibrary().model;
 }
 
 /** Steel columns on the third floor, rafters over the 21.6 m width with the ridge in the middle, and ridge and eaves beams. */

@@ -5,7 +5,7 @@ import type { Model } from '~core/model';
 import { Author } from './author';
 
 /** Tern Hide: a steel portal bird hide, four members, that can be checked by hand. */
-export function buildTernHide(): Model {
+export function authorTernHide(): Author {
   const author = new Author({ name: 'Tern Hide', units: 'si', code: 'us' });
   const section = parseSection('W6X9', 'si');
   if (!section.ok) throw new Error(section.error);
@@ -36,5 +36,10 @@ export function buildTernHide(): Model {
   const column = Object.values(author.model.members).find((member) => member.role === 'column')!.id;
   author.addUniform(wind, column, 'x', 2100);
   author.do(generateCombinations(author.model)!);
-  return author.model;
+  return author;
+}
+
+/** The finished model of Tern Hide. */
+export function buildTernHide(): Model {
+  return authorTernHide().model;
 }

@@ -1,0 +1,137 @@
+import { Button, Input, Tooltip } from 'antd';
+import { useState } from 'react';
+import { Link, useFetcher } from 'react-router';
+import { count, formatValue, unitLabel } from '~core/units';
+import type { ProjectRow } from '../server/projects';
+import { FindingMark } from '../theme/icons';
+import { UtilisationBar } from '../theme/utilisation-bar';
+import { ModelOutline } from './model-outline';
+
+const absolute = (iso: string) => new Date(iso).toISOString().slice(0, 16).replace('T', ' ');
+
+/** "14 minutes ago" for a recent moment, the date for an old one. */
+export function moment(iso: string, now: number): string {
+  const minutes = Math.round((now - Date.parse(iso)) / 60000);
+  if (minutes < 1) return 'just now';
+  if (minutes < 60) return `${count(minutes, 'minute')} ago`;
+  if (minutes < 24 * 60) return `${count(Math.round(minutes / 60), 'hour')} ago`;
+  return absolute(iso).slice(0, 10);
+}
+
+/** Projects as rows; in the bin each can only be restored. */
+export function ProjectList({ rows, now, binned }: { rows: readonly ProjectRow[]; now: number; binned: boolean }) {
+  if (rows.length === 0) {
+    return (
+      <div className="card home-list" style={{ padding: 24 }}>
+        <p className="strong">{binned ? 'The bin is empty.' : 'There are no projects here.'}</p>
+        <p className="secondary">{binned ? 'Projects you bin wait here until you restore them.' : 'Make one at the right: a name, units and a code family are enough to begin.'}</p>
+      </div>
+    );
+  }
+  return (
+    <div className="card home-list">
+      <table>
+        <thead>
+          <tr>
+            <th>Model, by utilisation</th>
+            <th>Project</th>
+            <th>Plan</th>
+            <th>Worst utilisation</th>
+            <th>Findings</th>
+            <th>Last changed</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <Row key={row.id} row={row} now={now} binned={binned} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boolean }) {
+  const fetcher = useFetcher();
+  const [renaming, setRenaming] = useState(false);
+  const send = (intent: string, more: Record<string, string> = {}) => void fetcher.submit({ intent, id: row.id, ...more }, { method: 'post' });
+  const rename = (name: string) => {
+    setRenaming(false);
+    if (name.trim() !== '' && name.trim() !== row.name) send('rename', { name });
+  };
+  const { run, units } = row;
+  return (
+    <tr>
+      <td className="drawing">
+        <ModelOutline segments={row.outline} />
+      </td>
+      <td>
+        {renaming ? (
+          <Input aria-label="New name" defaultValue={row.name} autoFocus maxLength={60} onPressEnter={(event) => rename(event.currentTarget.value)} onBlur={(event) => rename(event.currentTarget.value)} onKeyDown={(event) => event.key === 'Escape' && setRenaming(false)} />
+        ) : binned ? (
+          <span className="project-name">{row.name}</span>
+        ) : (
+          <Link className="project-name" to={`/projects/${row.id}`}>
+            {row.name}
+          </Link>
+        )}
+        <div className="caption">{row.description}</div>
+        <div className="row-actions">
+          {binned ? (
+            <Button size="small" type="text" onClick={() => send('restore')}>
+              Restore
+            </Button>
+          ) : (
+            <>
+              <Button size="small" type="text" onClick={() => setRenaming(true)} aria-label={`Rename ${row.name}`}>
+                Rename
+              </Button>
+              <Button size="small" type="text" onClick={() => send('duplicate')} aria-label={`Duplicate ${row.name}`}>
+                Duplicate
+              </Button>
+              <Button size="small" type="text" onClick={() => send('bin')} aria-label={`Bin ${row.name}`}>
+                Bin
+              </Button>
+            </>
+          )}
+        </div>
+      </td>
+      <td>
+        {row.plan.map((side) => formatValue(side, 'length', units, 1)).join(' × ')} {unitLabel('length', units)}
+        <div className="caption">{count(row.members, 'member')}</div>
+        <div className="caption">{count(row.nodes, 'node')}</div>
+      </td>
+      <td>
+        {run?.worst ? (
+          <>
+            <UtilisationBar value={run.worst.utilisation} width={80} />
+            <div className="caption">
+              {run.worst.member}, {run.worst.title.toLowerCase()}
+            </div>
+          </>
+        ) : (
+          <span className="secondary">{run === null ? 'not solved since the last change' : run.status === 'stopped' ? 'analysis stopped' : row.code === 'eurocode' ? 'no Eurocode checks yet' : 'nothing checked'}</span>
+        )}
+      </td>
+      <td>
+        {run === null ? <span className="caption">–</span> : run.stops + run.remarks === 0 ? <span className="secondary">none</span> : null}
+        {run !== null && run.stops > 0 && (
+          <div className="row over">
+            <FindingMark severity="stop" /> {run.stops} {run.stops === 1 ? 'stop' : 'stops'}
+          </div>
+        )}
+        {run !== null && run.remarks > 0 && (
+          <div className="row">
+            <FindingMark severity="remark" /> {count(run.remarks, 'remark')}
+          </div>
+        )}
+      </td>
+      <td>
+        <Tooltip title={`${absolute(row.changedAt)} UTC`}>
+          <span>{moment(row.changedAt, now)}</span>
+        </Tooltip>
+        <div className="caption">{row.lastSentence.length > 70 ? `${row.lastSentence.slice(0, 68)}…` : row.lastSentence}</div>
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,12 @@
+import { index, route, type RouteConfig } from '@react-router/dev/routes';
+
+export default [
+  index('routes/home.tsx'),
+  route('import', 'routes/import.ts'),
+  route('projects/:projectId', 'routes/workbench.tsx'),
+  route('projects/:projectId/revisions', 'routes/revisions.ts'),
+  route('projects/:projectId/run', 'routes/run.ts'),
+  route('projects/:projectId/model.json', 'routes/model-file.ts'),
+  route('projects/:projectId/report.pdf', 'routes/report.ts'),
+  route('*', 'routes/not-found.tsx'),
+] satisfies RouteConfig;

@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { runSummary } from '../server/projects';
+import { projectOr404, readJson } from '../server/requests';
+import { projects } from '../server/services';
+import type { Route } from './+types/run';
+
+const body = z.strictObject({ revision: z.number().int().positive(), summary: runSummary });
+
+/** Keeps what the browser's solve of a revision came to. An older revision than the head is not kept, and that is no error. */
+export async function action({ request, params }: Route.ActionArgs) {
+  projectOr404(params.projectId);
+  const { revision, summary } = await readJson(request, body);
+  return Response.json({ kept: projects().keepRun(params.projectId, revision, summary) });
+}

@@ -1,0 +1,52 @@
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { data, useLoaderData } from 'react-router';
+import { projects } from '../server/services';
+import { BrandMark } from '../theme/icons';
+import type { Route } from './+types/workbench';
+
+const Workbench = lazy(async () => ({ default: (await import('../workbench/workbench.client')).Workbench }));
+
+export const meta = ({ data: opened }: Route.MetaArgs) => [{ title: opened ? `${opened.model.settings.name} · Elbow` : 'Elbow' }];
+
+export function loader({ params }: Route.LoaderArgs) {
+  const binned = projects().isBinned(params.projectId);
+  if (binned === undefined) throw data(`There is no project “${params.projectId}”.`, { status: 404 });
+  if (binned) throw data('This project is in the bin. Restore it on the projects page to open it.', { status: 410 });
+  return { projectId: params.projectId, ...projects().revisions.open(params.projectId)! };
+}
+
+/** The workbench follows its own edits; nothing it does asks the loader again. */
+export const shouldRevalidate = () => false;
+
+export default function WorkbenchRoute() {
+  const opened = useLoaderData<typeof loader>();
+  const project = useMemo(() => opened, [opened]);
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+  return mounted ? (
+    <Suspense fallback={<Opening name={opened.model.settings.name} />}>
+      <Workbench opened={project} />
+    </Suspense>
+  ) : (
+    <Opening name={opened.model.settings.name} />
+  );
+}
+
+/** What is seen until the workbench's code has come. */
+function Opening({ name }: { name: string }) {
+  return (
+    <div className="workbench">
+      <header className="top-bar">
+        <span className="brand-mark">
+          <BrandMark /> Elbow
+        </span>
+        <span className="divider" />
+        <h1 className="title">{name}</h1>
+        <span className="caption" role="status">
+          opening …
+        </span>
+      </header>
+      <main className="stagearea graph-paper" />
+    </div>
+  );
+}

@@ -1,0 +1,134 @@
+import * as comlink from 'comlink';
+import type { Solution } from '~core/fem';
+import type { Act, Finding, Model } from '~core/model';
+import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from '../workers/messages';
+import type { SolverDoor } from '../workers/solver.worker';
+import { sendRun } from './server-door';
+import type { Slice } from './store';
+
+/** A solution with the model it belongs to, which may be a step behind the one on screen. */
+export interface Solved {
+  readonly model: Model;
+  readonly solution: Solution;
+}
+
+export interface SolveSlice {
+  /** number of the model version the solver was last given */
+  readonly version: number;
+  readonly solveStatus: 'waiting' | 'solving' | 'checking' | 'done' | 'stopped' | 'failed';
+  readonly progress: { phase: string; fraction: number };
+  readonly findings: readonly Finding[];
+  readonly solved: Solved | undefined;
+  /** seconds of the last solve and of the last checks */
+  readonly seconds: { solve: number; check: number };
+  readonly checks: ReadonlyMap<string, CheckRow>;
+  readonly solveError: string;
+  startSolver(): () => void;
+  restartSolver(): void;
+  editSolver(act: Act): void;
+  sheetIndex(memberId: string): Promise<MemberSheetIndex | undefined>;
+  sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
+}
+
+export const solveSlice: Slice<SolveSlice> = (set, get) => {
+  let door: comlink.Remote<SolverDoor> | undefined;
+  /** models on their way, by version, so that a solution finds its own */
+  const sent = new Map<number, Model>();
+
+  const hear = (message: SolverMessage): void => {
+    if (message.version !== get().version) return; // of an older model
+    switch (message.kind) {
+      case 'progress':
+        set({ progress: { phase: message.phase, fraction: message.fraction } });
+        break;
+      case 'solved': {
+        const model = sent.get(message.version);
+        for (const version of sent.keys()) if (version < message.version) sent.delete(version);
+        const solution = message.solution;
+        set({
+          findings: message.findings,
+          solved: solution && model ? { model, solution } : undefined,
+          seconds: { solve: message.seconds, check: 0 },
+          solveStatus: solution ? 'checking' : 'stopped',
+          ...(solution ? {} : { checks: new Map() }),
+        });
+        if (!solution) report();
+        break;
+      }
+      case 'checked':
+        set({ checks: new Map(message.rows.map((row) => [row.memberId, row])), seconds: { ...get().seconds, check: message.seconds }, solveStatus: 'done' });
+        report();
+        break;
+      case 'failed':
+        set({ solveStatus: 'failed', solveError: message.error });
+    }
+  };
+
+  /** Hands the server what the solve came to, once the edits it rests on are saved. */
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  const report = (): void => {
+    clearTimeout(waiting);
+    const { version } = get();
+    const attempt = (): void => {
+      const state = get();
+      if (state.version !== version) return;
+      if (state.saving !== 'saved') {
+        waiting = setTimeout(attempt, 400);
+        return;
+      }
+      const rows = [...state.checks.values()].filter((row) => row.utilisation !== null);
+      const worst = worstOf(state.checks);
+      sendRun(state.projectId, state.revision, {
+        status: state.solved ? 'solved' : 'stopped',
+        stops: state.findings.filter((finding) => finding.severity === 'stop').length,
+        remarks: state.findings.filter((finding) => finding.severity === 'remark').length,
+        worst: worst && { utilisation: worst.utilisation, member: worst.memberId, title: worst.title },
+        utilisations: Object.fromEntries(rows.map((row) => [row.memberId, Number(row.utilisation!.toFixed(3))])),
+      });
+    };
+    waiting = setTimeout(attempt, 400);
+  };
+
+  const begin = (): number => {
+    const version = get().version + 1;
+    sent.set(version, get().model);
+    set({ version, solveStatus: 'solving', progress: { phase: '', fraction: 0 }, solveError: '' });
+    return version;
+  };
+
+  return {
+    version: 0,
+    solveStatus: 'waiting',
+    progress: { phase: '', fraction: 0 },
+    findings: [],
+    solved: undefined,
+    seconds: { solve: 0, check: 0 },
+    checks: new Map(),
+    solveError: '',
+    startSolver() {
+      const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver' });
+      door = comlink.wrap<SolverDoor>(worker);
+      void door.listen(comlink.proxy(hear));
+      get().restartSolver();
+      return () => {
+        door = undefined;
+        worker.terminate();
+      };
+    },
+    restartSolver() {
+      if (door) void door.load(get().model, begin());
+    },
+    editSolver(act) {
+      if (door) void door.edit(act, begin());
+    },
+    sheetIndex: async (memberId) => door?.index(memberId),
+    sheet: async (memberId, checkId) => door?.sheet(memberId, checkId),
+  };
+};
+
+/** The member with the largest utilisation. */
+export function worstOf(checks: ReadonlyMap<string, CheckRow>): (CheckRow & { utilisation: number }) | undefined {
+  let worst: (CheckRow & { utilisation: number }) | undefined;
+  for (const row of checks.values()) if (row.utilisation !== null && (!worst || row.utilisation > worst.utilisation)) worst = { ...row, utilisation: row.utilisation };
+  return worst;
+}

@@ -1,0 +1,40 @@
+import { createContext, useContext } from 'react';
+import { createStore, useStore, type StoreApi } from 'zustand';
+import type { Model } from '~core/model';
+import type { RevisionEntry } from './history';
+import { projectSlice, type ProjectSlice } from './project-slice';
+import { solveSlice, type SolveSlice } from './solve-slice';
+import { viewSlice, type ViewSlice } from './view-slice';
+
+/** The workbench's one store: the project and its edits, the results, and what is looked at. */
+export type WorkbenchState = ProjectSlice & SolveSlice & ViewSlice;
+export type Workbench = StoreApi<WorkbenchState>;
+
+/** What the server hands over when a project is opened. */
+export interface OpenedProject {
+  readonly projectId: string;
+  readonly revision: number;
+  readonly model: Model;
+  readonly history: readonly RevisionEntry[];
+}
+
+export type Slice<T> = (set: StoreApi<WorkbenchState>['setState'], get: StoreApi<WorkbenchState>['getState']) => T;
+
+export function createWorkbench(opened: OpenedProject): Workbench {
+  return createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get) }));
+}
+
+export const WorkbenchContext = createContext<Workbench | null>(null);
+
+/** Reads from the store and follows what was read. @throws Error outside a workbench */
+export function useWorkbench<T>(select: (state: WorkbenchState) => T): T {
+  const workbench = useContext(WorkbenchContext);
+  if (!workbench) throw new Error('useWorkbench outside a workbench');
+  return useStore(workbench, select);
+}
+
+export function useWorkbenchApi(): Workbench {
+  const workbench = useContext(WorkbenchContext);
+  if (!workbench) throw new Error('useWorkbenchApi outside a workbench');
+  return workbench;
+}

@@ -1,0 +1,171 @@
+import type { Model, TableName } from '~core/model';
+import type { OpenedProject, Slice } from './store';
+
+export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
+export type Stage = (typeof stages)[number];
+export const stageNames: Readonly<Record<Stage, string>> = { frame: 'Frame', loads: 'Loads', analysis: 'Analysis', results: 'Results', checks: 'Checks', report: 'Report' };
+
+export const quantities = ['deflected', 'N', 'Vy', 'Vz', 'T', 'My', 'Mz', 'reactions'] as const;
+export type Quantity = (typeof quantities)[number];
+
+/** What is looked at: space, the plan of a storey, or the elevation on a grid line. */
+export type ViewPlane = { kind: '3d' } | { kind: 'plan'; storey: string } | { kind: 'elevation'; gridLine: string };
+
+/** Which results are shown. */
+export type Shown = { kind: 'case'; id: string } | { kind: 'combination'; id: string } | { kind: 'envelope'; purpose: 'strength' | 'service' };
+
+/** Where the eye is: angles in rad, lengths in m. `distance` also sets the scale of a parallel view. */
+export interface Camera {
+  readonly target: readonly [number, number, number];
+  readonly azimuth: number;
+  readonly elevation: number;
+  readonly distance: number;
+  readonly parallel: boolean;
+}
+
+export const planeKey = (plane: ViewPlane): string => (plane.kind === '3d' ? '3d' : plane.kind === 'plan' ? plane.storey : plane.gridLine);
+
+export type WidePanel = { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null };
+
+export interface Selection {
+  readonly nodes: readonly string[];
+  readonly members: readonly string[];
+}
+
+export interface ViewSlice {
+  readonly stage: Stage;
+  readonly plane: ViewPlane;
+  readonly form: 'line' | 'solid';
+  /** the eye of each plane that was looked at, by `planeKey` */
+  readonly cameras: Readonly<Record<string, Camera>>;
+  readonly selection: Selection;
+  readonly isolated: readonly string[] | null;
+  readonly shown: Shown;
+  readonly quantity: Quantity;
+  /** factor on the automatic scale of diagrams */
+  readonly magnify: number;
+  readonly tool: 'select' | 'draw';
+  readonly ledgerOpen: boolean;
+  readonly ledgerTab: Readonly<Partial<Record<Stage, string>>>;
+  readonly panel: WidePanel | null;
+  readonly popover: 'none' | 'findings' | 'log' | 'history' | 'shortcuts';
+  readonly paletteOpen: boolean;
+  readonly builderOpen: boolean;
+  /** the scale of what the canvas shows, in words */
+  readonly scaleText: string;
+  /** counts requests to fit the view */
+  readonly fitRequest: number;
+  look(change: Partial<ViewState>): void;
+  setStage(stage: Stage): void;
+  select(selection: Partial<Selection>): void;
+  toggleSelected(selection: Partial<Selection>): void;
+  isolateSelected(): void;
+  fit(): void;
+  /** Drops what is no longer in the model from selection, isolation and panels. */
+  forgetMissing(): void;
+}
+
+type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'fit' | 'forgetMissing'>;
+
+/** What survives a reload; the stage stands in the address. */
+const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'shown', 'quantity', 'magnify', 'ledgerOpen', 'ledgerTab'] as const;
+type Kept = Pick<ViewState, (typeof kept)[number]>;
+const storageKey = (projectId: string) => `elbow.view.${projectId}`;
+
+function initialView(model: Model): ViewState {
+  const strength = Object.values(model.combinations).find((combination) => combination.purpose === 'strength');
+  const first = Object.values(model.cases)[0];
+  return {
+    stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, isolated: null,
+    shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
+    quantity: 'My', magnify: 1, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
+  };
+}
+
+/** Reads what was looked at last time; anything unreadable is forgotten. */
+function remembered(projectId: string): Partial<Kept> {
+  if (typeof localStorage === 'undefined') return {};
+  try {
+    return JSON.parse(localStorage.getItem(storageKey(projectId)) ?? '{}') as Partial<Kept>;
+  } catch {
+    return {};
+  }
+}
+
+export const viewSlice =
+  (opened: OpenedProject): Slice<ViewSlice> =>
+  (set, get) => {
+    const present = (table: TableName, ids: readonly string[]) => ids.filter((id) => id in get().model[table]);
+    const initial = { ...initialView(opened.model), ...remembered(opened.projectId) };
+    return {
+      ...withoutMissing(initial, opened.model),
+      look: (change) => set(change),
+      setStage: (stage) => set({ stage, panel: null, builderOpen: false, tool: 'select' }),
+      select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members } }),
+      toggleSelected({ nodes = [], members = [] }) {
+        const toggle = (present: readonly string[], ids: readonly string[]) => {
+          const out = ids.every((id) => present.includes(id));
+          return out ? present.filter((id) => !ids.includes(id)) : [...new Set([...present, ...ids])];
+        };
+        const { selection } = get();
+        set({ selection: { nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes, members: members.length ? toggle(selection.members, members) : selection.members } });
+      },
+      isolateSelected() {
+        const { selection, isolated } = get();
+        set({ isolated: isolated === null && selection.members.length > 0 ? selection.members : null, fitRequest: get().fitRequest + 1 });
+      },
+      fit: () => set({ fitRequest: get().fitRequest + 1 }),
+      forgetMissing() {
+        const { selection, isolated, panel } = get();
+        const left = isolated && present('members', isolated);
+        set({
+          selection: { nodes: present('nodes', selection.nodes), members: present('members', selection.members) },
+          isolated: left && left.length > 0 ? left : null,
+          panel: panel && panel.member in get().model.members ? panel : null,
+          ...shownThatExists(get().shown, get().model),
+          ...planeThatExists(get().plane, get().model),
+        });
+      },
+    };
+  };
+
+function withoutMissing(view: ViewState, model: Model): ViewState {
+  const isolated = view.isolated?.filter((id) => id in model.members) ?? [];
+  return {
+    ...view,
+    selection: { nodes: view.selection.nodes.filter((id) => id in model.nodes), members: view.selection.members.filter((id) => id in model.members) },
+    isolated: isolated.length > 0 ? isolated : null,
+    ...shownThatExists(view.shown, model),
+    ...planeThatExists(view.plane, model),
+  };
+}
+
+function shownThatExists(shown: Shown, model: Model): Pick<ViewState, 'shown'> {
+  const purposes = Object.values(model.combinations).map((combination) => combination.purpose);
+  const there = shown.kind === 'envelope' ? purposes.includes(shown.purpose) : shown.id in (shown.kind === 'case' ? model.cases : model.combinations);
+  return { shown: there ? shown : initialView(model).shown };
+}
+
+function planeThatExists(plane: ViewPlane, model: Model): Pick<ViewState, 'plane'> {
+  const there = plane.kind === '3d' || (plane.kind === 'plan' ? plane.storey in model.storeys : plane.gridLine in model.gridLines);
+  return { plane: there ? plane : { kind: '3d' } };
+}
+
+/** Remembers what is looked at, some time after it last changed. @returns a function that stops */
+export function rememberView(projectId: string, store: { getState: () => ViewSlice; subscribe: (listener: () => void) => () => void }): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const save = () => {
+    const state = store.getState();
+    localStorage.setItem(storageKey(projectId), JSON.stringify(Object.fromEntries(kept.map((key) => [key, state[key]]))));
+  };
+  const stop = store.subscribe(() => {
+    clearTimeout(timer);
+    timer = setTimeout(save, 250);
+  });
+  addEventListener('pagehide', save);
+  return () => {
+    stop();
+    removeEventListener('pagehide', save);
+    clearTimeout(timer);
+  };
+}

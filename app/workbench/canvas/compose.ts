@@ -1,0 +1,154 @@
+import type { Member, Model } from '~core/model';
+import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '~core/units';
+import type { CheckRow } from '../../workers/messages';
+import type { Solved } from '../../state/solve-slice';
+import type { Quantity, Selection, Shown, Stage } from '../../state/view-slice';
+import { colors, utilisationColor } from '../../theme/tokens';
+import { shownParts, stationTable } from '../results-of';
+import { deflectedShape, forceDiagrams, isForce, quantityColors, type DiagramDrawing } from './diagrams';
+import type { Drawing, FillBatch, LineBatch } from './scene';
+import type { Scope } from './scope';
+import { solidGeometry } from './solids';
+
+/** Everything the picture depends on but the eye. */
+export interface PictureInput {
+  readonly model: Model;
+  readonly scope: Scope;
+  readonly stage: Stage;
+  readonly form: 'line' | 'solid';
+  readonly selection: Selection;
+  readonly shown: Shown;
+  readonly quantity: Quantity;
+  readonly magnify: number;
+  readonly solved: Solved | undefined;
+  readonly checks: ReadonlyMap<string, CheckRow>;
+}
+
+/** A value written at a place in space. */
+export interface SpaceLabel {
+  readonly at: readonly [number, number, number];
+  readonly text: string;
+  readonly color: string;
+  readonly weight: number;
+  readonly bold: boolean;
+  readonly gap?: number;
+}
+
+export interface Picture {
+  readonly drawing: Drawing;
+  readonly labels: readonly SpaceLabel[];
+  /** what the picture shows, for its caption; the scale of a diagram or shape */
+  readonly scaleText: string;
+}
+
+const rampSteps = 10;
+
+/** Makes the drawing of a stage from the model and its results. */
+export function compose(input: PictureInput): Picture {
+  const { model, scope, stage, form } = input;
+  const showsResults = stage === 'results' && input.solved !== undefined;
+  const showsChecks = stage === 'checks';
+  const solid = form === 'solid' && !showsChecks;
+  const lines: LineBatch[] = [];
+  lines.push({ segments: segmentsOf(model, scope.faint), color: colors.faint, width: 1 });
+  const selected = scope.members.filter((member) => input.selection.members.includes(member.id));
+  lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: 13, opacity: 0.2 });
+  let labels: SpaceLabel[] = [];
+  if (showsChecks) {
+    const drawn = utilisationLines(input);
+    lines.push(...drawn.lines);
+    labels = drawn.labels;
+  } else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults));
+  if (!showsChecks) lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink, width: showsResults ? 1 : 1.1 });
+  lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: showsChecks ? 1.6 : 1.8 });
+
+  const fills: FillBatch[] = [];
+  let scaleText = '';
+  if (showsResults) {
+    const drawn = resultDrawing(input);
+    if (drawn) {
+      const color = quantityColors[input.quantity];
+      fills.push({ triangles: drawn.diagram.triangles, color, opacity: 0.2 });
+      lines.push({ segments: drawn.diagram.outline, color, width: input.quantity === 'deflected' ? 1.8 : 1.2 });
+      labels = drawn.labels;
+      scaleText = drawn.scaleText;
+    }
+  }
+  const tone = (member: Member): [number, number, number] => {
+    const material = member.material === null ? undefined : model.materials[member.material];
+    return material?.kind === 'steel' ? [0.16, 0.2, 0.25] : [0.72, 0.76, 0.8];
+  };
+  return { drawing: { solids: solid ? solidGeometry(model, scope.members, tone) : null, lines, fills }, labels, scaleText };
+}
+
+/** Concrete as a broad light body, steel as a narrow dark one, neither where something is missing. */
+function bodyLines(model: Model, members: readonly Member[], pale: boolean): LineBatch[] {
+  const kindOf = (member: Member) => (member.material === null || member.section === null ? 'none' : model.materials[member.material].kind);
+  const of = (kind: string) => segmentsOf(model, members.filter((member) => kindOf(member) === kind));
+  return [
+    { segments: of('concrete'), color: colors.concrete, width: 5, opacity: pale ? 0.7 : 1 },
+    { segments: of('steel'), color: colors.steel, width: 2.8, opacity: pale ? 0.6 : 1 },
+  ];
+}
+
+function segmentsOf(model: Model, members: readonly Member[]): Float32Array {
+  const segments = new Float32Array(members.length * 6);
+  members.forEach((member, i) => {
+    segments.set(model.nodes[member.start].position, 6 * i);
+    segments.set(model.nodes[member.end].position, 6 * i + 3);
+  });
+  return segments;
+}
+
+/** Utilisation as colour, width and number; members above 1.00 and members not checked stand apart. */
+function utilisationLines({ model, scope, checks, selection }: PictureInput): { lines: LineBatch[]; labels: SpaceLabel[] } {
+  const buckets = new Map<number, Member[]>();
+  const labels: SpaceLabel[] = [];
+  const unchecked: Member[] = [];
+  for (const member of scope.members) {
+    const utilisation = checks.get(member.id)?.utilisation ?? null;
+    if (utilisation === null) {
+      unchecked.push(member);
+      continue;
+    }
+    const bucket = utilisation > 1 ? rampSteps + 1 : Math.round(utilisation * rampSteps);
+    buckets.set(bucket, [...(buckets.get(bucket) ?? []), member]);
+    const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
+    const chosen = selection.members.includes(member.id);
+    labels.push({
+      at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2], text: formatNumber(utilisation, 2), color: utilisation > 1 ? colors.over : chosen ? colors.brandDark : colors.ink,
+      weight: utilisation + (chosen ? 10 : 0), bold: utilisation > 0.8 || chosen, gap: 6,
+    });
+  }
+  const lines = [...buckets].sort(([a], [b]) => a - b).map(([bucket, members]): LineBatch => {
+    const u = Math.min(1, bucket / rampSteps);
+    return { segments: segmentsOf(model, members), color: bucket > rampSteps ? colors.over : utilisationColor(u), width: 3 + 5 * u };
+  });
+  return { lines: [{ segments: segmentsOf(model, unchecked), color: '#C6CED6', width: 1.4 }, ...lines], labels };
+}
+
+const kindOf = (quantity: Quantity): QuantityKind => (quantity === 'deflected' ? 'deflection' : quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : 'force');
+
+function resultDrawing({ model, scope, shown, quantity, magnify, solved, selection }: PictureInput): { diagram: DiagramDrawing; labels: SpaceLabel[]; scaleText: string } | undefined {
+  const { solution } = solved!;
+  const parts = shownParts(model, solution, shown);
+  if (parts.length === 0 || quantity === 'reactions') return undefined;
+  const table = stationTable(solution);
+  const numbers = new Map(solution.memberIds.map((id, i) => [id, i]));
+  const members = scope.members.flatMap((member) => numbers.get(member.id) ?? []);
+  let size = 1;
+  for (const coordinate of solution.positions) size = Math.max(size, Math.abs(coordinate));
+  if (quantity === 'deflected' && parts.length > 1) return undefined;
+  const diagram = isForce(quantity)
+    ? forceDiagrams(table, members, parts.map((part) => part.weights), quantity, 0.075 * size, magnify)
+    : deflectedShape(table, members, parts[0].weights, 0.06 * size, magnify);
+  const { units } = model.settings;
+  const kind = kindOf(quantity);
+  const chosen = new Set(selection.members.map((id) => numbers.get(id)));
+  const color = quantity === 'My' || quantity === 'Mz' ? colors.momentText : quantityColors[quantity];
+  const labels = diagram.values.map(({ at, value, member, weight }): SpaceLabel => ({
+    at, text: formatValue(value, kind, units, quantity === 'deflected' ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1), color, weight: weight + (chosen.has(member) ? 2 : 0), bold: chosen.has(member),
+  }));
+  const scaleText = diagram.scale === 0 ? 'nothing to draw' : quantity === 'deflected' ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times` : `1 ${unitLabel('length', units)} = ${formatNumber(unitSize('length', units) / diagram.scale / unitSize(kind, units), 0)} ${unitLabel(kind, units)}`;
+  return { diagram, labels, scaleText };
+}

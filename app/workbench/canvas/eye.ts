@@ -1,0 +1,134 @@
+import { OrthographicCamera, PerspectiveCamera, Vector3, type Camera as ThreeCamera } from 'three';
+import type { Camera, ViewPlane } from '../../state/view-slice';
+
+/** Margins in pixels that cards cover; the model is centred in what they leave free. */
+export interface Insets {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** The canvas in pixels, and its free part. */
+export interface Frame {
+  readonly width: number;
+  readonly height: number;
+  readonly insets: Insets;
+}
+
+/** Half the vertical field of view, as a tangent. */
+const halfView = Math.tan((14 * Math.PI) / 180);
+const steepest = 1.5;
+
+/** Unit vectors of the view: to the right, up, and towards the eye. */
+export function viewBasis({ azimuth, elevation }: Pick<Camera, 'azimuth' | 'elevation'>): { right: Vector3; up: Vector3; towards: Vector3 } {
+  const towards = new Vector3(Math.cos(elevation) * Math.cos(azimuth), Math.cos(elevation) * Math.sin(azimuth), Math.sin(elevation));
+  const right = new Vector3(-Math.sin(azimuth), Math.cos(azimuth), 0);
+  return { right, up: new Vector3().crossVectors(towards, right), towards };
+}
+
+/** The direction from which a plane is seen: plans from above with x to the right, elevations square on. */
+export function directionOf(plane: ViewPlane, axis: 'x' | 'y' | undefined): Pick<Camera, 'azimuth' | 'elevation' | 'parallel'> {
+  if (plane.kind === 'plan') return { azimuth: -Math.PI / 2, elevation: Math.PI / 2, parallel: true };
+  if (plane.kind === 'elevation') return { azimuth: axis === 'x' ? 0 : -Math.PI / 2, elevation: 0, parallel: true };
+  return { azimuth: -1.12, elevation: 0.36, parallel: false };
+}
+
+/** World length of one pixel at the target. */
+export function pixelSize(camera: Camera, frame: Frame): number {
+  return (2 * camera.distance * halfView) / frame.height;
+}
+
+/** The renderer's camera for an eye; its axis goes through the middle of the free part of the canvas. */
+export function toThree(eye: Camera, frame: Frame): ThreeCamera & { updateProjectionMatrix(): void } {
+  const { right, up, towards } = viewBasis(eye);
+  const { width, height, insets } = frame;
+  const aspect = width / height;
+  const reach = 50 * eye.distance;
+  const half = eye.distance * halfView;
+  const camera = eye.parallel ? new OrthographicCamera(-half * aspect, half * aspect, half, -half, -reach, reach) : new PerspectiveCamera((2 * Math.atan(halfView) * 180) / Math.PI, aspect, eye.distance / 100, reach);
+  camera.setViewOffset(width, height, (insets.right - insets.left) / 2, (insets.bottom - insets.top) / 2, width, height);
+  const target = new Vector3(...eye.target);
+  camera.position.copy(target).addScaledVector(towards, eye.distance);
+  camera.matrixAutoUpdate = false;
+  camera.matrix.makeBasis(right, up, towards).setPosition(camera.position);
+  camera.matrixWorld.copy(camera.matrix);
+  camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
+  camera.updateProjectionMatrix();
+  return camera;
+}
+
+/** Places the eye so that all points (x, y, z runs, m) are in the free part of the canvas. */
+export function fitEye(points: Float64Array, direction: Pick<Camera, 'azimuth' | 'elevation' | 'parallel'>, frame: Frame, margin = 0.86): Camera {
+  const { right, up, towards } = viewBasis(direction);
+  const free = { width: Math.max(80, frame.width - frame.insets.left - frame.insets.right), height: Math.max(80, frame.height - frame.insets.top - frame.insets.bottom) };
+  const [reachX, reachY] = [(free.width / frame.height) * halfView * margin, (free.height / frame.height) * halfView * margin];
+  const along = (axis: Vector3, i: number) => points[i] * axis.x + points[i + 1] * axis.y + points[i + 2] * axis.z;
+  const range = (axis: Vector3) => {
+    let [low, high] = [Infinity, -Infinity];
+    for (let i = 0; i < points.length; i += 3) {
+      low = Math.min(low, along(axis, i));
+      high = Math.max(high, along(axis, i));
+    }
+    return Number.isFinite(low) ? [low, high] : [-5, 5];
+  };
+  const [x, y, z] = [range(right), range(up), range(towards)];
+  const centre = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2];
+  let distance = 2;
+  for (let i = 0; i < points.length; i += 3) {
+    const depth = direction.parallel ? 0 : along(towards, i) - centre[2];
+    distance = Math.max(distance, Math.abs(along(right, i) - centre[0]) / reachX + depth, Math.abs(along(up, i) - centre[1]) / reachY + depth);
+  }
+  if (points.length === 0) distance = 30;
+  const target = new Vector3().addScaledVector(right, centre[0]).addScaledVector(up, centre[1]).addScaledVector(towards, centre[2]);
+  return { ...direction, target: [target.x, target.y, target.z], distance };
+}
+
+/** Turns the eye about its target by a movement of the pointer in pixels. */
+export function orbited(eye: Camera, dx: number, dy: number): Camera {
+  return { ...eye, azimuth: eye.azimuth - dx * 0.006, elevation: Math.max(-steepest, Math.min(steepest, eye.elevation + dy * 0.006)) };
+}
+
+/** Slides the eye with the pointer. */
+export function panned(eye: Camera, dx: number, dy: number, frame: Frame): Camera {
+  const { right, up } = viewBasis(eye);
+  const size = pixelSize(eye, frame);
+  const target = new Vector3(...eye.target).addScaledVector(right, -dx * size).addScaledVector(up, dy * size);
+  return { ...eye, target: [target.x, target.y, target.z] };
+}
+
+/** Brings the eye nearer (factor < 1) or farther, keeping what is under the pointer where it is. `x`, `y` from the middle of the free canvas. */
+export function zoomed(eye: Camera, factor: number, x: number, y: number, frame: Frame): Camera {
+  const distance = Math.max(0.2, Math.min(5e4, eye.distance * factor));
+  const shift = 1 - distance / eye.distance;
+  return { ...panned(eye, -x * shift, -y * shift, frame), distance };
+}
+
+/** Projects world points to canvas pixels. */
+export class Projector {
+  private readonly matrix: Float64Array;
+
+  constructor(
+    camera: ThreeCamera,
+    private readonly frame: Frame,
+  ) {
+    const m = camera.projectionMatrix.clone().multiply(camera.matrixWorldInverse);
+    this.matrix = Float64Array.from(m.elements);
+  }
+
+  /** @returns pixels from the top left, and a depth that grows away from the eye; NaN behind it */
+  at(x: number, y: number, z: number): [number, number, number] {
+    const m = this.matrix;
+    const w = m[3] * x + m[7] * y + m[11] * z + m[15];
+    if (w <= 0) return [NaN, NaN, NaN];
+    return [
+      (((m[0] * x + m[4] * y + m[8] * z + m[12]) / w + 1) / 2) * this.frame.width,
+      ((1 - (m[1] * x + m[5] * y + m[9] * z + m[13]) / w) / 2) * this.frame.height,
+      (m[2] * x + m[6] * y + m[10] * z + m[14]) / w,
+    ];
+  }
+
+  point(position: ArrayLike<number>): [number, number, number] {
+    return this.at(position[0], position[1], position[2]);
+  }
+}

@@ -1,0 +1,70 @@
+import type { Member, Model } from '~core/model';
+import type { Projector } from './eye';
+
+/** How near, in pixels, the pointer must be. */
+const nodeReach = 8;
+const memberReach = 7;
+
+export type Hit = { kind: 'node'; id: string } | { kind: 'member'; id: string; share: number };
+
+/** Distance of a point from a segment on the screen, and where along it (0–1) the nearest point is. */
+export function segmentDistance(x: number, y: number, ax: number, ay: number, bx: number, by: number): { distance: number; share: number } {
+  const [dx, dy] = [bx - ax, by - ay];
+  const length = dx * dx + dy * dy;
+  const share = length === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / length));
+  return { distance: Math.hypot(x - ax - share * dx, y - ay - share * dy), share };
+}
+
+/** What is under the pointer: a node before a member, of several the nearest to the eye. */
+export function pick(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, x: number, y: number): Hit | undefined {
+  let best: { hit: Hit; depth: number } | undefined;
+  for (const id of nodes) {
+    const [px, py, depth] = projector.point(model.nodes[id].position);
+    if (Math.hypot(px - x, py - y) < nodeReach && (!best || depth < best.depth)) best = { hit: { kind: 'node', id }, depth };
+  }
+  if (best) return best.hit;
+  for (const member of members) {
+    const [ax, ay, az] = projector.point(model.nodes[member.start].position);
+    const [bx, by, bz] = projector.point(model.nodes[member.end].position);
+    const { distance, share } = segmentDistance(x, y, ax, ay, bx, by);
+    if (!(distance < memberReach)) continue;
+    const depth = az + (bz - az) * share;
+    if (!best || depth < best.depth) best = { hit: { kind: 'member', id: member.id, share }, depth };
+  }
+  return best?.hit;
+}
+
+export interface Rectangle {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** Members and nodes in a window on the screen. `touching`: also members that are only crossed by it. */
+export function pickWindow(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, window: Rectangle, touching: boolean): { members: string[]; nodes: string[] } {
+  const inside = ([x, y]: readonly number[]) => x >= window.left && x <= window.right && y >= window.top && y <= window.bottom;
+  const chosen = members.filter((member) => {
+    const a = projector.point(model.nodes[member.start].position);
+    const b = projector.point(model.nodes[member.end].position);
+    if (inside(a) && inside(b)) return true;
+    return touching && crosses(a, b, window);
+  });
+  return { members: chosen.map((member) => member.id), nodes: [...nodes].filter((id) => inside(projector.point(model.nodes[id].position))) };
+}
+
+/** Whether a segment meets a window (Liang & Barsky). */
+function crosses(a: readonly number[], b: readonly number[], window: Rectangle): boolean {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  let [enter, leave] = [0, 1];
+  for (const [p, q] of [[-dx, a[0] - window.left], [dx, window.right - a[0]], [-dy, a[1] - window.top], [dy, window.bottom - a[1]]]) {
+    if (p === 0) {
+      if (q < 0) return false;
+      continue;
+    }
+    const t = q / p;
+    if (p < 0) enter = Math.max(enter, t);
+    else leave = Math.min(leave, t);
+  }
+  return enter <= leave;
+}

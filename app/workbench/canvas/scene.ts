@@ -1,0 +1,106 @@
+import { BufferAttribute, BufferGeometry, Color, DirectionalLight, DoubleSide, Group, HemisphereLight, Mesh, MeshBasicMaterial, MeshLambertMaterial, Scene, WebGLRenderer, type Camera } from 'three';
+import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js';
+import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js';
+import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js';
+
+/** Straight segments of one width and colour: x, y, z of both ends, six numbers a segment. Widths in pixels. */
+export interface LineBatch {
+  readonly segments: Float32Array;
+  readonly color: string;
+  readonly width: number;
+  readonly opacity?: number;
+  /** whether nearer solids hide it */
+  readonly hidden?: boolean;
+}
+
+/** Triangles of one colour: nine numbers a triangle. */
+export interface FillBatch {
+  readonly triangles: Float32Array;
+  readonly color: string;
+  readonly opacity: number;
+}
+
+/** What is drawn with the graphics card, back to front. */
+export interface Drawing {
+  readonly solids: { faces: BufferGeometry; edges: Float32Array } | null;
+  readonly lines: readonly LineBatch[];
+  readonly fills: readonly FillBatch[];
+}
+
+/** The WebGL part of the canvas: lines of true pixel width, fills and solids. */
+export class GraphicsScene {
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly content = new Group();
+  private size = { width: 1, height: 1 };
+
+  /** @throws Error when the browser has no WebGL */
+  constructor(canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
+    this.renderer.setClearAlpha(0);
+    const light = new DirectionalLight('#ffffff', 1.6);
+    light.position.set(-0.4, -1, 1.6);
+    this.scene.add(this.content, new HemisphereLight('#ffffff', '#c3ccd5', 1.9), light);
+  }
+
+  resize(width: number, height: number): void {
+    this.size = { width, height };
+    this.renderer.setSize(width, height, false);
+    this.content.traverse((object) => {
+      if (object instanceof LineSegments2) object.material.resolution.set(width, height);
+    });
+  }
+
+  /** Replaces what is drawn. */
+  set(drawing: Drawing): void {
+    this.clear();
+    let order = 0;
+    if (drawing.solids) {
+      this.content.add(new Mesh(drawing.solids.faces, new MeshLambertMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 })));
+      if (drawing.solids.edges.length > 0) this.addLines({ segments: drawing.solids.edges, color: '#5B6672', width: 0.8, opacity: 0.8, hidden: true }, ++order);
+    }
+    for (const fill of drawing.fills) this.addFill(fill, ++order);
+    for (const batch of drawing.lines) if (batch.segments.length > 0) this.addLines(batch, ++order);
+  }
+
+  render(camera: Camera): void {
+    this.renderer.render(this.scene, camera);
+  }
+
+  dispose(): void {
+    this.clear();
+    this.renderer.dispose();
+  }
+
+  private addLines({ segments, color, width, opacity = 1, hidden = false }: LineBatch, order: number): void {
+    const geometry = new LineSegmentsGeometry();
+    geometry.setPositions(segments);
+    const material = new LineMaterial({ color: new Color(color).getHex(), linewidth: width, transparent: true, opacity, depthTest: hidden, depthWrite: false });
+    material.resolution.set(this.size.width, this.size.height);
+    const lines = new LineSegments2(geometry, material);
+    lines.renderOrder = order;
+    lines.frustumCulled = false;
+    this.content.add(lines);
+  }
+
+  private addFill({ triangles, color, opacity }: FillBatch, order: number): void {
+    if (triangles.length === 0) return;
+    const geometry = new BufferGeometry();
+    geometry.setAttribute('position', new BufferAttribute(triangles, 3));
+    const mesh = new Mesh(geometry, new MeshBasicMaterial({ color: new Color(color), transparent: true, opacity, side: DoubleSide, depthTest: false, depthWrite: false }));
+    mesh.renderOrder = order;
+    mesh.frustumCulled = false;
+    this.content.add(mesh);
+  }
+
+  private clear(): void {
+    for (const child of [...this.content.children]) {
+      this.content.remove(child);
+      if (child instanceof Mesh) {
+        (child.geometry as BufferGeometry).dispose();
+        (child.material as MeshBasicMaterial).dispose();
+      }
+    }
+  }
+}

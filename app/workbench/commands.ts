@@ -1,0 +1,85 @@
+import { generateCombinations } from '~core/combine';
+import { inOrder } from '~core/model';
+import type { Workbench } from '../state/store';
+import { stageNames, stages } from '../state/view-slice';
+import { worstOf } from '../state/solve-slice';
+
+/** Something a person can ask for by name or key. */
+export interface Command {
+  readonly id: string;
+  readonly title: string;
+  readonly shortcut?: string;
+  /** whether it can be done now; always when left out */
+  readonly enabled?: () => boolean;
+  readonly run: () => void;
+}
+
+/** Every command of the workbench. Shortcuts work while no field has the focus. */
+export function workbenchCommands(workbench: Workbench): Command[] {
+  const state = workbench.getState;
+  const hasSelection = () => state().selection.members.length + state().selection.nodes.length > 0;
+  return [
+    ...stages.map((stage, i): Command => ({ id: `stage-${stage}`, title: `Go to stage ${stageNames[stage]}`, shortcut: String(i + 1), run: () => state().setStage(stage) })),
+    { id: 'builder', title: 'Open the frame builder', shortcut: 'B', run: () => state().look({ stage: 'frame', builderOpen: true, panel: null }) },
+    { id: 'draw', title: 'Draw a member between two points', shortcut: 'D', run: () => state().look({ stage: 'frame', tool: state().tool === 'draw' ? 'select' : 'draw' }) },
+    { id: 'similar', title: 'Select similar members', shortcut: 'M', enabled: () => state().selection.members.length > 0, run: () => selectSimilar(workbench) },
+    { id: 'isolate', title: 'Isolate the selected members, or bring all back', shortcut: 'I', enabled: () => state().isolated !== null || state().selection.members.length > 0, run: () => state().isolateSelected() },
+    { id: 'fit', title: 'Fit the view', shortcut: 'F', run: () => state().fit() },
+    { id: 'form', title: 'Switch between lines and solids', shortcut: 'O', run: () => state().look({ form: state().form === 'line' ? 'solid' : 'line' }) },
+    { id: 'space', title: 'View in space', shortcut: 'V', run: () => state().look({ plane: { kind: '3d' } }) },
+    { id: 'select-all', title: 'Select all members', shortcut: 'Ctrl A', run: () => state().select({ members: Object.keys(state().model.members) }) },
+    { id: 'delete', title: 'Delete what is selected', shortcut: 'Delete', enabled: hasSelection, run: () => deleteSelected(workbench) },
+    { id: 'undo', title: 'Undo', shortcut: 'Ctrl Z', run: () => void state().undo() },
+    { id: 'redo', title: 'Redo', shortcut: 'Ctrl Y', run: () => void state().redo() },
+    { id: 'history', title: 'Show the history', shortcut: 'H', run: () => state().look({ popover: 'history' }) },
+    { id: 'findings', title: 'Show the findings', shortcut: 'G', run: () => state().look({ popover: 'findings' }) },
+    { id: 'log', title: 'Show the analysis log', run: () => state().look({ popover: 'log' }) },
+    { id: 'ledger', title: 'Fold or unfold the ledger', shortcut: 'L', run: () => state().look({ ledgerOpen: !state().ledgerOpen }) },
+    { id: 'worst', title: 'Select the member with the worst utilisation', shortcut: 'W', enabled: () => worstOf(state().checks) !== undefined, run: () => selectWorst(workbench) },
+    { id: 'member-page', title: 'Open the page of the selected member', shortcut: 'P', enabled: () => state().selection.members.length === 1, run: () => state().look({ panel: { kind: 'member', member: state().selection.members[0] } }) },
+    { id: 'sheet', title: 'Open the calculation sheet of the selected member', shortcut: 'C', enabled: () => state().selection.members.length === 1, run: () => state().look({ stage: 'checks', panel: { kind: 'sheet', member: state().selection.members[0], check: null } }) },
+    { id: 'combine', title: 'Generate the combinations', run: () => generate(workbench) },
+    { id: 'shortcuts', title: 'Show the shortcuts', shortcut: '?', run: () => state().look({ popover: 'shortcuts' }) },
+    ...inOrder(state().model.storeys).map((storey): Command => ({ id: `plan-${storey.id}`, title: `Plan of ${storey.label}`, run: () => state().look({ plane: { kind: 'plan', storey: storey.id } }) })),
+    ...inOrder(state().model.gridLines).map((line): Command => ({ id: `elevation-${line.id}`, title: `Elevation on grid ${line.label}`, run: () => state().look({ plane: { kind: 'elevation', gridLine: line.id } }) })),
+  ];
+}
+
+/** Grows the selection to all members of the same role, section and material. */
+export function selectSimilar(workbench: Workbench): void {
+  const { model, selection, select } = workbench.getState();
+  const kind = (id: string) => `${model.members[id].role} ${model.members[id].section} ${model.members[id].material}`;
+  const wanted = new Set(selection.members.map(kind));
+  select({ members: Object.keys(model.members).filter((id) => wanted.has(kind(id))) });
+}
+
+export function deleteSelected(workbench: Workbench): void {
+  const { selection, commit, model } = workbench.getState();
+  const members = selection.members.filter((id) => selection.nodes.every((node) => model.members[id].start !== node && model.members[id].end !== node));
+  const edits = [
+    ...(members.length > 0 ? [{ kind: 'remove' as const, table: 'members' as const, ids: members }] : []),
+    ...(selection.nodes.length > 0 ? [{ kind: 'remove' as const, table: 'nodes' as const, ids: [...selection.nodes] }] : []),
+  ];
+  if (edits.length > 0) commit({ edits });
+}
+
+export function selectWorst(workbench: Workbench): void {
+  const worst = worstOf(workbench.getState().checks);
+  if (worst) workbench.getState().look({ stage: 'checks', selection: { nodes: [], members: [worst.memberId] }, panel: { kind: 'sheet', member: worst.memberId, check: worst.id } });
+}
+
+export function generate(workbench: Workbench): void {
+  const { model, commit, notify } = workbench.getState();
+  const act = generateCombinations(model);
+  if (act) commit(act);
+  else notify('There is no load case to combine. Add one in the Loads stage first.');
+}
+
+/** The command a key press means, if any. */
+export function commandForKey(commands: readonly Command[], event: { key: string; ctrlKey: boolean; metaKey: boolean; shiftKey: boolean; altKey: boolean }): Command | undefined {
+  if (event.altKey) return undefined;
+  const control = event.ctrlKey || event.metaKey;
+  const key = event.key === 'Backspace' ? 'Delete' : event.key.length === 1 ? event.key.toUpperCase() : event.key;
+  const pressed = control ? `Ctrl ${event.shiftKey && key === 'Z' ? 'Y' : key}` : key;
+  return commands.find((command) => command.shortcut === pressed && (command.enabled?.() ?? true));
+}

@@ -1,0 +1,158 @@
+import { Button, Input, Segmented, Select } from 'antd';
+import { useMemo, useState } from 'react';
+import { buildFrame, parseSection, type BuiltFrame, type FrameSpec } from '~core/build';
+import { catalogueMaterials } from '~core/catalog';
+import type { Model } from '~core/model';
+import { count, parseSpacings } from '~core/units';
+import { useWorkbench } from '../../state/store';
+import { colors } from '../../theme/tokens';
+import { Icon } from '../../theme/icons';
+
+interface Typed {
+  readonly baysX: string;
+  readonly baysY: string;
+  readonly storeys: string;
+  readonly column: string;
+  readonly beamX: string;
+  readonly beamY: string;
+  readonly material: string;
+  readonly feet: 'fixed' | 'pinned';
+}
+
+type Field = Exclude<keyof Typed, 'material' | 'feet'>;
+
+const starting: Record<'si' | 'us', Typed> = {
+  si: { baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', material: 'NW 5000 psi', feet: 'fixed' },
+  us: { baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', material: 'NW 5000 psi', feet: 'fixed' },
+};
+const labels: Record<Field, string> = { baysX: 'Bays along x', baysY: 'Bays along y', storeys: 'Storeys', column: 'Columns', beamX: 'Beams along x', beamY: 'Beams along y' };
+
+/** Reads the whole form. @returns the frame and what was understood, or the first error by field */
+function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Partial<Record<Field, string>>; understood: Partial<Record<Field, string>> } {
+  const { units } = model.settings;
+  const errors: Partial<Record<Field, string>> = {};
+  const understood: Partial<Record<Field, string>> = {};
+  const spacings = (field: 'baysX' | 'baysY' | 'storeys'): number[] => {
+    if (field !== 'storeys' && (typed[field].trim() === '' || typed[field].trim() === '0')) return [];
+    const parsed = parseSpacings(typed[field], units);
+    if (parsed.ok) understood[field] = parsed.understood;
+    else errors[field] = parsed.error;
+    return parsed.ok ? parsed.value : [];
+  };
+  const section = (field: 'column' | 'beamX' | 'beamY') => {
+    const parsed = parseSection(typed[field], units);
+    if (parsed.ok) understood[field] = parsed.understood;
+    else errors[field] = parsed.error;
+    return parsed.ok ? parsed.value : undefined;
+  };
+  const [baysX, baysY, storeys] = [spacings('baysX'), spacings('baysY'), spacings('storeys')];
+  const [column, beamX, beamY] = [section('column'), section('beamX'), section('beamY')];
+  const material = catalogueMaterials.find((one) => one.name === typed.material)!;
+  const members = (baysX.length + 1) * (baysY.length + 1) * storeys.length * 3;
+  if (members > 60000) errors.storeys = `This would make about ${members} members, more than a browser can hold at once. Build fewer storeys.`;
+  if (Object.keys(errors).length > 0 || !column || !beamX || !beamY) return { errors, understood };
+  const spec: FrameSpec = { baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet };
+  return { built: buildFrame(model, spec), errors, understood };
+}
+
+/** Makes a regular frame from a few numbers, previewed as it is typed, in one revision. */
+export function FrameBuilder() {
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const look = useWorkbench((state) => state.look);
+  const fit = useWorkbench((state) => state.fit);
+  const [typed, setTyped] = useState(starting[model.settings.units]);
+  const { built, errors, understood } = useMemo(() => readForm(typed, model), [typed, model]);
+  const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
+  const make = () => {
+    if (built?.act && commit(built.act)) {
+      look({ builderOpen: false, plane: { kind: '3d' }, cameras: {} });
+      fit();
+    }
+  };
+  const field = (name: Field) => (
+    <FieldRow key={name} name={name} value={typed[name]} error={errors[name]} understood={understood[name]} onChange={(value) => set({ [name]: value })} onEnter={make} />
+  );
+  return (
+    <aside className="details card" aria-label="Frame builder">
+      <div className="details-head">
+        <div className="grow">
+          <h2 className="title">Frame builder</h2>
+          <div className="caption">bays as 3*7.2 or 7.2, 6.4, 7.2</div>
+        </div>
+        <button type="button" className="icon-button" aria-label="Close the frame builder" onClick={() => look({ builderOpen: false })}>
+          <Icon name="close" />
+        </button>
+      </div>
+      <div className="details-body">
+        <div className="graph-paper" style={{ margin: '-10px -14px 10px', borderBottom: '1px solid var(--line)' }}>
+          <Preview built={built} model={model} />
+        </div>
+        <div className="fields">
+          {(['baysX', 'baysY', 'storeys', 'column', 'beamX', 'beamY'] as const).map(field)}
+          <label htmlFor="builder-material">Made of</label>
+          <Select
+            id="builder-material"
+            showSearch={{ optionFilterProp: 'label' }}
+            value={typed.material}
+            options={(['concrete', 'steel'] as const).map((kind) => ({ label: kind, options: catalogueMaterials.filter((one) => one.kind === kind).map((one) => ({ value: one.name, label: one.name })) }))}
+            onChange={(material) => set({ material })}
+          />
+          <span className="field-label">Feet</span>
+          <Segmented aria-label="Feet" block value={typed.feet} options={[{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }] satisfies { value: Typed['feet']; label: string }[]} onChange={(feet: Typed['feet']) => set({ feet })} />
+        </div>
+        <p className="caption" style={{ margin: '10px 0 6px', textAlign: 'right' }} aria-live="polite">
+          {!built ? 'Mend what is marked above.' : built.act ? `${count(built.nodes.length, 'node')}, ${count(built.members.length, 'member')}, ${count(built.supports, 'support')}` : 'All of this is in the model already.'}
+        </p>
+        <Button type="primary" block disabled={!built?.act} onClick={make} style={{ height: 32 }}>
+          Make frame
+        </Button>
+      </div>
+    </aside>
+  );
+}
+
+function FieldRow({ name, value, error, understood, onChange, onEnter }: { name: Field; value: string; error: string | undefined; understood: string | undefined; onChange: (value: string) => void; onEnter: () => void }) {
+  const id = `builder-${name}`;
+  const isSpacing = name === 'baysX' || name === 'baysY' || name === 'storeys';
+  return (
+    <>
+      <label htmlFor={id}>{labels[name]}</label>
+      <div>
+        <Input id={id} value={value} status={error ? 'error' : undefined} aria-describedby={error ? `${id}-error` : undefined} suffix={isSpacing && understood ? <span className="caption">{understood}</span> : undefined} onChange={(event) => onChange(event.target.value)} onPressEnter={onEnter} />
+        {error && (
+          <div className="field-error" id={`${id}-error`} role="alert">
+            {error}
+          </div>
+        )}
+      </div>
+    </>
+  );
+}
+
+const [width, height, margin] = [290, 140, 12];
+const mostDrawn = 1500;
+
+/** The frame to be made in parallel projection. */
+function Preview({ built, model }: { built: BuiltFrame | undefined; model: Model }) {
+  const lines = useMemo(() => {
+    if (!built) return [];
+    const positions = new Map([...Object.values(model.nodes), ...built.nodes].map((node) => [node.id, node.position]));
+    const step = Math.max(1, Math.ceil(built.members.length / mostDrawn));
+    const flat = ([x, y, z]: readonly number[]) => [0.86 * x + 0.5 * y, -z + 0.24 * x - 0.36 * y];
+    return built.members.filter((_, i) => i % step === 0).map((member) => ({ role: member.role, a: flat(positions.get(member.start)!), b: flat(positions.get(member.end)!) }));
+  }, [built, model]);
+  const all = lines.flatMap((line) => [line.a, line.b]);
+  const range = (axis: number) => [Math.min(...all.map((point) => point[axis])), Math.max(...all.map((point) => point[axis]))];
+  const [[left, right], [top, bottom]] = all.length > 0 ? [range(0), range(1)] : [[0, 1], [0, 1]];
+  const scale = Math.min((width - 2 * margin) / (right - left || 1), (height - 2 * margin) / (bottom - top || 1));
+  const place = ([x, y]: number[]) => [width / 2 + (x - (left + right) / 2) * scale, height / 2 + (y - (top + bottom) / 2) * scale];
+  return (
+    <svg width={width} height={height} role="img" aria-label={`Preview: ${lines.length} members`}>
+      {lines.map(({ role, a, b }, i) => {
+        const [[x1, y1], [x2, y2]] = [place(a), place(b)];
+        return <line key={i} x1={x1} y1={y1} x2={x2} y2={y2} stroke={role === 'column' ? colors.ink2 : '#8894A0'} strokeWidth={role === 'column' ? 1.6 : 1} />;
+      })}
+    </svg>
+  );
+}

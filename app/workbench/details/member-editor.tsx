@@ -1,0 +1,126 @@
+import { Input, Select } from 'antd';
+import { RecordCollector, type SectionChoice } from '~core/build';
+import { catalogueMaterials } from '~core/catalog';
+import { inOrder, memberLength, type Edit, type Member, type Section } from '~core/model';
+import { formatQuantity, formatValue, unitLabel } from '~core/units';
+import { sectionProperties } from '~core/catalog';
+import { useWorkbench } from '../../state/store';
+import { commonValue } from '../common-value';
+import { QuantityField } from '../quantity-field';
+import { placeWords } from './selection-words';
+import { SectionField } from './section-field';
+
+const roles = [
+  { value: 'beam', label: 'beam' },
+  { value: 'column', label: 'column' },
+  { value: 'brace', label: 'brace' },
+];
+
+/** Properties of the selected members; a change goes to all of them in one revision. */
+export function MemberEditor({ ids }: { ids: readonly string[] }) {
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const members = ids.flatMap((id) => model.members[id] ?? []);
+  if (members.length === 0) return null;
+  const { units } = model.settings;
+  const change = (fields: Partial<Record<keyof Member, unknown>>, before: Edit[] = []) => commit({ edits: [...before, { kind: 'change', table: 'members', changes: members.map(({ id }) => ({ id, fields })) }] });
+  const section = commonValue(members, (member) => member.section);
+  const material = commonValue(members, (member) => member.material);
+  const role = commonValue(members, (member) => member.role);
+
+  const setSection = (choice: { existing: Section } | { made: SectionChoice }) => {
+    if ('existing' in choice) {
+      change({ section: choice.existing.id });
+      return;
+    }
+    const collector = new RecordCollector(model);
+    const id = collector.section(choice.made);
+    change({ section: id }, collector.sections.length > 0 ? [{ kind: 'add', records: { sections: collector.sections } }] : []);
+  };
+  const setMaterial = (value: string) => {
+    if (value in model.materials) {
+      change({ material: value });
+      return;
+    }
+    const collector = new RecordCollector(model);
+    const id = collector.material(catalogueMaterials.find((one) => one.name === value)!);
+    change({ material: id }, collector.materials.length > 0 ? [{ kind: 'add', records: { materials: collector.materials } }] : []);
+  };
+  const own = inOrder(model.materials);
+  const materialOptions = [
+    ...(own.length > 0 ? [{ label: 'In this project', options: own.map((one) => ({ value: one.id, label: one.name })) }] : []),
+    ...(['steel', 'concrete'] as const).map((kind) => ({ label: `${kind[0].toUpperCase()}${kind.slice(1)}`, options: catalogueMaterials.filter((one) => one.kind === kind && !own.some((present) => present.name === one.name)).map((one) => ({ value: one.name, label: one.name })) })),
+  ];
+  const single = members.length === 1 ? members[0] : undefined;
+  return (
+    <>
+      <div className="block fields">
+        {single && (
+          <>
+            <span className="field-label">Place</span>
+            <span>{placeWords(model, single.id)}</span>
+            <span className="field-label">Nodes</span>
+            <span>
+              {single.start} to {single.end}
+            </span>
+            <label htmlFor="member-label">Label</label>
+            <Input id="member-label" key={single.label ?? ''} defaultValue={single.label ?? ''} placeholder={single.id} maxLength={60} onBlur={(event) => relabel(event.target.value)} onPressEnter={(event) => relabel(event.currentTarget.value)} />
+          </>
+        )}
+        <label htmlFor="member-role">Role</label>
+        <Select id="member-role" value={role === 'varies' ? undefined : role} placeholder="varies" options={roles} onChange={(value) => change({ role: value })} />
+        <SectionField label="Section" value={section === 'varies' ? 'varies' : section === null ? '' : model.sections[section].name} onCommit={setSection} />
+        <label htmlFor="member-material">Material</label>
+        <Select id="member-material" showSearch={{ optionFilterProp: 'label' }} value={material === 'varies' ? undefined : (material ?? undefined)} placeholder={material === 'varies' ? 'varies' : 'none'} options={materialOptions} onChange={setMaterial} />
+        <QuantityField label="Axis angle" kind="angle" units={units} value={commonValue(members, (member) => member.angle)} onCommit={(angle) => change({ angle })} />
+        <span className="field-label">Length</span>
+        <span>{lengths(members.map((member) => memberLength(model, member)), units)}</span>
+      </div>
+      {typeof section === 'string' && section !== 'varies' && section in model.sections && <SectionNumbers section={model.sections[section]} />}
+    </>
+  );
+
+  function relabel(text: string) {
+    const wanted = text.trim();
+    if (wanted !== (single?.label ?? '')) change({ label: wanted === '' ? null : wanted });
+  }
+}
+
+function lengths(values: number[], units: 'si' | 'us'): string {
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  return most - least < 1e-3 ? formatQuantity(least, 'length', units) : `${formatValue(least, 'length', units)} to ${formatQuantity(most, 'length', units)}`;
+}
+
+/** The section's properties, computed from its dimensions. */
+function SectionNumbers({ section }: { section: Section }) {
+  const units = useWorkbench((state) => state.model.settings.units);
+  const { area, inertiaY, inertiaZ, torsion, plasticModulusY, depth, width } = sectionProperties(section.shape);
+  const rows = [
+    ['h', formatValue(depth, 'sectionLength', units), unitLabel('sectionLength', units)],
+    ['b', formatValue(width, 'sectionLength', units), unitLabel('sectionLength', units)],
+    ['A', formatValue(area, 'area', units), unitLabel('area', units)],
+    ['I about y (strong)', formatValue(inertiaY, 'secondMoment', units, 0), unitLabel('secondMoment', units)],
+    ['I about z', formatValue(inertiaZ, 'secondMoment', units, 0), unitLabel('secondMoment', units)],
+    ['J', formatValue(torsion, 'secondMoment', units, 1), unitLabel('secondMoment', units)],
+    ['Plastic modulus, y', formatValue(plasticModulusY, 'sectionModulus', units, 0), unitLabel('sectionModulus', units)],
+  ];
+  return (
+    <div className="block">
+      <h3>
+        {section.name} <span className="caption">from its dimensions</span>
+      </h3>
+      <table className="plain-table">
+        <tbody>
+          {rows.map(([name, value, unit]) => (
+            <tr key={name}>
+              <td className="secondary">{name}</td>
+              <td className="number">
+                {value} <span className="caption">{unit}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,80 @@
+import { AutoComplete } from 'antd';
+import { useEffect, useId, useMemo, useState } from 'react';
+import { parseSection, type SectionChoice } from '~core/build';
+import { searchCatalogueShapes } from '~core/catalog';
+import { inOrder, type Section } from '~core/model';
+import { useWorkbench } from '../../state/store';
+
+interface Props {
+  readonly label: string;
+  /** name of the section in force, 'varies', or empty */
+  readonly value: string;
+  /** a section of the model, or one that has to be made */
+  readonly onCommit: (choice: { existing: Section } | { made: SectionChoice }) => void;
+}
+
+/** A section by typing: a name of the model or the catalogue, or the dimensions of a concrete section. */
+export function SectionField({ label, value, onCommit }: Props) {
+  const sections = useWorkbench((state) => state.model.sections);
+  const units = useWorkbench((state) => state.model.settings.units);
+  const [text, setText] = useState(value);
+  const [error, setError] = useState('');
+  const id = useId();
+  useEffect(() => setText(value), [value]);
+
+  const options = useMemo(() => {
+    const typed = text === value ? '' : text.toLowerCase();
+    const own = inOrder(sections).filter((section) => section.name.toLowerCase().includes(typed)).map((section) => ({ value: section.name, label: section.name }));
+    const rolled = typed === '' ? [] : searchCatalogueShapes(typed, 14).filter((shape) => !own.some((option) => option.value === shape.name)).map((shape) => ({ value: shape.name, label: `${shape.name}  (${shape.standard})` }));
+    return [...own, ...rolled];
+  }, [text, value, sections]);
+
+  const commit = (typed: string) => {
+    if (typed.trim() === '' || typed === value) {
+      setText(value);
+      setError('');
+      return;
+    }
+    const existing = Object.values(sections).find((section) => section.name.toLowerCase() === typed.trim().toLowerCase());
+    if (existing) {
+      setError('');
+      onCommit({ existing });
+      return;
+    }
+    const parsed = parseSection(typed, units);
+    if (!parsed.ok) {
+      setError(parsed.error);
+      return;
+    }
+    setError('');
+    const same = Object.values(sections).find((section) => section.name === parsed.value.name);
+    onCommit(same ? { existing: same } : { made: parsed.value });
+  };
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <div>
+        <AutoComplete
+          id={id}
+          value={text === 'varies' ? '' : text}
+          placeholder={value === 'varies' ? 'varies' : 'IPE 330, W16X40, 350 × 600'}
+          options={options}
+          status={error ? 'error' : undefined}
+          style={{ width: '100%' }}
+          defaultActiveFirstOption={false}
+          onChange={(typed: string) => setText(typed)}
+          onSelect={(chosen: string) => commit(chosen)}
+          onBlur={() => commit(text)}
+          onInputKeyDown={(event) => {
+            if (event.key === 'Enter') commit(event.currentTarget.value);
+          }}
+        />
+        {error && (
+          <div className="field-error" role="alert">
+            {error}
+          </div>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,151 @@
+import { useMemo } from 'react';
+import type { ForceComponent } from '~core/results';
+import { useWorkbench } from '../../state/store';
+import { UtilisationBar } from '../../theme/utilisation-bar';
+import { colors } from '../../theme/tokens';
+import { formatQuantity } from '~core/units';
+import type { CheckRow } from '../../workers/messages';
+import { placeWords } from '../details/selection-words';
+import { shownParts, stationTable } from '../results-of';
+import { Grid, type GridColumn } from './grid';
+import { useCopied, useQuantityColumn } from './model-tabs';
+import { Sparkline } from './sparkline';
+
+const text = <Row,>(title: string, width: number, read: (row: Row) => string): GridColumn<Row> => ({ title, width, show: read, copy: read });
+const noResults = 'There are no results: the analysis stopped or has not finished. The chip at the top says more.';
+
+interface MemberRow {
+  readonly id: string;
+  readonly number: number;
+  readonly length: number;
+}
+
+/** Internal forces of members in what is shown: the largest of each kind, and the moment along the member. */
+export function MemberForcesTab() {
+  const model = useWorkbench((state) => state.model);
+  const solved = useWorkbench((state) => state.solved);
+  const shown = useWorkbench((state) => state.shown);
+  const checks = useWorkbench((state) => state.checks);
+  const selected = useWorkbench((state) => state.selection.members);
+  const isolated = useWorkbench((state) => state.isolated);
+  const select = useWorkbench((state) => state.select);
+  const toggle = useWorkbench((state) => state.toggleSelected);
+  const look = useWorkbench((state) => state.look);
+  const column = useQuantityColumn();
+  const copied = useCopied();
+  const chosen = useMemo(() => new Set(selected), [selected]);
+
+  const rows = useMemo<MemberRow[]>(() => {
+    if (!solved) return [];
+    const only = isolated && new Set(isolated);
+    return solved.solution.memberIds.flatMap((id, number) => (id in model.members && (!only || only.has(id)) ? [{ id, number, length: solved.solution.lengths[number] }] : []));
+  }, [solved, model.members, isolated]);
+  const weights = useMemo(() => (solved ? shownParts(model, solved.solution, shown).map((part) => part.weights) : []), [solved, model, shown]);
+  const table = solved && stationTable(solved.solution);
+
+  /** the value of largest size along the member, with its sign */
+  const peak = (row: MemberRow, component: ForceComponent): number => {
+    if (!table || weights.length === 0) return 0;
+    const { max, min } = table.band(row.number, weights, component);
+    const [top, bottom] = [Math.max(...max), Math.min(...min)];
+    return Math.abs(bottom) > Math.abs(top) ? bottom : top;
+  };
+  const at = (row: MemberRow, component: ForceComponent, end: 'start' | 'end'): number => {
+    if (!table || weights.length === 0) return 0;
+    const { max, min } = table.band(row.number, weights, component);
+    const s = end === 'start' ? 0 : max.length - 1;
+    return Math.abs(min[s]) > Math.abs(max[s]) ? min[s] : max[s];
+  };
+  const span = (row: MemberRow): number => (table && weights.length > 0 ? Math.max(...table.band(row.number, weights, 'My').max) : 0);
+  const largest = useMemo(() => {
+    if (!table || weights.length === 0) return 1;
+    // one scale for the column; beyond some hundreds of members the first are enough to set it
+    return rows.slice(0, 600).reduce((most, row) => {
+      const { max, min } = table.band(row.number, weights, 'My');
+      return Math.max(most, ...max.map(Math.abs), ...min.map(Math.abs));
+    }, 0);
+  }, [rows, table, weights]);
+
+  const columns: GridColumn<MemberRow>[] = [
+    text('Member', 66, (row) => model.members[row.id].label ?? row.id),
+    text('Place', 130, (row) => placeWords(model, row.id)),
+    text('Section', 96, (row) => (model.members[row.id].section === null ? 'none' : model.sections[model.members[row.id].section!].name)),
+    column<MemberRow>('N', 'force', (row) => peak(row, 'N'), 76),
+    column<MemberRow>('V z', 'force', (row) => peak(row, 'Vz'), 76),
+    column<MemberRow>('M y start', 'moment', (row) => at(row, 'My', 'start'), 96),
+    column<MemberRow>('M y sagging', 'moment', span, 104),
+    column<MemberRow>('M y end', 'moment', (row) => at(row, 'My', 'end'), 92),
+    column<MemberRow>('M z', 'moment', (row) => peak(row, 'Mz'), 82),
+    { title: 'M y along', width: 108, show: (row) => (table && weights.length > 0 ? <Sparkline band={table.band(row.number, weights, 'My')} length={row.length} largest={largest} color={colors.moment} tensionDown /> : null) },
+    {
+      title: 'Utilisation, by', width: 130, numeric: true,
+      show: (row) => {
+        const check = checks.get(row.id);
+        return check?.utilisation == null ? <span className="caption">not checked</span> : <><UtilisationBar value={check.utilisation} width={40} /> <span className="caption">{check.combination}</span></>;
+      },
+      copy: (row) => checks.get(row.id)?.utilisation?.toFixed(3) ?? '',
+    },
+  ];
+  return <Grid label="Member forces" columns={columns} rows={weights.length > 0 ? rows : []} idOf={(row) => row.id} selected={chosen} onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))} onOpen={(row) => look({ panel: { kind: 'member', member: row.id } })} empty={noResults} onCopied={copied} />;
+}
+
+interface NodeRow {
+  readonly id: string;
+  readonly values: Float64Array;
+}
+
+/** Reactions or displacements of nodes in what is shown; for an envelope, the value of largest size. */
+export function NodeResultsTab({ what }: { what: 'reactions' | 'displacements' }) {
+  const model = useWorkbench((state) => state.model);
+  const solved = useWorkbench((state) => state.solved);
+  const shown = useWorkbench((state) => state.shown);
+  const selected = useWorkbench((state) => state.selection.nodes);
+  const select = useWorkbench((state) => state.select);
+  const toggle = useWorkbench((state) => state.toggleSelected);
+  const column = useQuantityColumn();
+  const copied = useCopied();
+  const chosen = useMemo(() => new Set(selected), [selected]);
+  const rows = useMemo<NodeRow[]>(() => {
+    if (!solved) return [];
+    const parts = shownParts(model, solved.solution, shown);
+    if (parts.length === 0) return [];
+    return solved.solution.nodeIds.flatMap((id, i) => {
+      if (!(id in model.nodes) || (what === 'reactions' && !model.nodes[id].support)) return [];
+      const values = new Float64Array(6);
+      for (const { state } of parts) for (let k = 0; k < 6; k++) if (Math.abs(state[what][6 * i + k]) > Math.abs(values[k])) values[k] = state[what][6 * i + k];
+      return [{ id, values }];
+    });
+  }, [solved, model, shown, what]);
+  const columns: GridColumn<NodeRow>[] = [
+    text('Node', 66, (row) => row.id),
+    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `R ${axis}` : `u ${axis}`, what === 'reactions' ? 'force' : 'deflection', (row) => row.values[i], 96)),
+    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `M ${axis}` : `turn ${axis}`, what === 'reactions' ? 'moment' : 'angle', (row) => row.values[i + 3], 96, what === 'reactions' ? undefined : 4)),
+  ];
+  return <Grid label={what === 'reactions' ? 'Reactions' : 'Displacements'} columns={columns} rows={rows} idOf={(row) => row.id} selected={chosen} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty={noResults} onCopied={copied} />;
+}
+
+/** Members by utilisation, or those that were not checked with the reason. */
+export function ChecksTab({ made }: { made: boolean }) {
+  const model = useWorkbench((state) => state.model);
+  const checks = useWorkbench((state) => state.checks);
+  const selected = useWorkbench((state) => state.selection.members);
+  const select = useWorkbench((state) => state.select);
+  const toggle = useWorkbench((state) => state.toggleSelected);
+  const look = useWorkbench((state) => state.look);
+  const copied = useCopied();
+  const chosen = useMemo(() => new Set(selected), [selected]);
+  const { units } = model.settings;
+  const rows = useMemo(() => [...checks.values()].filter((row) => row.memberId in model.members && (row.utilisation !== null) === made).sort((a, b) => (b.utilisation ?? 0) - (a.utilisation ?? 0)), [checks, model.members, made]);
+  const section = (row: CheckRow) => (model.members[row.memberId].section === null ? 'none' : model.sections[model.members[row.memberId].section!].name);
+  const start: GridColumn<CheckRow>[] = [text('Member', 66, (row) => model.members[row.memberId].label ?? row.memberId), text('Place', 130, (row) => placeWords(model, row.memberId)), text('Section', 100, section)];
+  const columns: GridColumn<CheckRow>[] = made
+    ? [
+        ...start,
+        text('Governing check', 170, (row) => row.title),
+        text('Clause', 130, (row) => `${row.code} ${row.clause}`),
+        text('At', 80, (row) => formatQuantity(row.x, 'length', units, 2)),
+        { title: 'Utilisation, by', width: 140, numeric: true, show: (row) => <><UtilisationBar value={row.utilisation!} width={44} /> <span className="caption">{row.combination}</span></>, copy: (row) => row.utilisation!.toFixed(3) },
+      ]
+    : [...start, text('Why not', 460, (row) => row.reason)];
+  return <Grid label={made ? 'Worst per member' : 'Not checked'} columns={columns} rows={rows} idOf={(row) => row.memberId} selected={chosen} onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))} onOpen={(row) => look({ panel: { kind: 'sheet', member: row.memberId, check: row.id || null } })} empty={made ? 'No member was checked. The tab beside says why.' : 'Every member was checked.'} onCopied={copied} />;
+}

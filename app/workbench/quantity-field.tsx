@@ -1,0 +1,95 @@
+import { Input } from 'antd';
+import { useEffect, useId, useState } from 'react';
+import { formatInput, parseQuantity, unitLabel, type QuantityKind, type UnitSystem } from '~core/units';
+
+interface Props {
+  readonly label: string;
+  readonly kind: QuantityKind;
+  readonly units: UnitSystem;
+  /** in base SI; undefined shows an empty field, 'varies' that the selected things differ */
+  readonly value: number | undefined | 'varies';
+  /** what an empty field stands for */
+  readonly placeholder?: string;
+  readonly onCommit: (value: number) => void;
+  /** called when the field is emptied; without it an empty field goes back to its value */
+  readonly onClear?: () => void;
+  /** a further condition: a sentence when the value cannot be */
+  readonly refuse?: (value: number) => string | undefined;
+  readonly hideLabel?: boolean;
+  readonly prefix?: string;
+}
+
+/** A number with its unit: takes any unit of its kind and plain arithmetic, says what it understood, and keeps the project's unit. */
+export function QuantityField({ label, kind, units, value, placeholder, onCommit, onClear, refuse, hideLabel = false, prefix }: Props) {
+  const shown = value === undefined || value === 'varies' ? '' : formatInput(value, kind, units);
+  const [text, setText] = useState(shown);
+  const [error, setError] = useState('');
+  const [editing, setEditing] = useState(false);
+  const id = useId();
+  useEffect(() => {
+    setText(shown);
+    setError('');
+  }, [shown]);
+
+  const parsed = editing && text.trim() !== '' && text !== shown ? parseQuantity(text, kind, units) : undefined;
+  const commit = () => {
+    if (text.trim() === shown) {
+      setError('');
+      return;
+    }
+    if (text.trim() === '') {
+      if (onClear && value !== undefined) onClear();
+      else setText(shown);
+      setError('');
+      return;
+    }
+    const read = parseQuantity(text, kind, units);
+    const refusal = read.ok ? refuse?.(read.value) : read.error;
+    if (refusal !== undefined || !read.ok) {
+      setError(refusal ?? '');
+      return;
+    }
+    setError('');
+    setText(shown); // the new value comes back from the model in the project's unit
+    onCommit(read.value);
+  };
+  const unit = unitLabel(kind, units);
+  // what was typed is explained only where it is not plainly the number in the project's unit
+  const explain = parsed?.ok && !/^[-−]?[\d.]+$/.test(text.trim());
+  return (
+    <>
+      {!hideLabel && <label htmlFor={id}>{label}</label>}
+      <div>
+        <Input
+          id={id}
+          aria-label={hideLabel ? label : undefined}
+          aria-invalid={error !== ''}
+          aria-describedby={error ? `${id}-error` : undefined}
+          status={error ? 'error' : undefined}
+          value={text}
+          placeholder={value === 'varies' ? 'varies' : placeholder}
+          prefix={prefix}
+          suffix={unit === '' ? undefined : <span className="caption">{unit}</span>}
+          onChange={(event) => setText(event.target.value)}
+          onFocus={() => setEditing(true)}
+          onBlur={() => {
+            setEditing(false);
+            commit();
+          }}
+          onPressEnter={commit}
+          onKeyDown={(event) => {
+            if (event.key !== 'Escape') return;
+            setText(shown);
+            setError('');
+          }}
+        />
+        {error && (
+          <div className="field-error" id={`${id}-error`} role="alert">
+            {error}
+          </div>
+        )}
+        {!error && explain && parsed.ok && <div className="field-hint">= {parsed.understood}</div>}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,115 @@
+import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
+import { inOrder } from '~core/model';
+import { formatQuantity } from '~core/units';
+import { useWorkbench } from '../../state/store';
+import type { Shown } from '../../state/view-slice';
+import { colors } from '../../theme/tokens';
+import { isForce, quantityColors } from '../canvas/diagrams';
+import { combinationsFor, shownParts, shownWords, stationTable } from '../results-of';
+
+interface Stop {
+  readonly shown: Shown;
+  readonly label: string;
+  readonly title: string;
+}
+
+const tallest = 16;
+const same = (a: Shown, b: Shown) => JSON.stringify(a) === JSON.stringify(b);
+
+/** Cases, combinations and envelopes as stops on a line; over each the peak of the shown quantity in the selected member. */
+export function CaseStrip({ right }: { right: number }) {
+  const model = useWorkbench((state) => state.model);
+  const shown = useWorkbench((state) => state.shown);
+  const solved = useWorkbench((state) => state.solved);
+  const quantity = useWorkbench((state) => state.quantity);
+  const stage = useWorkbench((state) => state.stage);
+  const member = useWorkbench((state) => (state.selection.members.length === 1 ? state.selection.members[0] : undefined));
+  const look = useWorkbench((state) => state.look);
+  const list = useRef<HTMLDivElement>(null);
+
+  const groups = useMemo(() => {
+    const combinations = (purpose: 'strength' | 'service'): Stop[] => {
+      const stops = combinationsFor(model, purpose).map((combination): Stop => ({ shown: { kind: 'combination', id: combination.id }, label: combination.label, title: `${combination.label}, ${combination.rule}` }));
+      return stops.length > 1 ? [...stops, { shown: { kind: 'envelope', purpose }, label: 'Env', title: `Envelope of the ${purpose} combinations` }] : stops;
+    };
+    return [
+      { name: 'Cases', stops: inOrder(model.cases).map((one): Stop => ({ shown: { kind: 'case', id: one.id }, label: one.label, title: `${one.label}, ${one.name}` })) },
+      { name: 'Strength', stops: combinations('strength') },
+      { name: 'Service', stops: combinations('service') },
+    ].filter((group) => group.stops.length > 0);
+  }, [model]);
+  const stops = groups.flatMap((group) => group.stops);
+
+  // peaks of the selected member, one a stop; nothing to show without one
+  const peaks = useMemo(() => {
+    const number = solved && member !== undefined ? solved.solution.memberIds.indexOf(member) : -1;
+    if (!solved || number < 0 || !isForce(quantity) || (stage !== 'results' && stage !== 'checks')) return undefined;
+    const table = stationTable(solved.solution);
+    return groups.map((group) => group.stops.map((stop) => {
+      const parts = shownParts(model, solved.solution, stop.shown);
+      if (parts.length === 0) return 0;
+      const { max, min } = table.band(number, parts.map((part) => part.weights), quantity);
+      return Math.max(...max.map(Math.abs), ...min.map(Math.abs));
+    }));
+  }, [groups, solved, member, quantity, stage, model]);
+  const largest = peaks ? Math.max(1e-9, ...peaks.flat()) : 1;
+
+  const step = (by: number) => {
+    const at = stops.findIndex((stop) => same(stop.shown, shown));
+    const next = stops[Math.max(0, Math.min(stops.length - 1, at + by))];
+    if (next) look({ shown: next.shown });
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return;
+    event.preventDefault();
+    step(event.key === 'ArrowRight' ? 1 : -1);
+  };
+  useEffect(() => list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' }), [shown]);
+
+  const words = shownWords(model, shown);
+  const { units } = model.settings;
+  const kind = quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : 'force';
+  return (
+    <section className="strip card" style={{ right }} aria-label="Cases and combinations">
+      <div className="strip-head">
+        <div className="strong" aria-live="polite">{words.name}</div>
+        <div className="caption formula" title={words.detail}>
+          {words.detail}
+        </div>
+      </div>
+      <div className="strip-groups" ref={list} onKeyDown={onKeyDown}>
+        {groups.map((group, g) => {
+          const governing = peaks && group.name !== 'Cases' ? peaks[g].indexOf(Math.max(...peaks[g].filter((_, i) => group.stops[i].shown.kind !== 'envelope'))) : -1;
+          return (
+            <div key={group.name} className="strip-group" role="group" aria-label={group.name}>
+              {!peaks && <span className="caption group-name">{group.name}</span>}
+              {group.stops.map((stop, i) => {
+                const height = peaks ? Math.max(1, (peaks[g][i] / largest) * tallest) : 0;
+                const current = same(stop.shown, shown);
+                return (
+                  <button
+                    key={stop.label + i}
+                    type="button"
+                    className="strip-stop"
+                    tabIndex={current ? 0 : -1}
+                    aria-pressed={current}
+                    aria-label={stop.title}
+                    title={peaks ? `${stop.title}: peak ${formatQuantity(peaks[g][i], kind, units)} in ${member}` : stop.title}
+                    onClick={() => look({ shown: stop.shown })}
+                  >
+                    {peaks && <span className="column" style={{ height, background: current ? quantityColors[quantity] : `${quantityColors[quantity]}4d` }} />}
+                    {i === governing && <span className="triangle" style={{ bottom: 29 + height, borderTopColor: colors.ink }} />}
+                    <span className="rule" style={{ left: i === 0 ? '50%' : 0, right: i === group.stops.length - 1 ? '50%' : 0 }} />
+                    <span className="dot" />
+                    <span className="name">{stop.label}</span>
+                  </button>
+                );
+              })}
+            </div>
+          );
+        })}
+        {stops.length === 0 && <span className="secondary" style={{ alignSelf: 'center' }}>No load cases yet. Add one in the Loads stage.</span>}
+      </div>
+    </section>
+  );
+}

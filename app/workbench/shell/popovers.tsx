@@ -1,0 +1,232 @@
+import { Button } from 'antd';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { balance } from '~core/results';
+import { formatNumber, formatValue, unitLabel } from '~core/units';
+import { undoState } from '../../state/history';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { FindingMark, Icon } from '../../theme/icons';
+import { workbenchCommands } from '../commands';
+import { showFinding } from '../findings/show-finding';
+
+/** The card that a status chip or a rail tool opens. */
+export function Popovers() {
+  const popover = useWorkbench((state) => state.popover);
+  switch (popover) {
+    case 'findings':
+      return <FindingsCard />;
+    case 'log':
+      return <LogCard />;
+    case 'history':
+      return <HistoryCard />;
+    case 'shortcuts':
+      return <ShortcutsCard />;
+    case 'none':
+      return null;
+  }
+}
+
+function PopoverCard({ title, side, children }: { title: string; side: 'left' | 'right'; children: ReactNode }) {
+  const look = useWorkbench((state) => state.look);
+  const card = useRef<HTMLElement>(null);
+  useEffect(() => card.current?.focus(), []);
+  const close = () => look({ popover: 'none' });
+  return (
+    <section
+      ref={card}
+      tabIndex={-1}
+      className="popover-card card"
+      role="dialog"
+      aria-label={title}
+      style={side === 'left' ? { left: 82, bottom: 90, top: 'auto' } : { right: 10 }}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') close();
+      }}
+    >
+      <div className="row">
+        <h2 className="title" style={{ flex: 1 }}>
+          {title}
+        </h2>
+        <button type="button" className="icon-button" aria-label={`Close ${title}`} onClick={close}>
+          <Icon name="close" />
+        </button>
+      </div>
+      {children}
+    </section>
+  );
+}
+
+function FindingsCard() {
+  const workbench = useWorkbenchApi();
+  const findings = useWorkbench((state) => state.findings);
+  const commit = useWorkbench((state) => state.commit);
+  const sorted = [...findings].sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
+  return (
+    <PopoverCard title="Findings" side="right">
+      {findings.length === 0 && <p className="secondary">Nothing was found. What was looked for: supports, mechanisms, loose and doubled members, missing sections and materials, loads past the end, cases in no combination.</p>}
+      {sorted.slice(0, 200).map((finding) => (
+        <article className="finding" key={finding.key}>
+          <FindingMark severity={finding.severity} />
+          <div>
+            <span className="strong">{finding.sentence}</span> <span className="secondary">{finding.why}</span>
+          </div>
+          <div className="actions">
+            {(finding.place.members ?? finding.place.nodes) && (
+              <Button size="small" onClick={() => showFinding(workbench, finding)}>
+                Show
+              </Button>
+            )}
+            {finding.mend && (
+              <Button size="small" type="primary" onClick={() => commit(finding.mend!.act)}>
+                {finding.mend.label}
+              </Button>
+            )}
+          </div>
+        </article>
+      ))}
+      {sorted.length > 200 && <p className="caption">{sorted.length - 200} more are not listed; mend these first.</p>}
+    </PopoverCard>
+  );
+}
+
+function LogCard() {
+  return (
+    <PopoverCard title="Analysis log" side="right">
+      <AnalysisLog />
+    </PopoverCard>
+  );
+}
+
+/** Sizes, times by phase, equilibrium and residual of the last solve. */
+export function AnalysisLog() {
+  const solved = useWorkbench((state) => state.solved);
+  const seconds = useWorkbench((state) => state.seconds);
+  const status = useWorkbench((state) => state.solveStatus);
+  const error = useWorkbench((state) => state.solveError);
+  if (status === 'failed') return <p className="over" role="alert">The solver failed: {error} Change anything to try again.</p>;
+  if (!solved) return <p className="secondary">There is no solution. {status === 'stopped' ? 'A finding stops the analysis; see the findings.' : 'The first solve is under way.'}</p>;
+  const { log, cases } = solved.solution;
+  const milliseconds = (value: number) => `${formatNumber(value * 1000, 1)} ms`;
+  const rows: [string, string][] = [
+    ['Method', 'first order, linear elastic, direct'],
+    ['Nodes, members', `${formatNumber(log.nodes, 0)}, ${formatNumber(log.members, 0)}`],
+    ['Equations', formatNumber(log.equations, 0)],
+    ['Entries of the factor', formatNumber(log.factorEntries, 0)],
+    ['Numbering and ordering', log.factorReused ? 'as before' : milliseconds(log.times.number)],
+    ['Assembly', log.factorReused ? 'as before' : milliseconds(log.times.assemble)],
+    ['Factorisation', log.factorReused ? 'used again: only loads changed' : milliseconds(log.times.factorise)],
+    [`Solving ${cases.length} cases`, milliseconds(log.times.solve)],
+    ['Checks', milliseconds(seconds.check)],
+    ['Together', milliseconds(seconds.solve + seconds.check)],
+    ['Largest residual', Math.max(0, ...cases.map((one) => one.residual)).toExponential(1)],
+  ];
+  return (
+    <>
+      <table className="plain-table" style={{ marginTop: 6 }}>
+        <tbody>
+          {rows.map(([name, value]) => (
+            <tr key={name}>
+              <td className="secondary">{name}</td>
+              <td className="number">{value}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <BalanceTable />
+    </>
+  );
+}
+
+/** Applied loads against reactions, case by case: does it add up? */
+export function BalanceTable() {
+  const solved = useWorkbench((state) => state.solved);
+  const units = useWorkbench((state) => state.model.settings.units);
+  if (!solved) return null;
+  const rows = balance(solved.solution);
+  return (
+    <div style={{ marginTop: 10 }}>
+      <h3 className="strong">
+        Does it add up? <span className="caption">{unitLabel('force', units)}, loads + reactions</span>
+      </h3>
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th>Case</th>
+            <th className="number">Σ X</th>
+            <th className="number">Σ Y</th>
+            <th className="number">Σ Z</th>
+            <th className="number">out of balance</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.caseId}>
+              <td className="strong">{solved.model.cases[row.caseId].label}</td>
+              {[0, 1, 2].map((axis) => (
+                <td key={axis} className="number">
+                  {formatValue(row.applied[axis], 'force', units)}
+                  <div className="caption">{formatValue(row.reacted[axis], 'force', units)}</div>
+                </td>
+              ))}
+              <td className={`number ${row.error > 1e-6 ? 'over' : ''}`}>{row.error < 1e-12 ? '0' : row.error.toExponential(0)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function HistoryCard() {
+  const history = useWorkbench((state) => state.history);
+  const undoTo = useWorkbench((state) => state.undoTo);
+  const { done } = undoState(history);
+  const inForce = new Set(done);
+  return (
+    <PopoverCard title="History" side="left">
+      <p className="caption">Every edit is kept. Going back undoes the later ones; they can be redone.</p>
+      <ol className="listing">
+        {[...history].reverse().slice(0, 150).map((entry) => (
+          <li key={entry.id} className="row" style={{ flexWrap: 'nowrap', padding: '3px 0' }}>
+            <span style={{ flex: 1, ...(entry.kind === 'edit' && !inForce.has(entry.id) ? { textDecoration: 'line-through', color: 'var(--ink-3)' } : {}) }}>{entry.sentence}</span>
+            <span className="caption">{new Date(entry.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</span>
+            {entry.kind === 'edit' && inForce.has(entry.id) && entry.id !== done.at(-1) && (
+              <Button size="small" type="text" onClick={() => void undoTo(entry.id)} aria-label={`Go back to: ${entry.sentence}`}>
+                Go back
+              </Button>
+            )}
+          </li>
+        ))}
+      </ol>
+    </PopoverCard>
+  );
+}
+
+const canvasKeys: [string, string][] = [
+  ['drag', 'select by a window: to the right what is inside, to the left also what is touched'],
+  ['Shift click', 'add to the selection or take from it'],
+  ['right drag', 'turn; with Shift, or the middle button: move'],
+  ['wheel, + and −', 'zoom'],
+  ['arrows', 'turn the drawing when it has the focus; with Shift: move'],
+  ['Esc', 'one step back'],
+];
+
+function ShortcutsCard() {
+  const workbench = useWorkbenchApi();
+  const commands = workbenchCommands(workbench).filter((command) => command.shortcut !== undefined);
+  return (
+    <PopoverCard title="Shortcuts" side="left">
+      <table className="plain-table">
+        <tbody>
+          {[...commands.map((command): [string, string] => [command.shortcut!, command.title]), ['Ctrl K', 'Search or command'] as [string, string], ...canvasKeys].map(([key, title]) => (
+            <tr key={key + title}>
+              <td style={{ whiteSpace: 'nowrap' }}>
+                <kbd>{key}</kbd>
+              </td>
+              <td>{title}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </PopoverCard>
+  );
+}

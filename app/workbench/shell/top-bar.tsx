@@ -1,0 +1,92 @@
+import { Link } from 'react-router';
+import { formatNumber } from '~core/units';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { worstOf } from '../../state/solve-slice';
+import { BrandMark, FindingMark, Icon } from '../../theme/icons';
+import { UtilisationBar } from '../../theme/utilisation-bar';
+import { selectWorst } from '../commands';
+
+/** Project, search, and the three chips that say how the model stands. */
+export function TopBar() {
+  const name = useWorkbench((state) => state.model.settings.name);
+  const saving = useWorkbench((state) => state.saving);
+  const revision = useWorkbench((state) => state.history.length);
+  const look = useWorkbench((state) => state.look);
+  return (
+    <header className="top-bar">
+      <Link to="/" className="brand-mark" aria-label="Elbow, all projects">
+        <BrandMark /> Elbow
+      </Link>
+      <span className="divider" />
+      <h1 className="title" style={{ maxWidth: 260, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{name}</h1>
+      <span className={saving === 'unreachable' ? 'over' : 'caption'} role="status">
+        {saving === 'unreachable' ? 'not saved: the server cannot be reached' : saving === 'saving' ? `rev ${revision}, saving …` : `rev ${revision}, saved`}
+      </span>
+      <span className="spacer" />
+      <button type="button" className="search-button" onClick={() => look({ paletteOpen: true })}>
+        <Icon name="search" /> Search or command <kbd>Ctrl K</kbd>
+      </button>
+      <span className="spacer" />
+      <SolveChip />
+      <FindingsChip />
+      <WorstChip />
+    </header>
+  );
+}
+
+const phases: Readonly<Record<string, string>> = { number: 'numbering', assemble: 'assembling', factorise: 'factorising', solve: 'solving', check: 'checking' };
+
+function SolveChip() {
+  const status = useWorkbench((state) => state.solveStatus);
+  const { phase, fraction } = useWorkbench((state) => state.progress);
+  const seconds = useWorkbench((state) => state.seconds);
+  const popover = useWorkbench((state) => state.popover);
+  const look = useWorkbench((state) => state.look);
+  const busy = status === 'solving' || status === 'checking' || status === 'waiting';
+  return (
+    <button type="button" className={`chip ${status === 'stopped' || status === 'failed' ? 'stopped' : ''}`} aria-expanded={popover === 'log'} data-status={status} onClick={() => look({ popover: popover === 'log' ? 'none' : 'log' })}>
+      {busy ? (
+        <span>{status === 'checking' ? 'checking …' : phase ? `${phases[phase] ?? phase} ${Math.round(fraction * 100)} %` : 'solving …'}</span>
+      ) : status === 'done' ? (
+        <>
+          <Icon name="check" />
+          <span>
+            solved <b>{formatNumber(seconds.solve, 2)} s</b>
+          </span>
+        </>
+      ) : (
+        <>
+          <FindingMark severity="stop" /> {status === 'stopped' ? 'analysis stopped' : 'analysis failed'}
+        </>
+      )}
+    </button>
+  );
+}
+
+function FindingsChip() {
+  const findings = useWorkbench((state) => state.findings);
+  const popover = useWorkbench((state) => state.popover);
+  const look = useWorkbench((state) => state.look);
+  const stops = findings.filter((finding) => finding.severity === 'stop').length;
+  return (
+    <button type="button" className={`chip ${stops > 0 ? 'stopped' : ''}`} aria-expanded={popover === 'findings'} onClick={() => look({ popover: popover === 'findings' ? 'none' : 'findings' })}>
+      <FindingMark severity={stops > 0 ? 'stop' : 'remark'} />
+      <span>
+        <b>{findings.length}</b> {findings.length === 1 ? 'finding' : 'findings'}
+      </span>
+    </button>
+  );
+}
+
+function WorstChip() {
+  const workbench = useWorkbenchApi();
+  const worst = worstOf(useWorkbench((state) => state.checks));
+  const stale = useWorkbench((state) => state.solveStatus !== 'done');
+  if (!worst) return <span className="chip" style={{ cursor: 'default' }}>nothing checked</span>;
+  return (
+    <button type="button" className="chip" onClick={() => selectWorst(workbench)} title={stale ? 'of the model before the last change' : undefined}>
+      worst <b className={worst.utilisation > 1 ? 'over' : ''}>{formatNumber(worst.utilisation, 2)}</b> <UtilisationBar value={worst.utilisation} width={38} number={false} />
+      {stale && <span className="caption">old</span>}
+    </button>
+  );
+}

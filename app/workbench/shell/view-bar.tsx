@@ -1,0 +1,93 @@
+import { Dropdown, Select, Tooltip } from 'antd';
+import { gridLinesAlong, storeysUpward } from '~core/model';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { quantities, type Quantity, type ViewPlane } from '../../state/view-slice';
+import { Icon } from '../../theme/icons';
+import { selectSimilar } from '../commands';
+
+export const quantityNames: Readonly<Record<Quantity, string>> = {
+  deflected: 'Deflected shape', N: 'Axial force N', Vy: 'Shear V y', Vz: 'Shear V z', T: 'Torsion T', My: 'Moment M y', Mz: 'Moment M z', reactions: 'Reactions only',
+};
+
+/** What is shown and how, at the top left of the canvas. */
+export function ViewBar() {
+  const stage = useWorkbench((state) => state.stage);
+  const quantity = useWorkbench((state) => state.quantity);
+  const magnify = useWorkbench((state) => state.magnify);
+  const look = useWorkbench((state) => state.look);
+  if (stage !== 'results') return null;
+  return (
+    <div className="view-bar card">
+      <Select aria-label="Quantity" variant="borderless" value={quantity} style={{ width: 148 }} options={quantities.map((value) => ({ value, label: quantityNames[value] }))} onChange={(value) => look({ quantity: value })} popupMatchSelectWidth={170} />
+      <span className="label">scale</span>
+      <Select
+        aria-label="Scale"
+        variant="borderless"
+        value={magnify}
+        style={{ width: 92 }}
+        options={[0.2, 0.5, 1, 2, 5, 10].map((value) => ({ value, label: value === 1 ? 'automatic' : `× ${value}` }))}
+        onChange={(value) => look({ magnify: value })}
+      />
+    </div>
+  );
+}
+
+/** The tools at hand in a stage, each with its shortcut. */
+export function ToolBar() {
+  const workbench = useWorkbenchApi();
+  const tool = useWorkbench((state) => state.tool);
+  const stage = useWorkbench((state) => state.stage);
+  const form = useWorkbench((state) => state.form);
+  const isolated = useWorkbench((state) => state.isolated);
+  const chosen = useWorkbench((state) => state.selection.members.length);
+  const builderOpen = useWorkbench((state) => state.builderOpen);
+  const look = useWorkbench((state) => state.look);
+  const button = (name: Parameters<typeof Icon>[0]['name'], title: string, run: () => void, pressed?: boolean, disabled = false) => (
+    <Tooltip title={title} placement="bottom" key={title}>
+      <button type="button" className="icon-button" aria-label={title.replace(/ \(.*/, '')} aria-pressed={pressed} disabled={disabled} onClick={run}>
+        <Icon name={name} />
+      </button>
+    </Tooltip>
+  );
+  return (
+    <div className="tool-bar card" role="toolbar" aria-label="Tools">
+      {stage === 'frame' && [
+        button('select', 'Select (Esc)', () => look({ tool: 'select' }), tool === 'select'),
+        button('draw', 'Draw a member (D)', () => look({ tool: 'draw' }), tool === 'draw'),
+        button('build', 'Frame builder (B)', () => look({ builderOpen: !builderOpen }), builderOpen),
+      ]}
+      {button('similar', 'Select similar (M)', () => selectSimilar(workbench), undefined, chosen === 0)}
+      {button('isolate', isolated ? 'Bring all back (I)' : 'Isolate the selection (I)', () => workbench.getState().isolateSelected(), isolated !== null, isolated === null && chosen === 0)}
+      {button('solid', 'Solids (O)', () => look({ form: form === 'line' ? 'solid' : 'line' }), form === 'solid')}
+      {button('fit', 'Fit the view (F)', () => workbench.getState().fit())}
+    </div>
+  );
+}
+
+/** Space, plans and elevations, at the top right of the canvas. */
+export function Views({ right }: { right: number }) {
+  const model = useWorkbench((state) => state.model);
+  const plane = useWorkbench((state) => state.plane);
+  const look = useWorkbench((state) => state.look);
+  const show = (next: ViewPlane) => look({ plane: next });
+  const storeys = [...storeysUpward(model)].reverse();
+  const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')];
+  const current = (kind: ViewPlane['kind']) => (plane.kind === kind ? 'flat-button current' : 'flat-button');
+  return (
+    <div className="views card" style={{ right }}>
+      <button type="button" className={current('3d')} aria-pressed={plane.kind === '3d'} onClick={() => show({ kind: '3d' })}>
+        3D
+      </button>
+      <Dropdown trigger={['click']} disabled={storeys.length === 0} menu={{ items: storeys.map((storey) => ({ key: storey.id, label: storey.label })), selectedKeys: plane.kind === 'plan' ? [plane.storey] : [], onClick: ({ key }) => show({ kind: 'plan', storey: key }) }}>
+        <button type="button" className={current('plan')} aria-haspopup="menu">
+          {plane.kind === 'plan' ? `Plan ${model.storeys[plane.storey]?.label ?? ''}` : 'Plans'} <Icon name="down" />
+        </button>
+      </Dropdown>
+      <Dropdown trigger={['click']} disabled={lines.length === 0} menu={{ items: lines.map((line) => ({ key: line.id, label: `Grid ${line.label}` })), selectedKeys: plane.kind === 'elevation' ? [plane.gridLine] : [], onClick: ({ key }) => show({ kind: 'elevation', gridLine: key }) }}>
+        <button type="button" className={current('elevation')} aria-haspopup="menu">
+          {plane.kind === 'elevation' ? `Elevation ${model.gridLines[plane.gridLine]?.label ?? ''}` : 'Elevations'} <Icon name="down" />
+        </button>
+      </Dropdown>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+import type { Solution } from '~core/fem';
+import type { Finding } from '~core/model';
+
+/** What checks came to for one member, short enough to hold for thousands. */
+export interface CheckRow {
+  readonly memberId: string;
+  readonly code: string;
+  /** null when no check was made */
+  readonly utilisation: number | null;
+  /** the governing check, when one was made */
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  readonly combination: string;
+  readonly x: number;
+  readonly skipped: number;
+  /** why no check was made */
+  readonly reason: string;
+}
+
+/** One check of a member in the index of its calculation sheets. */
+export interface CheckItem {
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  readonly made: boolean;
+  readonly utilisation: number;
+  readonly combination: string;
+  readonly x: number;
+  readonly reason: string;
+}
+
+export interface ReinforcementText {
+  readonly top: string;
+  readonly bottom: string;
+  readonly stirrups: string;
+}
+
+export interface MemberSheetIndex {
+  readonly code: string;
+  readonly items: CheckItem[];
+  readonly reinforcement: ReinforcementText | null;
+}
+
+/** A step of a sheet set in TeX. */
+export interface SetStep {
+  readonly clause: string;
+  readonly title: string;
+  readonly symbol: string;
+  readonly formula: string;
+  readonly numbers: string | undefined;
+  readonly value: string;
+  readonly note: string | undefined;
+}
+
+export interface SetSheet {
+  readonly steps: SetStep[];
+  readonly remarks: string[];
+  readonly comparison: (SetStep & { utilisation: number }) | undefined;
+}
+
+/** What the solver tells as it goes; `version` is the number of the model it speaks of. */
+export type SolverMessage =
+  | { kind: 'progress'; version: number; phase: string; fraction: number }
+  | { kind: 'solved'; version: number; findings: Finding[]; solution: Solution | undefined; seconds: number }
+  | { kind: 'checked'; version: number; rows: CheckRow[]; seconds: number }
+  | { kind: 'failed'; version: number; error: string };

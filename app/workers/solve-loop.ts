@@ -1,0 +1,152 @@
+import { MemberChecker, Sheet, stepToTex, type MemberChecks, type Step } from '~core/checks';
+import { solve, type Factored, type Solution } from '~core/fem';
+import { applyAct, inOrder, type Act, type Model } from '~core/model';
+import { formatQuantity, type UnitSystem } from '~core/units';
+import type { CheckRow, MemberSheetIndex, SetSheet, SetStep, SolverMessage } from './messages';
+
+/** Longest stretch of work before the loop lets messages in, milliseconds. */
+const patience = 12;
+
+/**
+ * Keeps the results of a model current: holds the model and its factor, solves after every edit, abandons a solve as soon as a newer
+ * edit arrives, then checks the members. It knows nothing of threads; whoever runs it passes the clock and the pause.
+ */
+export class SolveLoop {
+  private model: Model | undefined;
+  private version = 0;
+  private solvedVersion = 0;
+  private running = false;
+  private factored: Factored | undefined;
+  private checker: { version: number; checker: MemberChecker } | undefined;
+
+  constructor(
+    private readonly tell: (message: SolverMessage) => void,
+    private readonly pause: () => Promise<void>,
+    private readonly now: () => number = () => performance.now(),
+  ) {}
+
+  load(model: Model, version: number): void {
+    this.model = model;
+    this.version = version;
+    void this.run();
+  }
+
+  edit(act: Act, version: number): void {
+    if (!this.model) throw new Error('edit before load');
+    const applied = applyAct(this.model, act);
+    if (!applied.ok) {
+      this.tell({ kind: 'failed', version, error: applied.error });
+      return;
+    }
+    this.load(applied.model, version);
+  }
+
+  /** The checks of one member of the model last checked; undefined while there are none. */
+  index(memberId: string): MemberSheetIndex | undefined {
+    const checks = this.checksOf(memberId);
+    if (!checks || !this.model) return undefined;
+    const { units } = this.model.settings;
+    return {
+      code: checks.code,
+      items: checks.checks.map((check) =>
+        check.made
+          ? { id: check.id, title: check.title, clause: check.clause, made: true, utilisation: check.utilisation, combination: check.combination, x: check.x, reason: '' }
+          : { id: check.id, title: check.title, clause: check.clause, made: false, utilisation: 0, combination: '', x: 0, reason: check.reason },
+      ),
+      reinforcement: reinforcementText(checks, units),
+    };
+  }
+
+  /** The calculation sheet of one made check. */
+  sheet(memberId: string, checkId: string): SetSheet | undefined {
+    const check = this.checksOf(memberId)?.checks.find((candidate) => candidate.id === checkId);
+    if (!check?.made || !this.model) return undefined;
+    const sheet = new Sheet();
+    check.trace(sheet);
+    return setSheet(sheet, this.model.settings.units);
+  }
+
+  private checksOf(memberId: string): MemberChecks | undefined {
+    if (this.checker?.version !== this.version || !this.model || !(memberId in this.model.members)) return undefined;
+    return this.checker.checker.check(memberId);
+  }
+
+  private async run(): Promise<void> {
+    if (this.running) return;
+    this.running = true;
+    try {
+      while (this.solvedVersion !== this.version) await this.once(this.model!, this.version);
+    } catch (error) {
+      this.solvedVersion = this.version;
+      this.tell({ kind: 'failed', version: this.version, error: error instanceof Error ? error.message : String(error) });
+    } finally {
+      this.running = false;
+    }
+  }
+
+  /** Solves and checks one version, returning early when there is a newer one. */
+  private async once(model: Model, version: number): Promise<void> {
+    const started = this.now();
+    let last = started;
+    const isStale = async (report: () => void): Promise<boolean> => {
+      if (this.now() - last < patience) return false;
+      report();
+      await this.pause();
+      last = this.now();
+      return this.version !== version;
+    };
+    const steps = solve(model, this.factored, () => this.now() / 1000);
+    let step = steps.next();
+    while (!step.done) {
+      const { phase, fraction } = step.value;
+      if (await isStale(() => this.tell({ kind: 'progress', version, phase, fraction }))) return;
+      step = steps.next();
+    }
+    const { findings, solution, factored } = step.value;
+    if (factored) this.factored = factored;
+    this.tell({ kind: 'solved', version, findings, solution, seconds: (this.now() - started) / 1000 });
+    if (solution && !(await this.checkAll(model, solution, version, isStale))) return;
+    this.solvedVersion = version;
+  }
+
+  /** @returns false when it was abandoned for a newer version */
+  private async checkAll(model: Model, solution: Solution, version: number, isStale: (report: () => void) => Promise<boolean>): Promise<boolean> {
+    const started = this.now();
+    const checker = new MemberChecker(model, solution);
+    this.checker = { version, checker };
+    const members = inOrder(model.members);
+    const rows: CheckRow[] = [];
+    await this.pause();
+    for (const member of members) {
+      rows.push(toRow(checker.check(member.id)));
+      if (await isStale(() => this.tell({ kind: 'progress', version, phase: 'check', fraction: rows.length / members.length }))) return false;
+    }
+    this.tell({ kind: 'checked', version, rows, seconds: (this.now() - started) / 1000 });
+    return true;
+  }
+}
+
+function toRow({ memberId, code, checks, governing }: MemberChecks): CheckRow {
+  const skipped = checks.filter((check) => !check.made).length;
+  const first = checks[0];
+  return governing
+    ? { memberId, code, utilisation: governing.utilisation, id: governing.id, title: governing.title, clause: governing.clause, combination: governing.combination, x: governing.x, skipped, reason: '' }
+    : { memberId, code, utilisation: null, id: '', title: '', clause: '', combination: '', x: 0, skipped, reason: first && !first.made ? first.reason : 'No check applies.' };
+}
+
+function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): MemberSheetIndex['reinforcement'] {
+  if (!reinforcement) return null;
+  const word = (proposed: boolean) => (proposed ? 'proposed' : 'chosen');
+  const layer = (chosen: typeof reinforcement.top) => (chosen ? `${chosen.value.count} ${chosen.value.bar.name}, ${word(chosen.proposed)}` : 'none fits');
+  const { stirrups } = reinforcement;
+  return {
+    top: layer(reinforcement.top), bottom: layer(reinforcement.bottom),
+    stirrups: stirrups ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}` : 'none',
+  };
+}
+
+/** A sheet's steps set in TeX with the project's units. */
+export function setSheet(sheet: Sheet, units: UnitSystem): SetSheet {
+  const set = (step: Step): SetStep => ({ clause: step.clause, title: step.title, note: step.note, ...stepToTex(step, units) });
+  return { steps: sheet.steps.map(set), remarks: sheet.remarks, comparison: sheet.comparison && { ...set(sheet.comparison), utilisation: sheet.comparison.utilisation } };
+}

@@ -1,0 +1,236 @@
+import { MemberChecker, Sheet, stepToTex, type Check, type MemberChecks, type Step } from '../checks';
+import { sectionProperties } from '../catalog';
+import { combinationFormula } from '../combine';
+import type { Solution } from '../fem';
+import { gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
+import { balance, combinationStates, forceComponents, governingExtremes, MemberLine, stationsOf, type ForceComponent } from '../results';
+import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../units';
+
+export const reportChapters = ['model', 'loads', 'combinations', 'equilibrium', 'results', 'checks', 'sheets'] as const;
+export type ReportChapter = (typeof reportChapters)[number];
+
+/** A column of numbers is set flush right. */
+export interface Column {
+  readonly title: string;
+  readonly numeric?: boolean;
+}
+
+export interface SheetLine {
+  readonly clause: string;
+  readonly title: string;
+  readonly symbol: string;
+  readonly formula: string;
+  readonly numbers: string | undefined;
+  readonly value: string;
+  readonly note: string | undefined;
+}
+
+/** What a report consists of; how it is laid out is not said here. Formulas are TeX. */
+export type Block =
+  | { kind: 'paragraph'; text: string }
+  | { kind: 'heading'; text: string }
+  | { kind: 'table'; columns: Column[]; rows: string[][]; note?: string }
+  | { kind: 'sheet'; title: string; clause: string; state: string; remarks: string[]; lines: SheetLine[]; comparison: SheetLine | undefined; verdict: string; holds: boolean };
+
+export interface Report {
+  readonly title: string;
+  readonly subtitle: string;
+  readonly chapters: { title: string; blocks: Block[] }[];
+}
+
+export interface ReportChoice {
+  readonly chapters: readonly ReportChapter[];
+  /** members whose calculation sheets are printed */
+  readonly members: readonly string[];
+}
+
+const table = (columns: (string | Column)[], rows: string[][], note?: string): Block => ({ kind: 'table', columns: columns.map((column) => (typeof column === 'string' ? { title: column } : column)), rows, ...(note ? { note } : {}) });
+const number = (title: string, unit = ''): Column => ({ title: unit === '' ? title : `${title}, ${unit}`, numeric: true });
+const paragraph = (text: string): Block => ({ kind: 'paragraph', text });
+const heading = (text: string): Block => ({ kind: 'heading', text });
+
+/**
+ * The content of a report on a model.
+ * @param solution absent when the analysis stopped; the report then says so in place of results
+ * @param revision what revision of the model it is, for the first page
+ */
+export function reportContent(model: Model, solution: Solution | undefined, findings: readonly Finding[], choice: ReportChoice, revision: string): Report {
+  const checker = solution && new MemberChecker(model, solution);
+  const checks = checker ? inOrder(model.members).map((member) => checker.check(member.id)) : [];
+  const missing = (): Block[] => [paragraph('The analysis stopped, so there are no results. The findings above say why.')];
+  const make: Record<ReportChapter, () => { title: string; blocks: Block[] }> = {
+    model: () => ({ title: 'Model', blocks: modelBlocks(model, findings) }),
+    loads: () => ({ title: 'Loads', blocks: loadBlocks(model) }),
+    combinations: () => ({ title: 'Combinations', blocks: combinationBlocks(model) }),
+    equilibrium: () => ({ title: 'Equilibrium', blocks: solution ? equilibriumBlocks(model, solution) : missing() }),
+    results: () => ({ title: 'Governing results', blocks: solution ? resultBlocks(model, solution) : missing() }),
+    checks: () => ({ title: 'Utilisations', blocks: solution ? checkBlocks(model, checks) : missing() }),
+    sheets: () => ({ title: 'Calculation sheets', blocks: solution ? sheetBlocks(model, checks.filter((one) => choice.members.includes(one.memberId))) : missing() }),
+  };
+  const codes = model.settings.code === 'us' ? 'ASCE 7-22, AISC 360-22 (LRFD), ACI 318-19' : 'EN 1990 (recommended values)';
+  return { title: model.settings.name, subtitle: `${codes}. ${revision}. First-order linear elastic analysis.`, chapters: reportChapters.filter((chapter) => choice.chapters.includes(chapter)).map((chapter) => make[chapter]()) };
+}
+
+function modelBlocks(model: Model, findings: readonly Finding[]): Block[] {
+  const { units } = model.settings;
+  const value = (amount: number, kind: QuantityKind, decimals?: number) => formatValue(amount, kind, units, decimals);
+  const unit = (kind: QuantityKind) => unitLabel(kind, units);
+  const used = new Set(Object.values(model.members).map((member) => member.section));
+  const sections = inOrder(model.sections).filter((section) => used.has(section.id));
+  const length = unit('length');
+  return [
+    paragraph(`${count(Object.keys(model.nodes).length, 'node')}, ${count(Object.keys(model.members).length, 'member')}, ${count(Object.values(model.nodes).filter((node) => node.support).length, 'supported node')}. Members deform in bending, stretching and twisting${model.settings.shearDeformation ? ' and in shear' : ''}. Local x runs from start to end, z lies in the vertical plane through the member, pointing up; moments are positive when they put the negative local side in tension.`),
+    heading('Findings'),
+    findings.length === 0 ? paragraph('None.') : table(['', 'Finding', 'Why'], findings.map((finding) => [finding.severity === 'stop' ? 'stops' : 'remark', finding.sentence, finding.why])),
+    heading('Setting-out'),
+    table(['Storey', number('Height', length)], storeysUpward(model).map((storey) => [storey.label, value(storey.elevation, 'length')])),
+    table(['Grid line', 'Constant', number('Position', length)], [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')].map((line) => [line.label, line.axis, value(line.position, 'length')])),
+    heading('Materials'),
+    table(['Material', 'Standard', number('E', unit('modulus')), number('ν'), number('Density', unit('density')), number('Strength', unit('stress'))], inOrder(model.materials).map((material) => [material.name, material.standard, value(material.elasticModulus, 'modulus'), formatNumber(material.poissonRatio, 2), value(material.density, 'density'), value(material.yieldStress ?? material.concreteStrength ?? NaN, 'stress')]), 'Strength: yield stress of steel, specified strength of concrete.'),
+    heading('Sections'),
+    table(['Section', number('A', unit('area')), number('I y', unit('secondMoment')), number('I z', unit('secondMoment')), number('J', unit('secondMoment')), number('W pl,y', unit('sectionModulus'))], sections.map((section) => {
+      const properties = sectionProperties(section.shape);
+      return [section.name, value(properties.area, 'area'), value(properties.inertiaY, 'secondMoment', 0), value(properties.inertiaZ, 'secondMoment', 0), value(properties.torsion, 'secondMoment', 1), value(properties.plasticModulusY, 'sectionModulus', 0)];
+    }), 'Computed from dimensions; y is the strong axis.'),
+    heading('Nodes'),
+    table(['Node', number('x', length), number('y', length), number('z', length), 'Held'], inOrder(model.nodes).map((node) => [node.id, ...node.position.map((part) => value(part, 'length')), supportWords(node.support)])),
+    heading('Members'),
+    table(['Member', 'Role', 'From', 'To', 'Section', 'Material'], inOrder(model.members).map((member) => [member.label ?? member.id, member.role, member.start, member.end, member.section ? model.sections[member.section].name : 'none', member.material ? model.materials[member.material].name : 'none'])),
+  ];
+}
+
+function supportWords(support: Model['nodes'][string]['support']): string {
+  if (!support) return '';
+  const held = Object.entries(support).filter(([, isHeld]) => isHeld).map(([direction]) => direction);
+  return held.length === 6 ? 'fixed' : held.join(', ');
+}
+
+function loadBlocks(model: Model): Block[] {
+  const { units } = model.settings;
+  const loads = inOrder(model.loads);
+  const cases = inOrder(model.cases);
+  const blocks: Block[] = [table(['Case', 'Name', 'Nature', 'Self-weight', number('Loads')], cases.map((one) => [one.label, one.name, one.nature, one.selfWeight ? 'yes' : '', String(loads.filter((load) => load.case === one.id).length)]))];
+  for (const one of cases) {
+    const own = loads.filter((load) => load.case === one.id);
+    if (own.length > 0) blocks.push(heading(`Case ${one.label}, ${one.name}`), table(['On', 'Kind', 'Direction', number('Value'), 'Place'], grouped(own.map((load) => loadRow(load, units)))));
+  }
+  return blocks;
+}
+
+function loadRow(load: Load, units: Model['settings']['units']): string[] {
+  if (load.type === 'node') {
+    const parts = [...load.force.map((value, i) => ({ name: `F ${'xyz'[i]}`, text: formatQuantity(value, 'force', units), value })), ...load.moment.map((value, i) => ({ name: `M ${'xyz'[i]}`, text: formatQuantity(value, 'moment', units), value }))].filter((part) => part.value !== 0);
+    return [load.node, 'at node', parts.map((part) => part.name).join(', '), parts.map((part) => part.text).join(', '), ''];
+  }
+  const place = load.type === 'point' ? `at ${formatQuantity(load.at, 'length', units)}` : load.from === 0 && load.to === null ? 'whole member' : `${formatValue(load.from, 'length', units)} to ${load.to === null ? 'the end' : formatQuantity(load.to, 'length', units)}`;
+  return [load.member, load.type, `${load.axes} ${load.direction}`, formatQuantity(load.value, load.type === 'point' ? 'force' : 'lineLoad', units), place];
+}
+
+/** Rows that differ only in what they act on are told together. */
+function grouped(rows: string[][]): string[][] {
+  const groups = new Map<string, string[][]>();
+  for (const row of rows) {
+    const key = row.slice(1).join('|');
+    groups.set(key, [...(groups.get(key) ?? []), row]);
+  }
+  return [...groups.values()].map((group) => [group.map((row) => row[0]).join(', '), ...group[0].slice(1)]);
+}
+
+function combinationBlocks(model: Model): Block[] {
+  const combinations = inOrder(model.combinations);
+  if (combinations.length === 0) return [paragraph('There are no combinations.')];
+  return [table(['', 'Purpose', 'Rule', 'Combination'], combinations.map((one) => [one.label, one.purpose, one.origin === 'own' ? `own: ${one.rule}` : one.changed ? `${one.rule}, changed` : one.rule, combinationFormula(model, one)]))];
+}
+
+function equilibriumBlocks(model: Model, solution: Solution): Block[] {
+  const { units } = model.settings;
+  const rows = balance(solution).flatMap((row) => {
+    const { label } = model.cases[row.caseId];
+    const sums = (six: readonly number[]) => six.map((value, i) => formatValue(value, i < 3 ? 'force' : 'moment', units));
+    return [[label, 'loads', ...sums(row.applied), ''], ['', 'reactions', ...sums(row.reacted), row.error.toExponential(1)]];
+  });
+  const [force, moment] = [unitLabel('force', units), unitLabel('moment', units)];
+  return [
+    paragraph(`Loads and reactions of each case; forces in ${force}, moments about the origin in ${moment}. The last column is the largest share of the load that is out of balance. Largest relative residual of the equations: ${Math.max(0, ...solution.cases.map((one) => one.residual)).toExponential(1)}.`),
+    table(['Case', '', number('ΣX'), number('ΣY'), number('ΣZ'), number('ΣMx'), number('ΣMy'), number('ΣMz'), number('error')], rows),
+  ];
+}
+
+const kindOf = (component: ForceComponent): QuantityKind => (component === 'My' || component === 'Mz' || component === 'T' ? 'moment' : 'force');
+
+function resultBlocks(model: Model, solution: Solution): Block[] {
+  const { units } = model.settings;
+  const strength = combinationStates(model, solution, inOrder(model.combinations).filter((one) => one.purpose === 'strength'));
+  if (strength.length === 0) return [paragraph('There is no strength combination, so nothing governs.')];
+  const show = (value: number, component: ForceComponent) => formatValue(value, kindOf(component), units);
+  const rows = solution.memberIds.map((id, m) => {
+    const extremes = governingExtremes(strength.map(({ state }) => new MemberLine(solution, state, m)), stationsOf(solution, m));
+    const cell = (component: ForceComponent) => {
+      const { max, min } = extremes[component];
+      const worst = Math.abs(max.value) >= Math.abs(min.value) ? max : min;
+      return `${show(worst.value, component)} ${strength[worst.line].combination.label}`;
+    };
+    return [model.members[id]?.label ?? id, ...forceComponents.map(cell)];
+  });
+  const [force, moment] = [unitLabel('force', units), unitLabel('moment', units)];
+  const reactionRows = solution.nodeIds.flatMap((id, i) => {
+    if (!model.nodes[id].support) return [];
+    const range = (direction: number) => {
+      const values = strength.map(({ state }) => state.reactions[6 * i + direction]);
+      return `${formatValue(Math.min(...values), 'force', units)} … ${formatValue(Math.max(...values), 'force', units)}`;
+    };
+    return [[id, range(0), range(1), range(2)]];
+  });
+  return [
+    paragraph('The largest internal force of each kind over all strength combinations, exact along the member, with the combination it comes from.'),
+    table(['Member', ...forceComponents.map((component) => number(component, kindOf(component) === 'force' ? force : moment))], rows),
+    heading('Reactions, strength combinations'),
+    table(['Node', number('Rx', force), number('Ry', force), number('Rz', force)], reactionRows),
+  ];
+}
+
+function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
+  const made = members.filter((one) => one.governing).sort((a, b) => b.governing!.utilisation - a.governing!.utilisation);
+  const blocks: Block[] = [];
+  if (made.length > 0) {
+    const over = made.filter((one) => one.governing!.utilisation > 1).length;
+    blocks.push(
+      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00.`),
+      table(['Member', 'Code', 'Governing check', 'Clause', 'By', number('Utilisation')], made.map(({ memberId, code, governing }) => [model.members[memberId].label ?? memberId, code, governing!.title, governing!.clause, governing!.combination, formatNumber(governing!.utilisation, 2)])),
+    );
+  }
+  const reasons = new Map<string, string[]>();
+  for (const one of members) {
+    const first: Check | undefined = one.checks[0];
+    if (!one.governing && first && !first.made) reasons.set(first.reason, [...(reasons.get(first.reason) ?? []), one.memberId]);
+  }
+  if (reasons.size > 0) blocks.push(heading('Not checked'), table(['Members', 'Why'], [...reasons].map(([reason, ids]) => [ids.join(', '), reason])));
+  return blocks;
+}
+
+function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
+  if (members.length === 0) return [paragraph('No member was chosen.')];
+  const { units } = model.settings;
+  const set = (step: Step): SheetLine => ({ clause: step.clause, title: step.title, note: step.note, ...stepToTex(step, units) });
+  return members.flatMap(({ memberId, code, checks }): Block[] => {
+    const member = model.members[memberId];
+    const section = member.section === null ? '' : model.sections[member.section].name;
+    const material = member.material === null ? '' : model.materials[member.material].name;
+    const skippedRows = checks.flatMap((check) => (check.made ? [] : [[check.clause, check.title, check.reason]]));
+    return [
+      heading(`${member.label ?? memberId}: ${member.role}, ${section}, ${material}${code ? `, ${code}` : ''}`),
+      ...checks.flatMap((check): Block[] => {
+        if (!check.made) return [];
+        const sheet = new Sheet();
+        check.trace(sheet);
+        const combination = Object.values(model.combinations).find((one) => one.label === check.combination);
+        return [{
+          kind: 'sheet', title: check.title, clause: check.clause, remarks: sheet.remarks, lines: sheet.steps.map(set), comparison: sheet.comparison && set(sheet.comparison),
+          state: `${check.combination}: ${combination ? combinationFormula(model, combination) : ''}, at x = ${formatQuantity(check.x, 'length', units, 2)}`,
+          verdict: `${formatNumber(check.utilisation, 2)} ${check.utilisation > 1 ? '> 1, does not hold' : '≤ 1, holds'}`, holds: check.utilisation <= 1,
+        }];
+      }),
+      ...(skippedRows.length > 0 ? [heading('Not made'), table(['Clause', 'Check', 'Why'], skippedRows)] : []),
+    ];
+  });
+}

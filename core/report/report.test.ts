@@ -1,0 +1,44 @@
+import { buildTernHide } from '../../demo/tern-hide';
+import { solveNow } from '../fem';
+import { applyAct } from '../model';
+import { reportChapters, reportContent, type Block } from './index';
+
+const model = buildTernHide();
+const { solution, findings } = solveNow(model);
+const text = (blocks: Block[]) => JSON.stringify(blocks);
+
+test('a report has the chapters asked for, in the order of the work', () => {
+  const report = reportContent(model, solution, findings, { chapters: ['checks', 'model'], members: [] }, 'Revision 1');
+  expect(report.chapters.map((chapter) => chapter.title)).toEqual(['Model', 'Utilisations']);
+  expect(report.title).toBe('Tern Hide');
+});
+
+test('every member is listed in model data, governing results and utilisations', () => {
+  const report = reportContent(model, solution, findings, { chapters: reportChapters, members: ['m2'] }, '');
+  const rowsOf = (chapter: number, columns: string) => report.chapters[chapter].blocks.flatMap((block) => (block.kind === 'table' && block.columns[0].title === columns ? block.rows : []));
+  expect(rowsOf(0, 'Member')).toHaveLength(4);
+  expect(rowsOf(4, 'Member')).toHaveLength(4);
+  expect(rowsOf(5, 'Member')).toHaveLength(4);
+});
+
+test('the sheets of a chosen member come with every formula, the combination and the verdict', () => {
+  const report = reportContent(model, solution, findings, { chapters: ['sheets'], members: ['m2'] }, '');
+  const sheets = report.chapters[0].blocks.filter((block) => block.kind === 'sheet');
+  expect(sheets.length).toBeGreaterThan(3);
+  for (const sheet of sheets) {
+    expect(sheet.lines.length).toBeGreaterThan(0);
+    expect(sheet.comparison?.formula).toBeTruthy();
+    expect(sheet.verdict).toMatch(sheet.holds ? /holds/ : /does not hold/);
+    expect(sheet.state).toMatch(/^U\d+: /);
+  }
+  expect(text(report.chapters[0].blocks)).toContain('Rupture of the net section');
+});
+
+test('without a solution the report says so in place of results', () => {
+  const loose = applyAct(model, { edits: [{ kind: 'change', table: 'nodes', changes: Object.values(model.nodes).filter((node) => node.support).map(({ id }) => ({ id, fields: { support: null } })) }] });
+  if (!loose.ok) throw new Error(loose.error);
+  const outcome = solveNow(loose.model);
+  const report = reportContent(loose.model, outcome.solution, outcome.findings, { chapters: reportChapters, members: [] }, '');
+  expect(text(report.chapters[0].blocks)).toContain('The structure has no support.');
+  expect(text(report.chapters[4].blocks)).toContain('The analysis stopped');
+});

@@ -1,0 +1,35 @@
+import { buildTernHide } from '../../demo/tern-hide';
+import { solveNow } from '../fem';
+import { combinationWeights, extremesOf, lineIndex, MemberLine, StationTable, stationsOf, superpose } from './index';
+
+const model = buildTernHide();
+const { solution } = solveNow(model);
+const combinations = Object.values(model.combinations);
+
+test('a band over one combination is that combination, over many it encloses each', () => {
+  const table = new StationTable(solution!);
+  const weights = combinations.map((combination) => combinationWeights(solution!, combination));
+  for (let member = 0; member < solution!.memberIds.length; member++) {
+    for (const quantity of ['N', 'Vz', 'My', 'w'] as const) {
+      const all = table.band(member, weights, quantity);
+      weights.forEach((set) => {
+        const line = new MemberLine(solution!, superpose(solution!, set), member);
+        const one = table.band(member, [set], quantity);
+        all.stations.forEach(({ x, after }, s) => {
+          const exact = line.at(x, after)[lineIndex[quantity]];
+          expect(Math.abs(one.max[s] - exact)).toBeLessThan(1e-9 * Math.max(1, Math.abs(exact)));
+          expect(all.max[s]).toBeGreaterThanOrEqual(one.max[s]);
+          expect(all.min[s]).toBeLessThanOrEqual(one.min[s]);
+        });
+      });
+    }
+  }
+});
+
+test('extremes are found between stations: no station exceeds them, and the shear vanishes there', () => {
+  const line = new MemberLine(solution!, superpose(solution!, combinationWeights(solution!, combinations[0])), 2);
+  const fine = Array.from({ length: 2001 }, (_, i) => line.at((line.length * i) / 2000)[lineIndex.My]);
+  const { max } = extremesOf(line, stationsOf(solution!, 2)).My;
+  expect(max.value).toBeGreaterThanOrEqual(Math.max(...fine) - 1e-9);
+  if (max.x > 0 && max.x < line.length) expect(Math.abs(line.at(max.x)[lineIndex.Vz])).toBeLessThan(1e-6);
+});

@@ -1,0 +1,88 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Browser, type Page } from 'playwright-core';
+import { openDatabase } from '~app/server/database';
+import { Projects } from '~app/server/projects';
+import { fillDemonstration } from '~demo/fill';
+
+/** A running copy of the built app on a database of its own. */
+export interface RunningApp {
+  readonly address: string;
+  readonly folder: string;
+  /** Kills the server as a power cut would. */
+  kill(): Promise<void>;
+  start(): Promise<void>;
+  stop(): Promise<void>;
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.on('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => (address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port'))));
+    });
+  });
+}
+
+/** Starts the app on a fresh database. @param demonstration whether it holds the demonstration projects */
+export async function startApp(demonstration: boolean): Promise<RunningApp> {
+  const folder = mkdtempSync(join(tmpdir(), 'elbow-e2e-'));
+  const database = openDatabase(join(folder, 'elbow.sqlite'));
+  if (demonstration) fillDemonstration(new Projects(database));
+  database.close();
+  const port = await freePort();
+  const address = `http://127.0.0.1:${port}`;
+  let server: ChildProcess | undefined;
+  const start = async () => {
+    server = spawn(process.execPath, ['node_modules/@react-router/serve/bin.js', 'build/server/index.js'], { env: { ...process.env, NODE_OPTIONS: '', NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ELBOW_DATA: folder }, stdio: ['ignore', 'ignore', 'inherit'] });
+    for (let i = 0; i < 200; i++) {
+      const answer = await fetch(address).catch(() => undefined);
+      if (answer?.ok) return;
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+    throw new Error('The app did not start.');
+  };
+  const kill = async () => {
+    const gone = new Promise((resolve) => server?.once('exit', resolve));
+    server?.kill('SIGKILL');
+    await gone;
+  };
+  await start();
+  return {
+    address, folder, kill, start,
+    stop: async () => {
+      await kill();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+export const chromiumFlags = ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--ignore-gpu-blocklist', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'];
+
+export function launchBrowser(): Promise<Browser> {
+  return chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: chromiumFlags });
+}
+
+/** A page of 1280 × 800 that collects everything its console says in anger. */
+export async function openPage(browser: Browser): Promise<{ page: Page; complaints: string[] }> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const page = await context.newPage();
+  page.setDefaultTimeout(15000);
+  const complaints: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error' || (message.type() === 'warning' && !/GPU stall|GL Driver|WebGL/.test(message.text()))) complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(String(error)));
+  return { page, complaints };
+}
+
+/** Waits until the model on screen is solved and checked. */
+export async function solved(page: Page): Promise<void> {
+  await page.locator('[data-status="done"]').waitFor();
+}

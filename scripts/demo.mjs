@@ -1,0 +1,8 @@
+// npm run demo: installs what is missing, builds, fills an empty database with the demonstration, starts on 127.0.0.1.
+import { ensureBuild, ensurePackages, run } from './ensure.mjs';
+
+ensurePackages();
+ensureBuild();
+run('node_modules/.bin/tsx', ['demo/fill.ts']);
+console.log(`Elbow starts at http://${process.env.HOST ?? '127.0.0.1'}:${process.env.PORT ?? '4870'} – stop it with Ctrl C.`);
+await import('./serve.mjs');
