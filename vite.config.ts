@@ -7,5 +7,4 @@ export default defineConfig({
   resolve: { tsconfigPaths: true, dedupe: ['react', 'react-dom', 'three'] },
   server: { host: '127.0.0.1' },
   optimizeDeps: { entries: ['app/**/*.{ts,tsx}'], include: ['antd', 'three', 'comlink', 'katex', 'zustand'] },
-  ssr: { noExternal: ['antd', '@ant-design/icons', '@ant-design/cssinjs', /^@rc-component\//, /^rc-/] },
 });

@@ -25,6 +25,7 @@ export function authorQuillhavenLibrary(): Author {
   author.do(buildFrame(author.model, { baysX, baysY, storeys: storeys.slice(0, 3), column: choice('450 × 450'), beamX: choice('350 × 600'), beamY: choice('400 × 650'), material: concrete, feet: 'fixed' }).act!);
   addReadingRoom(author);
   addLoads(author);
+  reinforceFloors(author);
   author.do(generateCombinations(author.model)!);
   return author;
 }
@@ -99,6 +100,16 @@ function addLoads(author: Author): void {
     author.addUniform(snow, of, 'z', -1400 * width);
   }
   addWind(author, windX, windY);
+}
+
+/** Bars of the floor beams as an engineer would rationalise them: one set for inner and edge beams each way. */
+function reinforceFloors(author: Author): void {
+  const { nodes, sections } = author.model;
+  const at = (id: string) => nodes[id].position;
+  const sets = { inner: { top: { bar: '#8', count: 4 }, bottom: { bar: '#7', count: 4 }, stirrups: { bar: '#4', legs: 2, spacing: 0.2 } }, edge: { top: { bar: '#7', count: 5 }, bottom: { bar: '#7', count: 4 }, stirrups: { bar: '#3', legs: 2, spacing: 0.2 } }, along: { top: { bar: '#6', count: 3 }, bottom: { bar: '#6', count: 3 }, stirrups: { bar: '#3', legs: 2, spacing: 0.25 } } } as const;
+  const beams = Object.values(author.model.members).filter((member) => member.role === 'beam' && member.section !== null && sections[member.section].shape.type === 'rectangle');
+  const setOf = (beam: (typeof beams)[number]) => (Math.abs(at(beam.start)[0] - at(beam.end)[0]) > 1e-6 ? sets.along : [0, 25.6].some((x) => Math.abs(at(beam.start)[0] - x) < 1e-6) ? sets.edge : sets.inner);
+  author.do({ edits: [{ kind: 'change', table: 'members', changes: beams.map((beam) => ({ id: beam.id, fields: { reinforcement: setOf(beam) } })) }], sentence: 'Chose the bars of the floor beams' });
 }
 
 /** Wind as forces at the floors: 1.1 kPa over the storey's half heights and the width each column line stands for. */

@@ -51,6 +51,15 @@ export function ProjectList({ rows, now, binned }: { rows: readonly ProjectRow[]
   );
 }
 
+/** "25.6 × 21.6 m", or "4.8 m wide" for a plane frame. */
+function planWords({ plan, units, members }: ProjectRow): string {
+  const show = (side: number) => formatValue(side, 'length', units, 1);
+  const unit = unitLabel('length', units);
+  if (members === 0) return '–';
+  const [long, short] = [Math.max(...plan), Math.min(...plan)];
+  return short < 0.01 ? `${show(long)} ${unit} wide` : `${show(plan[0])} × ${show(plan[1])} ${unit}`;
+}
+
 function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boolean }) {
   const fetcher = useFetcher();
   const [renaming, setRenaming] = useState(false);
@@ -59,7 +68,7 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
     setRenaming(false);
     if (name.trim() !== '' && name.trim() !== row.name) send('rename', { name });
   };
-  const { run, units } = row;
+  const { run } = row;
   return (
     <tr>
       <td className="drawing">
@@ -96,8 +105,8 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
           )}
         </div>
       </td>
-      <td>
-        {row.plan.map((side) => formatValue(side, 'length', units, 1)).join(' × ')} {unitLabel('length', units)}
+      <td style={{ whiteSpace: 'nowrap' }}>
+        {planWords(row)}
         <div className="caption">{count(row.members, 'member')}</div>
         <div className="caption">{count(row.nodes, 'node')}</div>
       </td>

@@ -1,8 +1,7 @@
-import { theme, type ThemeConfig } from 'antd';
+import type { ThemeConfig } from 'antd';
 
-/** Ant Design in the product's look. Control heights are set again because the compact algorithm derives smaller ones. */
+/** Ant Design in the product's look. Its compact algorithm is left out: it would set all text two pixels smaller than 13. */
 export const antdTheme: ThemeConfig = {
-  algorithm: [theme.compactAlgorithm],
   token: {
     colorPrimary: '#9C1458', colorPrimaryHover: '#7A0C43', colorPrimaryActive: '#640936', colorPrimaryBg: '#F8E9F0', colorLink: '#7A0C43',
     colorError: '#C22F0A', colorWarning: '#8A5A00', colorSuccess: '#434E59', colorInfo: '#434E59',

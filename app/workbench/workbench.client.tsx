@@ -1,5 +1,5 @@
 import { App } from 'antd';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { createWorkbench, useWorkbench, useWorkbenchApi, WorkbenchContext, type OpenedProject } from '../state/store';
 import { rememberView, stages, type Stage } from '../state/view-slice';
@@ -57,8 +57,10 @@ function Screen() {
       <main className="stagearea">
         <Canvas insets={insets} />
         <Rail />
-        <ViewBar />
-        <ToolBar />
+        <div className="top-left">
+          <ViewBar />
+          <ToolBar />
+        </div>
         <Views right={right} />
         <Caption bottom={bottom} />
         <Ledger right={right} />
@@ -82,14 +84,14 @@ function Caption({ bottom }: { bottom: number }) {
   const scale = useWorkbench((state) => state.scaleText);
   if (stage !== 'results' && stage !== 'loads' && stage !== 'checks') return null;
   const words = shownWords(model, shown);
-  const lines =
+  const lines: [ReactNode, string] =
     stage === 'checks'
       ? ['Utilisation', 'worst of all strength combinations']
       : stage === 'loads'
         ? [`Loads, ${words.name}`, shown.kind === 'envelope' ? 'an envelope has no loads; choose a case' : words.detail]
         : !solved
           ? ['No results', 'the analysis stopped']
-          : [`${quantityNames[quantity]}, ${words.name}`, quantity === 'deflected' && shown.kind === 'envelope' ? 'an envelope has no shape; choose a case or combination' : quantity === 'reactions' && shown.kind === 'envelope' ? 'choose a case or combination' : `${scale}${quantity === 'My' || quantity === 'Mz' ? ', on the tension side' : ''}`];
+          : [<>{quantityNames[quantity]}, {words.name}</>, quantity === 'deflected' && shown.kind === 'envelope' ? 'an envelope has no shape; choose a case or combination' : quantity === 'reactions' && shown.kind === 'envelope' ? 'choose a case or combination' : `${scale}${quantity === 'My' || quantity === 'Mz' ? ', on the tension side' : ''}`];
   return (
     <div className="caption-block" style={{ bottom: bottom + 4, left: 150 }}>
       <div className="strong">{lines[0]}</div>

@@ -7,6 +7,8 @@ export interface MadeCheck {
   readonly title: string;
   readonly clause: string;
   readonly utilisation: number;
+  /** A rule of detailing (least steel, spacing) is kept or broken; it governs a member only when it is broken. */
+  readonly isRule?: boolean;
   /** label of the governing combination, and the place in m from the start */
   readonly combination: string;
   readonly x: number;
@@ -27,7 +29,10 @@ export type Check = MadeCheck | SkippedCheck;
 
 export const skipped = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({ made: false, id, title, clause, reason });
 
-/** The made check with the largest utilisation. */
+/** The made check with the largest utilisation; rules of detailing count only when they are broken. */
 export function governing(checks: readonly Check[]): MadeCheck | undefined {
-  return checks.reduce<MadeCheck | undefined>((worst, check) => (check.made && (!worst || check.utilisation > worst.utilisation) ? check : worst), undefined);
+  return checks.reduce<MadeCheck | undefined>((worst, check) => {
+    if (!check.made || (check.isRule && check.utilisation <= 1)) return worst;
+    return !worst || check.utilisation > worst.utilisation ? check : worst;
+  }, undefined);
 }

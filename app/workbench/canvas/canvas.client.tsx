@@ -72,10 +72,12 @@ export function Canvas({ insets }: { insets: Insets }) {
   useEffect(() => look({ scaleText: picture.scaleText }), [picture.scaleText, look]);
 
   const key = planeKey(plane);
+  // storey marks stand left of what they mark
+  const fitFrame = useMemo<Frame>(() => ({ ...frame, insets: { ...frame.insets, left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : 84) } }), [frame, plane.kind, isolated]);
   const fitted = useCallback((): Camera => {
     const axis = plane.kind === 'elevation' ? model.gridLines[plane.gridLine].axis : undefined;
-    return fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis), frame);
-  }, [model, plane, scope, isolated, frame]);
+    return offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis), fitFrame), fitFrame, frame);
+  }, [model, plane, scope, isolated, frame, fitFrame]);
   const eye = useMemo(() => cameras[key] ?? fitted(), [cameras, key, fitted]);
   const setEye = useCallback((camera: Camera) => look({ cameras: { ...api.getState().cameras, [planeKey(api.getState().plane)]: camera } }), [api, look]);
 
@@ -86,8 +88,8 @@ export function Canvas({ insets }: { insets: Insets }) {
     const current = fitted();
     const before = api.getState().cameras[key];
     const direction = before && plane.kind === '3d' ? { azimuth: before.azimuth, elevation: before.elevation, parallel: before.parallel } : current;
-    setEye(fitEye(pointsToFit(model, plane, scope, isolated !== null), direction, frame));
-  }, [fitRequest, fitted, setEye, api, key, model, plane, scope, isolated, frame]);
+    setEye(offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), direction, fitFrame), fitFrame, frame));
+  }, [fitRequest, fitted, setEye, api, key, model, plane, scope, isolated, frame, fitFrame]);
 
   useEffect(() => {
     const element = host.current!;
@@ -141,7 +143,6 @@ export function Canvas({ insets }: { insets: Insets }) {
   };
 
   const onPointerDown = (event: PointerEvent) => {
-    host.current!.focus({ preventScroll: true });
     const { x, y } = at(event);
     host.current!.setPointerCapture(event.pointerId);
     const turning = event.button === 2 || (event.button === 0 && event.altKey);
@@ -313,15 +314,19 @@ export function Canvas({ insets }: { insets: Insets }) {
   );
 }
 
-/** What a view must hold: the drawn members with their setting-out, or only an isolated set. */
+/** An eye fitted to one frame, slid so that it fits the same in another whose margins differ. */
+function offsetFor(eye: Camera, fittedTo: Frame, frame: Frame): Camera {
+  return panned(eye, (fittedTo.insets.left - frame.insets.left) / 2, 0, frame);
+}
+
+/** What a view must hold: the drawn members, and in space the ground plan with its grid bubbles; or only an isolated set. */
 function pointsToFit(model: Model, plane: ViewPlane, scope: ReturnType<typeof scopeOf>, isolated: boolean): Float64Array {
   const members = positionsOf(model, scope.members, isolated ? [] : scope.nodes);
   const extent = extentOf(model);
-  if (isolated || !extent || plane.kind !== '3d') {
-    if (members.length > 0 || !extent) return members;
-  }
+  if (!extent || (members.length > 0 && (isolated || plane.kind !== '3d'))) return members;
   const { low, high } = extent;
-  return Float64Array.from([low, high].flatMap((x) => [low, high].flatMap((y) => [low, high].flatMap((z) => [x[0], y[1], z[2]]))).concat([...members]));
+  const ground = [low[0], high[0] + 1].flatMap((x) => [low[1] - 1.5, high[1]].flatMap((y) => [x, y, low[2]]));
+  return Float64Array.from([...ground, ...members]);
 }
 
 /** Section and material for a drawn member: those of the newest member, else the first there are. */

@@ -42,6 +42,11 @@ export interface Picture {
 }
 
 const rampSteps = 10;
+/** With more members than this in view, only the largest values are written; the others are under the cursor and in the ledger. */
+const crowded = 80;
+const labelsInCrowd = 36;
+
+const heaviest = (labels: SpaceLabel[], count: number): SpaceLabel[] => [...labels].sort((a, b) => b.weight - a.weight).slice(0, count);
 
 /** Makes the drawing of a stage from the model and its results. */
 export function compose(input: PictureInput): Picture {
@@ -57,9 +62,9 @@ export function compose(input: PictureInput): Picture {
   if (showsChecks) {
     const drawn = utilisationLines(input);
     lines.push(...drawn.lines);
-    labels = drawn.labels;
+    labels = scope.members.length > crowded ? heaviest(drawn.labels, 2 * labelsInCrowd) : drawn.labels;
   } else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults));
-  if (!showsChecks) lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink, width: showsResults ? 1 : 1.1 });
+  if (!showsChecks) lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink2, width: showsResults ? 1 : 0.9 });
   lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: showsChecks ? 1.6 : 1.8 });
 
   const fills: FillBatch[] = [];
@@ -69,8 +74,9 @@ export function compose(input: PictureInput): Picture {
     if (drawn) {
       const color = quantityColors[input.quantity];
       fills.push({ triangles: drawn.diagram.triangles, color, opacity: 0.2 });
-      lines.push({ segments: drawn.diagram.outline, color, width: input.quantity === 'deflected' ? 1.8 : 1.2 });
-      labels = drawn.labels;
+      const many = scope.members.length > crowded;
+      lines.push({ segments: drawn.diagram.outline, color, width: input.quantity === 'deflected' ? 1.8 : many ? 1 : 1.2, opacity: many ? 0.8 : 1 });
+      labels = many ? heaviest(drawn.labels, labelsInCrowd) : drawn.labels;
       scaleText = drawn.scaleText;
     }
   }
@@ -87,7 +93,7 @@ function bodyLines(model: Model, members: readonly Member[], pale: boolean): Lin
   const of = (kind: string) => segmentsOf(model, members.filter((member) => kindOf(member) === kind));
   return [
     { segments: of('concrete'), color: colors.concrete, width: 5, opacity: pale ? 0.7 : 1 },
-    { segments: of('steel'), color: colors.steel, width: 2.8, opacity: pale ? 0.6 : 1 },
+    { segments: of('steel'), color: colors.steel, width: 2.4, opacity: pale ? 0.6 : 1 },
   ];
 }
 

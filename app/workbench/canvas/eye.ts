@@ -58,28 +58,33 @@ export function toThree(eye: Camera, frame: Frame): ThreeCamera & { updateProjec
   return camera;
 }
 
-/** Places the eye so that all points (x, y, z runs, m) are in the free part of the canvas. */
-export function fitEye(points: Float64Array, direction: Pick<Camera, 'azimuth' | 'elevation' | 'parallel'>, frame: Frame, margin = 0.86): Camera {
+/** Places the eye so that all points (x, y, z runs, m) fill the free part of the canvas. */
+export function fitEye(points: Float64Array, direction: Pick<Camera, 'azimuth' | 'elevation' | 'parallel'>, frame: Frame, margin = 0.84): Camera {
   const { right, up, towards } = viewBasis(direction);
   const free = { width: Math.max(80, frame.width - frame.insets.left - frame.insets.right), height: Math.max(80, frame.height - frame.insets.top - frame.insets.bottom) };
-  const [reachX, reachY] = [(free.width / frame.height) * halfView * margin, (free.height / frame.height) * halfView * margin];
+  const reach = [(free.width / frame.height) * halfView * margin, (free.height / frame.height) * halfView * margin];
+  if (points.length === 0) return { ...direction, target: [0, 0, 0], distance: 30 };
   const along = (axis: Vector3, i: number) => points[i] * axis.x + points[i + 1] * axis.y + points[i + 2] * axis.z;
-  const range = (axis: Vector3) => {
-    let [low, high] = [Infinity, -Infinity];
+  const centre = [right, up, towards].map((axis) => {
+    const places = Array.from({ length: points.length / 3 }, (_, i) => along(axis, 3 * i));
+    return (places.reduce((a, b) => Math.min(a, b)) + places.reduce((a, b) => Math.max(a, b))) / 2;
+  });
+  let distance = 1e4;
+  // in perspective the outline depends on the distance; a few rounds settle both
+  for (let round = 0; round < (direction.parallel ? 2 : 12); round++) {
+    const low = [Infinity, Infinity];
+    const high = [-Infinity, -Infinity];
     for (let i = 0; i < points.length; i += 3) {
-      low = Math.min(low, along(axis, i));
-      high = Math.max(high, along(axis, i));
+      const depth = direction.parallel ? distance : Math.max(distance * 0.05, distance - (along(towards, i) - centre[2]));
+      [right, up].forEach((axis, k) => {
+        const angle = (along(axis, i) - centre[k]) / depth;
+        low[k] = Math.min(low[k], angle);
+        high[k] = Math.max(high[k], angle);
+      });
     }
-    return Number.isFinite(low) ? [low, high] : [-5, 5];
-  };
-  const [x, y, z] = [range(right), range(up), range(towards)];
-  const centre = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2];
-  let distance = 2;
-  for (let i = 0; i < points.length; i += 3) {
-    const depth = direction.parallel ? 0 : along(towards, i) - centre[2];
-    distance = Math.max(distance, Math.abs(along(right, i) - centre[0]) / reachX + depth, Math.abs(along(up, i) - centre[1]) / reachY + depth);
+    for (let k = 0; k < 2; k++) centre[k] += ((low[k] + high[k]) / 2) * distance;
+    distance = Math.max(2, distance * Math.max((high[0] - low[0]) / (2 * reach[0]), (high[1] - low[1]) / (2 * reach[1])));
   }
-  if (points.length === 0) distance = 30;
   const target = new Vector3().addScaledVector(right, centre[0]).addScaledVector(up, centre[1]).addScaledVector(towards, centre[2]);
   return { ...direction, target: [target.x, target.y, target.z], distance };
 }

@@ -126,7 +126,7 @@ function Deflection({ results, solvedLength }: { results: NonNullable<ReturnType
   );
 }
 
-const movementRows = [['u x', 0], ['u y', 1], ['u z', 2]] as const;
+const movementRows = [['x', 0], ['y', 1], ['z', 2]] as const;
 
 function NodeDetails({ id }: { id: string }) {
   const workbench = useWorkbenchApi();
@@ -165,7 +165,7 @@ function NodeDetails({ id }: { id: string }) {
                 <tbody>
                   {movementRows.map(([name, i]) => (
                     <tr key={name}>
-                      <td>{name}</td>
+                      <td className="symbol">u<sub>{name}</sub></td>
                       <td className="number strong">{range((part) => part.state.displacements[6 * number + i], 'deflection')}</td>
                       <td className="secondary">turn</td>
                       <td className="number">{range((part) => part.state.displacements[6 * number + 3 + i], 'angle')}</td>
@@ -183,9 +183,9 @@ function NodeDetails({ id }: { id: string }) {
                   <tbody>
                     {['x', 'y', 'z'].map((axis, i) => (
                       <tr key={axis}>
-                        <td>R {axis}</td>
+                        <td className="symbol">R<sub>{axis}</sub></td>
                         <td className="number strong">{range((part) => part.state.reactions[6 * number + i], 'force')}</td>
-                        <td className="secondary">M {axis}</td>
+                        <td className="secondary symbol">M<sub>{axis}</sub></td>
                         <td className="number">{range((part) => part.state.reactions[6 * number + 3 + i], 'moment')}</td>
                       </tr>
                     ))}

@@ -1,5 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
+import { Symbolic } from '../sheets/symbolic';
 
 /** A column: its heading with the unit beside it, how wide, what a cell shows and what it copies to a spreadsheet. */
 export interface GridColumn<Row> {
@@ -83,7 +84,7 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
       <div className="ledger-head" role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
         {columns.map((column) => (
           <span key={column.title} role="columnheader" className={column.numeric ? 'number' : ''}>
-            {column.title} {column.unit && <span className="unit">{column.unit}</span>}
+            <Symbolic text={column.title} /> {column.unit && <span className="unit">{column.unit}</span>}
           </span>
         ))}
       </div>

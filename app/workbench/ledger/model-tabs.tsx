@@ -81,8 +81,8 @@ export function SectionsTab() {
     column('h', 'sectionLength', (section) => sectionProperties(section.shape).depth),
     column('b', 'sectionLength', (section) => sectionProperties(section.shape).width),
     column('A', 'area', (section) => sectionProperties(section.shape).area),
-    column('I y', 'secondMoment', (section) => sectionProperties(section.shape).inertiaY, 100, 0),
-    column('I z', 'secondMoment', (section) => sectionProperties(section.shape).inertiaZ, 100, 0),
+    column('Iy', 'secondMoment', (section) => sectionProperties(section.shape).inertiaY, 100, 0),
+    column('Iz', 'secondMoment', (section) => sectionProperties(section.shape).inertiaZ, 100, 0),
     { title: 'Used by', width: 80, numeric: true, show: (section) => users(section).length, copy: (section) => String(users(section).length) },
   ];
   const chosen = new Set(members.map((id) => model.members[id]?.section ?? ''));

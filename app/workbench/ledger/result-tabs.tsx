@@ -50,13 +50,12 @@ export function MemberForcesTab() {
     const [top, bottom] = [Math.max(...max), Math.min(...min)];
     return Math.abs(bottom) > Math.abs(top) ? bottom : top;
   };
-  const at = (row: MemberRow, component: ForceComponent, end: 'start' | 'end'): number => {
+  /** largest sagging or hogging moment; 0 when there is none of that sign */
+  const side = (row: MemberRow, which: 'max' | 'min'): number => {
     if (!table || weights.length === 0) return 0;
-    const { max, min } = table.band(row.number, weights, component);
-    const s = end === 'start' ? 0 : max.length - 1;
-    return Math.abs(min[s]) > Math.abs(max[s]) ? min[s] : max[s];
+    const values = table.band(row.number, weights, 'My')[which];
+    return which === 'max' ? Math.max(0, ...values) : Math.min(0, ...values);
   };
-  const span = (row: MemberRow): number => (table && weights.length > 0 ? Math.max(...table.band(row.number, weights, 'My').max) : 0);
   const largest = useMemo(() => {
     if (!table || weights.length === 0) return 1;
     // one scale for the column; beyond some hundreds of members the first are enough to set it
@@ -67,18 +66,17 @@ export function MemberForcesTab() {
   }, [rows, table, weights]);
 
   const columns: GridColumn<MemberRow>[] = [
-    text('Member', 66, (row) => model.members[row.id].label ?? row.id),
-    text('Place', 130, (row) => placeWords(model, row.id)),
-    text('Section', 96, (row) => (model.members[row.id].section === null ? 'none' : model.sections[model.members[row.id].section!].name)),
-    column<MemberRow>('N', 'force', (row) => peak(row, 'N'), 76),
-    column<MemberRow>('V z', 'force', (row) => peak(row, 'Vz'), 76),
-    column<MemberRow>('M y start', 'moment', (row) => at(row, 'My', 'start'), 96),
-    column<MemberRow>('M y sagging', 'moment', span, 104),
-    column<MemberRow>('M y end', 'moment', (row) => at(row, 'My', 'end'), 92),
-    column<MemberRow>('M z', 'moment', (row) => peak(row, 'Mz'), 82),
-    { title: 'M y along', width: 108, show: (row) => (table && weights.length > 0 ? <Sparkline band={table.band(row.number, weights, 'My')} length={row.length} largest={largest} color={colors.moment} tensionDown /> : null) },
+    text('Member', 58, (row) => model.members[row.id].label ?? row.id),
+    text('Place', 104, (row) => placeWords(model, row.id)),
+    text('Section', 84, (row) => (model.members[row.id].section === null ? 'none' : model.sections[model.members[row.id].section!].name)),
+    column<MemberRow>('N', 'force', (row) => peak(row, 'N'), 72),
+    column<MemberRow>('Vz', 'force', (row) => peak(row, 'Vz'), 70),
+    column<MemberRow>('My hogging', 'moment', (row) => side(row, 'min'), 104),
+    column<MemberRow>('My sagging', 'moment', (row) => side(row, 'max'), 104),
+    column<MemberRow>('Mz', 'moment', (row) => peak(row, 'Mz'), 78),
+    { title: 'My along', width: 108, show: (row) => (table && weights.length > 0 ? <Sparkline band={table.band(row.number, weights, 'My')} length={row.length} largest={largest} color={colors.moment} tensionDown /> : null) },
     {
-      title: 'Utilisation, by', width: 130, numeric: true,
+      title: 'Utilisation, by', width: 118, numeric: true,
       show: (row) => {
         const check = checks.get(row.id);
         return check?.utilisation == null ? <span className="caption">not checked</span> : <><UtilisationBar value={check.utilisation} width={40} /> <span className="caption">{check.combination}</span></>;
@@ -118,8 +116,8 @@ export function NodeResultsTab({ what }: { what: 'reactions' | 'displacements' }
   }, [solved, model, shown, what]);
   const columns: GridColumn<NodeRow>[] = [
     text('Node', 66, (row) => row.id),
-    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `R ${axis}` : `u ${axis}`, what === 'reactions' ? 'force' : 'deflection', (row) => row.values[i], 96)),
-    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `M ${axis}` : `turn ${axis}`, what === 'reactions' ? 'moment' : 'angle', (row) => row.values[i + 3], 96, what === 'reactions' ? undefined : 4)),
+    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `R${axis}` : `u${axis}`, what === 'reactions' ? 'force' : 'deflection', (row) => row.values[i], 96)),
+    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `M${axis}` : `turn ${axis}`, what === 'reactions' ? 'moment' : 'angle', (row) => row.values[i + 3], 96, what === 'reactions' ? undefined : 4)),
   ];
   return <Grid label={what === 'reactions' ? 'Reactions' : 'Displacements'} columns={columns} rows={rows} idOf={(row) => row.id} selected={chosen} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty={noResults} onCopied={copied} />;
 }

@@ -1,6 +1,7 @@
 import type { ForceComponent } from '~core/results';
 import { formatValue, unitLabel } from '~core/units';
 import { useWorkbench } from '../../state/store';
+import { Symbolic } from './symbolic';
 import { extremeRows, type MemberResults } from './member-results';
 
 /** Extremes of a member with their place and the case or combination each comes from. */
@@ -22,7 +23,7 @@ export function ExtremesTable({ results, components }: { results: MemberResults;
           const kind = row.component === 'My' || row.component === 'Mz' || row.component === 'T' ? 'moment' : 'force';
           return (
             <tr key={row.name}>
-              <td>{row.name}</td>
+              <td className="symbol"><Symbolic text={row.name} /></td>
               <td className="number">
                 <b>{formatValue(row.value, kind, units)}</b> <span className="caption">{unitLabel(kind, units)}</span>
               </td>

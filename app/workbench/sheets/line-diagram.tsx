@@ -2,15 +2,16 @@ import { useMemo, type PointerEvent } from 'react';
 import type { StationTable } from '~core/results';
 import { formatValue, unitLabel, unitSize, type QuantityKind, type UnitSystem } from '~core/units';
 import { quantityColors } from '../canvas/diagrams';
+import { Symbolic } from './symbolic';
 
 export type LineQuantity = 'N' | 'Vy' | 'Vz' | 'T' | 'My' | 'Mz' | 'w';
 
 export const lineNames: Readonly<Record<LineQuantity, { name: string; kind: QuantityKind; color: string; tensionDown: boolean }>> = {
-  My: { name: 'Moment M y', kind: 'moment', color: quantityColors.My, tensionDown: true },
-  Vz: { name: 'Shear V z', kind: 'force', color: quantityColors.Vz, tensionDown: false },
+  My: { name: 'Moment My', kind: 'moment', color: quantityColors.My, tensionDown: true },
+  Vz: { name: 'Shear Vz', kind: 'force', color: quantityColors.Vz, tensionDown: false },
   N: { name: 'Axial force N', kind: 'force', color: quantityColors.N, tensionDown: false },
-  Mz: { name: 'Moment M z', kind: 'moment', color: quantityColors.Mz, tensionDown: true },
-  Vy: { name: 'Shear V y', kind: 'force', color: quantityColors.Vy, tensionDown: false },
+  Mz: { name: 'Moment Mz', kind: 'moment', color: quantityColors.Mz, tensionDown: true },
+  Vy: { name: 'Shear Vy', kind: 'force', color: quantityColors.Vy, tensionDown: false },
   T: { name: 'Torsion T', kind: 'moment', color: quantityColors.T, tensionDown: false },
   w: { name: 'Deflection w', kind: 'deflection', color: '#434E59', tensionDown: false },
 };
@@ -60,7 +61,7 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
   if (hideWhenZero && negligible) {
     return (
       <div className="row" style={{ justifyContent: 'space-between', padding: '2px 0' }}>
-        <span style={{ color, fontWeight: 600 }}>{name}</span>
+        <span style={{ color, fontWeight: 600 }}><Symbolic text={name} /></span>
         <span className="caption">none</span>
       </div>
     );
@@ -69,7 +70,7 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
     <figure style={{ margin: '0 0 6px' }}>
       <figcaption className="row" style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
         <span>
-          <b style={{ color }}>{name}</b> <span className="caption">{unitLabel(kind, units)}</span>
+          <b style={{ color }}><Symbolic text={name} /></b> <span className="caption">{unitLabel(kind, units)}</span>
         </span>
         <span className="caption" style={{ color: 'var(--ink)' }}>
           {at ? <b style={{ color: 'var(--brand-dark)' }}>{single ? show(at.max) : `${show(at.min)} to ${show(at.max)}`}</b> : heading}

@@ -38,7 +38,7 @@ export interface ExtremeRow {
 
 /** The extremes worth a row: largest and smallest of each component, without those that are nothing. */
 export function extremeRows({ extremes, parts }: MemberResults, components: readonly ForceComponent[]): ExtremeRow[] {
-  const names: Record<ForceComponent, [string, string]> = { N: ['N tension', 'N compression'], Vy: ['V y largest', 'V y smallest'], Vz: ['V z largest', 'V z smallest'], T: ['T largest', 'T smallest'], My: ['M y sagging', 'M y hogging'], Mz: ['M z largest', 'M z smallest'] };
+  const names: Record<ForceComponent, [string, string]> = { N: ['N tension', 'N compression'], Vy: ['Vy largest', 'Vy smallest'], Vz: ['Vz largest', 'Vz smallest'], T: ['T largest', 'T smallest'], My: ['My sagging', 'My hogging'], Mz: ['Mz largest', 'Mz smallest'] };
   const rows = components.flatMap((component) =>
     (['max', 'min'] as const).map((side, i): ExtremeRow => {
       const { value, x, line } = extremes[component][side];

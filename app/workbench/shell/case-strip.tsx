@@ -64,7 +64,9 @@ export function CaseStrip({ right }: { right: number }) {
     event.preventDefault();
     step(event.key === 'ArrowRight' ? 1 : -1);
   };
-  useEffect(() => list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' }), [shown]);
+  useEffect(() => {
+    void list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [shown]);
 
   const words = shownWords(model, shown);
   const { units } = model.settings;

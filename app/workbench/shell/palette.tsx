@@ -43,7 +43,9 @@ export function Palette() {
     command.run();
     if (opener.current instanceof HTMLElement && document.activeElement === document.body) opener.current.focus();
   };
-  useEffect(() => list.current?.children[at]?.scrollIntoView({ block: 'nearest' }), [at]);
+  useEffect(() => {
+    void list.current?.children[at]?.scrollIntoView({ block: 'nearest' });
+  }, [at]);
 
   return (
     <div className="palette card" role="dialog" aria-label="Search or command">

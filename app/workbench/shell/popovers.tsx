@@ -28,7 +28,9 @@ export function Popovers() {
 function PopoverCard({ title, side, children }: { title: string; side: 'left' | 'right'; children: ReactNode }) {
   const look = useWorkbench((state) => state.look);
   const card = useRef<HTMLElement>(null);
-  useEffect(() => card.current?.focus(), []);
+  useEffect(() => {
+    card.current?.focus();
+  }, []);
   const close = () => look({ popover: 'none' });
   return (
     <section

@@ -1,12 +1,13 @@
 import { Dropdown, Select, Tooltip } from 'antd';
+import type { ReactNode } from 'react';
 import { gridLinesAlong, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { quantities, type Quantity, type ViewPlane } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
 import { selectSimilar } from '../commands';
 
-export const quantityNames: Readonly<Record<Quantity, string>> = {
-  deflected: 'Deflected shape', N: 'Axial force N', Vy: 'Shear V y', Vz: 'Shear V z', T: 'Torsion T', My: 'Moment M y', Mz: 'Moment M z', reactions: 'Reactions only',
+export const quantityNames: Readonly<Record<Quantity, ReactNode>> = {
+  deflected: 'Deflected shape', N: 'Axial force N', Vy: <>Shear V<sub>y</sub></>, Vz: <>Shear V<sub>z</sub></>, T: 'Torsion T', My: <>Moment M<sub>y</sub></>, Mz: <>Moment M<sub>z</sub></>, reactions: 'Reactions only',
 };
 
 /** What is shown and how, at the top left of the canvas. */
@@ -24,7 +25,7 @@ export function ViewBar() {
         aria-label="Scale"
         variant="borderless"
         value={magnify}
-        style={{ width: 92 }}
+        style={{ width: 112 }}
         options={[0.2, 0.5, 1, 2, 5, 10].map((value) => ({ value, label: value === 1 ? 'automatic' : `× ${value}` }))}
         onChange={(value) => look({ magnify: value })}
       />

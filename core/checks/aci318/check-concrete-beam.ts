@@ -116,14 +116,14 @@ function flexureChecks(section: BeamSection, face: 'top' | 'bottom', chosen: Cho
       },
     },
     {
-      ...base, id: `${id}-minimum`, title: `Minimum ${face} bars`, clause: '9.6.1', utilisation: minimumFlexuralSteel(section, d) / steel,
+      ...base, isRule: true, id: `${id}-minimum`, title: `Minimum ${face} bars`, clause: '9.6.1', utilisation: minimumFlexuralSteel(section, d) / steel,
       trace: (sheet: Sheet) => {
         const least = minimumFlexuralSteel(section, d, sheet);
         sheet.compare({ clause: '9.6.1.1', title: 'Comparison', symbol: 'u', expression: 'A_min / A_s', inputs: { A_min: barArea(least), A_s: barArea(steel) }, value: plain(least / steel, 2), utilisation: least / steel });
       },
     },
     {
-      ...base, id: `${id}-ductility`, title: `Tension control, ${face}`, clause: '9.3.3.1', utilisation: (yieldStrain + 0.003) / strain,
+      ...base, isRule: true, id: `${id}-ductility`, title: `Tension control, ${face}`, clause: '9.3.3.1', utilisation: (yieldStrain + 0.003) / strain,
       trace: (sheet: Sheet) => {
         flexuralStrength(section, layer, sheet);
         const limit = yieldStrain + 0.003;
@@ -140,7 +140,7 @@ function spacingCheck(section: BeamSection, face: string, layer: BarLayer, clear
   const least = leastClearSpacing(layer.bar);
   const utilisation = clear > 0 ? least / clear : 10;
   return {
-    ...base, id: `flexure-${face}-spacing`, title: `Clear spacing, ${face} bars`, clause: '25.2.1', utilisation,
+    ...base, isRule: true, id: `flexure-${face}-spacing`, title: `Clear spacing, ${face} bars`, clause: '25.2.1', utilisation,
     trace: (sheet: Sheet) => {
       sheet.remark('The size of the aggregate is not in the model; 25.2.1 may ask for more.');
       sheet.step({
@@ -171,7 +171,7 @@ function shearChecks(section: BeamSection, d: number, chosen: Chosen<Stirrups>, 
       },
     },
     {
-      ...base, id: 'shear-spacing', title: 'Spacing of stirrups', clause: '9.7.6.2.2', utilisation: stirrups.spacing / widest,
+      ...base, isRule: true, id: 'shear-spacing', title: 'Spacing of stirrups', clause: '9.7.6.2.2', utilisation: stirrups.spacing / widest,
       trace: (sheet: Sheet) => {
         const close = widest < Math.min(d / 2, 0.6096) - 1e-9;
         sheet.step({ clause: '9.7.6.2.2', title: 'Largest spacing', symbol: 's_max', expression: close ? 'min(d / 4, s_0)' : 'min(d / 2, s_0)', inputs: { d: sectionLength(d), s_0: sectionLength(close ? 0.3048 : 0.6096) }, value: sectionLength(widest) });
@@ -182,7 +182,7 @@ function shearChecks(section: BeamSection, d: number, chosen: Chosen<Stirrups>, 
   if (needsStirrups(section, d, demand.value)) {
     const given = stirrups.legs * stirrups.bar.area;
     checks.push({
-      ...base, id: 'shear-minimum', title: 'Minimum stirrups', clause: '9.6.3', utilisation: minimumStirrups(section, stirrups) / given,
+      ...base, isRule: true, id: 'shear-minimum', title: 'Minimum stirrups', clause: '9.6.3', utilisation: minimumStirrups(section, stirrups) / given,
       trace: (sheet: Sheet) => {
         const least = minimumStirrups(section, stirrups, sheet);
         sheet.compare({ clause: '9.6.3.4', title: 'Comparison', symbol: 'u', expression: 'A_vmin / A_v', inputs: { A_vmin: barArea(least), A_v: barArea(given) }, value: plain(least / given, 2), utilisation: least / given });
