@@ -39,6 +39,8 @@ export function Workbench({ opened }: { opened: OpenedProject }) {
   );
 }
 
+/** Room the buttons of the views need at the right of the bars. */
+const viewsWidth = 250;
 const [gap, railWidth, detailsWidth, panelWidth, stripHeight] = [10, 62, 292, 626, 58];
 
 function Screen() {
@@ -57,12 +59,12 @@ function Screen() {
       <main className="stagearea">
         <Canvas insets={insets} />
         <Rail />
-        <div className="top-left">
+        <div className="top-left" style={{ right: right + viewsWidth }}>
           <ViewBar />
           <ToolBar />
+          <Caption />
         </div>
         <Views right={right} />
-        <Caption bottom={bottom} />
         <Ledger right={right} />
         <CaseStrip right={right} />
         <DetailsCard />
@@ -74,7 +76,7 @@ function Screen() {
 }
 
 /** What the picture shows, like a drawing's title: quantity, case, scale. */
-function Caption({ bottom }: { bottom: number }) {
+function Caption() {
   const stage = useWorkbench((state) => state.stage);
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
@@ -93,7 +95,7 @@ function Caption({ bottom }: { bottom: number }) {
           ? ['No results', 'the analysis stopped']
           : [<>{quantityNames[quantity]}, {words.name}</>, quantity === 'deflected' && shown.kind === 'envelope' ? 'an envelope has no shape; choose a case or combination' : quantity === 'reactions' && shown.kind === 'envelope' ? 'choose a case or combination' : `${scale}${quantity === 'My' || quantity === 'Mz' ? ', on the tension side' : ''}`];
   return (
-    <div className="caption-block" style={{ bottom: bottom + 4, left: 150 }}>
+    <div className="caption-block">
       <div className="strong">{lines[0]}</div>
       <div className="caption">
         {lines[1]}

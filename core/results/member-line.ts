@@ -10,6 +10,8 @@ export type LineValues = Float64Array;
 export const lineIndex: Readonly<Record<ForceComponent | 'u' | 'v' | 'w', number>> = { N: 0, Vy: 1, Vz: 2, T: 3, My: 4, Mz: 5, u: 6, v: 7, w: 8 };
 
 const factorials = [1, 1, 2, 6, 24];
+/** Sums of one evaluation; it never outlives the call. */
+const scratch = [new Float64Array(4), new Float64Array(4), new Float64Array(4)] as const;
 
 /**
  * One member under one load state. Everything along it is the exact polynomial that follows from its start forces, its
@@ -76,8 +78,8 @@ export class MemberLine {
   }
 
   /** ∫q, ∬q, ∭q and the fourth integral of the state's loads in one local direction, from the start to x (Macaulay brackets). */
-  private integrals(axis: number, x: number, after: boolean): Float64Array {
-    const sums = new Float64Array(4);
+  private integrals(axis: 0 | 1 | 2, x: number, after: boolean): Float64Array {
+    const sums = scratch[axis].fill(0);
     const { terms } = this.solution;
     for (let t = this.first; t < this.last; t++) {
       const weight = this.state.weights[terms.caseIndex[t]];

@@ -1,6 +1,6 @@
 import { buildTernHide } from '../../demo/tern-hide';
 import { solveNow } from '../fem';
-import { combinationWeights, extremesOf, lineIndex, MemberLine, StationTable, stationsOf, superpose } from './index';
+import { combinationWeights, extremesOf, governingExtremes, lineIndex, MemberLine, StationTable, stationsOf, superpose } from './index';
 
 const model = buildTernHide();
 const { solution } = solveNow(model);
@@ -22,6 +22,19 @@ test('a band over one combination is that combination, over many it encloses eac
           expect(all.min[s]).toBeLessThanOrEqual(one.min[s]);
         });
       });
+    }
+  }
+});
+
+test('extremes from the table are those of the member lines', () => {
+  const table = new StationTable(solution!);
+  const weights = combinations.map((combination) => combinationWeights(solution!, combination));
+  const lines = (member: number) => weights.map((set) => new MemberLine(solution!, superpose(solution!, set), member));
+  for (let member = 0; member < solution!.memberIds.length; member++) {
+    const exact = governingExtremes(lines(member), stationsOf(solution!, member));
+    for (const component of ['N', 'Vz', 'My', 'Mz'] as const) {
+      const found = table.extremes(member, weights, component);
+      for (const side of ['max', 'min'] as const) expect(Math.abs(found[side].value - exact[component][side].value)).toBeLessThan(1e-6 * Math.max(1, Math.abs(exact[component][side].value)));
     }
   }
 });

@@ -1,7 +1,7 @@
 import type { Solution } from '../fem';
 import { caseWeights, superpose, type LoadState } from './state';
-import { lineIndex, MemberLine } from './member-line';
-import { stationsOf, type Station } from './stations';
+import { lineIndex, MemberLine, type ForceComponent } from './member-line';
+import { stationsOf, type Extreme, type Station } from './stations';
 
 const width = 9;
 
@@ -43,6 +43,33 @@ export class StationTable {
       }
     }
     return { stations, max, min };
+  }
+
+  /**
+   * Largest and smallest of an internal force over sets of case weights, exact: between neighbouring stations the shear is linear,
+   * so a moment peaks where the shear vanishes and follows from it. `by` is the number of the set.
+   */
+  extremes(member: number, weights: readonly Float64Array[], component: ForceComponent): { max: Extreme & { by: number }; min: Extreme & { by: number } } {
+    const { stations } = this.of(member);
+    const max = { value: -Infinity, x: 0, by: 0 };
+    const min = { value: Infinity, x: 0, by: 0 };
+    const shearOf = component === 'My' ? 'Vz' : component === 'Mz' ? 'Vy' : undefined;
+    weights.forEach((set, by) => {
+      const note = (value: number, x: number) => {
+        if (value > max.value) Object.assign(max, { value, x, by });
+        if (value < min.value) Object.assign(min, { value, x, by });
+      };
+      const { max: values } = this.band(member, [set], component);
+      const shear = shearOf && this.band(member, [set], shearOf).max;
+      stations.forEach(({ x }, s) => {
+        note(values[s], x);
+        if (!shear || s === 0 || shear[s - 1] * shear[s] >= 0) return;
+        const before = stations[s - 1].x;
+        const along = ((x - before) * shear[s - 1]) / (shear[s - 1] - shear[s]);
+        note(values[s - 1] + (shear[s - 1] * along) / 2, before + along);
+      });
+    });
+    return { max, min };
   }
 
   private of(member: number) {

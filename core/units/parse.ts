@@ -110,7 +110,7 @@ class Reader {
   private inchesAfter(feet: Term): Term {
     const inches = this.take(/^-?\s*(?:\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:\.\d*)?|\.\d+)\s*(?:"|in\b)/);
     if (!inches) return feet;
-    const parts = inches.replace(/["\-]|in/g, ' ').trim().split(/\s+/);
+    const parts = inches.replace(/["-]|in/g, ' ').trim().split(/\s+/);
     const total = parts.reduce((sum, part) => {
       const [top, bottom] = part.split('/').map(Number);
       return sum + (bottom ? top / bottom : top);

@@ -72,8 +72,8 @@ export function Canvas({ insets }: { insets: Insets }) {
   useEffect(() => look({ scaleText: picture.scaleText }), [picture.scaleText, look]);
 
   const key = planeKey(plane);
-  // storey marks stand left of what they mark
-  const fitFrame = useMemo<Frame>(() => ({ ...frame, insets: { ...frame.insets, left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : 84) } }), [frame, plane.kind, isolated]);
+  // storey marks stand left of what they mark, grid bubbles below
+  const fitFrame = useMemo<Frame>(() => ({ ...frame, insets: { ...frame.insets, left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : 84), bottom: frame.insets.bottom + (plane.kind === '3d' ? 0 : 56) } }), [frame, plane.kind, isolated]);
   const fitted = useCallback((): Camera => {
     const axis = plane.kind === 'elevation' ? model.gridLines[plane.gridLine].axis : undefined;
     return offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis), fitFrame), fitFrame, frame);
@@ -124,11 +124,11 @@ export function Canvas({ insets }: { insets: Insets }) {
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, showReactions: stage === 'results', solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results', solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, solved, findings, picture, hover, window_, snap, drawnFrom]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, solved, findings, picture, hover, window_, snap, drawnFrom]);
 
   const snaps = useMemo(() => (tool === 'draw' ? snapPoints(model, plane, scope.members, scope.nodes) : []), [tool, model, plane, scope]);
   useEffect(() => {
@@ -316,7 +316,7 @@ export function Canvas({ insets }: { insets: Insets }) {
 
 /** An eye fitted to one frame, slid so that it fits the same in another whose margins differ. */
 function offsetFor(eye: Camera, fittedTo: Frame, frame: Frame): Camera {
-  return panned(eye, (fittedTo.insets.left - frame.insets.left) / 2, 0, frame);
+  return panned(eye, (fittedTo.insets.left - frame.insets.left) / 2, (frame.insets.bottom - fittedTo.insets.bottom) / 2, frame);
 }
 
 /** What a view must hold: the drawn members, and in space the ground plan with its grid bubbles; or only an isolated set. */

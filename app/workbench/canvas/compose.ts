@@ -64,7 +64,7 @@ export function compose(input: PictureInput): Picture {
     lines.push(...drawn.lines);
     labels = scope.members.length > crowded ? heaviest(drawn.labels, 2 * labelsInCrowd) : drawn.labels;
   } else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults));
-  if (!showsChecks) lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink2, width: showsResults ? 1 : 0.9 });
+  if (!showsChecks && !solid) lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink2, width: showsResults ? 1 : 0.9 });
   lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: showsChecks ? 1.6 : 1.8 });
 
   const fills: FillBatch[] = [];

@@ -67,15 +67,17 @@ export function forceDiagrams(table: StationTable, members: readonly number[], w
       const last = stations.length - 1;
       outline.push(...place(stations[last].x, curve[last]), ...place(stations[last].x, 0));
     }
-    const write = (s: number, value: number, bonus: number) => {
-      if (Math.abs(value) > noteworthy) values.push({ at: place(stations[s].x, value), value, member, weight: Math.abs(value) / largest + bonus });
+    const write = (x: number, value: number) => {
+      if (Math.abs(value) > noteworthy) values.push({ at: place(x, value), value, member, weight: Math.abs(value) / largest });
     };
     const last = stations.length - 1;
-    const extreme = (curve: Float64Array, better: (a: number, b: number) => boolean) => curve.reduce((best, value, s) => (better(value, curve[best]) ? s : best), 0);
-    const [top, bottom] = [extreme(max, (a, b) => a > b), extreme(min, (a, b) => a < b)];
-    const ends = weights.length === 1 ? [0, last] : [];
-    for (const s of new Set([...ends, top])) write(s, max[s], 0);
-    if (!ends.includes(bottom) && !(weights.length === 1 && bottom === top)) write(bottom, min[bottom], 0);
+    const length = stations[last].x;
+    if (weights.length === 1) {
+      write(0, max[0]);
+      write(length, max[last]);
+    }
+    const { max: top, min: bottom } = table.extremes(member, weights, component);
+    for (const { value, x } of top.value === bottom.value ? [top] : [top, bottom]) if (weights.length > 1 || (x > 0 && x < length)) write(x, value);
   });
   return { triangles: Float32Array.from(triangles), outline: Float32Array.from(outline), values, scale, largest };
 }

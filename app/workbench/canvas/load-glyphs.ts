@@ -88,7 +88,20 @@ export function drawLoads(context: CanvasRenderingContext2D, projector: Projecto
     const middle = tails[Math.floor(tails.length / 2)];
     labels.push({ text: formatQuantity(value, 'lineLoad', units), x: middle[0], y: middle[1], color: colors.load, weight: 0.4 + pixels / 5000 });
   }
-  return labels;
+  return labels.length > crowded ? thinned(labels) : labels;
+}
+
+/** With many loads in view a value is written a few times, not at each of them. */
+const crowded = 40;
+const timesWritten = 6;
+
+function thinned(labels: readonly Label[]): Label[] {
+  const written = new Map<string, number>();
+  return [...labels].sort((a, b) => b.weight - a.weight).filter(({ text }) => {
+    const times = (written.get(text) ?? 0) + 1;
+    written.set(text, times);
+    return times <= timesWritten;
+  });
 }
 
 /** @returns where its tail is, or undefined when the load points at the eye or lies behind it */

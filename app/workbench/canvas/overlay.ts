@@ -1,6 +1,5 @@
 import type { Finding, Model } from '~core/model';
-import { formatValue } from '~core/units';
-import { unitSize } from '~core/units';
+import { formatValue, unitSize } from '~core/units';
 import type { Camera, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
 import type { Solved } from '../../state/solve-slice';
 import { colors } from '../../theme/tokens';
@@ -32,6 +31,7 @@ export interface OverlayInput {
   readonly plane: ViewPlane;
   readonly selection: Selection;
   readonly shown: Shown;
+  readonly form: 'line' | 'solid';
   readonly showReactions: boolean;
   readonly solved: Solved | undefined;
   readonly findings: readonly Finding[];
@@ -58,7 +58,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   if (input.stage === 'loads') {
     labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units));
   }
-  if (input.showReactions) labels.push(...drawReactions(context, projector, input));
+  if (input.showReactions) drawReactions(context, projector, input);
   for (const finding of input.findings) {
     const at = placeOf(model, finding);
     if (!at) continue;
@@ -71,9 +71,9 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   drawTools(context, projector, input);
 }
 
-function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { model, scope, selection, stage }: OverlayInput): void {
+function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { model, scope, selection, stage, form }: OverlayInput): void {
   const chosen = new Set(selection.nodes);
-  const showRings = stage === 'frame' || stage === 'loads' || stage === 'analysis';
+  const showRings = form === 'line' && (stage === 'frame' || stage === 'loads' || stage === 'analysis');
   if (showRings && scope.nodes.size < mostNodesDrawn) {
     context.beginPath();
     for (const id of scope.nodes) {
@@ -104,12 +104,12 @@ function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { mo
 }
 
 /** Reactions of the shown state: the vertical one as an arrow, its value bold, the horizontal one under it. */
-function drawReactions(context: CanvasRenderingContext2D, projector: Projector, { model, scope, shown, solved }: OverlayInput): Label[] {
-  if (!solved) return [];
+function drawReactions(context: CanvasRenderingContext2D, projector: Projector, { model, scope, shown, solved }: OverlayInput): void {
+  if (!solved) return;
   const parts = shownParts(model, solved.solution, shown);
-  if (parts.length !== 1) return [];
+  if (parts.length !== 1) return;
   const { units } = model.settings;
-  const labels: Label[] = [];
+  const whole = (value: number) => formatValue(value, 'force', units, Math.abs(value) / unitSize('force', units) >= 100 ? 0 : 1);
   solved.solution.nodeIds.forEach((id, i) => {
     const node = model.nodes[id];
     if (!node?.support || !scope.nodes.has(id)) return;
@@ -118,14 +118,17 @@ function drawReactions(context: CanvasRenderingContext2D, projector: Projector, 
     if (Number.isNaN(x)) return;
     context.strokeStyle = colors.ink;
     context.lineWidth = 1.5;
-    if (rz >= 0) drawArrow(context, [x, y + 30], [x, y + 12], false);
-    else drawArrow(context, [x, y + 12], [x, y + 30], false);
-    const whole = (value: number) => formatValue(value, 'force', units, Math.abs(value) / unitSize('force', units) >= 100 ? 0 : 1);
+    if (rz >= 0) drawArrow(context, [x, y + 34], [x, y + 13], false);
+    else drawArrow(context, [x, y + 13], [x, y + 34], false);
+    context.textAlign = 'left';
+    context.textBaseline = 'middle';
+    context.font = labelFont(true);
+    drawText(context, whole(rz), x + 7, y + 20, colors.ink);
     const horizontal = Math.hypot(rx, ry);
-    labels.push({ text: whole(rz), x: x + 4, y: y + 26, color: colors.ink, bold: true, weight: 3, gap: 3 });
-    if (horizontal > 0.01 * Math.abs(rz)) labels.push({ text: `H ${whole(horizontal)}`, x: x + 4, y: y + 38, color: colors.ink2, weight: 0.3, gap: 3 });
+    if (horizontal < 0.01 * Math.abs(rz)) return;
+    context.font = labelFont(false);
+    drawText(context, `H ${whole(horizontal)}`, x + 7, y + 33, colors.ink2);
   });
-  return labels;
 }
 
 /** Where a finding is shown: the middle of its nodes, or of its first member. */

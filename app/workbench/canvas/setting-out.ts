@@ -119,8 +119,9 @@ function drawElevation(context: CanvasRenderingContext2D, projector: Projector, 
   const at = (position: number, z: number) => (shown.axis === 'x' ? projector.at(shown.position, position, z) : projector.at(position, shown.position, z));
   const places = gridLinesAlong(model, across).map((line) => {
     const [a, b] = [at(line.position, low[2]), at(line.position, high[2])];
-    dashDot(context, [a[0], a[1] + 18], [b[0], b[1] - 10]);
-    return { line, x: a[0], y: a[1] + 30 };
+    dashDot(context, [a[0], a[1] + 46], [b[0], b[1] - 10]);
+    // below the supports and their reactions
+    return { line, x: a[0], y: a[1] + 56 };
   });
   bubblesAndDimensions(context, places, 'x', units);
   const left = low[across === 'x' ? 0 : 1];

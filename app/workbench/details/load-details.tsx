@@ -1,4 +1,4 @@
-import { Button, Checkbox, Input, Segmented, Select } from 'antd';
+import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { psiFactors } from '~core/combine';
 import { idSource, inOrder, liveCategories, natures, type LoadCase, type Nature } from '~core/model';
@@ -168,9 +168,4 @@ function NewCase() {
       </Button>
     </form>
   );
-}
-
-/** Axes in which a member load is given. */
-export function AxesChoice({ value, onChange }: { value: 'global' | 'local'; onChange: (value: 'global' | 'local') => void }) {
-  return <Segmented aria-label="Axes" block value={value} options={['global', 'local']} onChange={onChange} />;
 }

@@ -4,7 +4,7 @@ import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { QuantityField } from '../quantity-field';
-import { AxesChoice } from './load-details';
+import { AxesChoice } from './axes-choice';
 
 /** One load: read, change, delete. */
 export function LoadEditor({ load }: { load: Load }) {

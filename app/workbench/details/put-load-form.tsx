@@ -4,7 +4,7 @@ import { idSource, memberLength, positionTolerance, type Load, type LoadCase } f
 import { count, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { QuantityField } from '../quantity-field';
-import { AxesChoice } from './load-details';
+import { AxesChoice } from './axes-choice';
 
 type Direction = 'x' | 'y' | 'z';
 

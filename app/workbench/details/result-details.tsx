@@ -78,8 +78,8 @@ function MemberDetails({ id }: { id: string }) {
           <p className="secondary">This member is not in the last solution yet, or nothing is chosen in the strip.</p>
         ) : (
           <>
-            {(['My', 'Vz', 'N'] as const).map((quantity) => (
-              <LineDiagram key={quantity} table={results.table} member={results.number} weights={results.weights} quantity={quantity} units={units} width={262} height={quantity === 'My' ? 74 : 52} cursor={cursor} onCursor={setCursor} />
+            {(['My', 'Vz', 'Mz', 'Vy', 'N'] as const).map((quantity) => (
+              <LineDiagram key={quantity} table={results.table} member={results.number} weights={results.weights} quantity={quantity} units={units} width={262} height={quantity === 'My' || quantity === 'Mz' ? 66 : 44} cursor={cursor} onCursor={setCursor} hideWhenZero />
             ))}
             {results.parts.length === 1 && <Deflection results={results} solvedLength={solved.solution.lengths[results.number]} />}
             {cursor !== undefined && <div className="caption" style={{ textAlign: 'right' }}>at {formatQuantity(cursor, 'length', units, 2)}</div>}

@@ -39,7 +39,7 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
   const scroller = useRef<HTMLDivElement>(null);
   const anchor = useRef(0);
   const cursor = useRef(0);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 6 });
+  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 6, scrollPaddingStart: rowHeight, scrollPaddingEnd: 2 * rowHeight });
   const template = columns.map((column) => `minmax(${column.width}px, ${column.width}fr)`).join(' ');
 
   const firstSelected = rows.findIndex((row) => selected.has(idOf(row)));

@@ -46,15 +46,14 @@ export function MemberForcesTab() {
   /** the value of largest size along the member, with its sign */
   const peak = (row: MemberRow, component: ForceComponent): number => {
     if (!table || weights.length === 0) return 0;
-    const { max, min } = table.band(row.number, weights, component);
-    const [top, bottom] = [Math.max(...max), Math.min(...min)];
-    return Math.abs(bottom) > Math.abs(top) ? bottom : top;
+    const { max, min } = table.extremes(row.number, weights, component);
+    return Math.abs(min.value) > Math.abs(max.value) ? min.value : max.value;
   };
   /** largest sagging or hogging moment; 0 when there is none of that sign */
   const side = (row: MemberRow, which: 'max' | 'min'): number => {
     if (!table || weights.length === 0) return 0;
-    const values = table.band(row.number, weights, 'My')[which];
-    return which === 'max' ? Math.max(0, ...values) : Math.min(0, ...values);
+    const { value } = table.extremes(row.number, weights, 'My')[which];
+    return which === 'max' ? Math.max(0, value) : Math.min(0, value);
   };
   const largest = useMemo(() => {
     if (!table || weights.length === 0) return 1;
@@ -67,16 +66,16 @@ export function MemberForcesTab() {
 
   const columns: GridColumn<MemberRow>[] = [
     text('Member', 58, (row) => model.members[row.id].label ?? row.id),
-    text('Place', 104, (row) => placeWords(model, row.id)),
+    text('Place', 92, (row) => placeWords(model, row.id)),
     text('Section', 84, (row) => (model.members[row.id].section === null ? 'none' : model.sections[model.members[row.id].section!].name)),
     column<MemberRow>('N', 'force', (row) => peak(row, 'N'), 72),
     column<MemberRow>('Vz', 'force', (row) => peak(row, 'Vz'), 70),
-    column<MemberRow>('My hogging', 'moment', (row) => side(row, 'min'), 104),
-    column<MemberRow>('My sagging', 'moment', (row) => side(row, 'max'), 104),
+    column<MemberRow>('My hogging', 'moment', (row) => side(row, 'min'), 96),
+    column<MemberRow>('My sagging', 'moment', (row) => side(row, 'max'), 96),
     column<MemberRow>('Mz', 'moment', (row) => peak(row, 'Mz'), 78),
-    { title: 'My along', width: 108, show: (row) => (table && weights.length > 0 ? <Sparkline band={table.band(row.number, weights, 'My')} length={row.length} largest={largest} color={colors.moment} tensionDown /> : null) },
+    { title: 'My along', width: 106, show: (row) => (table && weights.length > 0 ? <Sparkline band={table.band(row.number, weights, 'My')} length={row.length} largest={largest} color={colors.moment} tensionDown /> : null) },
     {
-      title: 'Utilisation, by', width: 118, numeric: true,
+      title: 'Utilisation, by', width: 112, numeric: true,
       show: (row) => {
         const check = checks.get(row.id);
         return check?.utilisation == null ? <span className="caption">not checked</span> : <><UtilisationBar value={check.utilisation} width={40} /> <span className="caption">{check.combination}</span></>;

@@ -57,7 +57,9 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
     onCursor(Math.max(0, Math.min(length, ((event.clientX - bounds.left - 1) / (bounds.width - 2)) * length)));
   };
   const last = max.length - 1;
-  const heading = single ? `${show(max[0])} … ${show(max[last])}` : `${show(Math.min(...min))} to ${show(Math.max(...max))}`;
+  const exact = useMemo(() => (quantity === 'w' ? undefined : table.extremes(member, weights, quantity)), [table, member, weights, quantity]);
+  const range = `${show(exact?.min.value ?? Math.min(...min))} to ${show(exact?.max.value ?? Math.max(...max))}`;
+  const heading = single ? `${show(max[0])} … ${show(max[last])}` : range;
   if (hideWhenZero && negligible) {
     return (
       <div className="row" style={{ justifyContent: 'space-between', padding: '2px 0' }}>
@@ -76,7 +78,7 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
           {at ? <b style={{ color: 'var(--brand-dark)' }}>{single ? show(at.max) : `${show(at.min)} to ${show(at.max)}`}</b> : heading}
         </span>
       </figcaption>
-      <svg width={width} height={height} role="img" aria-label={`${name} along the member: from ${show(Math.min(...min))} to ${show(Math.max(...max))} ${unitLabel(kind, units)}`} onPointerMove={move} onPointerLeave={() => onCursor(undefined)} style={{ display: 'block', background: '#fafbfc' }}>
+      <svg width={width} height={height} role="img" aria-label={`${name} along the member: ${range} ${unitLabel(kind, units)}`} onPointerMove={move} onPointerLeave={() => onCursor(undefined)} style={{ display: 'block', background: '#fafbfc' }}>
         {(single ? [max] : [max, min]).map((values, i) => (
           <g key={i}>
             <polygon points={`${x(0)},${y(0)} ${curve(values)} ${x(length)},${y(0)}`} fill={color} fillOpacity={single ? 0.18 : 0.12} />

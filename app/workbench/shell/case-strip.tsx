@@ -48,8 +48,8 @@ export function CaseStrip({ right }: { right: number }) {
     return groups.map((group) => group.stops.map((stop) => {
       const parts = shownParts(model, solved.solution, stop.shown);
       if (parts.length === 0) return 0;
-      const { max, min } = table.band(number, parts.map((part) => part.weights), quantity);
-      return Math.max(...max.map(Math.abs), ...min.map(Math.abs));
+      const { max, min } = table.extremes(number, parts.map((part) => part.weights), quantity);
+      return Math.max(Math.abs(max.value), Math.abs(min.value));
     }));
   }, [groups, solved, member, quantity, stage, model]);
   const largest = peaks ? Math.max(1e-9, ...peaks.flat()) : 1;

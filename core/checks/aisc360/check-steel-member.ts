@@ -67,10 +67,12 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
     if (value > worst[id].value) worst[id] = { value, label, x };
   };
   let torsion = 0;
+  const values = new Float64Array(9);
   for (const { label, line } of lines) {
-    const majorBySegment = exclusion ? undefined : segments.map((segment) => majorFlexuralStrength(section, segment.to - segment.from, momentGradientFactor(segmentMoments(line, segment, stations))));
-    for (const { x, after } of placesOf(line, stations)) {
-      const values = line.at(x, after);
+    const places = placesOf(line, stations);
+    const majorBySegment = exclusion ? undefined : segments.map((segment) => majorFlexuralStrength(section, segment.to - segment.from, momentGradientFactor(segmentMoments(line, segment, places))));
+    for (const { x, after } of places) {
+      line.at(x, after, values);
       const [N, Vy, Vz, T, My, Mz] = [values[0], Math.abs(values[1]), Math.abs(values[2]), Math.abs(values[3]), Math.abs(values[4]), Math.abs(values[5])];
       torsion = Math.max(torsion, T);
       if (N > noise) raise('tension', N / strengths.tension, label, x);
@@ -93,11 +95,11 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
   };
   const majorAt = (place: Worst, sheet: Sheet): number => {
     const { line, x } = at(place);
-    const weakest = segmentsAt(segments, x).map((i) => ({ i, strength: majorFlexuralStrength(section, segments[i].to - segments[i].from, momentGradientFactor(segmentMoments(line, segments[i], stations))) }));
+    const weakest = segmentsAt(segments, x).map((i) => ({ i, strength: majorFlexuralStrength(section, segments[i].to - segments[i].from, momentGradientFactor(segmentMoments(line, segments[i], placesOf(line, stations)))) }));
     const { i } = weakest.reduce((a, b) => (b.strength < a.strength ? b : a));
     const segment = segments[i];
     sheet.step({ clause: 'F2.2', title: 'Unbraced length of the segment', symbol: 'L_b', expression: 'x_2 - x_1', inputs: { x_2: length(segment.to), x_1: length(segment.from) }, value: length(segment.to - segment.from) });
-    const cb = momentGradientFactor(segmentMoments(line, segment, stations), sheet);
+    const cb = momentGradientFactor(segmentMoments(line, segment, placesOf(line, stations)), sheet);
     return majorFlexuralStrength(section, segment.to - segment.from, cb, sheet);
   };
   const ratio = (demand: (place: Worst) => number, quantity: (value: number) => Quantity, symbols: [string, string], clause: string, capacity: (place: Worst, sheet: Sheet) => number) => (place: Worst) => (sheet: Sheet) => {
@@ -177,9 +179,9 @@ function segmentsAt(segments: readonly Segment[], x: number): number[] {
   return segments.flatMap((segment, i) => (x >= segment.from - tolerance && x <= segment.to + tolerance ? [i] : []));
 }
 
-function segmentMoments(line: MemberLine, { from, to }: Segment, stations: readonly Station[]): SegmentMoments {
+function segmentMoments(line: MemberLine, { from, to }: Segment, places: readonly Station[]): SegmentMoments {
   const at = (x: number) => Math.abs(line.at(x)[lineIndex.My]);
-  const inside = placesOf(line, stations).filter(({ x }) => x > from && x < to).map(({ x }) => at(x));
+  const inside = places.filter(({ x }) => x > from && x < to).map(({ x }) => at(x));
   const quarter = (to - from) / 4;
   const [a, b, c] = [at(from + quarter), at(from + 2 * quarter), at(from + 3 * quarter)];
   return { max: Math.max(at(from), at(to), a, b, c, ...inside), a, b, c };
