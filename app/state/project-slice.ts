@@ -2,6 +2,7 @@ import { applyAct, renumberForModel, type Act, type Model } from '~core/model';
 import { undoState, type RevisionEntry } from './history';
 import { sendChange, type ChangeAnswer, type ServerStep } from './server-door';
 import type { OpenedProject, Slice } from './store';
+import { viewOn } from './view-slice';
 
 export interface Notice {
   readonly id: number;
@@ -72,7 +73,7 @@ export const projectSlice =
           kept.push(act);
         } else get().notify(`A change of yours could not be carried over: ${applied.error}`, 'error');
       }
-      set({ model, pending: kept });
+      set({ model, pending: kept, ...viewOn(model, get()) });
       get().restartSolver();
     };
 
@@ -129,9 +130,9 @@ export const projectSlice =
             return false;
           }
           if (answer.status === 'done') {
-            set({ model: get().confirmed });
+            const model = get().confirmed;
+            set({ model, saving: 'saved', ...viewOn(model, get()) });
             get().restartSolver();
-            set({ saving: 'saved' });
             return true;
           }
           return false;
@@ -154,24 +155,20 @@ export const projectSlice =
           get().notify(applied.error, 'error');
           return false;
         }
-        set({ model: applied.model, pending: [...get().pending, act] });
+        set({ model: applied.model, pending: [...get().pending, act], ...viewOn(applied.model, get()) });
         get().editSolver(act);
-        get().forgetMissing();
         void flush();
         return true;
       },
       undo: async () => {
         if (undoState(get().history).done.length + get().pending.length > 0) await step('undo');
-        get().forgetMissing();
       },
       redo: async () => {
         if (undoState(get().history).undone.length > 0) await step('redo');
-        get().forgetMissing();
       },
       undoTo: async (revision) => {
         await flush();
         while ((undoState(get().history).done.at(-1) ?? 0) > revision) if (!(await step('undo'))) break;
-        get().forgetMissing();
       },
       catchUp: () =>
         inTurn(async () => {

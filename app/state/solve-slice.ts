@@ -82,7 +82,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
         status: state.solved ? 'solved' : 'stopped',
         stops: state.findings.filter((finding) => finding.severity === 'stop').length,
         remarks: state.findings.filter((finding) => finding.severity === 'remark').length,
-        worst: worst && { utilisation: worst.utilisation, member: worst.memberId, title: worst.title },
+        worst: worst ? { utilisation: worst.utilisation, member: worst.memberId, title: worst.title } : null,
         utilisations: Object.fromEntries(rows.map((row) => [row.memberId, Number(row.utilisation!.toFixed(3))])),
       });
     };

@@ -1,4 +1,4 @@
-import type { Model, TableName } from '~core/model';
+import type { Model } from '~core/model';
 import type { OpenedProject, Slice } from './store';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
@@ -61,11 +61,9 @@ export interface ViewSlice {
   toggleSelected(selection: Partial<Selection>): void;
   isolateSelected(): void;
   fit(): void;
-  /** Drops what is no longer in the model from selection, isolation and panels. */
-  forgetMissing(): void;
 }
 
-type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'fit' | 'forgetMissing'>;
+type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'fit'>;
 
 /** What survives a reload; the stage stands in the address. */
 const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'shown', 'quantity', 'magnify', 'ledgerOpen', 'ledgerTab'] as const;
@@ -95,10 +93,10 @@ function remembered(projectId: string): Partial<Kept> {
 export const viewSlice =
   (opened: OpenedProject): Slice<ViewSlice> =>
   (set, get) => {
-    const present = (table: TableName, ids: readonly string[]) => ids.filter((id) => id in get().model[table]);
     const initial = { ...initialView(opened.model), ...remembered(opened.projectId) };
     return {
-      ...withoutMissing(initial, opened.model),
+      ...initial,
+      ...viewOn(opened.model, initial),
       look: (change) => set(change),
       setStage: (stage) => set({ stage, panel: null, builderOpen: false, tool: 'select' }),
       select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members } }),
@@ -115,26 +113,17 @@ export const viewSlice =
         set({ isolated: isolated === null && selection.members.length > 0 ? selection.members : null, fitRequest: get().fitRequest + 1 });
       },
       fit: () => set({ fitRequest: get().fitRequest + 1 }),
-      forgetMissing() {
-        const { selection, isolated, panel } = get();
-        const left = isolated && present('members', isolated);
-        set({
-          selection: { nodes: present('nodes', selection.nodes), members: present('members', selection.members) },
-          isolated: left && left.length > 0 ? left : null,
-          panel: panel && panel.member in get().model.members ? panel : null,
-          ...shownThatExists(get().shown, get().model),
-          ...planeThatExists(get().plane, get().model),
-        });
-      },
     };
   };
 
-function withoutMissing(view: ViewState, model: Model): ViewState {
+/** What of the view still makes sense on another model: selection, isolation, panel, case and plane without what is no longer there. */
+export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolated' | 'panel' | 'shown' | 'plane'>): Partial<ViewState> {
+  const { selection, panel } = view;
   const isolated = view.isolated?.filter((id) => id in model.members) ?? [];
   return {
-    ...view,
-    selection: { nodes: view.selection.nodes.filter((id) => id in model.nodes), members: view.selection.members.filter((id) => id in model.members) },
+    selection: { nodes: selection.nodes.filter((id) => id in model.nodes), members: selection.members.filter((id) => id in model.members) },
     isolated: isolated.length > 0 ? isolated : null,
+    panel: panel && panel.member in model.members ? panel : null,
     ...shownThatExists(view.shown, model),
     ...planeThatExists(view.plane, model),
   };

@@ -119,7 +119,7 @@ function FieldRow({ name, value, error, understood, onChange, onEnter }: { name:
     <>
       <label htmlFor={id}>{labels[name]}</label>
       <div>
-        <Input id={id} value={value} status={error ? 'error' : undefined} aria-describedby={error ? `${id}-error` : undefined} suffix={isSpacing && understood ? <span className="caption">{understood}</span> : undefined} onChange={(event) => onChange(event.target.value)} onPressEnter={onEnter} />
+        <Input id={id} value={value} status={error ? 'error' : undefined} aria-describedby={error ? `${id}-error` : undefined} suffix={isSpacing ? <span className="caption">{understood}</span> : undefined} onChange={(event) => onChange(event.target.value)} onPressEnter={onEnter} />
         {error && (
           <div className="field-error" id={`${id}-error`} role="alert">
             {error}
