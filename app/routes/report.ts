@@ -13,8 +13,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   projectOr404(params.projectId);
   const parsed = query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
   if (!parsed.success) throw data(`The report cannot be made: ${z.prettifyError(parsed.error)}`, { status: 400 });
-  const { revision, model, history } = projects().revisions.open(params.projectId)!;
+  const { model, history } = projects().revisions.open(params.projectId)!;
   const { reportPdf } = await import('../server/report-pdf');
-  const pdf = await reportPdf(model, parsed.data, `Revision ${history.length} (${revision})`);
+  const pdf = await reportPdf(model, parsed.data, `Revision ${history.length}`);
   return new Response(new Uint8Array(pdf), { headers: { 'Content-Type': 'application/pdf', 'Content-Disposition': `inline; filename*=UTF-8''${encodeURIComponent(model.settings.name)}.pdf`, 'X-Content-Type-Options': 'nosniff' } });
 }

@@ -9,6 +9,9 @@ import { formulaPicture } from './formula-svg';
 const require = createRequire(import.meta.url);
 const face = (weight: string) => require.resolve(`@expo-google-fonts/commissioner/${weight}/Commissioner_${weight}.ttf`);
 
+// formulas are pictures made here and the fonts are the app's own: nothing else may be read
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path: string) => path.endsWith('.ttf'));
 pdfmake.addFonts({ Commissioner: { normal: face('400Regular'), bold: face('600SemiBold'), italics: face('400Regular'), bolditalics: face('600SemiBold') } });
 
 const ink = { text: '#161C23', second: '#434E59', third: '#5B6672', line: '#DCE2E8', over: '#C22F0A', ground: '#F1F4F6' };
@@ -32,6 +35,8 @@ function layOut(report: Report): TDocumentDefinitions {
     defaultStyle: { font: 'Commissioner', fontSize: 8.5, lineHeight: 1.15, color: ink.text },
     header: (page: number) => (page === 1 ? null : { columns: [{ text: report.title, bold: true }, { text: 'Calculations', alignment: 'right', color: ink.third }], margin: [42, 28, 42, 0] }),
     footer: (page: number, pages: number) => ({ columns: [{ text: 'Elbow', color: ink.third }, { text: `${page} of ${pages}`, alignment: 'right', color: ink.third }], margin: [42, 14, 42, 0] }),
+    // a heading is not left alone at the foot of a page
+    pageBreakBefore: (node, queries) => node.headlineLevel === 1 && queries.getFollowingNodesOnPage().length === 0,
     content: [
       { text: report.title, fontSize: 20, bold: true, margin: [0, 40, 0, 4] },
       { text: report.subtitle, color: ink.second, margin: [0, 0, 0, 24] },
@@ -64,16 +69,16 @@ function setTable({ columns, rows, note }: Extract<Block, { kind: 'table' }>): C
   return {
     margin: [0, 0, 0, 8],
     stack: [
-      { table: { headerRows: 1, widths: widths.includes('*') ? widths : widths.map((width, i) => (i === 0 ? '*' : width)), body: [head, ...body] }, fontSize: 8, layout: { hLineWidth: (i: number, node: { table: { body: unknown[] } }) => (i === 1 ? 0.8 : i === 0 || i === node.table.body.length ? 0 : 0.4), vLineWidth: () => 0, hLineColor: () => ink.line, paddingTop: () => 2, paddingBottom: () => 2, paddingLeft: () => 3, paddingRight: () => 3 } },
+      { table: { headerRows: 1, widths, body: [head, ...body] }, fontSize: 8, layout: { hLineWidth: (i: number, node: { table: { body: unknown[] } }) => (i === 1 ? 0.8 : i === 0 || i === node.table.body.length ? 0 : 0.4), vLineWidth: () => 0, hLineColor: () => ink.line, paddingTop: () => 2, paddingBottom: () => 2, paddingLeft: () => 3, paddingRight: () => 3 } },
       ...(note ? [{ text: note, color: ink.third, fontSize: 7.5, margin: [0, 2, 0, 0] as [number, number, number, number] }] : []),
     ],
   };
 }
 
 /** A formula as wide as its column allows. */
-function formula(tex: string, width: number): Content {
-  const picture = formulaPicture(tex, formulaSize);
-  return { svg: picture.svg, width: Math.min(picture.width, width), margin: [0, 2, 0, 1] };
+function formula(tex: string, width: number, isResult = false): Content {
+  const picture = formulaPicture(`\\displaystyle ${tex}`, formulaSize);
+  return { svg: picture.svg, width: Math.min(picture.width, width), margin: [0, isResult ? 10 : 2, 0, 1], alignment: isResult ? 'right' : 'left' };
 }
 
 function setSheet({ title, clause, state, remarks, lines, comparison, verdict, holds }: Extract<Block, { kind: 'sheet' }>): Content {
@@ -86,16 +91,15 @@ function setSheet({ title, clause, state, remarks, lines, comparison, verdict, h
     },
     { stack: [result], ...(fill ? { fillColor: fill } : {}) },
   ];
-  const value = (line: SheetLine): Content => formula(`${line.symbol} = ${line.value}`, resultWidth - 6);
-  const body: TableCell[][] = lines.map((line) => row(line, value(line)));
+  const value = (line: SheetLine): Content => formula(`${line.symbol} = ${line.value}`, resultWidth - 6, true);
+  // the heading is the table's first row, so that it never stands alone at the foot of a page and comes again overleaf
+  const head: Content = { stack: [{ text: [{ text: `${title}  `, bold: true, fontSize: 9.5 }, { text: clause, color: ink.third }] }, { text: state, color: ink.second }, ...remarks.map((remark): Content => ({ text: remark, color: ink.third, fontSize: 7.5 }))] };
+  const body: TableCell[][] = [[{ ...head, colSpan: 3 } as TableCell, '', ''], ...lines.map((line) => row(line, value(line)))];
   if (comparison) body.push(row(comparison, { text: verdict, bold: true, color: holds ? ink.text : ink.over, alignment: 'right' }, ink.ground));
   return {
     margin: [0, 2, 0, 10],
     stack: [
-      { text: [{ text: `${title}  `, bold: true, fontSize: 9.5 }, { text: clause, color: ink.third }], headlineLevel: 1 },
-      { text: state, color: ink.second, margin: [0, 0, 0, 2] },
-      ...remarks.map((remark): Content => ({ text: remark, color: ink.third, fontSize: 7.5 })),
-      { table: { widths: [clauseWidth, '*', resultWidth], body, dontBreakRows: true }, layout: { hLineWidth: () => 0.4, vLineWidth: () => 0, hLineColor: () => ink.line, paddingTop: () => 3, paddingBottom: () => 3, paddingLeft: () => 3, paddingRight: () => 3 } },
+      { table: { widths: [clauseWidth, '*', resultWidth], body, dontBreakRows: true, headerRows: 1, keepWithHeaderRows: 1 }, layout: { hLineWidth: () => 0.4, vLineWidth: () => 0, hLineColor: () => ink.line, paddingTop: () => 3, paddingBottom: () => 3, paddingLeft: () => 3, paddingRight: () => 3 } },
     ],
   };
 }

@@ -61,7 +61,7 @@ export function checkConcreteBeam(
   const axialLimit = 0.1 * section.fc * section.width * section.depth;
   if (demand.compression.value > axialLimit) {
     const show = (value: number) => formatQuantity(value, 'force', settings.units);
-    return { checks: [skipped('axial', 'Bending and shear', '9.5', `The compression of ${show(demand.compression.value)} exceeds 0.10 f′c A_g = ${show(axialLimit)}; the member must be designed as a column, which is not there yet.`)], reinforcement: {} };
+    return { checks: [skipped('axial', 'Bending and shear', '9.5', `The compression of ${show(demand.compression.value)} exceeds 0.10 f′c Ag = ${show(axialLimit)}; the member must be designed as a column, which is not there yet.`)], reinforcement: {} };
   }
 
   const top = layerOf(section, reinforcement?.top, demand.top.value, bars.longitudinal);
@@ -165,7 +165,7 @@ function shearChecks(section: BeamSection, d: number, chosen: Chosen<Stirrups>, 
       ...base, id: 'shear', title: 'Shear', clause: '22.5', utilisation: demand.value / strength,
       trace: (sheet: Sheet) => {
         if (chosen.proposed) sheet.remark(`The stirrups are proposed: ${stirrups.legs} legs ${stirrups.bar.name} at ${formatQuantity(stirrups.spacing, 'sectionLength', units, 0)}, the same over the whole beam.`);
-        sheet.remark('V_u is taken at the axis of the support rather than at d from its face, on the safe side.');
+        sheet.remark('Vu is taken at the axis of the support rather than at d from its face, on the safe side.');
         const { strength: traced } = shearStrength(section, d, stirrups, steel, sheet);
         sheet.compare({ clause: '9.5.1.1', title: 'Comparison', symbol: 'u', expression: 'V_u / V_d', inputs: { V_u: force(demand.value), V_d: force(traced) }, value: plain(demand.value / traced, 2), utilisation: demand.value / traced });
       },
@@ -188,7 +188,7 @@ function shearChecks(section: BeamSection, d: number, chosen: Chosen<Stirrups>, 
         sheet.compare({ clause: '9.6.3.4', title: 'Comparison', symbol: 'u', expression: 'A_vmin / A_v', inputs: { A_vmin: barArea(least), A_v: barArea(given) }, value: plain(least / given, 2), utilisation: least / given });
       },
     });
-  } else checks.push(skipped('shear-minimum', 'Minimum stirrups', '9.6.3', 'V_u does not exceed φ λ √f′c b d, so 9.6.3.1 asks for none.'));
+  } else checks.push(skipped('shear-minimum', 'Minimum stirrups', '9.6.3', 'Vu does not exceed φ λ √f′c b d, so 9.6.3.1 asks for none.'));
   return checks;
 }
 
@@ -197,10 +197,10 @@ function notMade(section: BeamSection, demand: Record<'tension' | 'minor' | 'tor
   const show = (value: number) => formatQuantity(value, 'moment', units);
   return [
     demand.torsion.value > threshold
-      ? skipped('torsion', 'Torsion', '22.7', `T_u = ${show(demand.torsion.value)} exceeds φ T_th = ${show(threshold)}: torsion must be designed for, and that is not there yet.`)
-      : skipped('torsion', 'Torsion', '22.7.1.1', `T_u = ${show(demand.torsion.value)} is below φ T_th = ${show(threshold)} and may be neglected.`),
-    skipped('minor', 'Bending about the weak axis', '22.3', demand.minor.value > 1 ? `M_u about the weak axis reaches ${show(demand.minor.value)}; it is not checked.` : 'No bending about the weak axis in any combination.'),
-    skipped('axial', 'Axial force', '9.3', demand.tension.value > 1 ? `Tension reaches ${formatQuantity(demand.tension.value, 'force', units)}; bending is checked without it.` : 'Compression is below 0.10 f′c A_g and is left out, as 9.3.3.1 allows.'),
+      ? skipped('torsion', 'Torsion', '22.7', `Tu = ${show(demand.torsion.value)} exceeds φ Tth = ${show(threshold)}: torsion must be designed for, and that is not there yet.`)
+      : skipped('torsion', 'Torsion', '22.7.1.1', `Tu = ${show(demand.torsion.value)} is below φ Tth = ${show(threshold)} and may be neglected.`),
+    skipped('minor', 'Bending about the weak axis', '22.3', demand.minor.value > 1 ? `Mu about the weak axis reaches ${show(demand.minor.value)}; it is not checked.` : 'No bending about the weak axis in any combination.'),
+    skipped('axial', 'Axial force', '9.3', demand.tension.value > 1 ? `Tension reaches ${formatQuantity(demand.tension.value, 'force', units)}; bending is checked without it.` : 'Compression is below 0.10 f′c Ag and is left out, as 9.3.3.1 allows.'),
     skipped('deflection', 'Deflection', '24.2', 'Cracked stiffness and creep are not in this analysis.'),
     skipped('development', 'Anchorage of bars', '25.4', 'Cut-off points and anchorage are not part of the model; bars are checked as running through.'),
   ];

@@ -36,8 +36,8 @@ export function flexuralStrength(section: BeamSection, layer: BarLayer, sheet?: 
 /** φ of Table 21.2.2 for members with other than spiral reinforcement. */
 function strengthReduction(strain: number, yieldStrain: number): { phi: number; expression: string; inputs: Step['inputs']; note: string } {
   const limit = yieldStrain + 0.003;
-  if (strain >= limit) return { phi: 0.9, expression: '0.90', inputs: {}, note: `tension-controlled, ε_t ≥ ${limit.toFixed(4)}` };
-  if (strain <= yieldStrain) return { phi: 0.65, expression: '0.65', inputs: {}, note: `compression-controlled, ε_t ≤ ${yieldStrain.toFixed(4)}` };
+  if (strain >= limit) return { phi: 0.9, expression: '0.90', inputs: {}, note: `tension-controlled, εt ≥ ${limit.toFixed(4)}` };
+  if (strain <= yieldStrain) return { phi: 0.65, expression: '0.65', inputs: {}, note: `compression-controlled, εt ≤ ${yieldStrain.toFixed(4)}` };
   return {
     phi: 0.65 + (0.25 * (strain - yieldStrain)) / 0.003, expression: '0.65 + 0.25 * (epsilon_t - epsilon_ty) / 0.003',
     inputs: { epsilon_t: plain(strain, 4), epsilon_ty: plain(yieldStrain, 4) }, note: 'transition',

@@ -47,21 +47,21 @@ export function shearStrength(section: BeamSection, d: number, stirrups: Stirrup
   let concrete: number;
   if (enough) {
     concrete = 2 * root * width * d;
-    sheet?.step({ clause: '22.5.5.1(a)', title: 'Shear carried by the concrete', symbol: 'V_c', expression: '2 * min(sqrt(f_c * psi), 100 * psi) * b_w * d', inputs, value: force(concrete), note: 'at least A_v,min is there' });
+    sheet?.step({ clause: '22.5.5.1(a)', title: 'Shear carried by the concrete', symbol: 'V_c', expression: '2 * min(sqrt(f_c * psi), 100 * psi) * b_w * d', inputs, value: force(concrete), note: 'at least Av,min is there' });
   } else {
     const size = Math.min(1, Math.sqrt(2 / (1 + d / (10 * inch))));
     const ratio = tensionSteel / (width * d);
     concrete = Math.min(8 * size * Math.cbrt(ratio) * root, 5 * root) * width * d;
     sheet?.step({
       clause: '22.5.5.1(c)', title: 'Shear carried by the concrete, size effect', symbol: 'V_c', expression: 'min(8 * lambda_s * rho_w^(1 / 3), 5) * min(sqrt(f_c * psi), 100 * psi) * b_w * d',
-      inputs: { lambda_s: plain(size), rho_w: plain(ratio, 4), ...inputs }, value: force(concrete), note: 'fewer stirrups than A_v,min',
+      inputs: { lambda_s: plain(size), rho_w: plain(ratio, 4), ...inputs }, value: force(concrete), note: 'fewer stirrups than Av,min',
     });
   }
   const asked = (area * Math.min(fy, 60000 * psi) * d) / stirrups.spacing;
   const carried = Math.min(asked, stirrupLimit(section, d));
   sheet?.step({
     clause: '22.5.8.5.3', title: 'Shear carried by the stirrups', symbol: 'V_s', expression: 'min(A_v * f_yt * d / s, 8 * min(sqrt(f_c * psi), 100 * psi) * b_w * d)',
-    inputs: { A_v: barArea(area), f_yt: stress(Math.min(fy, 60000 * psi)), s: sectionLength(stirrups.spacing), ...inputs }, value: force(carried), note: 'f_yt at most 60 ksi, 20.2.2.4; limit of 22.5.1.2',
+    inputs: { A_v: barArea(area), f_yt: stress(Math.min(fy, 60000 * psi)), s: sectionLength(stirrups.spacing), ...inputs }, value: force(carried), note: 'fyt at most 60 ksi, 20.2.2.4; limit of 22.5.1.2',
   });
   const strength = phiShear * (concrete + carried);
   sheet?.step({ clause: '9.5.1', title: 'Design strength', symbol: 'phi V_n', expression: 'phi * (V_c + V_s)', inputs: { phi: plain(phiShear, 2), V_c: force(concrete), V_s: force(carried) }, value: force(strength) });

@@ -123,7 +123,7 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
       const large = Pr / axial >= 0.2;
       const value = interaction(N, axial, Mx, major, My, minor);
       sheet.compare({
-        clause: large ? 'H1-1a' : 'H1-1b', title: `Interaction, P_r / P_c = ${(Pr / axial).toFixed(2)} ${large ? '≥' : '<'} 0.2`, symbol: 'u',
+        clause: large ? 'H1-1a' : 'H1-1b', title: `Interaction, Pr / Pc = ${(Pr / axial).toFixed(2)} ${large ? '≥' : '<'} 0.2`, symbol: 'u',
         expression: large ? 'P_r / P_c + 8 / 9 * (M_rx / M_cx + M_ry / M_cy)' : 'P_r / (2 * P_c) + M_rx / M_cx + M_ry / M_cy',
         inputs: { P_r: force(Pr), P_c: force(axial), M_rx: moment(Mx), M_cx: moment(major), M_ry: moment(My), M_cy: moment(minor) }, value: plain(value, 2), utilisation: value,
       });

@@ -39,7 +39,7 @@ export function compressionStrength(section: SteelSection, lengths: EffectiveLen
   const critical = inelastic ? 0.658 ** (fy / elastic) * fy : 0.877 * elastic;
   sheet?.step({
     clause: inelastic ? 'E3-2' : 'E3-3', title: inelastic ? 'Inelastic buckling' : 'Elastic buckling', symbol: 'F_n', expression: inelastic ? '0.658^(F_y / F_e) * F_y' : '0.877 * F_e',
-    inputs: inelastic ? { F_y: stress(fy), F_e: stress(elastic) } : { F_e: stress(elastic) }, value: stress(critical), note: `F_y / F_e = ${(fy / elastic).toFixed(2)} ${inelastic ? '≤' : '>'} 2.25`,
+    inputs: inelastic ? { F_y: stress(fy), F_e: stress(elastic) } : { F_e: stress(elastic) }, value: stress(critical), note: `Fy / Fe = ${(fy / elastic).toFixed(2)} ${inelastic ? '≤' : '>'} 2.25`,
   });
   const effective = effectiveArea(section, critical, sheet);
   const strength = phiCompression * critical * effective;

@@ -18,7 +18,7 @@ export function flexuralSlenderness({ shape, webHeight, E, fy }: SteelSection) {
 /** Why strong-axis flexure of this section cannot be checked by F2 and F3, or undefined when it can. */
 export function majorFlexureExclusion(section: SteelSection): string | undefined {
   const { web, webCompact } = flexuralSlenderness(section);
-  return web > webCompact ? `The web is not compact (h/t_w ${web.toFixed(1)} > ${webCompact.toFixed(1)}); F4 and F5 are not there yet.` : undefined;
+  return web > webCompact ? `The web is not compact (h/tw ${web.toFixed(1)} > ${webCompact.toFixed(1)}); F4 and F5 are not there yet.` : undefined;
 }
 
 /**
@@ -57,7 +57,7 @@ export function majorFlexuralStrength(section: SteelSection, unbraced: number, c
     const critical = ((cb * Math.PI ** 2 * E) / slenderness ** 2) * Math.sqrt(1 + (0.078 * J * slenderness ** 2) / (Sx * ho));
     sheet?.step({
       clause: 'F2-4', title: 'Elastic critical stress', symbol: 'F_cr', expression: 'C_b * pi^2 * E / (L_b / r_ts)^2 * sqrt(1 + 0.078 * J / (S_x * h_o) * (L_b / r_ts)^2)',
-      inputs: { C_b: plain(cb, 2), E: stress(E), L_b: length(unbraced), r_ts: sectionLength(rts), J: inertia(J), S_x: modulus(Sx), h_o: sectionLength(ho) }, value: stress(critical), note: 'L_b > L_r',
+      inputs: { C_b: plain(cb, 2), E: stress(E), L_b: length(unbraced), r_ts: sectionLength(rts), J: inertia(J), S_x: modulus(Sx), h_o: sectionLength(ho) }, value: stress(critical), note: 'Lb > Lr',
     });
     buckling = Math.min(plasticMoment, critical * Sx);
     sheet?.step({ clause: 'F2-3', title: 'Elastic lateral-torsional buckling', symbol: 'M_LT', expression: 'min(F_cr * S_x, M_p)', inputs: { F_cr: stress(critical), S_x: modulus(Sx), M_p: moment(plasticMoment) }, value: moment(buckling) });
@@ -65,10 +65,10 @@ export function majorFlexuralStrength(section: SteelSection, unbraced: number, c
     buckling = Math.min(plasticMoment, cb * (plasticMoment - (plasticMoment - 0.7 * fy * Sx) * ((unbraced - limits.plastic) / (limits.elastic - limits.plastic))));
     sheet?.step({
       clause: 'F2-2', title: 'Inelastic lateral-torsional buckling', symbol: 'M_LT', expression: 'min(C_b * (M_p - (M_p - 0.7 * F_y * S_x) * (L_b - L_p) / (L_r - L_p)), M_p)',
-      inputs: { C_b: plain(cb, 2), M_p: moment(plasticMoment), F_y: stress(fy), S_x: modulus(Sx), L_b: length(unbraced), L_p: length(limits.plastic), L_r: length(limits.elastic) }, value: moment(buckling), note: 'L_p < L_b ≤ L_r',
+      inputs: { C_b: plain(cb, 2), M_p: moment(plasticMoment), F_y: stress(fy), S_x: modulus(Sx), L_b: length(unbraced), L_p: length(limits.plastic), L_r: length(limits.elastic) }, value: moment(buckling), note: 'Lp < Lb ≤ Lr',
     });
   } else {
-    sheet?.step({ clause: 'F2.2(a)', title: 'Lateral-torsional buckling does not apply, L_b ≤ L_p', symbol: 'M_LT', expression: 'M_p', inputs: { M_p: moment(plasticMoment) }, value: moment(plasticMoment) });
+    sheet?.step({ clause: 'F2.2(a)', title: 'Lateral-torsional buckling does not apply, Lb ≤ Lp', symbol: 'M_LT', expression: 'M_p', inputs: { M_p: moment(plasticMoment) }, value: moment(plasticMoment) });
   }
   const local = flangeLocalBuckling(section, plasticMoment, sheet);
   const strength = phiFlexure * Math.min(buckling, local);
@@ -81,7 +81,7 @@ function flangeLocalBuckling(section: SteelSection, plasticMoment: number, sheet
   const { E, fy, elasticModulusY: Sx } = section;
   const { flange, flangeCompact, flangeNoncompact, web } = flexuralSlenderness(section);
   if (flange <= flangeCompact) {
-    sheet?.step({ clause: 'F2', title: 'Compact flange', symbol: 'M_FLB', expression: 'M_p', inputs: { M_p: moment(plasticMoment) }, value: moment(plasticMoment), note: `b_f / 2 t_f = ${flange.toFixed(1)} ≤ ${flangeCompact.toFixed(1)}` });
+    sheet?.step({ clause: 'F2', title: 'Compact flange', symbol: 'M_FLB', expression: 'M_p', inputs: { M_p: moment(plasticMoment) }, value: moment(plasticMoment), note: `bf / 2 tf = ${flange.toFixed(1)} ≤ ${flangeCompact.toFixed(1)}` });
     return plasticMoment;
   }
   if (flange <= flangeNoncompact) {
@@ -115,7 +115,7 @@ export function minorFlexuralStrength(section: SteelSection, sheet?: Sheet): num
       inputs: { M_py: moment(plasticMoment), F_y: stress(fy), S_y: modulus(Sy), lambda: plain(flange, 2), lambda_pf: plain(flangeCompact, 2), lambda_rf: plain(flangeNoncompact, 2) }, value: moment(nominal),
     });
   } else {
-    sheet?.step({ clause: 'F6.2', title: 'Compact flange', symbol: 'M_ny', expression: 'M_py', inputs: { M_py: moment(plasticMoment) }, value: moment(nominal), note: `b_f / 2 t_f = ${flange.toFixed(1)} ≤ ${flangeCompact.toFixed(1)}` });
+    sheet?.step({ clause: 'F6.2', title: 'Compact flange', symbol: 'M_ny', expression: 'M_py', inputs: { M_py: moment(plasticMoment) }, value: moment(nominal), note: `bf / 2 tf = ${flange.toFixed(1)} ≤ ${flangeCompact.toFixed(1)}` });
   }
   const strength = phiFlexure * nominal;
   sheet?.step({ clause: 'F1', title: 'Design strength', symbol: 'phi_b M_ny', expression: 'phi_b * M_ny', inputs: { phi_b: plain(phiFlexure, 2), M_ny: moment(nominal) }, value: moment(strength) });

@@ -13,7 +13,7 @@ export function webShearStrength({ shape, webHeight, E, fy }: SteelSection, shee
   if (coefficient < 1) {
     sheet?.step({ clause: 'G2-4', title: 'Web shear coefficient', symbol: 'C_v1', expression: '1.10 * sqrt(k_v * E / F_y) / lambda_w', inputs: { k_v: plain(5.34, 2), E: stress(E), F_y: stress(fy), lambda_w: plain(ratio, 1) }, value: plain(coefficient) });
   } else {
-    sheet?.step({ clause: stocky ? 'G2-2' : 'G2-3', title: 'Web shear coefficient', symbol: 'C_v1', expression: '1', inputs: {}, value: plain(1, 2), note: `h / t_w = ${ratio.toFixed(1)}` });
+    sheet?.step({ clause: stocky ? 'G2-2' : 'G2-3', title: 'Web shear coefficient', symbol: 'C_v1', expression: '1', inputs: {}, value: plain(1, 2), note: `h / tw = ${ratio.toFixed(1)}` });
   }
   const strength = phi * 0.6 * fy * webArea * coefficient;
   sheet?.step({ clause: 'G2-1', title: 'Design strength', symbol: 'phi_v V_n', expression: 'phi_v * 0.6 * F_y * A_w * C_v1', inputs: { phi_v: plain(phi, 2), F_y: stress(fy), A_w: area(webArea), C_v1: plain(coefficient) }, value: force(strength) });
@@ -28,7 +28,7 @@ export function flangeShearStrength({ shape, E, fy }: SteelSection, sheet?: Shee
   const strength = 0.9 * 0.6 * fy * 2 * shape.width * shape.flangeThickness * coefficient;
   sheet?.step({
     clause: 'G6-1', title: 'Design strength of both flanges', symbol: 'phi_v V_n', expression: 'phi_v * 0.6 * F_y * 2 * b_f * t_f * C_v2',
-    inputs: { phi_v: plain(0.9, 2), F_y: stress(fy), b_f: sectionLength(shape.width), t_f: sectionLength(shape.flangeThickness), C_v2: plain(coefficient) }, value: force(strength), note: `b_f / 2 t_f = ${ratio.toFixed(1)}`,
+    inputs: { phi_v: plain(0.9, 2), F_y: stress(fy), b_f: sectionLength(shape.width), t_f: sectionLength(shape.flangeThickness), C_v2: plain(coefficient) }, value: force(strength), note: `bf / 2 tf = ${ratio.toFixed(1)}`,
   });
   return strength;
 }
