@@ -1,4 +1,4 @@
-/** The import order of docs/architecture: a folder of core imports only folders to its left on the road data takes. */
+/** The import order: a folder of core imports only folders to its left on the road data takes. */
 const road = ['units', 'catalog', 'model', 'loading', 'combine', 'build', 'mesh', 'fem', 'results', 'checks', 'exchange', 'report'];
 const allowed = {
   units: [],

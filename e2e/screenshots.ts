@@ -1,0 +1,73 @@
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { launchBrowser, openPage, solved, startApp } from './harness';
+
+/** Takes the pictures of docs/screenshots from the demonstration: npm run screenshots. A page of the report needs Debian's poppler-utils. */
+const folder = 'docs/screenshots';
+const app = await startApp(true);
+const browser = await launchBrowser();
+
+async function picture(name: string, stage: string, prepare: (page: Page) => Promise<void>): Promise<void> {
+  const { page } = await openPage(browser);
+  await page.goto(app.address);
+  const address = await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).getAttribute('href');
+  await page.goto(`${app.address}${address}?stage=${stage}`);
+  await solved(page);
+  await prepare(page);
+  await page.mouse.move(640, 796);
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  await page.context().close();
+}
+
+const find = async (page: Page, words: string) => {
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(words);
+  await page.keyboard.press('Enter');
+};
+
+const home = await openPage(browser);
+await home.page.goto(app.address);
+await home.page.waitForTimeout(500);
+await home.page.screenshot({ path: join(folder, 'home.png') });
+
+await picture('frame', 'frame', async (page) => {
+  await page.getByRole('button', { name: 'Solids' }).click();
+  await find(page, 'frame builder');
+});
+await picture('loads', 'loads', async (page) => {
+  await page.getByRole('button', { name: /^SD, / }).click();
+});
+await picture('analysis', 'analysis', async () => undefined);
+await picture('results', 'results', async (page) => {
+  await page.getByRole('button', { name: /^U2, / }).click();
+  await find(page, 'elevation on grid 3');
+  await find(page, 'm96');
+});
+await picture('results-space', 'results', async (page) => {
+  await page.getByRole('button', { name: /^U6, / }).click();
+  await page.getByLabel('Quantity').click();
+  await page.getByTitle('Deflected shape').click();
+});
+await picture('checks', 'checks', async () => undefined);
+await picture('sheet', 'checks', async (page) => {
+  await find(page, 'm182');
+  await find(page, 'calculation sheet');
+  await page.getByText('Interaction').waitFor();
+});
+await picture('member-page', 'results', async (page) => {
+  await find(page, 'm145');
+  await find(page, 'page of the selected');
+});
+await picture('report', 'report', async () => undefined);
+
+const { page } = await openPage(browser);
+await page.goto(app.address);
+const address = await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).getAttribute('href');
+const pdf = await page.request.get(`${app.address}${address}/report.pdf?chapters=sheets&members=m182`, { timeout: 60000 });
+writeFileSync(join(app.folder, 'report.pdf'), await pdf.body());
+execFileSync('pdftoppm', ['-r', '80', '-f', '3', '-l', '3', '-png', '-singlefile', join(app.folder, 'report.pdf'), join(folder, 'report-page')]);
+await browser.close();
+await app.stop();
