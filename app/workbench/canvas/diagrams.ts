@@ -44,29 +44,21 @@ export function forceDiagrams(table: StationTable, members: readonly number[], w
   if (largest < 1e-9) return { triangles: new Float32Array(), outline: new Float32Array(), values: [], scale: 0, largest: 0 };
   const scale = roundDown((reach / largest) * magnify);
   const { row, sign } = drawnAlong[component];
-  const triangles: number[] = [];
-  const outline: number[] = [];
+  const ribbon = new Ribbon();
   const values: DiagramDrawing['values'][number][] = [];
   const noteworthy = 0.02 * largest;
+  const written = membersToWrite(bands);
   members.forEach((member, i) => {
     const { stations, max, min } = bands[i];
     const from = 3 * solution.ends[2 * member];
     const axes = solution.axes.subarray(9 * member, 9 * member + 9);
     const place = (x: number, value: number): [number, number, number] => {
       const offset = sign * value * scale;
-      return [0, 1, 2].map((k) => solution.positions[from + k] + x * axes[k] + offset * axes[3 * row + k]) as [number, number, number];
+      const side = 3 * row;
+      const { positions } = solution;
+      return [positions[from] + x * axes[0] + offset * axes[side], positions[from + 1] + x * axes[1] + offset * axes[side + 1], positions[from + 2] + x * axes[2] + offset * axes[side + 2]];
     };
-    const curves = weights.length === 1 ? [max] : [max, min];
-    for (const curve of curves) {
-      outline.push(...place(0, 0), ...place(stations[0].x, curve[0]));
-      for (let s = 1; s < stations.length; s++) {
-        const [a, b] = [stations[s - 1].x, stations[s].x];
-        addSlice(triangles, place, a, b, curve[s - 1], curve[s]);
-        outline.push(...place(a, curve[s - 1]), ...place(b, curve[s]));
-      }
-      const last = stations.length - 1;
-      outline.push(...place(stations[last].x, curve[last]), ...place(stations[last].x, 0));
-    }
+    for (const curve of weights.length === 1 ? [max] : [max, min]) ribbon.add(stations, curve, place);
     const write = (x: number, value: number) => {
       if (Math.abs(value) > noteworthy) values.push({ at: place(x, value), value, member, weight: Math.abs(value) / largest });
     };
@@ -76,22 +68,56 @@ export function forceDiagrams(table: StationTable, members: readonly number[], w
       write(0, max[0]);
       write(length, max[last]);
     }
+    if (!written.has(i)) return;
     const { max: top, min: bottom } = table.extremes(member, weights, component);
     for (const { value, x } of top.value === bottom.value ? [top] : [top, bottom]) if (weights.length > 1 || (x > 0 && x < length)) write(x, value);
   });
-  return { triangles: Float32Array.from(triangles), outline: Float32Array.from(outline), values, scale, largest };
+  return { triangles: Float32Array.from(ribbon.triangles), outline: Float32Array.from(ribbon.outline), values, scale, largest };
+}
+
+const mostWritten = 80;
+
+/** The members whose extremes are worth finding exactly: with many, those with the largest values. */
+function membersToWrite(bands: readonly { max: Float64Array; min: Float64Array }[]): Set<number> {
+  const all = bands.map((_, i) => i);
+  if (all.length <= mostWritten) return new Set(all);
+  const peaks = bands.map(({ max, min }) => Math.max(max.reduce((a, b) => Math.max(a, b)), -min.reduce((a, b) => Math.min(a, b))));
+  return new Set(all.sort((a, b) => peaks[b] - peaks[a]).slice(0, mostWritten));
 }
 
 type Place = (x: number, value: number) => [number, number, number];
 
-/** The area between the axis and the curve from a to b; where the curve crosses the axis, two triangles that meet there. */
-function addSlice(triangles: number[], place: Place, a: number, b: number, va: number, vb: number): void {
-  if (va * vb < 0) {
-    const zero = a + ((b - a) * va) / (va - vb);
-    triangles.push(...place(a, 0), ...place(a, va), ...place(zero, 0), ...place(zero, 0), ...place(b, vb), ...place(b, 0));
-    return;
+/** Collects the area between members and curves as triangles, and the curves as segments. */
+class Ribbon {
+  readonly triangles: number[] = [];
+  readonly outline: number[] = [];
+
+  add(stations: readonly { x: number }[], curve: Float64Array, place: Place): void {
+    let foot = place(stations[0].x, 0);
+    let tip = place(stations[0].x, curve[0]);
+    push(this.outline, foot);
+    push(this.outline, tip);
+    for (let s = 1; s < stations.length; s++) {
+      const nextFoot = place(stations[s].x, 0);
+      const nextTip = place(stations[s].x, curve[s]);
+      const [a, b] = [curve[s - 1], curve[s]];
+      if (a * b < 0) {
+        // the curve crosses the axis: two triangles that meet there
+        const zero = place(stations[s - 1].x + ((stations[s].x - stations[s - 1].x) * a) / (a - b), 0);
+        for (const corner of [foot, tip, zero, zero, nextTip, nextFoot]) push(this.triangles, corner);
+      } else for (const corner of [foot, tip, nextTip, foot, nextTip, nextFoot]) push(this.triangles, corner);
+      push(this.outline, tip);
+      push(this.outline, nextTip);
+      foot = nextFoot;
+      tip = nextTip;
+    }
+    push(this.outline, tip);
+    push(this.outline, foot);
   }
-  triangles.push(...place(a, 0), ...place(a, va), ...place(b, vb), ...place(a, 0), ...place(b, vb), ...place(b, 0));
+}
+
+function push(list: number[], point: readonly [number, number, number]): void {
+  list.push(point[0], point[1], point[2]);
 }
 
 /** Members in their displaced shape, exaggerated. @param weights one set; an envelope has no shape */

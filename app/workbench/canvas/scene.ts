@@ -33,12 +33,18 @@ export class GraphicsScene {
   private readonly scene = new Scene();
   private readonly content = new Group();
   private size = { width: 1, height: 1 };
+  /** Materials by what they look like. They are kept: a new one would have its program compiled anew, which stops the page. */
+  private readonly lineMaterials = new Map<string, LineMaterial>();
+  private readonly fillMaterials = new Map<string, MeshBasicMaterial>();
+  private readonly solidMaterial = new MeshLambertMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
 
   /** @throws Error when the browser has no WebGL */
   constructor(canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
     this.renderer.setClearAlpha(0);
+    // asking a program for its log waits for its compilation
+    this.renderer.debug.checkShaderErrors = false;
     const light = new DirectionalLight('#ffffff', 1.6);
     light.position.set(-0.4, -1, 1.6);
     this.scene.add(this.content, new HemisphereLight('#ffffff', '#c3ccd5', 1.9), light);
@@ -47,9 +53,7 @@ export class GraphicsScene {
   resize(width: number, height: number): void {
     this.size = { width, height };
     this.renderer.setSize(width, height, false);
-    this.content.traverse((object) => {
-      if (object instanceof LineSegments2) object.material.resolution.set(width, height);
-    });
+    for (const material of this.lineMaterials.values()) material.resolution.set(width, height);
   }
 
   /** Replaces what is drawn. */
@@ -57,7 +61,7 @@ export class GraphicsScene {
     this.clear();
     let order = 0;
     if (drawing.solids) {
-      this.content.add(new Mesh(drawing.solids.faces, new MeshLambertMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 })));
+      this.content.add(new Mesh(drawing.solids.faces, this.solidMaterial));
       if (drawing.solids.edges.length > 0) this.addLines({ segments: drawing.solids.edges, color: '#5B6672', width: 0.8, opacity: 0.8, hidden: true }, ++order);
     }
     for (const fill of drawing.fills) this.addFill(fill, ++order);
@@ -70,14 +74,20 @@ export class GraphicsScene {
 
   dispose(): void {
     this.clear();
+    for (const material of [...this.lineMaterials.values(), ...this.fillMaterials.values(), this.solidMaterial]) material.dispose();
     this.renderer.dispose();
   }
 
   private addLines({ segments, color, width, opacity = 1, hidden = false }: LineBatch, order: number): void {
     const geometry = new LineSegmentsGeometry();
     geometry.setPositions(segments);
-    const material = new LineMaterial({ color: new Color(color).getHex(), linewidth: width, transparent: true, opacity, depthTest: hidden, depthWrite: false });
-    material.resolution.set(this.size.width, this.size.height);
+    const key = `${color} ${width} ${opacity} ${hidden}`;
+    let material = this.lineMaterials.get(key);
+    if (!material) {
+      material = new LineMaterial({ color: new Color(color).getHex(), linewidth: width, transparent: true, opacity, depthTest: hidden, depthWrite: false });
+      material.resolution.set(this.size.width, this.size.height);
+      this.lineMaterials.set(key, material);
+    }
     const lines = new LineSegments2(geometry, material);
     lines.renderOrder = order;
     lines.frustumCulled = false;
@@ -88,7 +98,10 @@ export class GraphicsScene {
     if (triangles.length === 0) return;
     const geometry = new BufferGeometry();
     geometry.setAttribute('position', new BufferAttribute(triangles, 3));
-    const mesh = new Mesh(geometry, new MeshBasicMaterial({ color: new Color(color), transparent: true, opacity, side: DoubleSide, depthTest: false, depthWrite: false }));
+    const key = `${color} ${opacity}`;
+    const material = this.fillMaterials.get(key) ?? new MeshBasicMaterial({ color: new Color(color), transparent: true, opacity, side: DoubleSide, depthTest: false, depthWrite: false });
+    this.fillMaterials.set(key, material);
+    const mesh = new Mesh(geometry, material);
     mesh.renderOrder = order;
     mesh.frustumCulled = false;
     this.content.add(mesh);
@@ -97,10 +110,7 @@ export class GraphicsScene {
   private clear(): void {
     for (const child of [...this.content.children]) {
       this.content.remove(child);
-      if (child instanceof Mesh) {
-        (child.geometry as BufferGeometry).dispose();
-        (child.material as MeshBasicMaterial).dispose();
-      }
+      if (child instanceof Mesh) (child.geometry as BufferGeometry).dispose();
     }
   }
 }

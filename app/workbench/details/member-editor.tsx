@@ -2,12 +2,12 @@ import { Input, Select } from 'antd';
 import { RecordCollector, type SectionChoice } from '~core/build';
 import { catalogueMaterials } from '~core/catalog';
 import { inOrder, memberLength, type Edit, type Member, type Section } from '~core/model';
-import { formatQuantity, formatValue, unitLabel } from '~core/units';
-import { sectionProperties } from '~core/catalog';
+import { formatQuantity, formatValue } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
 import { QuantityField } from '../quantity-field';
 import { placeWords } from './selection-words';
+import { SectionEditor } from './section-editor';
 import { SectionField } from './section-field';
 
 const roles = [
@@ -76,7 +76,7 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
         <span className="field-label">Length</span>
         <span>{lengths(members.map((member) => memberLength(model, member)), units)}</span>
       </div>
-      {typeof section === 'string' && section !== 'varies' && section in model.sections && <SectionNumbers section={model.sections[section]} />}
+      {typeof section === 'string' && section !== 'varies' && section in model.sections && <SectionEditor section={model.sections[section]} />}
     </>
   );
 
@@ -89,38 +89,4 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
 function lengths(values: number[], units: 'si' | 'us'): string {
   const [least, most] = [Math.min(...values), Math.max(...values)];
   return most - least < 1e-3 ? formatQuantity(least, 'length', units) : `${formatValue(least, 'length', units)} to ${formatQuantity(most, 'length', units)}`;
-}
-
-/** The section's properties, computed from its dimensions. */
-function SectionNumbers({ section }: { section: Section }) {
-  const units = useWorkbench((state) => state.model.settings.units);
-  const { area, inertiaY, inertiaZ, torsion, plasticModulusY, depth, width } = sectionProperties(section.shape);
-  const rows = [
-    ['h', formatValue(depth, 'sectionLength', units), unitLabel('sectionLength', units)],
-    ['b', formatValue(width, 'sectionLength', units), unitLabel('sectionLength', units)],
-    ['A', formatValue(area, 'area', units), unitLabel('area', units)],
-    ['I about y (strong)', formatValue(inertiaY, 'secondMoment', units, 0), unitLabel('secondMoment', units)],
-    ['I about z', formatValue(inertiaZ, 'secondMoment', units, 0), unitLabel('secondMoment', units)],
-    ['J', formatValue(torsion, 'secondMoment', units, 1), unitLabel('secondMoment', units)],
-    ['Plastic modulus, y', formatValue(plasticModulusY, 'sectionModulus', units, 0), unitLabel('sectionModulus', units)],
-  ];
-  return (
-    <div className="block">
-      <h3>
-        {section.name} <span className="caption">from its dimensions</span>
-      </h3>
-      <table className="plain-table">
-        <tbody>
-          {rows.map(([name, value, unit]) => (
-            <tr key={name}>
-              <td className="secondary">{name}</td>
-              <td className="number">
-                {value} <span className="caption">{unit}</span>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
 }

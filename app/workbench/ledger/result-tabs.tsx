@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { ForceComponent } from '~core/results';
 import { useWorkbench } from '../../state/store';
 import { UtilisationBar } from '../../theme/utilisation-bar';
@@ -23,8 +23,9 @@ interface MemberRow {
 /** Internal forces of members in what is shown: the largest of each kind, and the moment along the member. */
 export function MemberForcesTab() {
   const model = useWorkbench((state) => state.model);
-  const solved = useWorkbench((state) => state.solved);
-  const shown = useWorkbench((state) => state.shown);
+  // the picture comes first, the rows a moment later
+  const solved = useDeferredValue(useWorkbench((state) => state.solved));
+  const shown = useDeferredValue(useWorkbench((state) => state.shown));
   const checks = useWorkbench((state) => state.checks);
   const selected = useWorkbench((state) => state.selection.members);
   const isolated = useWorkbench((state) => state.isolated);

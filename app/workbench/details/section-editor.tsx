@@ -1,0 +1,62 @@
+import { parseSection } from '~core/build';
+import { sectionProperties } from '~core/catalog';
+import type { Section } from '~core/model';
+import { count, formatInput, formatValue, unitLabel, type QuantityKind } from '~core/units';
+import { useWorkbench } from '../../state/store';
+import { QuantityField } from '../quantity-field';
+
+/** A section's dimensions, to be changed for every member that has it, and the properties that follow from them. */
+export function SectionEditor({ section }: { section: Section }) {
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const { units } = model.settings;
+  const { shape } = section;
+  const users = Object.values(model.members).filter((member) => member.section === section.id).length;
+  const resize = (text: string) => {
+    const parsed = parseSection(text, units);
+    if (!parsed.ok) return;
+    const { name, shape: resized } = parsed.value;
+    const taken = Object.values(model.sections).some((other) => other.id !== section.id && other.name === name);
+    commit({ edits: [{ kind: 'change', table: 'sections', changes: [{ id: section.id, fields: { shape: resized, name: taken ? `${name} (${section.id})` : name } }] }], sentence: `Changed section ${section.name} to ${name}` });
+  };
+  const typed = (value: number) => formatInput(value, 'sectionLength', units);
+  const positive = (value: number) => (value > 0 && value < 10 ? undefined : 'A dimension must be above zero and below 10 m.');
+  const properties = sectionProperties(shape);
+  const row = (name: string, value: number, kind: QuantityKind, decimals?: number) => (
+    <tr key={name}>
+      <td className="secondary">{name}</td>
+      <td className="number">
+        {formatValue(value, kind, units, decimals)} <span className="caption">{unitLabel(kind, units)}</span>
+      </td>
+    </tr>
+  );
+  return (
+    <div className="block">
+      <h3>
+        {section.name} <span className="caption">{count(users, 'member')}</span>
+      </h3>
+      {shape.type === 'rectangle' && (
+        <div className="fields" style={{ marginBottom: 6 }}>
+          <QuantityField label="Width" kind="sectionLength" units={units} value={shape.width} onCommit={(width) => resize(`${typed(width)} x ${typed(shape.depth)}`)} refuse={positive} />
+          <QuantityField label="Depth" kind="sectionLength" units={units} value={shape.depth} onCommit={(depth) => resize(`${typed(shape.width)} x ${typed(depth)}`)} refuse={positive} />
+        </div>
+      )}
+      {shape.type === 'circle' && (
+        <div className="fields" style={{ marginBottom: 6 }}>
+          <QuantityField label="Diameter" kind="sectionLength" units={units} value={shape.diameter} onCommit={(diameter) => resize(`Ø ${typed(diameter)}`)} refuse={positive} />
+        </div>
+      )}
+      <table className="plain-table">
+        <tbody>
+          {shape.type === 'i' && [row('h', properties.depth, 'sectionLength'), row('b', properties.width, 'sectionLength')]}
+          {row('A', properties.area, 'area')}
+          {row('I about y (strong)', properties.inertiaY, 'secondMoment', 0)}
+          {row('I about z', properties.inertiaZ, 'secondMoment', 0)}
+          {row('J', properties.torsion, 'secondMoment', 1)}
+          {row('Plastic modulus, y', properties.plasticModulusY, 'sectionModulus', 0)}
+        </tbody>
+      </table>
+      <p className="field-hint">{shape.type === 'i' ? 'Computed from the dimensions of the standard.' : 'A change of dimensions changes every member with this section.'}</p>
+    </div>
+  );
+}
