@@ -41,7 +41,7 @@ export function Workbench({ opened }: { opened: OpenedProject }) {
 
 /** Room the buttons of the views need at the right of the bars. */
 const viewsWidth = 250;
-const [gap, railWidth, detailsWidth, panelWidth, stripHeight] = [10, 62, 292, 626, 58];
+const [gap, railWidth, detailsWidth, panelWidth, stripHeight] = [10, 62, 292, 660, 58];
 
 function Screen() {
   const wide = useWorkbench((state) => state.panel !== null);

@@ -56,3 +56,4 @@ export const warping = (value: number): Quantity => ({ value, kind: 'warping' })
 export const stress = (value: number): Quantity => ({ value, kind: 'stress' });
 export const force = (value: number): Quantity => ({ value, kind: 'force' });
 export const moment = (value: number): Quantity => ({ value, kind: 'moment' });
+export const elasticity = (value: number): Quantity => ({ value, kind: 'modulus' });

@@ -19,6 +19,9 @@ import { snapAt, snapPoints, type Snap } from './snap';
 /** Pixels the pointer must travel before a press becomes a drag. */
 const dragThreshold = 4;
 
+/** With more supports than this, reactions in space are drawn only when they are asked for. */
+const fewSupports = 8;
+
 interface Drag {
   readonly kind: 'window' | 'orbit' | 'pan';
   readonly startX: number;
@@ -63,6 +66,7 @@ export function Canvas({ insets }: { insets: Insets }) {
   const { left, right, top, bottom } = insets;
   const frame = useMemo<Frame>(() => ({ width: size.width || 1, height: size.height || 1, insets: { left, right, top, bottom } }), [size, left, right, top, bottom]);
   const scope = useMemo(() => scopeOf(model, plane, isolated), [model, plane, isolated]);
+  const supports = useMemo(() => Object.values(model.nodes).filter((node) => node.support).length, [model.nodes]);
   // results belong to the model they were solved for; members that came later have none yet
   const picture = useMemo(
     () => compose({ model, scope, stage, form, selection, shown, quantity, magnify, solved, checks }),
@@ -124,11 +128,11 @@ export function Canvas({ insets }: { insets: Insets }) {
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results', solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, solved, findings, picture, hover, window_, snap, drawnFrom]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom]);
 
   const snaps = useMemo(() => (tool === 'draw' ? snapPoints(model, plane, scope.members, scope.nodes) : []), [tool, model, plane, scope]);
   useEffect(() => {

@@ -155,6 +155,6 @@ function resultDrawing({ model, scope, shown, quantity, magnify, solved, selecti
   const labels = diagram.values.map(({ at, value, member, weight }): SpaceLabel => ({
     at, text: formatValue(value, kind, units, quantity === 'deflected' ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1), color, weight: weight + (chosen.has(member) ? 2 : 0), bold: chosen.has(member),
   }));
-  const scaleText = diagram.scale === 0 ? 'nothing to draw' : quantity === 'deflected' ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times` : `1 ${unitLabel('length', units)} = ${formatNumber(unitSize('length', units) / diagram.scale / unitSize(kind, units), 0)} ${unitLabel(kind, units)}`;
+  const scaleText = diagram.scale === 0 ? 'nothing to draw' : quantity === 'deflected' ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(kind, units)}` : `1 ${unitLabel('length', units)} = ${formatNumber(unitSize('length', units) / diagram.scale / unitSize(kind, units), 0)} ${unitLabel(kind, units)}`;
   return { diagram, labels, scaleText };
 }

@@ -40,7 +40,8 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
   const anchor = useRef(0);
   const cursor = useRef(0);
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 6, scrollPaddingStart: rowHeight, scrollPaddingEnd: 2 * rowHeight });
-  const template = columns.map((column) => `minmax(${column.width}px, ${column.width}fr)`).join(' ');
+  // every row has the same width and shares, so that columns stand under their headings
+  const layout = { gridTemplateColumns: columns.map((column) => `minmax(0, ${column.width}fr)`).join(' '), minWidth: columns.reduce((sum, column) => sum + column.width, 0) };
 
   const firstSelected = rows.findIndex((row) => selected.has(idOf(row)));
   useEffect(() => {
@@ -81,7 +82,7 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
 
   return (
     <div className="ledger-grid" ref={scroller} tabIndex={0} role="grid" aria-label={label} aria-rowcount={rows.length + 1} aria-multiselectable="true" onKeyDown={onKeyDown}>
-      <div className="ledger-head" role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
+      <div className="ledger-head" role="row" aria-rowindex={1} style={layout}>
         {columns.map((column) => (
           <span key={column.title} role="columnheader" className={column.numeric ? 'number' : ''}>
             <Symbolic text={column.title} /> {column.unit && <span className="unit">{column.unit}</span>}
@@ -93,11 +94,11 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
           <span role="gridcell">{empty}</span>
         </div>
       ) : (
-        <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="rowgroup">
+        <div style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: layout.minWidth }} role="rowgroup">
           {virtual.getVirtualItems().map((item) => {
             const row = rows[item.index];
             return (
-              <div key={idOf(row)} className="ledger-row" role="row" aria-rowindex={item.index + 2} aria-selected={selected.has(idOf(row))} style={{ gridTemplateColumns: template, transform: `translateY(${item.start}px)` }} onClick={(event) => click(item.index, event)} onDoubleClick={() => onOpen?.(row)}>
+              <div key={idOf(row)} className="ledger-row" role="row" aria-rowindex={item.index + 2} aria-selected={selected.has(idOf(row))} style={{ ...layout, transform: `translateY(${item.start}px)` }} onClick={(event) => click(item.index, event)} onDoubleClick={() => onOpen?.(row)}>
                 {columns.map((column) => (
                   <span key={column.title} role="gridcell" className={column.numeric ? 'number' : ''}>
                     {column.show(row)}

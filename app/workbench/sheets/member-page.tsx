@@ -47,7 +47,7 @@ export function MemberPage({ member: id }: { member: string }) {
             <div style={{ display: 'grid', gridTemplateColumns: '1fr 246px', gap: 14, alignItems: 'start' }}>
               <div>
                 {diagrams.map((quantity) => (
-                  <LineDiagram key={quantity} table={results.table} member={results.number} weights={results.weights} quantity={quantity} units={units} width={336} height={quantity === 'My' ? 96 : 62} cursor={cursor} onCursor={setCursor} hideWhenZero />
+                  <LineDiagram key={quantity} table={results.table} member={results.number} weights={results.weights} quantity={quantity} units={units} width={368} height={quantity === 'My' ? 96 : 62} cursor={cursor} onCursor={setCursor} hideWhenZero />
                 ))}
                 <p className="caption">
                   {cursor === undefined ? 'Move over a diagram to read all of them at one place.' : `at ${formatQuantity(cursor, 'length', units, 2)} from ${member.start}`} Moments are drawn on the tension side; w is the movement in local z.

@@ -129,7 +129,7 @@ function Step({ step }: { step: SetStep }) {
     <div className="sheet-step">
       <StepBody step={step} />
       <span className="result">
-        <Tex>{`${step.symbol} = ${step.value}`}</Tex>
+        <Tex>{step.value}</Tex>
       </span>
       {step.note && <span className="caption note">{step.note}</span>}
     </div>

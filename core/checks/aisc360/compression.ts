@@ -1,4 +1,4 @@
-import { area, force, inertia, length, plain, sectionLength, stress, warping, type Sheet } from '../sheet';
+import { area, elasticity, force, inertia, length, plain, sectionLength, stress, warping, type Sheet } from '../sheet';
 import type { SteelSection } from './steel-section';
 
 export const phiCompression = 0.9;
@@ -26,11 +26,11 @@ export function compressionStrength(section: SteelSection, lengths: EffectiveLen
     note: slenderness > 200 ? 'above 200, which the user note of E2 advises against' : `the other axis: ${Math.min(slendernessMajor, slendernessMinor).toFixed(1)}`,
   });
   const flexural = (Math.PI ** 2 * E) / slenderness ** 2;
-  sheet?.step({ clause: 'E3-4', title: 'Elastic flexural buckling', symbol: 'F_ef', expression: 'pi^2 * E / lambda_c^2', inputs: { E: stress(E), lambda_c: plain(slenderness, 1) }, value: stress(flexural) });
+  sheet?.step({ clause: 'E3-4', title: 'Elastic flexural buckling', symbol: 'F_ef', expression: 'pi^2 * E / lambda_c^2', inputs: { E: elasticity(E), lambda_c: plain(slenderness, 1) }, value: stress(flexural) });
   const torsional = ((Math.PI ** 2 * E * section.warping) / lengths.torsional ** 2 + G * section.torsion) / (section.inertiaY + section.inertiaZ);
   sheet?.step({
     clause: 'E4-2', title: 'Elastic torsional buckling', symbol: 'F_et', expression: '(pi^2 * E * C_w / L_cz^2 + G * J) / (I_x + I_y)',
-    inputs: { E: stress(E), C_w: warping(section.warping), L_cz: length(lengths.torsional), G: stress(G), J: inertia(section.torsion), I_x: inertia(section.inertiaY), I_y: inertia(section.inertiaZ) },
+    inputs: { E: elasticity(E), C_w: warping(section.warping), L_cz: length(lengths.torsional), G: elasticity(G), J: inertia(section.torsion), I_x: inertia(section.inertiaY), I_y: inertia(section.inertiaZ) },
     value: stress(torsional),
   });
   const elastic = Math.min(flexural, torsional);

@@ -1,4 +1,4 @@
-import { inertia, length, modulus, moment, plain, sectionLength, stress, type Sheet } from '../sheet';
+import { elasticity, inertia, length, modulus, moment, plain, sectionLength, stress, type Sheet } from '../sheet';
 import type { SteelSection } from './steel-section';
 
 export const phiFlexure = 0.9;
@@ -28,13 +28,13 @@ export function majorFlexureExclusion(section: SteelSection): string | undefined
 export function limitingUnbracedLengths(section: SteelSection, sheet?: Sheet): { plastic: number; elastic: number } {
   const { E, fy, radiusZ, radiusTorsion: rts, torsion: J, elasticModulusY: Sx, flangeDistance: ho } = section;
   const plastic = 1.76 * radiusZ * Math.sqrt(E / fy);
-  sheet?.step({ clause: 'F2-5', title: 'Unbraced length up to which the section yields', symbol: 'L_p', expression: '1.76 * r_y * sqrt(E / F_y)', inputs: { r_y: sectionLength(radiusZ), E: stress(E), F_y: stress(fy) }, value: length(plastic) });
+  sheet?.step({ clause: 'F2-5', title: 'Unbraced length up to which the section yields', symbol: 'L_p', expression: '1.76 * r_y * sqrt(E / F_y)', inputs: { r_y: sectionLength(radiusZ), E: elasticity(E), F_y: stress(fy) }, value: length(plastic) });
   const ratio = J / (Sx * ho);
   const elastic = 1.95 * rts * (E / (0.7 * fy)) * Math.sqrt(ratio + Math.sqrt(ratio ** 2 + 6.76 * ((0.7 * fy) / E) ** 2));
+  sheet?.step({ clause: 'F2-6', title: 'Torsion against bending', symbol: 'X', expression: 'J / (S_x * h_o)', inputs: { J: inertia(J), S_x: modulus(Sx), h_o: sectionLength(ho) }, value: plain(ratio, 6) });
   sheet?.step({
-    clause: 'F2-6', title: 'Unbraced length beyond which buckling is elastic', symbol: 'L_r',
-    expression: '1.95 * r_ts * E / (0.7 * F_y) * sqrt(J / (S_x * h_o) + sqrt((J / (S_x * h_o))^2 + 6.76 * (0.7 * F_y / E)^2))',
-    inputs: { r_ts: sectionLength(rts), E: stress(E), F_y: stress(fy), J: inertia(J), S_x: modulus(Sx), h_o: sectionLength(ho) }, value: length(elastic),
+    clause: 'F2-6', title: 'Unbraced length beyond which buckling is elastic', symbol: 'L_r', expression: '1.95 * r_ts * E / (0.7 * F_y) * sqrt(X + sqrt(X^2 + 6.76 * (0.7 * F_y / E)^2))',
+    inputs: { r_ts: sectionLength(rts), E: elasticity(E), F_y: stress(fy), X: plain(ratio, 6) }, value: length(elastic),
   });
   return { plastic, elastic };
 }
@@ -57,7 +57,7 @@ export function majorFlexuralStrength(section: SteelSection, unbraced: number, c
     const critical = ((cb * Math.PI ** 2 * E) / slenderness ** 2) * Math.sqrt(1 + (0.078 * J * slenderness ** 2) / (Sx * ho));
     sheet?.step({
       clause: 'F2-4', title: 'Elastic critical stress', symbol: 'F_cr', expression: 'C_b * pi^2 * E / (L_b / r_ts)^2 * sqrt(1 + 0.078 * J / (S_x * h_o) * (L_b / r_ts)^2)',
-      inputs: { C_b: plain(cb, 2), E: stress(E), L_b: length(unbraced), r_ts: sectionLength(rts), J: inertia(J), S_x: modulus(Sx), h_o: sectionLength(ho) }, value: stress(critical), note: 'Lb > Lr',
+      inputs: { C_b: plain(cb, 2), E: elasticity(E), L_b: length(unbraced), r_ts: sectionLength(rts), J: inertia(J), S_x: modulus(Sx), h_o: sectionLength(ho) }, value: stress(critical), note: 'Lb > Lr',
     });
     buckling = Math.min(plasticMoment, critical * Sx);
     sheet?.step({ clause: 'F2-3', title: 'Elastic lateral-torsional buckling', symbol: 'M_LT', expression: 'min(F_cr * S_x, M_p)', inputs: { F_cr: stress(critical), S_x: modulus(Sx), M_p: moment(plasticMoment) }, value: moment(buckling) });
@@ -94,7 +94,7 @@ function flangeLocalBuckling(section: SteelSection, plasticMoment: number, sheet
   }
   const kc = Math.min(0.76, Math.max(0.35, 4 / Math.sqrt(web)));
   const value = (0.9 * E * kc * Sx) / flange ** 2;
-  sheet?.step({ clause: 'F3-2', title: 'Slender flange', symbol: 'M_FLB', expression: '0.9 * E * k_c * S_x / lambda^2', inputs: { E: stress(E), k_c: plain(kc, 3), S_x: modulus(Sx), lambda: plain(flange, 2) }, value: moment(value) });
+  sheet?.step({ clause: 'F3-2', title: 'Slender flange', symbol: 'M_FLB', expression: '0.9 * E * k_c * S_x / lambda^2', inputs: { E: elasticity(E), k_c: plain(kc, 3), S_x: modulus(Sx), lambda: plain(flange, 2) }, value: moment(value) });
   return value;
 }
 
@@ -107,7 +107,7 @@ export function minorFlexuralStrength(section: SteelSection, sheet?: Sheet): num
   let nominal = plasticMoment;
   if (flange > flangeNoncompact) {
     nominal = Math.min(plasticMoment, ((0.7 * E) / flange ** 2) * Sy);
-    sheet?.step({ clause: 'F6-4', title: 'Slender flange', symbol: 'M_ny', expression: 'min(0.7 * E / lambda^2 * S_y, M_py)', inputs: { E: stress(E), lambda: plain(flange, 2), S_y: modulus(Sy), M_py: moment(plasticMoment) }, value: moment(nominal) });
+    sheet?.step({ clause: 'F6-4', title: 'Slender flange', symbol: 'M_ny', expression: 'min(0.7 * E / lambda^2 * S_y, M_py)', inputs: { E: elasticity(E), lambda: plain(flange, 2), S_y: modulus(Sy), M_py: moment(plasticMoment) }, value: moment(nominal) });
   } else if (flange > flangeCompact) {
     nominal = plasticMoment - (plasticMoment - 0.7 * fy * Sy) * ((flange - flangeCompact) / (flangeNoncompact - flangeCompact));
     sheet?.step({

@@ -1,4 +1,4 @@
-import { area, force, plain, sectionLength, stress, type Sheet } from '../sheet';
+import { area, elasticity, force, plain, sectionLength, stress, type Sheet } from '../sheet';
 import type { SteelSection } from './steel-section';
 
 /** Design shear strength of the web φ_v V_n, AISC 360-22 G2.1 (no tension field, no stiffeners: k_v = 5.34), N. */
@@ -11,7 +11,7 @@ export function webShearStrength({ shape, webHeight, E, fy }: SteelSection, shee
   const limit = 1.1 * Math.sqrt((5.34 * E) / fy);
   const coefficient = stocky || ratio <= limit ? 1 : limit / ratio;
   if (coefficient < 1) {
-    sheet?.step({ clause: 'G2-4', title: 'Web shear coefficient', symbol: 'C_v1', expression: '1.10 * sqrt(k_v * E / F_y) / lambda_w', inputs: { k_v: plain(5.34, 2), E: stress(E), F_y: stress(fy), lambda_w: plain(ratio, 1) }, value: plain(coefficient) });
+    sheet?.step({ clause: 'G2-4', title: 'Web shear coefficient', symbol: 'C_v1', expression: '1.10 * sqrt(k_v * E / F_y) / lambda_w', inputs: { k_v: plain(5.34, 2), E: elasticity(E), F_y: stress(fy), lambda_w: plain(ratio, 1) }, value: plain(coefficient) });
   } else {
     sheet?.step({ clause: stocky ? 'G2-2' : 'G2-3', title: 'Web shear coefficient', symbol: 'C_v1', expression: '1', inputs: {}, value: plain(1, 2), note: `h / tw = ${ratio.toFixed(1)}` });
   }
