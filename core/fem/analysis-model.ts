@@ -1,6 +1,7 @@
 import { sectionProperties } from '../catalog';
 import { distance, inOrder, localAxes, type Model } from '../model';
 import type { FrameElement } from './frame-element';
+import { postordered } from './sparse/elimination-tree';
 import { minimumDegreeOrder } from './sparse/minimum-degree';
 
 /** The structure numbered for analysis. Node and member numbers follow the lists of ids. */
@@ -48,7 +49,7 @@ export function buildAnalysisModel(model: Model): AnalysisModel {
     axes.set([...local.x, ...local.y, ...local.z], 9 * i);
     return element(model, member.section!, member.material!, distance(from, to));
   });
-  const nodeOrder = minimumDegreeOrder(neighbours);
+  const nodeOrder = postordered(minimumDegreeOrder(neighbours), neighbours);
   const equations = new Int32Array(nodes.length * 6).fill(-1);
   let equationCount = 0;
   for (const number of nodeOrder) {

@@ -90,7 +90,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
       cases,
       log: {
         nodes: analysis.nodeIds.length, members: analysis.memberIds.length, equations: analysis.equationCount,
-        matrixEntries: matrix.rowIndex.length, factorEntries: factor.rowIndex.length + factor.size, factorReused, times,
+        matrixEntries: matrix.rowIndex.length, factorEntries: factor.supernodes.entries + factor.size, factorReused, times,
       },
     },
   };

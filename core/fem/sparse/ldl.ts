@@ -1,14 +1,15 @@
+import { factorPanel, multiplyRows } from './dense-panel';
+import { findSupernodes, type Supernodes } from './supernodes';
 import type { SymmetricMatrix } from './symmetric-matrix';
 
 /**
- * Sparse factorisation A = L D Lᵀ, up-looking by rows (Davis, Direct Methods for Sparse Linear Systems, 2006, §4.8; the
- * elimination tree of §4.1). The matrix comes already ordered for little fill.
+ * Sparse factorisation A = L D Lᵀ, left-looking by supernodes (Davis 2006, §4.8; Ashcraft & Grimes 1989). The matrix comes already
+ * ordered for little fill, in a postorder of its elimination tree.
  */
 export interface Factor {
   readonly size: number;
-  /** strictly lower triangle by columns: colStart, rowIndex, values */
-  readonly colStart: Int32Array;
-  readonly rowIndex: Int32Array;
+  readonly supernodes: Supernodes;
+  /** the supernodes' panels one after the other; above the diagonal of a panel's square the numbers mean nothing */
   readonly values: Float64Array;
   readonly diagonal: Float64Array;
 }
@@ -21,7 +22,6 @@ export interface SingularPivot {
 
 /** A pivot below this share of its diagonal entry is taken for zero: rounding leaves about 1e-16 of it, a sound frame far more. */
 const pivotTolerance = 1e-11;
-const rowsBetweenPauses = 64;
 
 /**
  * Factorises by steps, pausing now and then so that the caller can report progress or give up.
@@ -29,100 +29,146 @@ const rowsBetweenPauses = 64;
  * @returns the factor, or the first pivot that vanished
  */
 export function* factorise(matrix: SymmetricMatrix): Generator<number, Factor | SingularPivot> {
-  const n = matrix.size;
-  const { parent, colStart } = symbolic(matrix);
-  const rowIndex = new Int32Array(colStart[n]);
-  const values = new Float64Array(colStart[n]);
-  const diagonal = new Float64Array(n);
-  const filled = new Int32Array(n); // entries of each column so far
-  const work = new Float64Array(n);
-  const mark = new Int32Array(n).fill(-1);
-  const pattern = new Int32Array(n);
-  const path = new Int32Array(n);
+  const supernodes = findSupernodes(matrix);
+  const { count, firstColumn, ofColumn, rowStart, rows, panelStart, entries } = supernodes;
+  const values = new Float64Array(entries);
+  const diagonal = new Float64Array(matrix.size);
+  const entry = Float64Array.from({ length: matrix.size }, (_, column) => matrix.values[matrix.colStart[column + 1] - 1]);
+  const factor: Factor = { size: matrix.size, supernodes, values, diagonal };
+  const position = new Int32Array(matrix.size); // of a row in the panel at work
+  // supernodes whose next rows lie in a given one, as linked lists; `next row` counts from the supernode's first row below
+  const head = new Int32Array(count).fill(-1);
+  const next = new Int32Array(count).fill(-1);
+  const nextRow = new Int32Array(count);
+  let scaled = new Float64Array(0);
+  let product = new Float64Array(0);
+  scatter(matrix, supernodes, values);
 
-  for (let k = 0; k < n; k++) {
-    if (k % rowsBetweenPauses === 0) yield k / n;
-    // pattern of row k of L: paths in the elimination tree from the entries of column k of A, in topological order
-    let top = n;
-    mark[k] = k;
-    const end = matrix.colStart[k + 1];
-    for (let p = matrix.colStart[k]; p < end; p++) {
-      let i = matrix.rowIndex[p];
-      work[i] += matrix.values[p];
-      let length = 0;
-      while (mark[i] !== k) {
-        path[length++] = i;
-        mark[i] = k;
-        i = parent[i];
+  for (let s = 0; s < count; s++) {
+    yield panelStart[s] / entries;
+    const first = firstColumn[s];
+    const end = firstColumn[s + 1];
+    const width = end - first;
+    const below = rowStart[s + 1] - rowStart[s];
+    for (let column = first; column < end; column++) position[column] = column - first;
+    for (let p = 0; p < below; p++) position[rows[rowStart[s] + p]] = width + p;
+
+    for (let d = head[s]; d !== -1; ) {
+      const following = next[d];
+      const dRows = rowStart[d];
+      const dBelow = rowStart[d + 1] - dRows;
+      const dWidth = firstColumn[d + 1] - firstColumn[d];
+      const from = nextRow[d];
+      let to = from;
+      while (to < dBelow && rows[dRows + to] < end) to++;
+      const columns = to - from;
+      const height = dBelow - from;
+      if (scaled.length < columns * dWidth) scaled = new Float64Array(2 * columns * dWidth);
+      if (product.length < columns * height) product = new Float64Array(2 * columns * height);
+      const panel = panelStart[d] + (dWidth + from) * dWidth;
+      for (let c = 0; c < columns; c++) for (let t = 0; t < dWidth; t++) scaled[c * dWidth + t] = values[panel + c * dWidth + t] * diagonal[firstColumn[d] + t];
+      multiplyRows(values, panel, height, scaled, columns, dWidth, product);
+      for (let r = 0; r < height; r++) {
+        const target = panelStart[s] + position[rows[dRows + from + r]] * width - first;
+        // within the square only the lower triangle counts
+        const last = Math.min(columns, r + 1);
+        for (let c = 0; c < last; c++) values[target + rows[dRows + from + c]] -= product[r * columns + c];
       }
-      while (length > 0) pattern[--top] = path[--length];
+      nextRow[d] = to;
+      if (to < dBelow) link(d, ofColumn[rows[dRows + to]]);
+      d = following;
     }
-    const entry = work[k];
-    let pivot = entry;
-    work[k] = 0;
-    for (; top < n; top++) {
-      const i = pattern[top];
-      const yi = work[i];
-      work[i] = 0;
-      const columnEnd = colStart[i] + filled[i];
-      for (let p = colStart[i]; p < columnEnd; p++) work[rowIndex[p]] -= values[p] * yi;
-      const lki = yi / diagonal[i];
-      pivot -= lki * yi;
-      rowIndex[columnEnd] = k;
-      values[columnEnd] = lki;
-      filled[i]++;
-    }
-    diagonal[k] = pivot;
-    if (!(pivot > pivotTolerance * entry)) return { row: k, motion: nullMotion({ size: k, colStart, rowIndex, values, diagonal }, filled, k) };
+
+    const failed = factorPanel(values, panelStart[s], width + below, width, diagonal, first, (j, pivot) => !(pivot > pivotTolerance * entry[first + j]));
+    if (failed >= 0) return { row: first + failed, motion: nullMotion(factor, first + failed) };
+    if (below > 0) link(s, ofColumn[rows[rowStart[s]]]);
   }
-  return { size: n, colStart, rowIndex, values, diagonal };
+  return factor;
+
+  function link(supernode: number, target: number): void {
+    next[supernode] = head[target];
+    head[target] = supernode;
+  }
 }
 
-/** Elimination tree and the number of entries in each column of L. */
-function symbolic({ size, colStart, rowIndex }: SymmetricMatrix): { parent: Int32Array; colStart: Int32Array } {
-  const parent = new Int32Array(size).fill(-1);
-  const counts = new Int32Array(size);
-  const mark = new Int32Array(size).fill(-1);
-  for (let k = 0; k < size; k++) {
-    mark[k] = k;
-    for (let p = colStart[k]; p < colStart[k + 1]; p++) {
-      for (let i = rowIndex[p]; mark[i] !== k; i = parent[i]) {
-        if (parent[i] === -1) parent[i] = k;
-        counts[i]++;
-        mark[i] = k;
-      }
+/** Puts the matrix's entries into the panels: entry (row, column) of the upper triangle is row `column` of the panel that holds column `row`. */
+function scatter(matrix: SymmetricMatrix, { firstColumn, ofColumn, rowStart, rows, panelStart }: Supernodes, values: Float64Array): void {
+  // by supernode, so that the position of a row in its panel is looked up in one table
+  const { size, colStart, rowIndex } = matrix;
+  for (let column = 0; column < size; column++) {
+    for (let p = colStart[column]; p < colStart[column + 1]; p++) {
+      const target = rowIndex[p];
+      const s = ofColumn[target];
+      const width = firstColumn[s + 1] - firstColumn[s];
+      const place = column < firstColumn[s + 1] ? column - firstColumn[s] : width + search(rows, rowStart[s], rowStart[s + 1], column) - rowStart[s];
+      values[panelStart[s] + place * width + target - firstColumn[s]] += matrix.values[p];
     }
   }
-  const starts = new Int32Array(size + 1);
-  for (let k = 0; k < size; k++) starts[k + 1] = starts[k] + counts[k];
-  return { parent, colStart: starts };
 }
 
-/** With A x = 0 for the leading k + 1 equations: x[k] = 1, the rest from Lᵀ x = e_k. Columns end at row k where it was filled in. */
-function nullMotion(factor: Factor, filled: Int32Array, k: number): Float64Array {
+/** Where a value stands in an ascending part of an array. */
+function search(list: Int32Array, from: number, to: number, value: number): number {
+  let [low, high] = [from, to - 1];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (list[middle] < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** With A x = 0 for the leading k + 1 equations: x[k] = 1, the rest from Lᵀ x = e_k. */
+function nullMotion({ supernodes, values }: Factor, k: number): Float64Array {
+  const { firstColumn, ofColumn, rowStart, rows, panelStart } = supernodes;
   const x = new Float64Array(k + 1);
   x[k] = 1;
-  for (let j = k - 1; j >= 0; j--) {
-    let sum = 0;
-    for (let p = factor.colStart[j]; p < factor.colStart[j] + filled[j]; p++) sum -= factor.values[p] * x[factor.rowIndex[p]];
-    x[j] = sum;
+  for (let s = ofColumn[k]; s >= 0; s--) {
+    const first = firstColumn[s];
+    const width = firstColumn[s + 1] - first;
+    for (let p = rowStart[s]; p < rowStart[s + 1] && rows[p] <= k; p++) {
+      const row = panelStart[s] + (width + p - rowStart[s]) * width;
+      for (let t = 0; t < width; t++) x[first + t] -= values[row + t] * x[rows[p]];
+    }
+    for (let i = Math.min(width - 1, k - first); i > 0; i--) {
+      const row = panelStart[s] + i * width;
+      for (let t = 0; t < i; t++) x[first + t] -= values[row + t] * x[first + i];
+    }
   }
   return x;
 }
 
 /** Solves A x = b with the factor; b is left as it was. */
-export function solveFactored({ size, colStart, rowIndex, values, diagonal }: Factor, b: Float64Array): Float64Array {
+export function solveFactored({ size, supernodes, values, diagonal }: Factor, b: Float64Array): Float64Array {
+  const { count, firstColumn, rowStart, rows, panelStart } = supernodes;
   const x = Float64Array.from(b);
-  for (let j = 0; j < size; j++) {
-    const xj = x[j];
-    if (xj === 0) continue;
-    for (let p = colStart[j]; p < colStart[j + 1]; p++) x[rowIndex[p]] -= values[p] * xj;
+  for (let s = 0; s < count; s++) {
+    const first = firstColumn[s];
+    const width = firstColumn[s + 1] - first;
+    let row = panelStart[s];
+    for (let i = 0; i < width; i++, row += width) {
+      let sum = x[first + i];
+      for (let t = 0; t < i; t++) sum -= values[row + t] * x[first + t];
+      x[first + i] = sum;
+    }
+    for (let p = rowStart[s]; p < rowStart[s + 1]; p++, row += width) {
+      let sum = x[rows[p]];
+      for (let t = 0; t < width; t++) sum -= values[row + t] * x[first + t];
+      x[rows[p]] = sum;
+    }
   }
-  for (let j = 0; j < size; j++) x[j] /= diagonal[j];
-  for (let j = size - 1; j >= 0; j--) {
-    let sum = x[j];
-    for (let p = colStart[j]; p < colStart[j + 1]; p++) sum -= values[p] * x[rowIndex[p]];
-    x[j] = sum;
+  for (let i = 0; i < size; i++) x[i] /= diagonal[i];
+  for (let s = count - 1; s >= 0; s--) {
+    const first = firstColumn[s];
+    const width = firstColumn[s + 1] - first;
+    let row = panelStart[s] + width * width;
+    for (let p = rowStart[s]; p < rowStart[s + 1]; p++, row += width) {
+      const value = x[rows[p]];
+      for (let t = 0; t < width; t++) x[first + t] -= values[row + t] * value;
+    }
+    for (let i = width - 1; i > 0; i--) {
+      row = panelStart[s] + i * width;
+      for (let t = 0; t < i; t++) x[first + t] -= values[row + t] * x[first + i];
+    }
   }
   return x;
 }
