@@ -103,4 +103,4 @@ function bundleTable(): void {
 
 analysisTable();
 bundleTable();
-await timeToFirstCanvas();
+if (!process.argv.includes('--no-browser')) await timeToFirstCanvas();
