@@ -105,7 +105,7 @@ test('a US customary project reads feet, inches and kips, and shows them', async
   await page.getByLabel('Units').click();
   await page.getByTitle('US customary: ft, in, kip').click();
   await page.getByRole('button', { name: 'Make project' }).click();
-  await page.getByRole('heading', { name: 'Feet and Kips' }).waitFor();
+  await page.getByText('Nothing is drawn yet').waitFor();
   await page.keyboard.press('b');
   const builder = page.getByRole('complementary', { name: 'Frame builder' });
   await builder.getByLabel('Bays along x').fill(`2*24`);

@@ -110,8 +110,10 @@ export function LoadsTab() {
     text('Place', 140, place),
     { title: '', width: 36, show: (load) => <DeleteButton label={`Delete load ${load.id}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] })} /> },
   ];
-  const targets = new Set([...selection.nodes, ...selection.members]);
-  const chosen = useMemo(() => new Set(rows.filter((load) => targets.has(load.type === 'node' ? load.node : load.member)).map((load) => load.id)), [rows, selection]); // eslint-disable-line react-hooks/exhaustive-deps -- targets follows from selection
+  const chosen = useMemo(() => {
+    const targets = new Set([...selection.nodes, ...selection.members]);
+    return new Set(rows.filter((load) => targets.has(load.type === 'node' ? load.node : load.member)).map((load) => load.id));
+  }, [rows, selection]);
   return (
     <Grid
       label="Loads"
