@@ -66,14 +66,14 @@ export function MemberForcesTab() {
   }, [rows, table, weights]);
 
   const columns: GridColumn<MemberRow>[] = [
-    text('Member', 58, (row) => model.members[row.id].label ?? row.id),
-    text('Place', 92, (row) => placeWords(model, row.id)),
+    text('Member', 64, (row) => model.members[row.id].label ?? row.id),
+    text('Place', 124, (row) => placeWords(model, row.id)),
     text('Section', 84, (row) => (model.members[row.id].section === null ? 'none' : model.sections[model.members[row.id].section!].name)),
-    column<MemberRow>('N', 'force', (row) => peak(row, 'N'), 72),
-    column<MemberRow>('Vz', 'force', (row) => peak(row, 'Vz'), 70),
-    column<MemberRow>('My hogging', 'moment', (row) => side(row, 'min'), 96),
-    column<MemberRow>('My sagging', 'moment', (row) => side(row, 'max'), 96),
-    column<MemberRow>('Mz', 'moment', (row) => peak(row, 'Mz'), 78),
+    column<MemberRow>('N', 'force', (row) => peak(row, 'N'), 68),
+    column<MemberRow>('Vz', 'force', (row) => peak(row, 'Vz'), 66),
+    column<MemberRow>('My hog', 'moment', (row) => side(row, 'min'), 86),
+    column<MemberRow>('My sag', 'moment', (row) => side(row, 'max'), 86),
+    column<MemberRow>('Mz', 'moment', (row) => peak(row, 'Mz'), 74),
     { title: 'My along', width: 106, show: (row) => (table && weights.length > 0 ? <Sparkline band={table.band(row.number, weights, 'My')} length={row.length} largest={largest} color={colors.moment} tensionDown /> : null) },
     {
       title: 'Utilisation, by', width: 112, numeric: true,

@@ -15,12 +15,13 @@ export function ViewBar() {
   const stage = useWorkbench((state) => state.stage);
   const quantity = useWorkbench((state) => state.quantity);
   const magnify = useWorkbench((state) => state.magnify);
+  const narrow = useWorkbench((state) => state.panel !== null);
   const look = useWorkbench((state) => state.look);
   if (stage !== 'results') return null;
   return (
     <div className="view-bar card">
-      <Select aria-label="Quantity" variant="borderless" value={quantity} style={{ width: 148 }} options={quantities.map((value) => ({ value, label: quantityNames[value] }))} onChange={(value) => look({ quantity: value })} popupMatchSelectWidth={170} />
-      <span className="label">scale</span>
+      <Select aria-label="Quantity" variant="borderless" value={quantity} style={{ width: narrow ? 136 : 148 }} options={quantities.map((value) => ({ value, label: quantityNames[value] }))} onChange={(value) => look({ quantity: value })} popupMatchSelectWidth={170} />
+      {!narrow && <span className="label">scale</span>}
       <Select
         aria-label="Scale"
         variant="borderless"
