@@ -182,7 +182,7 @@ function moveNodes(model: Model, edit: MoveEdit): Applied {
     if (!node) return refuse(missing('nodes', id));
     const parsed = recordSchemas.nodes.safeParse({ ...node, position: add(node.position, edit.by) });
     if (!parsed.success) return refuse(`Node ${id} would leave the drawing: ${firstProblem(parsed.error)}. Nothing was changed.`);
-    before.push({ id, fields: { position: node.position } });
+    before.unshift({ id, fields: { position: node.position } });
     nodes[id] = parsed.data;
   }
   const by = edit.by.map((part) => formatNumber(part, 3)).join(', ');
