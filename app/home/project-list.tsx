@@ -10,7 +10,7 @@ import { ModelOutline } from './model-outline';
 const absolute = (iso: string) => new Date(iso).toISOString().slice(0, 16).replace('T', ' ');
 
 /** "14 minutes ago" for a recent moment, the date for an old one. */
-export function moment(iso: string, now: number): string {
+export function howLongAgo(iso: string, now: number): string {
   const minutes = Math.round((now - Date.parse(iso)) / 60000);
   if (minutes < 1) return 'just now';
   if (minutes < 60) return `${count(minutes, 'minute')} ago`;
@@ -137,7 +137,7 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
       </td>
       <td>
         <Tooltip title={`${absolute(row.changedAt)} UTC`}>
-          <span>{moment(row.changedAt, now)}</span>
+          <span>{howLongAgo(row.changedAt, now)}</span>
         </Tooltip>
         <div className="caption">{row.lastSentence.length > 70 ? `${row.lastSentence.slice(0, 68)}…` : row.lastSentence}</div>
       </td>

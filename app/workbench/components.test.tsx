@@ -2,7 +2,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { solveNow } from '~core/fem';
 import { combinationWeights, governingExtremes, MemberLine, stationsOf, superpose } from '~core/results';
 import { buildTernHide } from '~demo/tern-hide';
-import { moment } from '../home/project-list';
+import { howLongAgo } from '../home/project-list';
 import { createWorkbench } from '../state/store';
 import { UtilisationBar } from '../theme/utilisation-bar';
 import { drawLabels, type Label } from './canvas/labels';
@@ -95,7 +95,7 @@ describe('words', () => {
 
   test('moments ago are told in minutes and hours, old ones by their date', () => {
     const now = Date.parse('2026-11-23T12:00:00Z');
-    expect(['2026-11-23T11:59:50Z', '2026-11-23T11:59:00Z', '2026-11-23T11:15:00Z', '2026-11-23T09:00:00Z', '2026-11-19T09:00:00Z'].map((at) => moment(at, now))).toEqual(['just now', '1 minute ago', '45 minutes ago', '3 hours ago', '2026-11-19']);
+    expect(['2026-11-23T11:59:50Z', '2026-11-23T11:59:00Z', '2026-11-23T11:15:00Z', '2026-11-23T09:00:00Z', '2026-11-19T09:00:00Z'].map((at) => howLongAgo(at, now))).toEqual(['just now', '1 minute ago', '45 minutes ago', '3 hours ago', '2026-11-19']);
   });
 });
 
