@@ -1,4 +1,5 @@
 import { applyAct, emptyModel, idSource, type Act, type LoadCase, type Model, type Nature, type Settings } from '~core/model';
+import { count, formatQuantity } from '~core/units';
 
 /** Builds a model through the same edits a user's acts consist of, keeping each act for the project's history. */
 export class Author {
@@ -26,6 +27,6 @@ export class Author {
   addUniform(caseId: string, members: string | readonly string[], direction: 'x' | 'y' | 'z', value: number): void {
     const next = idSource(this.model);
     const loads = [members].flat().map((member) => ({ id: next('loads'), case: caseId, type: 'uniform' as const, member, axes: 'global' as const, direction, value, from: 0, to: null }));
-    this.do({ edits: [{ kind: 'add', records: { loads } }] });
+    this.do({ edits: [{ kind: 'add', records: { loads } }], sentence: `Put ${formatQuantity(value, 'lineLoad', this.model.settings.units)} on ${count(loads.length, 'member')} in case ${this.model.cases[caseId].label}` });
   }
 }
