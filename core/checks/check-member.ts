@@ -6,6 +6,9 @@ import { checkSteelMember, type CombinedLine } from './aisc360/check-steel-membe
 import { steelSection } from './aisc360/steel-section';
 import { governing, skipped, type Check, type MadeCheck } from './check';
 
+/** What must stand beside every list of steel utilisations until second-order analysis is there. */
+export const firstOrderRemark = 'Steel is checked with first-order forces. AISC 360-22 C2 asks for second-order effects, notional loads and reduced stiffness; they are not in this analysis.';
+
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
   readonly memberId: string;

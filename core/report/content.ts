@@ -1,4 +1,4 @@
-import { MemberChecker, Sheet, stepToTex, type Check, type MemberChecks, type Step } from '../checks';
+import { firstOrderRemark, MemberChecker, Sheet, stepToTex, type Check, type MemberChecks, type Step } from '../checks';
 import { sectionProperties } from '../catalog';
 import { combinationFormula } from '../combine';
 import type { Solution } from '../fem';
@@ -195,7 +195,7 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   if (made.length > 0) {
     const over = made.filter((one) => one.governing!.utilisation > 1).length;
     blocks.push(
-      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00.`),
+      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00.${made.some((one) => one.code === 'AISC 360-22') ? ` ${firstOrderRemark}` : ''}`),
       table(['Member', 'Code', 'Governing check', 'Clause', 'By', number('Utilisation')], made.map(({ memberId, code, governing }) => [model.members[memberId].label ?? memberId, code, governing!.title, governing!.clause, governing!.combination, formatNumber(governing!.utilisation, 2)])),
     );
   }

@@ -34,6 +34,11 @@ test('the sheets of a chosen member come with every formula, the combination and
   expect(text(report.chapters[0].blocks)).toContain('Rupture of the net section');
 });
 
+test('utilisations of steel never stand without the word that they rest on first-order forces', () => {
+  const report = reportContent(model, solution, findings, { chapters: ['checks'], members: [] }, '');
+  expect(text(report.chapters[0].blocks)).toContain('first-order forces');
+});
+
 test('without a solution the report says so in place of results', () => {
   const loose = applyAct(model, { edits: [{ kind: 'change', table: 'nodes', changes: Object.values(model.nodes).filter((node) => node.support).map(({ id }) => ({ id, fields: { support: null } })) }] });
   if (!loose.ok) throw new Error(loose.error);

@@ -1,4 +1,5 @@
 import { Button } from 'antd';
+import { firstOrderRemark } from '~core/checks';
 import { count, formatNumber } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { utilisationColor } from '../../theme/tokens';
@@ -85,6 +86,7 @@ function AllChecks() {
                 </Button>
               )}
               <Ramp />
+              {made.some((row) => row.code === 'AISC 360-22') && <p className="caption" style={{ marginTop: 8 }}>{firstOrderRemark}</p>}
             </div>
             {reasons.size > 0 && (
               <div className="block">
