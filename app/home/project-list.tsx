@@ -61,7 +61,7 @@ function planWords({ plan, units, members }: ProjectRow): string {
 }
 
 function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boolean }) {
-  const fetcher = useFetcher();
+  const fetcher = useFetcher<{ error?: string }>();
   const [renaming, setRenaming] = useState(false);
   const send = (intent: string, more: Record<string, string> = {}) => void fetcher.submit({ intent, id: row.id, ...more }, { method: 'post' });
   const rename = (name: string) => {
@@ -104,6 +104,11 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
             </>
           )}
         </div>
+        {fetcher.data?.error && (
+          <p className="field-error" role="alert">
+            {fetcher.data.error}
+          </p>
+        )}
       </td>
       <td style={{ whiteSpace: 'nowrap' }}>
         {planWords(row)}

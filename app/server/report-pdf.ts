@@ -1,7 +1,8 @@
 import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { reportContent, type Block, type Report, type ReportChoice, type SheetLine } from '~core/report';
+import { reportContent, type Block, type Report, type ReportChoice } from '~core/report';
+import type { SetStep } from '~core/checks';
 import { solveNow } from '~core/fem';
 import type { Model } from '~core/model';
 import { formulaPicture } from './formula-svg';
@@ -83,7 +84,7 @@ function formula(tex: string, width: number, isResult = false): Content {
 
 function setSheet({ title, clause, state, remarks, lines, comparison, verdict, holds }: Extract<Block, { kind: 'sheet' }>): Content {
   const middle = textWidth - clauseWidth - resultWidth - 18;
-  const row = (line: SheetLine, result: Content, fill?: string): TableCell[] => [
+  const row = (line: SetStep, result: Content, fill?: string): TableCell[] => [
     { text: line.clause, color: ink.third, fontSize: 7.5, ...(fill ? { fillColor: fill } : {}) },
     {
       stack: [{ text: line.title, bold: true }, formula(`${line.symbol} = ${line.formula}`, middle), ...(line.numbers ? [formula(`= ${line.numbers}`, middle)] : []), ...(line.note ? [{ text: line.note, color: ink.third, fontSize: 7.5 }] : [])],
@@ -91,7 +92,7 @@ function setSheet({ title, clause, state, remarks, lines, comparison, verdict, h
     },
     { stack: [result], ...(fill ? { fillColor: fill } : {}) },
   ];
-  const value = (line: SheetLine): Content => formula(`${line.symbol} = ${line.value}`, resultWidth - 6, true);
+  const value = (line: SetStep): Content => formula(`${line.symbol} = ${line.value}`, resultWidth - 6, true);
   // the heading is the table's first row, so that it never stands alone at the foot of a page and comes again overleaf
   const head: Content = { stack: [{ text: [{ text: `${title}  `, bold: true, fontSize: 9.5 }, { text: clause, color: ink.third }] }, { text: state, color: ink.second }, ...remarks.map((remark): Content => ({ text: remark, color: ink.third, fontSize: 7.5 }))] };
   const body: TableCell[][] = [[{ ...head, colSpan: 3 } as TableCell, '', ''], ...lines.map((line) => row(line, value(line)))];

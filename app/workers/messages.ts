@@ -1,3 +1,4 @@
+import type { SetStep } from '~core/checks';
 import type { Solution } from '~core/fem';
 import type { Finding } from '~core/model';
 
@@ -40,17 +41,6 @@ export interface MemberSheetIndex {
   readonly code: string;
   readonly items: CheckItem[];
   readonly reinforcement: ReinforcementText | null;
-}
-
-/** A step of a sheet set in TeX. */
-export interface SetStep {
-  readonly clause: string;
-  readonly title: string;
-  readonly symbol: string;
-  readonly formula: string;
-  readonly numbers: string | undefined;
-  readonly value: string;
-  readonly note: string | undefined;
 }
 
 export interface SetSheet {

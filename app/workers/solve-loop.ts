@@ -1,8 +1,8 @@
-import { MemberChecker, Sheet, stepToTex, type MemberChecks, type Step } from '~core/checks';
+import { MemberChecker, setStep, Sheet, type MemberChecks } from '~core/checks';
 import { solve, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
 import { formatQuantity, type UnitSystem } from '~core/units';
-import type { CheckRow, MemberSheetIndex, SetSheet, SetStep, SolverMessage } from './messages';
+import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from './messages';
 
 /** Longest stretch of work before the loop lets messages in, milliseconds. */
 const patience = 12;
@@ -147,6 +147,5 @@ function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): 
 
 /** A sheet's steps set in TeX with the project's units. */
 export function setSheet(sheet: Sheet, units: UnitSystem): SetSheet {
-  const set = (step: Step): SetStep => ({ clause: step.clause, title: step.title, note: step.note, ...stepToTex(step, units) });
-  return { steps: sheet.steps.map(set), remarks: sheet.remarks, comparison: sheet.comparison && { ...set(sheet.comparison), utilisation: sheet.comparison.utilisation } };
+  return { steps: sheet.steps.map((step) => setStep(step, units)), remarks: sheet.remarks, comparison: sheet.comparison && { ...setStep(sheet.comparison, units), utilisation: sheet.comparison.utilisation } };
 }

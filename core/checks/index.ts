@@ -2,4 +2,4 @@ export { governing, type Check, type MadeCheck, type SkippedCheck } from './chec
 export { firstOrderRemark, MemberChecker, type MemberChecks } from './check-member';
 export type { BeamReinforcement } from './aci318/check-concrete-beam';
 export { Sheet, type Comparison, type Quantity, type Step } from './sheet';
-export { quantityToTex, stepToTex, symbolToTex } from './typeset';
+export { setStep, type SetStep } from './typeset';

@@ -143,3 +143,19 @@ export function stepToTex(step: Step, units: UnitSystem): { symbol: string; form
     value: quantityToTex(step.value, units),
   };
 }
+
+/** A step of a sheet as it is read: words, and formulas in TeX. */
+export interface SetStep {
+  readonly clause: string;
+  readonly title: string;
+  readonly symbol: string;
+  readonly formula: string;
+  readonly numbers: string | undefined;
+  readonly value: string;
+  readonly note: string | undefined;
+}
+
+/** Sets a step for the screen or the report, values in the project's units. */
+export function setStep(step: Step, units: UnitSystem): SetStep {
+  return { clause: step.clause, title: step.title, note: step.note, ...stepToTex(step, units) };
+}

@@ -1,4 +1,4 @@
-import { firstOrderRemark, MemberChecker, Sheet, stepToTex, type Check, type MemberChecks, type Step } from '../checks';
+import { firstOrderRemark, MemberChecker, setStep, Sheet, type Check, type MemberChecks, type SetStep } from '../checks';
 import { sectionProperties } from '../catalog';
 import { combinationFormula } from '../combine';
 import type { Solution } from '../fem';
@@ -15,22 +15,12 @@ export interface Column {
   readonly numeric?: boolean;
 }
 
-export interface SheetLine {
-  readonly clause: string;
-  readonly title: string;
-  readonly symbol: string;
-  readonly formula: string;
-  readonly numbers: string | undefined;
-  readonly value: string;
-  readonly note: string | undefined;
-}
-
 /** What a report consists of; how it is laid out is not said here. Formulas are TeX. */
 export type Block =
   | { kind: 'paragraph'; text: string }
   | { kind: 'heading'; text: string }
   | { kind: 'table'; columns: Column[]; rows: string[][]; note?: string }
-  | { kind: 'sheet'; title: string; clause: string; state: string; remarks: string[]; lines: SheetLine[]; comparison: SheetLine | undefined; verdict: string; holds: boolean };
+  | { kind: 'sheet'; title: string; clause: string; state: string; remarks: string[]; lines: SetStep[]; comparison: SetStep | undefined; verdict: string; holds: boolean };
 
 export interface Report {
   readonly title: string;
@@ -211,7 +201,6 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
 function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   if (members.length === 0) return [paragraph('No member was chosen.')];
   const { units } = model.settings;
-  const set = (step: Step): SheetLine => ({ clause: step.clause, title: step.title, note: step.note, ...stepToTex(step, units) });
   return members.flatMap(({ memberId, code, checks }): Block[] => {
     const member = model.members[memberId];
     const section = member.section === null ? '' : model.sections[member.section].name;
@@ -225,7 +214,7 @@ function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
         check.trace(sheet);
         const combination = Object.values(model.combinations).find((one) => one.label === check.combination);
         return [{
-          kind: 'sheet', title: check.title, clause: check.clause, remarks: sheet.remarks, lines: sheet.steps.map(set), comparison: sheet.comparison && set(sheet.comparison),
+          kind: 'sheet', title: check.title, clause: check.clause, remarks: sheet.remarks, lines: sheet.steps.map((step) => setStep(step, units)), comparison: sheet.comparison && setStep(sheet.comparison, units),
           state: `${check.combination}: ${combination ? combinationFormula(model, combination) : ''}, at x = ${formatQuantity(check.x, 'length', units, 2)}`,
           verdict: `${formatNumber(check.utilisation, 2)} ${check.utilisation > 1 ? '> 1, does not hold' : '≤ 1, holds'}`, holds: check.utilisation <= 1,
         }];

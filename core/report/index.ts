@@ -1,1 +1,1 @@
-export { reportChapters, reportContent, type Block, type Column, type Report, type ReportChapter, type ReportChoice, type SheetLine } from './content';
+export { reportChapters, reportContent, type Block, type Column, type Report, type ReportChapter, type ReportChoice } from './content';

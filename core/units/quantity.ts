@@ -20,10 +20,7 @@ export type QuantityKind =
   | 'modulus'
   | 'density'
   | 'angle'
-  | 'expansion'
   | 'barArea'
-  | 'barAreaPerLength'
-  | 'mass'
   | 'number';
 
 const inch = 0.0254;
@@ -80,9 +77,6 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
   modulus: { name: 'a modulus of elasticity', units: stressUnits, shown: shown('GPa', 1, 'ksi', 0) },
   density: { name: 'a density', units: { 'kg/m3': 1, 't/m3': 1e3, 'lb/ft3': pound / foot ** 3, pcf: pound / foot ** 3 }, shown: shown('kg/m3', 0, 'lb/ft3', 1) },
   angle: { name: 'an angle', units: { rad: 1, deg: Math.PI / 180, '°': Math.PI / 180 }, shown: shown('deg', 1, 'deg', 1) },
-  expansion: { name: 'a coefficient of expansion', units: { '1/K': 1, '1/°C': 1, '1/°F': 1.8 }, shown: shown('1/K', 7, '1/°F', 7) },
-  barAreaPerLength: { name: 'an area per length', units: { m: 1, 'mm2/mm': 1e-3, 'mm2/m': 1e-6, 'in2/in': inch, 'in2/ft': inch ** 2 / foot }, shown: shown('mm2/m', 0, 'in2/ft', 3) },
-  mass: { name: 'a mass', units: { kg: 1, t: 1e3, lb: pound, ton: 2000 * pound }, shown: shown('t', 2, 'ton', 2) },
   number: { name: 'a number', units: {}, shown: shown('', 3, '', 3) },
 };
 

@@ -3,7 +3,7 @@ import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { utilisationColor } from '../../theme/tokens';
-import type { SetStep } from '../../workers/messages';
+import type { SetStep } from '~core/checks';
 import { capital } from '../details/frame-details';
 import { DesignEditor } from '../details/design-editor';
 import { placeWords } from '../details/selection-words';
