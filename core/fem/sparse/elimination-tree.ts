@@ -1,27 +1,30 @@
-/**
- * Reorders an elimination order so that every subtree of its elimination tree is contiguous, children before parents. The fill is
- * the same, and columns that can be treated together come to lie together (Davis 2006, §4.1 and §4.4).
- * @param order      order[k] = the vertex eliminated k-th
- * @param neighbours adjacency of each vertex
- */
-export function postordered(order: Int32Array, neighbours: readonly (readonly number[])[]): Int32Array {
-  const n = order.length;
-  const place = new Int32Array(n);
-  order.forEach((vertex, k) => (place[vertex] = k));
+import type { VertexGraph } from './block-matrix';
+
+/** An elimination order with its tree: `order[k]` is the vertex eliminated k-th, `parent[k]` its parent's place (−1: a root). Children come before parents, subtrees together. */
+export interface EliminationTree {
+  readonly order: Int32Array;
+  readonly place: Int32Array;
+  readonly parent: Int32Array;
+}
+
+/** The elimination tree of an order, and the order rearranged so that it is a postorder of its tree; the fill stays the same (Davis 2006, §4.1). */
+export function eliminationTree(graph: VertexGraph, order: Int32Array): EliminationTree {
+  const n = graph.count;
+  const place = placesOf(order);
   const parent = new Int32Array(n).fill(-1);
   const ancestor = new Int32Array(n).fill(-1);
   for (let k = 0; k < n; k++) {
-    for (const neighbour of neighbours[order[k]]) {
-      let i = place[neighbour];
-      while (i < k && i !== -1) {
-        const next = ancestor[i];
+    const v = order[k];
+    for (let p = graph.start[v]; p < graph.start[v + 1]; p++) {
+      let i = place[graph.adjacency[p]];
+      while (i !== -1 && i < k) {
+        const above = ancestor[i];
         ancestor[i] = k;
-        if (next === -1) parent[i] = k;
-        i = next;
+        if (above === -1) parent[i] = k;
+        i = above;
       }
     }
   }
-  // children of each vertex as linked lists, then a walk without recursion
   const firstChild = new Int32Array(n).fill(-1);
   const sibling = new Int32Array(n).fill(-1);
   for (let k = n - 1; k >= 0; k--) {
@@ -29,23 +32,34 @@ export function postordered(order: Int32Array, neighbours: readonly (readonly nu
     sibling[k] = firstChild[parent[k]];
     firstChild[parent[k]] = k;
   }
-  const result = new Int32Array(n);
-  const stack: number[] = [];
+  const newPlace = new Int32Array(n);
+  const rearranged = new Int32Array(n);
+  const stack = new Int32Array(n);
   let at = 0;
   for (let root = 0; root < n; root++) {
     if (parent[root] !== -1) continue;
-    stack.push(root);
-    while (stack.length > 0) {
-      const top = stack[stack.length - 1];
-      const child = firstChild[top];
+    let top = 0;
+    stack[0] = root;
+    while (top >= 0) {
+      const k = stack[top];
+      const child = firstChild[k];
       if (child === -1) {
-        result[at++] = order[top];
-        stack.pop();
+        newPlace[k] = at;
+        rearranged[at++] = order[k];
+        top--;
       } else {
-        firstChild[top] = sibling[child];
-        stack.push(child);
+        firstChild[k] = sibling[child];
+        stack[++top] = child;
       }
     }
   }
-  return result;
+  const newParent = new Int32Array(n);
+  for (let k = 0; k < n; k++) newParent[newPlace[k]] = parent[k] === -1 ? -1 : newPlace[parent[k]];
+  return { order: rearranged, place: placesOf(rearranged), parent: newParent };
+}
+
+function placesOf(order: Int32Array): Int32Array {
+  const place = new Int32Array(order.length);
+  for (let k = 0; k < order.length; k++) place[order[k]] = k;
+  return place;
 }

@@ -1,114 +1,239 @@
-/**
- * Minimum-degree elimination order of an undirected graph (George & Liu 1989; quotient graph: an eliminated vertex becomes
- * an element whose members are its neighbours, and a variable's degree is bounded by what its elements hold
- * outside the new one, as in Amestoy, Davis & Duff 1996).
- * @param neighbours adjacency of each vertex, without itself
- * @returns order[k] = the vertex eliminated k-th
- */
-export function minimumDegreeOrder(neighbours: readonly (readonly number[])[]): Int32Array {
-  const n = neighbours.length;
-  const order = new Int32Array(n);
-  const eliminated = new Uint8Array(n);
-  const variables = neighbours.map((list) => new Set(list)); // vertices not yet absorbed in an element
-  const elements: Set<number>[] = Array.from({ length: n }, () => new Set<number>()); // elements a vertex touches
-  const members: (number[] | undefined)[] = Array.from({ length: n }); // vertices of each element
-  const degree = Int32Array.from(neighbours, (list) => list.length);
-  const queue = new DegreeQueue(degree);
-  const mark = new Int32Array(n).fill(-1);
-  const outside = new Int32Array(n);
-  const stamp = new Int32Array(n).fill(-1);
+import type { VertexGraph } from './block-matrix';
 
-  for (let k = 0; k < n; k++) {
-    const pivot = queue.takeSmallest();
-    order[k] = pivot;
-    eliminated[pivot] = 1;
-    mark[pivot] = k;
-    const front: number[] = [];
-    const collect = (vertex: number) => {
-      if (mark[vertex] === k || eliminated[vertex]) return;
-      mark[vertex] = k;
-      front.push(vertex);
-    };
-    variables[pivot].forEach(collect);
-    for (const element of elements[pivot]) members[element]!.forEach(collect);
-    const absorbed = elements[pivot];
-    members[pivot] = front;
-    // outside[e] = members of element e that are not in the new front
-    for (const vertex of front) {
-      for (const element of elements[vertex]) {
-        if (absorbed.has(element)) continue;
-        if (stamp[element] !== k) {
-          stamp[element] = k;
-          outside[element] = members[element]!.length;
-        }
-        outside[element]--;
-      }
-    }
-    for (const vertex of front) {
-      variables[vertex].delete(pivot);
-      for (const element of absorbed) elements[vertex].delete(element);
-      // what the new element joins need not be kept as edges
-      if (variables[vertex].size < front.length) {
-        for (const other of variables[vertex]) if (mark[other] === k) variables[vertex].delete(other);
-      } else for (const other of front) variables[vertex].delete(other);
-      let bound = variables[vertex].size + front.length - 1;
-      for (const element of elements[vertex]) {
-        if (outside[element] === 0) elements[vertex].delete(element); // wholly inside the new element
-        else bound += outside[element];
-      }
-      elements[vertex].add(pivot);
-      queue.update(vertex, Math.min(bound, n - k - 1));
-    }
-    for (const element of absorbed) members[element] = undefined;
-    variables[pivot].clear();
-    elements[pivot] = new Set();
+/**
+ * Approximate minimum degree order of a weighted graph (Amestoy, Davis & Duff 1996) on a quotient graph: an eliminated vertex becomes
+ * an element that stands for the clique of its neighbours; a variable's list holds its elements first, then its remaining neighbours.
+ * Variables with the same list are merged. The last `halo` vertices are counted in degrees but never eliminated (Pellegrini, Roman &
+ * Amestoy 2000).
+ * @returns the vertices outside the halo, order[k] = the k-th to be eliminated
+ */
+export function minimumDegreeOrder(graph: VertexGraph, halo = 0): Int32Array {
+  const n = graph.count;
+  const free = n - halo;
+  const size = Int32Array.from(graph.weight); // of a supervariable; 0 once absorbed, negative while in the front at work
+  let total = 0;
+  let toEliminate = 0;
+  for (let i = 0; i < n; i++) {
+    total += size[i];
+    if (i < free) toEliminate += size[i];
   }
+  const capacity = graph.adjacency.length + (graph.adjacency.length >> 1) + 4 * n + 64;
+  const lists = new Int32Array(capacity);
+  lists.set(graph.adjacency);
+  let used = graph.adjacency.length;
+  const start = graph.start.slice(0, n);
+  const length = new Int32Array(n);
+  const elements = new Int32Array(n); // how many of a variable's list are elements
+  const degree = new Int32Array(n);
+  const kind = new Uint8Array(n); // variable, element or dead
+  for (let i = 0; i < n; i++) {
+    length[i] = graph.start[i + 1] - start[i];
+    for (let p = start[i]; p < start[i] + length[i]; p++) degree[i] += size[lists[p]];
+  }
+  const head = new Int32Array(total + 1).fill(-1);
+  const next = new Int32Array(n).fill(-1);
+  const previous = new Int32Array(n).fill(-1);
+  let lowest = total;
+  const insert = (i: number): void => {
+    if (i >= free) return;
+    const d = degree[i];
+    next[i] = head[d];
+    previous[i] = -1;
+    if (head[d] >= 0) previous[head[d]] = i;
+    head[d] = i;
+    if (d < lowest) lowest = d;
+  };
+  const remove = (i: number): void => {
+    if (i >= free) return;
+    if (next[i] >= 0) previous[next[i]] = previous[i];
+    if (previous[i] >= 0) next[previous[i]] = next[i];
+    else head[degree[i]] = next[i];
+  };
+  for (let i = n - 1; i >= 0; i--) insert(i);
+
+  const mark = new Float64Array(n); // of elements: stamp + what they hold outside the front; of vertices: stamp
+  let stamp = 1;
+  const follower = new Int32Array(n).fill(-1); // vertices merged into one, as chains
+  const lastOf = Int32Array.from({ length: n }, (_, i) => i);
+  const merge = (into: number, other: number): void => {
+    follower[lastOf[into]] = other;
+    lastOf[into] = lastOf[other];
+  };
+  const bucket = new Int32Array(n).fill(-1);
+  const inBucket = new Int32Array(n);
+  const hash = new Int32Array(n);
+  const outside = new Int32Array(n);
+  const pivots = new Int32Array(free);
+  let pivotCount = 0;
+  let done = 0;
+
+  while (done < toEliminate) {
+    while (head[lowest] < 0) lowest++;
+    const pivot = head[lowest];
+    remove(pivot);
+    done += size[pivot];
+    pivots[pivotCount++] = pivot;
+    let room = length[pivot];
+    for (let p = start[pivot]; p < start[pivot] + elements[pivot]; p++) room += length[lists[p]];
+    if (used + room > capacity) used = compacted(lists, start, length, kind);
+
+    // the front: live variables of the pivot's list and of its elements, which die
+    const front = used;
+    const pivotSize = size[pivot];
+    size[pivot] = -pivotSize;
+    let frontSize = 0;
+    const take = (i: number): void => {
+      if (size[i] <= 0) return;
+      frontSize += size[i];
+      size[i] = -size[i];
+      lists[used++] = i;
+      remove(i);
+    };
+    const listStart = start[pivot];
+    const elementEnd = listStart + elements[pivot];
+    for (let p = listStart; p < listStart + length[pivot]; p++) {
+      const one = lists[p];
+      if (p >= elementEnd) take(one);
+      else if (kind[one] === element) {
+        for (let q = start[one]; q < start[one] + length[one]; q++) take(lists[q]);
+        kind[one] = dead;
+        length[one] = 0;
+      }
+    }
+    kind[pivot] = element;
+    start[pivot] = front;
+    elements[pivot] = 0;
+    degree[pivot] = frontSize;
+
+    // what each neighbouring element holds outside the front
+    stamp += total + 1;
+    for (let p = front; p < used; p++) {
+      const i = lists[p];
+      for (let q = start[i]; q < start[i] + elements[i]; q++) {
+        const e = lists[q];
+        if (kind[e] !== element) continue;
+        if (mark[e] < stamp) mark[e] = stamp + degree[e];
+        mark[e] += size[i]; // size is negative here
+      }
+    }
+    // shorten the lists of the front's variables, bound their degrees, and note who looks alike
+    let kept = front;
+    for (let p = front; p < used; p++) {
+      const i = lists[p];
+      const from = start[i];
+      const ownElements = from + elements[i];
+      const end = from + length[i];
+      let at = from;
+      let bound = 0;
+      let code = pivot;
+      for (let q = from; q < ownElements; q++) {
+        const e = lists[q];
+        if (kind[e] !== element) continue;
+        const beyond = mark[e] - stamp;
+        if (beyond > 0) {
+          bound += beyond;
+          code += e;
+          lists[at++] = e;
+        } else {
+          kind[e] = dead; // wholly inside the new element
+          length[e] = 0;
+        }
+      }
+      const elementsKept = at - from;
+      const variablesFrom = at;
+      for (let q = ownElements; q < end; q++) {
+        const j = lists[q];
+        if (size[j] <= 0) continue;
+        bound += size[j];
+        code += j;
+        lists[at++] = j;
+      }
+      if (at === from && i < free) {
+        // no neighbours outside the front: it can be eliminated with the pivot
+        merge(pivot, i);
+        done -= size[i];
+        degree[pivot] += size[i];
+        size[i] = 0;
+        kind[i] = dead;
+        length[i] = 0;
+        continue;
+      }
+      lists[at] = lists[variablesFrom];
+      lists[variablesFrom] = lists[from];
+      lists[from] = pivot;
+      elements[i] = elementsKept + 1;
+      length[i] = at + 1 - from;
+      outside[i] = Math.min(degree[i], bound);
+      hash[i] = code % n;
+      inBucket[i] = bucket[hash[i]];
+      bucket[hash[i]] = i;
+      lists[kept++] = i;
+    }
+    used = kept;
+    frontSize = degree[pivot];
+
+    // merge variables with the same lists
+    for (let p = front; p < used; p++) {
+      if (size[lists[p]] === 0) continue;
+      const slot = hash[lists[p]];
+      let i = bucket[slot];
+      bucket[slot] = -1;
+      for (; i >= 0 && inBucket[i] >= 0; i = inBucket[i]) {
+        stamp += total + 1;
+        for (let q = start[i] + 1; q < start[i] + length[i]; q++) mark[lists[q]] = stamp;
+        let before = i;
+        for (let j = inBucket[i]; j >= 0; j = inBucket[j]) {
+          if (alike(i, j)) {
+            merge(i, j);
+            size[i] += size[j];
+            size[j] = 0;
+            kind[j] = dead;
+            length[j] = 0;
+            inBucket[before] = inBucket[j];
+          } else before = j;
+        }
+      }
+    }
+    stamp += total + 1;
+    let stay = front;
+    const rest = total - done;
+    for (let p = front; p < used; p++) {
+      const i = lists[p];
+      if (size[i] === 0) continue;
+      size[i] = -size[i];
+      degree[i] = Math.max(0, Math.min(outside[i] + frontSize - size[i], rest - size[i]));
+      insert(i);
+      lists[stay++] = i;
+    }
+    used = stay;
+    length[pivot] = stay - front;
+    if (length[pivot] === 0) kind[pivot] = dead;
+  }
+  const order = new Int32Array(free);
+  let k = 0;
+  for (let p = 0; p < pivotCount; p++) for (let i = pivots[p]; i >= 0; i = follower[i]) order[k++] = i;
   return order;
+
+  function alike(i: number, j: number): boolean {
+    if (length[j] !== length[i] || elements[j] !== elements[i] || i < free !== j < free) return false;
+    for (let q = start[j] + 1; q < start[j] + length[j]; q++) if (mark[lists[q]] !== stamp) return false;
+    return true;
+  }
 }
 
-/** Vertices in doubly linked lists by degree: smallest first, constant time to move one. */
-class DegreeQueue {
-  private readonly head: Int32Array;
-  private readonly next: Int32Array;
-  private readonly previous: Int32Array;
-  private lowest = 0;
+const element = 1;
+const dead = 2;
 
-  constructor(private readonly degree: Int32Array) {
-    const n = degree.length;
-    this.head = new Int32Array(n + 1).fill(-1);
-    this.next = new Int32Array(n).fill(-1);
-    this.previous = new Int32Array(n).fill(-1);
-    for (let vertex = n - 1; vertex >= 0; vertex--) this.insert(vertex);
+/** Moves the live lists together, in the order in which they stand. @returns the end of what is used */
+function compacted(lists: Int32Array, start: Int32Array, length: Int32Array, kind: Uint8Array): number {
+  const live: number[] = [];
+  for (let i = 0; i < start.length; i++) if (kind[i] !== dead && length[i] > 0) live.push(i);
+  live.sort((a, b) => start[a] - start[b]);
+  let used = 0;
+  for (const i of live) {
+    lists.copyWithin(used, start[i], start[i] + length[i]);
+    start[i] = used;
+    used += length[i];
   }
-
-  takeSmallest(): number {
-    while (this.head[this.lowest] === -1) this.lowest++;
-    const vertex = this.head[this.lowest];
-    this.remove(vertex);
-    return vertex;
-  }
-
-  update(vertex: number, degree: number): void {
-    this.remove(vertex);
-    this.degree[vertex] = degree;
-    this.insert(vertex);
-    if (degree < this.lowest) this.lowest = degree;
-  }
-
-  private insert(vertex: number): void {
-    const degree = this.degree[vertex];
-    const first = this.head[degree];
-    this.next[vertex] = first;
-    this.previous[vertex] = -1;
-    if (first !== -1) this.previous[first] = vertex;
-    this.head[degree] = vertex;
-  }
-
-  private remove(vertex: number): void {
-    const before = this.previous[vertex];
-    const after = this.next[vertex];
-    if (before !== -1) this.next[before] = after;
-    else this.head[this.degree[vertex]] = after;
-    if (after !== -1) this.previous[after] = before;
-  }
+  return used;
 }

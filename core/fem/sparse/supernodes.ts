@@ -1,94 +1,154 @@
-import type { SymmetricMatrix } from './symmetric-matrix';
+import type { VertexGraph } from './block-matrix';
+import type { EliminationTree } from './elimination-tree';
 
-/**
- * Columns of the factor grouped into supernodes: neighbouring columns with (nearly) the same rows, stored as one dense panel.
- * A panel has one row for each of its own columns and for each row below, every row `width` numbers long.
- */
+/** Groups of vertices, consecutive in the order of elimination, whose columns of the factor have (nearly) the same rows. */
 export interface Supernodes {
   readonly count: number;
-  /** first column of each supernode; one more at the end */
-  readonly firstColumn: Int32Array;
-  /** supernode of each column */
-  readonly ofColumn: Int32Array;
-  /** rows below each supernode, ascending: rows[rowStart[s] … rowStart[s + 1]) */
+  /** first place of each group; one more at the end */
+  readonly firstPlace: Int32Array;
+  /** places below each group, ascending: rows[rowStart[s] … rowStart[s + 1]) */
   readonly rowStart: Int32Array;
   readonly rows: Int32Array;
-  /** first entry of each panel in the values */
-  readonly panelStart: Float64Array;
+  /** group that holds the first row below; −1 at a root */
+  readonly parent: Int32Array;
+  /** equations of each group, and of its rows below */
+  readonly columns: Int32Array;
+  readonly below: Int32Array;
+  /** multiplications and additions of the factorisation, and entries of the factor, without what relaxation and padding add */
+  readonly operations: number;
   readonly entries: number;
 }
 
-/** Wider supernodes are cut, so that a panel stays in the cache. */
-const widest = 96;
-/** A column joins the one before it when that adds at most this many zeros for each of the supernode's columns. */
-const zerosAllowed = 6;
+/** A group may swallow the one before it while that leaves at most this share of zeros: by the columns it then has. */
+const relaxation = [[8, 1], [24, 0.5], [64, 0.15], [Infinity, 0.05]] as const;
 
-/** Groups the columns of a matrix whose order is a postorder of its elimination tree (Ashcraft & Grimes 1989, relaxed). */
-export function findSupernodes(matrix: SymmetricMatrix): Supernodes {
-  const { size, colStart, rowIndex } = matrix;
-  const { parent, counts } = treeAndCounts(matrix);
-  const starts: number[] = [];
-  for (let column = 0; column < size; column++) {
-    const first = starts[starts.length - 1];
-    const joins = first !== undefined && parent[column - 1] === column && column - first < widest && counts[column] + 1 - counts[column - 1] <= zerosAllowed;
-    if (!joins) starts.push(column);
+/** Supernodes of a graph in a postorder of its elimination tree, amalgamated (Ashcraft & Grimes 1989). */
+export function findSupernodes(graph: VertexGraph, { order, place, parent }: EliminationTree): Supernodes {
+  const n = graph.count;
+  const { start, adjacency } = graph;
+  const weight = Int32Array.from(order, (v) => graph.weight[v]);
+  const childCount = new Int32Array(n);
+  const firstChild = new Int32Array(n).fill(-1);
+  const sibling = new Int32Array(n).fill(-1);
+  for (let k = n - 1; k >= 0; k--) {
+    if (parent[k] < 0) continue;
+    childCount[parent[k]]++;
+    sibling[k] = firstChild[parent[k]];
+    firstChild[parent[k]] = k;
   }
-  const count = starts.length;
-  const firstColumn = Int32Array.from([...starts, size]);
-  const ofColumn = new Int32Array(size);
-  for (let s = 0; s < count; s++) ofColumn.fill(s, firstColumn[s], firstColumn[s + 1]);
-
-  // rows of the matrix below each column: the upper triangle read by rows
-  const lowerStart = new Int32Array(size + 1);
-  for (const row of rowIndex) lowerStart[row + 1]++;
-  for (let i = 0; i < size; i++) lowerStart[i + 1] += lowerStart[i];
-  const lowerRows = new Int32Array(rowIndex.length);
-  const filled = lowerStart.slice(0, size);
-  for (let column = 0; column < size; column++) for (let p = colStart[column]; p < colStart[column + 1]; p++) lowerRows[filled[rowIndex[p]]++] = column;
-
-  const rowStart = new Int32Array(count + 1);
-  const rowLists: Int32Array[] = [];
-  const children: number[][] = Array.from({ length: count }, () => []);
-  const mark = new Int32Array(size).fill(-1);
-  for (let s = 0; s < count; s++) {
-    const last = firstColumn[s + 1] - 1;
-    const below: number[] = [];
-    const take = (row: number) => {
-      if (row <= last || mark[row] === s) return;
-      mark[row] = s;
-      below.push(row);
-    };
-    for (let column = firstColumn[s]; column <= last; column++) for (let p = lowerStart[column]; p < lowerStart[column + 1]; p++) take(lowerRows[p]);
-    for (const child of children[s]) rowLists[child].forEach(take);
-    const rows = Int32Array.from(below).sort();
-    rowLists.push(rows);
-    rowStart[s + 1] = rowStart[s] + rows.length;
-    if (rows.length > 0) children[ofColumn[rows[0]]].push(s);
-  }
-  const rows = new Int32Array(rowStart[count]);
-  const panelStart = new Float64Array(count + 1);
-  for (let s = 0; s < count; s++) {
-    rows.set(rowLists[s], rowStart[s]);
-    const width = firstColumn[s + 1] - firstColumn[s];
-    panelStart[s + 1] = panelStart[s] + width * (width + rowLists[s].length);
-  }
-  return { count, firstColumn, ofColumn, rowStart, rows, panelStart, entries: panelStart[count] };
-}
-
-/** Elimination tree and the number of entries below the diagonal of each column of L, by walking each row's subtree. */
-function treeAndCounts({ size, colStart, rowIndex }: SymmetricMatrix): { parent: Int32Array; counts: Int32Array } {
-  const parent = new Int32Array(size).fill(-1);
-  const counts = new Int32Array(size);
-  const mark = new Int32Array(size).fill(-1);
-  for (let k = 0; k < size; k++) {
-    mark[k] = k;
-    for (let p = colStart[k]; p < colStart[k + 1]; p++) {
-      for (let i = rowIndex[p]; mark[i] !== k; i = parent[i]) {
-        if (parent[i] === -1) parent[i] = k;
-        counts[i]++;
-        mark[i] = k;
+  // rows below each column, kept once for every fundamental supernode (named by its first column)
+  let store = new Int32Array(Math.max(1024, 4 * adjacency.length));
+  let stored = 0;
+  const listStart = new Int32Array(n);
+  const listLength = new Int32Array(n);
+  const headOf = new Int32Array(n);
+  const rowCount = new Int32Array(n);
+  const mark = new Int32Array(n).fill(-1);
+  const heads: number[] = [];
+  for (let j = 0; j < n; j++) {
+    const v = order[j];
+    let need = start[v + 1] - start[v];
+    for (let c = firstChild[j]; c >= 0; c = sibling[c]) need += rowCount[c];
+    if (stored + need > store.length) {
+      const larger = new Int32Array(Math.max(2 * store.length, stored + need));
+      larger.set(store.subarray(0, stored));
+      store = larger;
+    }
+    const from = stored;
+    mark[j] = j;
+    for (let p = start[v]; p < start[v + 1]; p++) {
+      const i = place[adjacency[p]];
+      if (i > j && mark[i] !== j) {
+        mark[i] = j;
+        store[stored++] = i;
       }
     }
+    for (let c = firstChild[j]; c >= 0; c = sibling[c]) {
+      const h = headOf[c];
+      for (let p = listStart[h], end = p + listLength[h]; p < end; p++) {
+        const i = store[p];
+        if (i > j && mark[i] !== j) {
+          mark[i] = j;
+          store[stored++] = i;
+        }
+      }
+    }
+    rowCount[j] = stored - from;
+    if (childCount[j] === 1 && firstChild[j] === j - 1 && rowCount[j - 1] === rowCount[j] + 1) {
+      headOf[j] = headOf[j - 1];
+      stored = from;
+    } else {
+      headOf[j] = j;
+      listStart[j] = from;
+      listLength[j] = rowCount[j];
+      heads.push(j);
+    }
   }
-  return { parent, counts };
+
+  // a group is known by its last fundamental supernode, whose rows are the group's
+  const fundamental = heads.length;
+  const end = new Int32Array(fundamental);
+  const of = new Int32Array(n);
+  const columns = new Float64Array(fundamental);
+  const below = new Float64Array(fundamental);
+  let operations = 0;
+  let entries = 0;
+  for (let s = 0; s < fundamental; s++) {
+    end[s] = s + 1 < fundamental ? heads[s + 1] : n;
+    for (let k = heads[s]; k < end[s]; k++) {
+      of[k] = s;
+      columns[s] += weight[k];
+    }
+    for (let p = listStart[heads[s]], last = p + listLength[heads[s]]; p < last; p++) if (store[p] >= end[s]) below[s] += weight[store[p]];
+    for (let i = 0; i < columns[s]; i++) {
+      const length = columns[s] - i + below[s];
+      entries += length;
+      operations += length * length;
+    }
+  }
+  const zeros = new Float64Array(fundamental);
+  const groupStart = Int32Array.from({ length: fundamental }, (_, s) => s);
+  const swallowed = new Uint8Array(fundamental);
+  for (let s = 0; s < fundamental; s++) {
+    for (;;) {
+      const before = groupStart[s] - 1;
+      if (before < 0) break;
+      const above = parent[end[before] - 1];
+      if (above < 0 || of[above] < groupStart[s] || of[above] > s) break;
+      const together = columns[before] + columns[s];
+      const wasted = zeros[before] + zeros[s] + columns[before] * (columns[s] + below[s] - below[before]);
+      const share = wasted / ((together * (together + 1)) / 2 + together * below[s]);
+      if (wasted > 0 && share > relaxation.find(([most]) => together <= most)![1]) break;
+      swallowed[before] = 1;
+      columns[s] = together;
+      zeros[s] = wasted;
+      groupStart[s] = groupStart[before];
+    }
+  }
+
+  const groups: number[] = [];
+  for (let s = 0; s < fundamental; s++) if (!swallowed[s]) groups.push(s);
+  const count = groups.length;
+  const firstPlace = new Int32Array(count + 1);
+  const groupOf = new Int32Array(n);
+  groups.forEach((s, g) => {
+    firstPlace[g] = heads[groupStart[s]];
+    groupOf.fill(g, firstPlace[g], end[s]);
+  });
+  firstPlace[count] = n;
+  const rowStart = new Int32Array(count + 1);
+  groups.forEach((s, g) => {
+    let rows = 0;
+    for (let p = listStart[heads[s]], last = p + listLength[heads[s]]; p < last; p++) if (store[p] >= end[s]) rows++;
+    rowStart[g + 1] = rowStart[g] + rows;
+  });
+  const rows = new Int32Array(rowStart[count]);
+  const groupParent = new Int32Array(count).fill(-1);
+  groups.forEach((s, g) => {
+    let at = rowStart[g];
+    for (let p = listStart[heads[s]], last = p + listLength[heads[s]]; p < last; p++) if (store[p] >= end[s]) rows[at++] = store[p];
+    rows.subarray(rowStart[g], at).sort();
+    if (at > rowStart[g]) groupParent[g] = groupOf[rows[rowStart[g]]];
+  });
+  return { count, firstPlace, rowStart, rows, parent: groupParent, columns: Int32Array.from(groups, (s) => columns[s]), below: Int32Array.from(groups, (s) => below[s]), operations, entries };
 }
