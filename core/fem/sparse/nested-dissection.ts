@@ -97,23 +97,31 @@ export function nestedDissectionOrder(graph: VertexGraph, positions: Float64Arra
     let best: Cut | undefined;
     let least = Infinity;
     for (let normal = 0; normal < normals.length; normal++) {
-      let [from, to] = [Infinity, -Infinity];
+      const projection = along[normal];
+      let from = Infinity;
+      let to = -Infinity;
       for (let q = low; q < high; q++) {
-        from = Math.min(from, along[normal][list[q]]);
-        to = Math.max(to, along[normal][list[q]]);
+        const t = projection[list[q]];
+        if (t < from) from = t;
+        if (t > to) to = t;
       }
       if (to - from < 1e-9) continue;
       const scale = (bins - 1e-6) / (to - from);
-      placeInBins(low, high, { normal, from, scale, bin: 0 });
+      for (let q = low; q < high; q++) bin[list[q]] = (projection[list[q]] - from) * scale;
       crossing.fill(0);
       held.fill(0);
       for (let q = low; q < high; q++) {
         const v = list[q];
-        let farthest = bin[v];
-        for (let p = start[v]; p < start[v + 1]; p++) if (partOf[adjacency[p]] === part && bin[adjacency[p]] > farthest) farthest = bin[adjacency[p]];
-        held[bin[v]] += weight[v];
-        crossing[bin[v]] += weight[v];
-        crossing[farthest] -= weight[v];
+        const own = bin[v];
+        const weighs = weight[v];
+        let farthest = own;
+        for (let p = start[v], end = start[v + 1]; p < end; p++) {
+          const u = adjacency[p];
+          if (bin[u] > farthest && partOf[u] === part) farthest = bin[u];
+        }
+        held[own] += weighs;
+        crossing[own] += weighs;
+        crossing[farthest] -= weighs;
       }
       let [separators, before] = [0, 0];
       for (let b = 0; b < bins - 1; b++) {

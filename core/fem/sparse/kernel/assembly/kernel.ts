@@ -13,7 +13,9 @@
 const BLOCK: i32 = 96;
 const BLOCK_LARGE: i32 = 256;
 const LARGE_FRONT: i32 = 1500;
-const STRIPS: i32 = 48;
+const STRIPS: i32 = 24;
+/** Column strips that take from one row strip in turn. */
+const GROUP: i32 = 8;
 
 let pivots: usize = 0; // i32 per supernode: padded pivot columns
 let pivotsUsed: usize = 0; // i32: without padding
@@ -235,21 +237,28 @@ function factorFront(s: i32, panel: usize, P: i32, strips: i32, update: usize): 
     const k = k1 - k0;
     for (let I0 = j1; I0 < strips; I0 += STRIPS) {
       const I1 = min(I0 + STRIPS, strips);
-      for (let J = j1; J < I1; J++) {
-        let B = panel + (<usize>J) * stripBytes + offset;
-        if (indefinite) B = signedStrip(B, k, sign);
-        if (J < pivotStrips) {
-          const column = (<usize>J) << 7;
+      let J = j1;
+      while (J < I1) {
+        const inPanel = J < pivotStrips;
+        // groups of columns share a strip while it is in the innermost cache
+        if (!indefinite && J + GROUP <= (inPanel ? min(pivotStrips, I1) : I1)) {
           for (let I = max(J, I0); I < I1; I++) {
             const row = panel + (<usize>I) * stripBytes;
-            subtractProduct(row + column, row + offset, B, k);
-          }
-        } else {
-          const column = (<usize>(J - pivotStrips)) << 7;
-          for (let I = max(J, I0); I < I1; I++) {
             const t = <usize>(I - pivotStrips);
-            subtractProduct(update + ((t * (t + 1)) << 6) + column, panel + (<usize>I) * stripBytes + offset, B, k);
+            const tiles = inPanel ? row + ((<usize>J) << 7) : update + ((t * (t + 1)) << 6) + ((<usize>(J - pivotStrips)) << 7);
+            const count = min(GROUP, I - J + 1);
+            for (let c = 0; c < count; c++) subtractProduct(tiles + ((<usize>c) << 7), row + offset, panel + (<usize>(J + c)) * stripBytes + offset, k);
           }
+          J += GROUP;
+        } else {
+          let B = panel + (<usize>J) * stripBytes + offset;
+          if (indefinite) B = signedStrip(B, k, sign);
+          for (let I = max(J, I0); I < I1; I++) {
+            const row = panel + (<usize>I) * stripBytes;
+            const t = <usize>(I - pivotStrips);
+            subtractProduct(inPanel ? row + ((<usize>J) << 7) : update + ((t * (t + 1)) << 6) + ((<usize>(J - pivotStrips)) << 7), row + offset, B, k);
+          }
+          J++;
         }
       }
     }
