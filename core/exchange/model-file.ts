@@ -3,7 +3,7 @@ import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, t
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 1;
+export const formatVersion = 2;
 
 const tables = {
   gridLines: z.array(recordSchemas.gridLines),
@@ -15,6 +15,9 @@ const tables = {
   cases: z.array(recordSchemas.cases),
   loads: z.array(recordSchemas.loads),
   combinations: z.array(recordSchemas.combinations),
+  diaphragms: z.array(recordSchemas.diaphragms),
+  stiffnessSets: z.array(recordSchemas.stiffnessSets),
+  analyses: z.array(recordSchemas.analyses),
 };
 
 /** A model file: settings and one list a table. `lastIds` keeps deleted ids from coming back; it may be left out. */
@@ -28,8 +31,11 @@ export const modelFile = z.strictObject({
 
 export type ReadModel = { ok: true; model: Model; upgradedFrom?: number } | { ok: false; problems: string[] };
 
-/** From each old version to the next. There is only one version so far; a new one adds its step here and a sample to `samples/`. */
-const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Record<string, unknown>>> = {};
+/** From each old version to the next; a new one adds its step here and a sample to `samples/`. */
+const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Record<string, unknown>>> = {
+  // version 2 knows diaphragms, stiffness sets and analyses beside those of load cases
+  1: (file) => ({ ...file, version: 2, diaphragms: [], stiffnessSets: [], analyses: [], ...(file.lastIds ? { lastIds: { ...file.lastIds, diaphragms: 0, stiffnessSets: 0, analyses: 0 } } : {}) }),
+};
 
 const mostProblems = 20;
 
@@ -103,7 +109,8 @@ function toModel(file: FileData): Model {
     ...emptyModel(file.settings),
     settings: file.settings,
     gridLines: byId(file.gridLines), storeys: byId(file.storeys), materials: byId(file.materials), sections: byId(file.sections), nodes: byId(file.nodes),
-    members: byId(file.members), cases: byId(file.cases), loads: byId(file.loads), combinations: byId(file.combinations), counters,
+    members: byId(file.members), cases: byId(file.cases), loads: byId(file.loads), combinations: byId(file.combinations),
+    diaphragms: byId(file.diaphragms), stiffnessSets: byId(file.stiffnessSets), analyses: byId(file.analyses), counters,
   };
 }
 

@@ -1,76 +1,295 @@
-import { sectionProperties } from '../catalog';
-import { distance, inOrder, localAxes, type Model } from '../model';
-import type { FrameElement } from './frame-element';
-import { postordered } from './sparse/elimination-tree';
-import { minimumDegreeOrder } from './sparse/minimum-degree';
+import { inOrder, type Finding, type Model, type Node, type StiffnessSet, type Vector } from '../model';
+import { constraintFindings, diaphragmOfNode } from './constraint-findings';
+import type { ElementSource } from './elements';
+import { buildFrameElements, type FrameElements } from './frame-elements';
+import { patternOf, type BlockPattern } from './sparse';
 
-/** The structure numbered for analysis. Node and member numbers follow the lists of ids. */
+/** How a node's six freedoms (ux uy uz rx ry rz, global) follow from equations, where that is more than one equation a freedom. */
+export interface NodeMap {
+  readonly equations: Int32Array;
+  /** 6 × equations by rows */
+  readonly matrix: Float64Array;
+}
+
+/** A direction in which a node is held or sprung to the ground: a unit vector over its six freedoms. */
+export interface HeldDirection {
+  readonly node: number;
+  /** 0–5 in the directions of the support */
+  readonly freedom: number;
+  readonly direction: Float64Array;
+  /** N/m or N·m/rad; Infinity: held */
+  readonly stiffness: number;
+}
+
+/** The structure numbered for analysis. Node numbers follow `nodeIds`, inner nodes of divided members come after them without id. */
 export interface AnalysisModel {
   readonly nodeIds: readonly string[];
+  readonly nodeCount: number;
   readonly memberIds: readonly string[];
   /** x, y, z of each node, m */
   readonly positions: Float64Array;
-  /** node numbers of each member's start and end */
-  readonly ends: Int32Array;
-  /** local axes of each member: x, y, z as rows of three, nine numbers a member */
-  readonly axes: Float64Array;
-  readonly elements: readonly FrameElement[];
-  /** nodes in the order of elimination */
-  readonly nodeOrder: Int32Array;
-  /** equation of each of a node's six freedoms, −1 where it is held */
+  readonly frame: FrameElements;
+  /** members first, then elements of other kinds */
+  readonly sources: readonly ElementSource[];
+  /** equation of each of a node's six freedoms; −1 where it is held or follows from `maps` */
   readonly equations: Int32Array;
+  readonly maps: ReadonlyMap<number, NodeMap>;
+  readonly supports: readonly HeldDirection[];
+  readonly pattern: BlockPattern;
+  /** vertex of each equation */
+  readonly vertexOf: Int32Array;
+  /** x, y, z of each vertex, m */
+  readonly vertexPositions: Float64Array;
   readonly equationCount: number;
 }
 
-const directions = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
-
-/** Numbers the nodes that members tie together, the members, and the equations in an order that keeps the factor small. The model has no stopping findings. */
-export function buildAnalysisModel(model: Model): AnalysisModel {
-  const members = inOrder(model.members);
-  const tied = new Set(members.flatMap((member) => [member.start, member.end]));
-  const nodes = inOrder(model.nodes).filter((node) => tied.has(node.id));
-  const numberOf = new Map(nodes.map((node, i) => [node.id, i]));
-  const positions = new Float64Array(nodes.length * 3);
-  nodes.forEach((node, i) => positions.set(node.position, 3 * i));
-  const ends = new Int32Array(members.length * 2);
-  const axes = new Float64Array(members.length * 9);
-  const neighbours: number[][] = nodes.map(() => []);
-  const elements = members.map((member, i): FrameElement => {
-    const start = numberOf.get(member.start)!;
-    const end = numberOf.get(member.end)!;
-    ends[2 * i] = start;
-    ends[2 * i + 1] = end;
-    if (!neighbours[start].includes(end)) {
-      neighbours[start].push(end);
-      neighbours[end].push(start);
-    }
-    const [from, to] = [nodes[start].position, nodes[end].position];
-    const local = localAxes(from, to, member.angle);
-    axes.set([...local.x, ...local.y, ...local.z], 9 * i);
-    return element(model, member.section!, member.material!, distance(from, to));
-  });
-  const nodeOrder = postordered(minimumDegreeOrder(neighbours), neighbours);
-  const equations = new Int32Array(nodes.length * 6).fill(-1);
-  let equationCount = 0;
-  for (const number of nodeOrder) {
-    const { support } = nodes[number];
-    for (let freedom = 0; freedom < 6; freedom++) if (!support?.[directions[freedom]]) equations[6 * number + freedom] = equationCount++;
-  }
-  return { nodeIds: nodes.map((node) => node.id), memberIds: members.map((member) => member.id), positions, ends, axes, elements, nodeOrder, equations, equationCount };
+export interface BuildOptions {
+  readonly stiffnessSet?: StiffnessSet;
+  /** pieces a member is cut into */
+  readonly divisions?: number;
+  /** elements beside members; they are told the nodes' numbers */
+  readonly more?: (numberOf: ReadonlyMap<string, number>) => readonly ElementSource[];
 }
 
-function element(model: Model, sectionId: string, materialId: string, length: number): FrameElement {
-  const section = sectionProperties(model.sections[sectionId].shape);
-  const { elasticModulus: E, poissonRatio } = model.materials[materialId];
-  const G = E / (2 * (1 + poissonRatio));
-  const rigidInShear = !model.settings.shearDeformation;
-  return {
-    length,
-    axial: E * section.area,
-    bendingY: E * section.inertiaY,
-    bendingZ: E * section.inertiaZ,
-    torsion: G * section.torsion,
-    shearY: rigidInShear ? Infinity : G * section.shearAreaY,
-    shearZ: rigidInShear ? Infinity : G * section.shearAreaZ,
+const names = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
+
+/** Numbers nodes, members and equations, and says what forbids it. The model has no stopping findings. */
+export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, more }: BuildOptions = {}): { analysis: AnalysisModel } | { findings: Finding[] } {
+  const findings = constraintFindings(model);
+  if (findings.some((finding) => finding.severity === 'stop')) return { findings };
+  const members = inOrder(model.members);
+  const allNumbers = new Map(inOrder(model.nodes).map((node, i) => [node.id, i]));
+  const others = more?.(allNumbers) ?? [];
+  const tied = new Set(members.flatMap((member) => [member.start, member.end]));
+  const everyNode = inOrder(model.nodes);
+  for (const source of others) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) tied.add(everyNode[node].id);
+  const nodes = others.length > 0 ? everyNode : everyNode.filter((node) => tied.has(node.id));
+  const numberOf = new Map(nodes.map((node, i) => [node.id, i]));
+  const { elements: frame, inner } = buildFrameElements(model, numberOf, (id) => model.nodes[id].position, stiffnessSet, divisions, nodes.length);
+  const sources: ElementSource[] = [frame, ...others];
+  const nodeCount = nodes.length + inner.length;
+  const positions = new Float64Array(nodeCount * 3);
+  nodes.forEach((node, i) => positions.set(node.position, 3 * i));
+  inner.forEach((position, i) => positions.set(position, 3 * (nodes.length + i)));
+
+  const touched = new Uint8Array(nodeCount);
+  for (const source of sources) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) touched[node] = 1;
+  const idle = idleRotations(nodeCount, frame, others);
+  const supports = nodes.flatMap((node, i) => supportsOf(node, i));
+  const slaves = diaphragmOfNode(model);
+
+  // every node's own freedoms, in the directions of its support, then three of every diaphragm
+  const equations = new Int32Array(nodeCount * 6).fill(-1);
+  const maps = new Map<number, NodeMap>();
+  const widths: number[] = [];
+  const places: number[] = [];
+  const vertexOf: number[] = [];
+  const vertexOfNode = new Int32Array(nodeCount).fill(-1);
+  const open = (freedoms: number, at: ArrayLike<number>): number => {
+    const first = vertexOf.length;
+    for (let d = 0; d < freedoms; d++) vertexOf.push(widths.length);
+    widths.push(freedoms);
+    places.push(at[0], at[1], at[2]);
+    return first;
   };
+  const masters = new Map<string, { first: number; vertex: number; x: number; y: number }>();
+  const mastersOf: (number | undefined)[] = [];
+  for (let n = 0; n < nodeCount; n++) {
+    if (!touched[n]) continue;
+    const node: Node | undefined = nodes[n];
+    const held = new Uint8Array(6);
+    names.forEach((name, d) => {
+      if (node?.support?.[name]) held[d] = 1;
+    });
+    const floor = node && slaves.get(node.id);
+    const basis = nodeBasis(node, idle.get(n), held);
+    if (floor) held[0] = held[1] = held[5] = 1;
+    const free = [0, 1, 2, 3, 4, 5].filter((d) => !held[d]);
+    const at = positions.subarray(3 * n, 3 * n + 3);
+    const first = free.length > 0 ? open(free.length, at) : -1;
+    if (first >= 0) vertexOfNode[n] = vertexOf[first];
+    if (!floor && !basis) {
+      free.forEach((d, i) => (equations[6 * n + d] = first + i));
+      continue;
+    }
+    const used = Int32Array.from(free, (_, i) => first + i);
+    const columns: Float64Array[] = free.map((d) => (basis ? basis.slice(6 * d, 6 * d + 6) : unitOf(d)));
+    let all = used;
+    if (floor) {
+      let master = masters.get(floor.id);
+      if (!master) {
+        const centre = centroid(floor.nodes.map((id) => model.nodes[id].position));
+        const begin = open(3, centre);
+        master = { first: begin, vertex: vertexOf[begin], x: centre[0], y: centre[1] };
+        masters.set(floor.id, master);
+      }
+      mastersOf[n] = master.vertex;
+      const [dx, dy] = [at[0] - master.x, at[1] - master.y];
+      columns.push(Float64Array.of(1, 0, 0, 0, 0, 0), Float64Array.of(0, 1, 0, 0, 0, 0), Float64Array.of(-dy, dx, 0, 0, 0, 1));
+      all = Int32Array.of(...used, master.first, master.first + 1, master.first + 2);
+    }
+    const matrix = new Float64Array(6 * all.length);
+    columns.forEach((column, c) => column.forEach((value, i) => (matrix[i * all.length + c] = value)));
+    maps.set(n, { equations: all, matrix });
+  }
+
+  const groupStart: number[] = [0];
+  const groups: number[] = [];
+  const close = (list: ArrayLike<number>): void => {
+    const seen = new Set<number>();
+    for (const n of Array.from(list)) {
+      if (vertexOfNode[n] >= 0) seen.add(vertexOfNode[n]);
+      const master = mastersOf[n];
+      if (master !== undefined) seen.add(master);
+    }
+    groups.push(...seen);
+    groupStart.push(groups.length);
+  };
+  for (const source of sources) for (let e = 0; e < source.ids.length; e++) close(source.nodesOf(e));
+  for (const { node } of supports) close([node]);
+  return {
+    analysis: {
+      nodeIds: nodes.map((node) => node.id), nodeCount, memberIds: members.map((member) => member.id), positions, frame, sources, equations, maps, supports,
+      pattern: patternOf(Int32Array.from(widths), Int32Array.from(groupStart), Int32Array.from(groups)),
+      vertexOf: Int32Array.from(vertexOf), vertexPositions: Float64Array.from(places), equationCount: vertexOf.length,
+    },
+  };
+}
+
+const unitOf = (d: number): Float64Array => {
+  const unit = new Float64Array(6);
+  unit[d] = 1;
+  return unit;
+};
+
+const centroid = (points: readonly Vector[]): Vector => [0, 1, 2].map((i) => points.reduce((sum, point) => sum + point[i], 0) / points.length) as unknown as Vector;
+
+/** Axes of an inclined support as rows: global ones turned about z, then their own y, then their own x. */
+export function supportAxes([a, b, c]: Vector): readonly [Vector, Vector, Vector] {
+  const [ca, sa, cb, sb, cc, sc] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b), Math.cos(c), Math.sin(c)];
+  return [
+    [ca * cb, sa * cb, -sb],
+    [ca * sb * sc - sa * cc, sa * sb * sc + ca * cc, cb * sc],
+    [ca * sb * cc + sa * sc, sa * sb * cc - ca * sc, cb * cc],
+  ];
+}
+
+function directionsOf(node: Node | undefined): Float64Array {
+  const basis = new Float64Array(36);
+  const axes = node?.supportAngles ? supportAxes(node.supportAngles) : undefined;
+  for (let d = 0; d < 6; d++) {
+    if (!axes) basis[7 * d] = 1;
+    else axes[d % 3].forEach((value, i) => (basis[6 * d + (d < 3 ? 0 : 3) + i] = value));
+  }
+  return basis;
+}
+
+function supportsOf(node: Node, number: number): HeldDirection[] {
+  if (!node.support && !node.springs) return [];
+  const basis = directionsOf(node);
+  return names.flatMap((name, freedom) => {
+    const stiffness = node.support?.[name] ? Infinity : (node.springs?.[name] ?? 0);
+    return stiffness > 0 ? [{ node: number, freedom, direction: basis.slice(6 * freedom, 6 * freedom + 6), stiffness }] : [];
+  });
+}
+
+/**
+ * The directions of a node's freedoms where they are not the global ones: those of an inclined support, or, where some rotation meets no
+ * resistance at all, such that this one stands alone and is held. `held` is changed.
+ */
+function nodeBasis(node: Node | undefined, idle: Float64Array | undefined, held: Uint8Array): Float64Array | undefined {
+  const rotationSprings = node?.springs && (node.springs.rx || node.springs.ry || node.springs.rz);
+  if (idle && !rotationSprings) {
+    const rotationsHeld = held[3] + held[4] + held[5];
+    const count = idle.length / 3;
+    if (count === 3) held[3] = held[4] = held[5] = 1;
+    else if (rotationsHeld === 0) {
+      const basis = directionsOf(node);
+      const others = complement(idle, count);
+      for (let r = 0; r < 3; r++) {
+        basis.fill(0, 6 * (3 + r), 6 * (4 + r));
+        basis.set(r < count ? idle.subarray(3 * r, 3 * r + 3) : others.subarray(3 * (r - count), 3 * (r - count) + 3), 6 * (3 + r) + 3);
+        if (r < count) held[3 + r] = 1;
+      }
+      return basis;
+    }
+  }
+  return node?.supportAngles ? directionsOf(node) : undefined;
+}
+
+/** Unit vectors that complete one or two perpendicular ones to a basis. */
+function complement(vectors: Float64Array, count: number): Float64Array {
+  const found: Vector[] = [];
+  for (let k = 0; k < count; k++) found.push([vectors[3 * k], vectors[3 * k + 1], vectors[3 * k + 2]]);
+  for (const candidate of [[1, 0, 0], [0, 1, 0], [0, 0, 1]] as Vector[]) {
+    let v: Vector = candidate;
+    for (const one of found) {
+      const along = v[0] * one[0] + v[1] * one[1] + v[2] * one[2];
+      v = [v[0] - along * one[0], v[1] - along * one[1], v[2] - along * one[2]];
+    }
+    const size = Math.hypot(...v);
+    if (size > 0.5 && found.length < 3) found.push([v[0] / size, v[1] / size, v[2] / size]);
+  }
+  return Float64Array.from(found.slice(count).flat());
+}
+
+/** Rotations that no member resists, by node: unit vectors, three numbers each. Only nodes all of whose members have releases can have any. */
+function idleRotations(nodeCount: number, frame: FrameElements, others: readonly ElementSource[]): Map<number, Float64Array> {
+  const candidate = new Uint8Array(nodeCount).fill(1);
+  frame.pieces.forEach((piece) => {
+    if (!piece.springs) candidate[piece.start] = candidate[piece.end] = 0;
+  });
+  for (const source of others) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) candidate[node] = 0;
+  const sums = new Map<number, Float64Array>();
+  const sizes = new Map<number, number>();
+  const k = new Float64Array(144);
+  frame.pieces.forEach((piece, e) => {
+    if (!candidate[piece.start] && !candidate[piece.end]) return;
+    frame.stiffness(e, k);
+    [piece.start, piece.end].forEach((node, side) => {
+      if (!candidate[node]) return;
+      const sum = sums.get(node) ?? new Float64Array(9);
+      for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) sum[3 * i + j] += k[12 * (6 * side + 3 + i) + 6 * side + 3 + j];
+      sums.set(node, sum);
+      sizes.set(node, Math.max(sizes.get(node) ?? 0, (piece.element.bendingY + piece.element.bendingZ + piece.element.torsion) / piece.element.length));
+    });
+  });
+  const idle = new Map<number, Float64Array>();
+  for (const [node, sum] of sums) {
+    const vectors = nullVectors(sum, 1e-10 * sizes.get(node)!);
+    if (vectors.length > 0) idle.set(node, vectors);
+  }
+  return idle;
+}
+
+/** Eigenvectors of a symmetric 3 × 3 whose eigenvalues are below a limit (Jacobi). */
+function nullVectors(matrix: Float64Array, limit: number): Float64Array {
+  const a = Float64Array.from(matrix);
+  const v = Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1);
+  for (let sweep = 0; sweep < 30; sweep++) {
+    for (const [p, q] of [[0, 1], [0, 2], [1, 2]]) {
+      const off = a[3 * p + q];
+      if (Math.abs(off) < 1e-300) continue;
+      const theta = (a[4 * q] - a[4 * p]) / (2 * off);
+      const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.hypot(theta, 1));
+      const c = 1 / Math.hypot(t, 1);
+      const s = t * c;
+      for (let i = 0; i < 3; i++) {
+        const [x, y] = [a[3 * i + p], a[3 * i + q]];
+        a[3 * i + p] = c * x - s * y;
+        a[3 * i + q] = s * x + c * y;
+      }
+      for (let i = 0; i < 3; i++) {
+        const [x, y] = [a[3 * p + i], a[3 * q + i]];
+        a[3 * p + i] = c * x - s * y;
+        a[3 * q + i] = s * x + c * y;
+        const [vx, vy] = [v[3 * i + p], v[3 * i + q]];
+        v[3 * i + p] = c * vx - s * vy;
+        v[3 * i + q] = s * vx + c * vy;
+      }
+    }
+  }
+  const found: number[] = [];
+  for (let j = 0; j < 3; j++) if (a[4 * j] <= limit) found.push(v[j], v[3 + j], v[6 + j]);
+  return Float64Array.from(found);
 }

@@ -1,6 +1,7 @@
-import type { MemberTerm } from '../loading';
+import { termActions, type MemberTerm } from '../loading';
+import { addLoadEffects, addStartEffects, bendingPlane, planeStiffness, startForcesOf, type BendingPlane, type Effects, type PlaneAction } from './beam-column';
 
-/** A straight prismatic member's stiffnesses in its local axes: EA (N), EI (N·m²), GJ (N·m²), shear stiffness G·A_s (N; Infinity: no shear deformation), length (m). */
+/** A straight prismatic piece's stiffnesses in its local axes: EA (N), EI (N·m²), GJ (N·m²), shear stiffness G·A_s (N; Infinity: no shear deformation), length (m). */
 export interface FrameElement {
   readonly length: number;
   readonly axial: number;
@@ -13,76 +14,95 @@ export interface FrameElement {
   readonly shearZ: number;
 }
 
+/** A bending plane's freedoms: translation and rotation at the start (6 more at the end), and the sign of the rotation that goes with a positive slope. */
+const planes = [
+  { w: 1, r: 5, sign: 1, of: (element: FrameElement, N: number) => bendingPlane(element.bendingZ, element.shearY, element.length, N) },
+  { w: 2, r: 4, sign: -1, of: (element: FrameElement, N: number) => bendingPlane(element.bendingY, element.shearZ, element.length, N) },
+] as const;
+
+export const planeY = (element: FrameElement, N: number): BendingPlane => planes[0].of(element, N);
+export const planeZ = (element: FrameElement, N: number): BendingPlane => planes[1].of(element, N);
+
+const plane4 = new Float64Array(16);
+
 /**
  * Local stiffness matrix, 12 × 12 by rows; freedoms ux uy uz rx ry rz at the start, then at the end.
- * Timoshenko member: φ = 12 EI / (G A_s L²) (Przemieniecki, Theory of Matrix Structural Analysis, §5.6).
+ * @param N axial force felt by the bending, tension positive, N; 0: first order
  */
-export function localStiffness(element: FrameElement, k: Float64Array): void {
+export function localStiffness(element: FrameElement, N: number, k: Float64Array): void {
   const { length: L } = element;
   k.fill(0);
-  const set = (row: number, column: number, value: number) => {
-    k[row * 12 + column] = value;
-    k[column * 12 + row] = value;
-  };
   for (const [stiffness, freedom] of [[element.axial / L, 0], [element.torsion / L, 3]] as const) {
-    set(freedom, freedom, stiffness);
-    set(freedom + 6, freedom + 6, stiffness);
-    set(freedom, freedom + 6, -stiffness);
+    k[13 * freedom] = stiffness;
+    k[13 * (freedom + 6)] = stiffness;
+    k[12 * freedom + freedom + 6] = -stiffness;
+    k[12 * (freedom + 6) + freedom] = -stiffness;
   }
-  // [EI, shear stiffness, translation, rotation, sign of the rotation that goes with a positive slope]
-  for (const [EI, shear, w, r, sign] of [[element.bendingZ, element.shearY, 1, 5, 1], [element.bendingY, element.shearZ, 2, 4, -1]] as const) {
-    const phi = (12 * EI) / (shear * L * L);
-    const base = EI / (1 + phi);
-    const translation = (12 * base) / L ** 3;
-    const coupling = (sign * 6 * base) / L ** 2;
-    set(w, w, translation);
-    set(w + 6, w + 6, translation);
-    set(w, w + 6, -translation);
-    set(w, r, coupling);
-    set(w, r + 6, coupling);
-    set(w + 6, r, -coupling);
-    set(w + 6, r + 6, -coupling);
-    set(r, r, ((4 + phi) * base) / L);
-    set(r + 6, r + 6, ((4 + phi) * base) / L);
-    set(r, r + 6, ((2 - phi) * base) / L);
+  for (const { w, r, sign, of } of planes) {
+    const plane = of(element, N);
+    planeStiffness(plane, L, plane4);
+    const at = [w, r, w + 6, r + 6];
+    for (let i = 0; i < 4; i++) for (let j = 0; j < 4; j++) k[12 * at[i] + at[j]] = plane4[4 * i + j] * (i % 2 === j % 2 ? 1 : sign);
+    const string = (N - plane.axial) / L;
+    if (string === 0) continue;
+    k[13 * w] += string;
+    k[13 * (w + 6)] += string;
+    k[12 * w + w + 6] -= string;
+    k[12 * (w + 6) + w] -= string;
   }
 }
+
+const planeActionOf: readonly (readonly [plane: 0 | 1, action: PlaneAction, sign: number] | undefined)[] = [];
+const table = planeActionOf as (readonly [0 | 1, PlaneAction, number] | undefined)[];
+table[termActions.y] = [0, 'force', 1];
+table[termActions.z] = [1, 'force', 1];
+// a couple about y works on M_y as it stands; about z the other way round
+table[termActions.yy] = [1, 'couple', 1];
+table[termActions.zz] = [0, 'couple', -1];
+table[termActions.curvatureY] = [1, 'curvature', 1];
+table[termActions.curvatureZ] = [0, 'curvature', 1];
+
+/** What a term does in a bending plane (0: x–y, 1: x–z), with the sign it has there; undefined for axial and torsional ones. */
+export const inPlane = (action: number): (typeof planeActionOf)[number] => planeActionOf[action];
+
+const effects: Effects = { V: 0, M: 0, psi: 0, w: 0, dM: 0 };
 
 /**
- * Forces the fixed ends exert on the member under a load between them, added to `ends` (12, local, N and N·m).
- * Free the start, find how it moves under the load as a cantilever held at the end, and push it back: f₁ = −K₁₁ d.
- * Integrals of the load's moment ∫M, ∫∫M are exact for uniform parts and points, so the forces are.
+ * Forces the clamped ends exert on the member under a load between them, added to `ends` (12, local, N and N·m): free the start, see how the
+ * start moves against the end, and push it back.
  */
-export function addFixedEndForces(element: FrameElement, term: MemberTerm, ends: Float64Array): void {
+export function addClampedForces(element: FrameElement, N: number, term: MemberTerm, ends: Float64Array): void {
   const { length: L } = element;
-  const { shear: total, moment, slope: momentArea, deflection: momentAreaMoment } = loadIntegrals(term, L);
-  if (term.axis === 0) {
-    // the end carries everything when the start is free; the start's share follows from equal stretch
-    const share = moment / L;
-    ends[0] -= share;
-    ends[6] -= total - share;
+  const bending = inPlane(term.action);
+  if (bending) {
+    const [number, action, sign] = bending;
+    const { w, r, sign: slopeSign, of } = planes[number];
+    const plane = of(element, N);
+    const load = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
+    addLoadEffects(plane, action, sign * term.value, sign * term.slope, term.from, term.to, term.isPoint, L, true, load);
+    const [f11, f12, f21, f22] = startForcesOf(plane, L);
+    const V = -(f11 * load.w + f12 * load.psi);
+    const M = -(f21 * load.w + f22 * load.psi);
+    addStartEffects(plane, 0, 0, V, M, L, load);
+    ends[w] += V;
+    ends[r] -= slopeSign * M;
+    ends[w + 6] -= load.V;
+    ends[r + 6] += slopeSign * load.M;
     return;
   }
-  const [EI, shearStiffness, w, r, sign] = term.axis === 1 ? ([element.bendingZ, element.shearY, 1, 5, 1] as const) : ([element.bendingY, element.shearZ, 2, 4, -1] as const);
-  // with the start free: EI w'' = M, w' = slope − V/(G A); slope and w must vanish at the end
-  const slope = -momentArea / EI;
-  const deflection = -(momentAreaMoment / EI - moment / shearStiffness + slope * L);
-  const phi = (12 * EI) / (shearStiffness * L * L);
-  const base = EI / (1 + phi);
-  const force = -((12 * base) / L ** 3) * deflection - ((6 * base) / L ** 2) * slope;
-  const couple = -((6 * base) / L ** 2) * deflection - (((4 + phi) * base) / L) * slope;
-  ends[w] += force;
-  ends[r] += sign * couple;
-  ends[w + 6] -= force + total;
-  // moments about the end: couple at start + couple at end = force × L + moment of the load about the end
-  ends[r + 6] += sign * (force * L + moment - couple);
+  const total = termIntegral(term, L, 1);
+  const freedom = term.action === termActions.xx ? 3 : 0;
+  const push = term.action === termActions.strain ? (element.axial * total) / L : -termIntegral(term, L, 2) / L;
+  ends[freedom] += push;
+  ends[freedom + 6] -= push + (term.action === termActions.strain ? 0 : total);
 }
 
-/** The load's shear V = ∫q to the left, moment ∫V, and the moment's first and second integrals, all at the far end. */
-function loadIntegrals({ value, from, to, isPoint }: MemberTerm, length: number): { shear: number; moment: number; slope: number; deflection: number } {
-  const a = length - from;
-  if (isPoint) return { shear: value, moment: value * a, slope: (value * a * a) / 2, deflection: (value * a ** 3) / 6 };
-  const b = length - to;
-  const difference = (power: number) => value * (a ** power - b ** power);
-  return { shear: difference(1), moment: difference(2) / 2, slope: difference(3) / 6, deflection: difference(4) / 24 };
+/** The n-th integral from the start to x of what a term spreads or puts at a point. @param after just past a point load */
+export function termIntegral({ value, slope, from, to, isPoint }: Pick<MemberTerm, 'value' | 'slope' | 'from' | 'to' | 'isPoint'>, x: number, n: 1 | 2, after = true): number {
+  const a = x - from;
+  if (a < 0 || (a === 0 && !after)) return 0;
+  if (isPoint) return n === 1 ? value : value * a;
+  const b = Math.max(0, x - to);
+  const atEnd = value + slope * (to - from);
+  return n === 1 ? value * a + (slope * a * a) / 2 - atEnd * b - (slope * b * b) / 2 : (value * a * a) / 2 + (slope * a ** 3) / 6 - (atEnd * b * b) / 2 - (slope * b ** 3) / 6;
 }

@@ -1,27 +1,57 @@
-/** Every load between the ends of members, member by member: `memberStart[m]` is the first term of member m. Units N/m or N, m. */
+/** Every load between the ends of members, member by member: `memberStart[m]` is the first term of member m. Units N/m, N, N·m/m, N·m; strains –, 1/m. */
 export interface SolutionTerms {
   readonly memberStart: Int32Array;
   readonly caseIndex: Int32Array;
-  readonly axis: Uint8Array;
+  /** see `termActions` */
+  readonly action: Uint8Array;
   readonly isPoint: Uint8Array;
   readonly value: Float64Array;
+  /** growth of the value, per metre */
+  readonly slope: Float64Array;
+  /** m from the start of the member's flexible part */
   readonly from: Float64Array;
   readonly to: Float64Array;
 }
 
+/** One solved state: a load case, or a combination that had to be solved as a whole. */
 export interface CaseSolution {
+  /** of the case or the combination */
   readonly id: string;
+  /** factor with which each load case takes part: 1 for the case itself */
+  readonly weights: Float64Array;
   /** six a node, global, m and rad */
   readonly displacements: Float64Array;
   /** forces and moments on each member's start, six a member, local, N and N·m */
   readonly startForces: Float64Array;
+  /** displacements of each member's own start, inside its releases, six a member, local, m and rad */
+  readonly startDisplacements: Float64Array;
+  /** axial force each member's bending feels (tension positive), N; none: first order */
+  readonly axialForces?: Float64Array;
+  /** stiffness of the members, as in the solution, where a stiffness set changed it */
+  readonly stiffness?: Float64Array;
   /** six a node, global, N and N·m; zero where nothing is held */
   readonly reactions: Float64Array;
+  /** nodal forces of elements other than members, source by source */
+  readonly elementForces: readonly Float64Array[];
   /** force and moment about the origin: of the applied loads, and of the reactions */
   readonly applied: Float64Array;
   readonly reacted: Float64Array;
   /** ‖K u − f‖ / ‖f‖, largest entry by largest entry, after one refinement */
   readonly residual: number;
+  /** how it was reached, when it was not by one linear solve */
+  readonly iterations?: IterationLog;
+}
+
+/** Course of an analysis by steps. */
+export interface IterationLog {
+  readonly order: 'first' | 'second';
+  /** of every step: largest change of an axial force over the largest axial force, members that changed between acting and slack, negative pivots */
+  readonly steps: readonly { readonly change: number; readonly switched: number; readonly negativePivots: number }[];
+  readonly settled: boolean;
+  /** members that pull or push only and are slack in the end */
+  readonly slack: readonly string[];
+  /** second order over first order: horizontal drift of each level against the one below */
+  readonly driftRatios: readonly { readonly from: number; readonly to: number; readonly ratio: number; readonly drift: number }[];
 }
 
 /** Seconds spent in each phase. */
@@ -30,6 +60,8 @@ export interface PhaseTimes {
   readonly assemble: number;
   readonly factorise: number;
   readonly solve: number;
+  /** combinations solved as a whole */
+  readonly combinations: number;
 }
 
 /** The solved structure: plain typed arrays that can be handed between threads. Node and member numbers follow the lists of ids. */
@@ -43,7 +75,12 @@ export interface Solution {
   /** EA, EIy, EIz, GJ, shear stiffness y, shear stiffness z of each member, six a member */
   readonly stiffness: Float64Array;
   readonly terms: SolutionTerms;
+  /** load cases first, then combinations that were solved as a whole */
   readonly cases: readonly CaseSolution[];
+  /** how many of `cases` are load cases */
+  readonly loadCases: number;
+  /** elements other than members: their kind, ids and nodes */
+  readonly otherElements: readonly { readonly kind: string; readonly ids: readonly string[]; readonly nodes: readonly Int32Array[] }[];
   readonly log: SolveLog;
 }
 
@@ -55,5 +92,11 @@ export interface SolveLog {
   readonly factorEntries: number;
   /** whether the factor of an earlier solve served again */
   readonly factorReused: boolean;
+  readonly ordering: string;
+  readonly kernel: string;
+  /** bytes of the factorisation's memory */
+  readonly memory: number;
+  /** estimate of the condition number, scaled by the diagonal */
+  readonly condition: number;
   readonly times: PhaseTimes;
 }

@@ -1,13 +1,14 @@
 import { combinationFindings } from '../combine';
-import { loadsByCase, type CaseLoads } from '../loading';
-import { modelFindings, type Finding, type Model } from '../model';
-import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
+import { loadsByCase, termActions } from '../loading';
+import { inOrder, memberLength, modelFindings, type Combination, type Finding, type Model } from '../model';
+import { buildAnalysisModel, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
-import { mechanismFinding } from './mechanism';
-import { solveCase } from './solve-case';
+import { combineLoads, loadSetOf, type LoadSet } from './load-set';
+import { mechanismFinding, releaseFindings } from './mechanism';
+import { hasOneWayMembers, solveWhole } from './nonlinear';
 import type { CaseSolution, PhaseTimes, Solution, SolutionTerms } from './solution';
-import { factorise, type Factor } from './sparse/ldl';
-import type { SymmetricMatrix } from './sparse/symmetric-matrix';
+import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, type BlockMatrix, type KernelKind } from './sparse';
+import { loadVectors, recover, solveRefined } from './statics';
 
 export interface Progress {
   readonly phase: keyof PhaseTimes;
@@ -19,26 +20,36 @@ export interface Progress {
 export interface Factored {
   readonly stiffnessOf: StiffnessSource;
   readonly analysis: AnalysisModel;
-  readonly matrix: SymmetricMatrix;
-  readonly factor: Factor;
+  readonly matrix: BlockMatrix;
+  readonly factorisation: Factorisation;
+  /** length of every member's axis, m */
+  readonly memberEnds: Float64Array;
+  readonly condition: number;
+  readonly findings: readonly Finding[];
 }
 
 /** The parts of a model on which the stiffness depends. Tables are immutable, so the same object means the same stiffness. */
-type StiffnessSource = Pick<Model, 'nodes' | 'members' | 'sections' | 'materials'> & { shearDeformation: boolean };
+type StiffnessSource = Pick<Model, 'nodes' | 'members' | 'sections' | 'materials' | 'diaphragms'> & { shearDeformation: boolean };
 
 export type Outcome = { findings: Finding[]; solution?: Solution; factored?: Factored };
 
+export interface SolveOptions extends Pick<BuildOptions, 'more'> {
+  readonly kernel?: KernelKind;
+}
+
 /**
- * Analyses a model, first-order linear elastic, every load case; in steps, so that the caller can report progress or abandon it.
+ * Analyses every load case, linear elastic, all cases together, and the combinations that must be solved as a whole: those of second order,
+ * with a stiffness set of their own, or with members that only pull or push. In steps, so that the caller can report progress or abandon it.
  * @param earlier what an earlier solve left, to be used again if the stiffness has not changed
  * @param now     a clock in seconds for the log; none: the times are zero
  * @returns findings, and the solution when none of them stops the analysis
  */
-export function* solve(model: Model, earlier?: Factored, now: () => number = () => 0): Generator<Progress, Outcome> {
+export function* solve(model: Model, earlier?: Factored, now: () => number = () => 0, options: SolveOptions = {}): Generator<Progress, Outcome> {
   yield { phase: 'number', fraction: 0 };
-  const findings = [...modelFindings(model), ...combinationFindings(model)];
-  if (findings.some((finding) => finding.severity === 'stop')) return { findings };
-  const times = { number: 0, assemble: 0, factorise: 0, solve: 0 };
+  const findings: Finding[] = [...modelFindings(model), ...combinationFindings(model)];
+  const stops = () => findings.some((finding) => finding.severity === 'stop');
+  if (stops()) return { findings };
+  const times = { number: 0, assemble: 0, factorise: 0, solve: 0, combinations: 0 };
   let last = now();
   const clock = (phase: keyof PhaseTimes) => {
     const time = now();
@@ -46,98 +57,263 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
     last = time;
   };
 
-  const factorReused = earlier !== undefined && sameStiffness(earlier.stiffnessOf, model);
+  const factorReused = earlier !== undefined && !options.more && sameStiffness(earlier.stiffnessOf, model);
   let factored = factorReused ? earlier : undefined;
   if (!factored) {
-    const analysis = buildAnalysisModel(model);
-    clock('number');
-    yield { phase: 'assemble', fraction: 0 };
-    last = now();
-    const matrix = assemble(analysis);
-    clock('assemble');
-    const steps = factorise(matrix);
-    let step = steps.next();
-    while (!step.done) {
-      yield { phase: 'factorise', fraction: step.value };
-      step = steps.next();
-    }
-    clock('factorise');
-    if ('motion' in step.value) return { findings: [...findings, mechanismFinding(model, analysis, step.value)] };
-    factored = { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factor: step.value };
+    const made = yield* factoriseModel(model, options, clock);
+    if (!('factored' in made)) return { findings: [...findings, ...made.findings] };
+    factored = made.factored;
   }
+  findings.push(...factored.findings);
 
-  const { analysis, matrix, factor } = factored;
+  const { analysis, matrix, factorisation, memberEnds } = factored;
+  yield { phase: 'solve', fraction: 0 };
   const loads = [...loadsByCase(model)];
+  const sets = loads.map(([, caseLoads]) => loadSetOf(analysis, caseLoads));
+  findings.push(...looseLoadFindings(analysis, loads.map(([id]) => model.cases[id].label), sets));
+  if (stops()) return { findings };
+  const oneWay = hasOneWayMembers(model);
   const cases: CaseSolution[] = [];
-  for (const [id, caseLoads] of loads) {
-    yield { phase: 'solve', fraction: cases.length / loads.length };
-    cases.push(solveCase(analysis, matrix, factor, id, caseLoads));
+  const unitWeights = (c: number) => Float64Array.from(sets, (_, i) => (i === c ? 1 : 0));
+  if (!oneWay) {
+    const vectors = sets.map((set) => loadVectors(analysis, set, memberEnds));
+    const answers = solveRefined(matrix, factorisation, vectors.map((one) => one.right));
+    loads.forEach(([id], c) => cases.push(stateOf(analysis, id, unitWeights(c), recover(analysis, sets[c], vectors[c], answers[c].unknown), answers[c].residual)));
   }
   clock('solve');
-  const bad = cases.filter((one) => one.residual > residualLimit);
+
+  const whole = [
+    ...(oneWay ? loads.map(([id], c) => ({ id, name: `case ${model.cases[id].label}`, weights: unitWeights(c), order: 'first' as const, stiffnessSet: undefined })) : []),
+    ...inOrder(model.combinations).filter((combination) => oneWay || isSolvedWhole(combination)).map((combination) => ({
+      id: combination.id, name: `combination ${combination.label}`, order: combination.order ?? 'first', stiffnessSet: combination.stiffnessSet,
+      weights: Float64Array.from(loads, ([id]) => combination.factors.reduce((sum, factor) => (factor.case === id ? sum + factor.factor : sum), 0)),
+    })),
+  ];
+  if (whole.length > 0) {
+    const analyses = new Map<string, AnalysisModel>();
+    const second = new Factorisation(factorisation.symbolic, factorisation.kind);
+    for (const [i, { id, name, weights, order, stiffnessSet }] of whole.entries()) {
+      yield { phase: 'combinations', fraction: i / whole.length };
+      let own = analyses.get(stiffnessSet ?? '');
+      if (!own) {
+        const built = buildAnalysisModel(model, { stiffnessSet: stiffnessSet ? model.stiffnessSets[stiffnessSet] : undefined, more: options.more });
+        if (!('analysis' in built)) return { findings: [...findings, ...built.findings] };
+        own = built.analysis;
+        analyses.set(stiffnessSet ?? '', own);
+      }
+      const set = combineLoads(sets, weights);
+      const steps = solveWhole({ model, analysis: own, factorisation: second, memberEnds, name, order }, set);
+      let step = steps.next();
+      while (!step.done) {
+        yield { phase: 'combinations', fraction: i / whole.length };
+        step = steps.next();
+      }
+      const result = step.value;
+      findings.push(...result.findings);
+      if (!('equilibrium' in result)) return { findings };
+      cases.push({
+        ...stateOf(own, id, weights, result.equilibrium, result.residual), iterations: result.log,
+        ...(result.axialForces ? { axialForces: result.axialForces } : {}), ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
+      });
+    }
+  }
+  clock('combinations');
+
+  const bad = cases.filter((one) => !(one.residual <= residualLimit));
+  if (bad.length > 0) findings.push(residualFinding(model, bad));
+  if (stops()) return { findings };
   return {
-    findings: bad.length === 0 ? findings : [...findings, residualFinding(model, bad)],
+    findings,
     factored,
     solution: {
       nodeIds: analysis.nodeIds,
       memberIds: analysis.memberIds,
       positions: analysis.positions,
-      ends: analysis.ends,
-      axes: analysis.axes,
-      lengths: Float64Array.from(analysis.elements, (element) => element.length),
-      stiffness: Float64Array.from(analysis.elements.flatMap((element) => [element.axial, element.bendingY, element.bendingZ, element.torsion, element.shearY, element.shearZ])),
-      terms: gatherTerms(analysis, loads),
+      ends: Int32Array.from(analysis.frame.pieces.flatMap((piece) => [piece.start, piece.end])),
+      axes: analysis.frame.axes,
+      lengths: Float64Array.from(analysis.frame.pieces, (piece) => piece.element.length),
+      stiffness: stiffnessOf(analysis),
+      terms: gatherTerms(analysis, sets),
       cases,
+      loadCases: loads.length,
+      otherElements: analysis.sources.slice(1).map((source) => ({ kind: source.kind, ids: source.ids, nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))) })),
       log: {
-        nodes: analysis.nodeIds.length, members: analysis.memberIds.length, equations: analysis.equationCount,
-        matrixEntries: matrix.rowIndex.length, factorEntries: factor.supernodes.entries + factor.size, factorReused, times,
+        nodes: analysis.nodeIds.length, members: analysis.memberIds.length, equations: analysis.equationCount, matrixEntries: matrix.values.length, factorEntries: factorisation.symbolic.entries, factorReused,
+        ordering: factorisation.symbolic.ordering, kernel: factorisation.kind, memory: factorisation.bytes, condition: factored.condition, times,
       },
     },
   };
 }
 
 /** Carries a solve through without pausing, for those who need no progress. */
-export function solveNow(model: Model): Outcome {
-  const steps = solve(model);
+export function solveNow(model: Model, options: SolveOptions = {}): Outcome {
+  const steps = solve(model, undefined, undefined, options);
   let step = steps.next();
   while (!step.done) step = steps.next();
   return step.value;
 }
 
-const pick = ({ nodes, members, sections, materials }: Model) => ({ nodes, members, sections, materials });
+/** Whether a combination cannot be the weighted sum of its cases. */
+export const isSolvedWhole = (combination: Combination): boolean => combination.order === 'second' || combination.stiffnessSet !== undefined;
+
+function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: keyof PhaseTimes) => void): Generator<Progress, { factored: Factored } | { findings: Finding[] }> {
+  const built = buildAnalysisModel(model, { more: options.more });
+  if (!('analysis' in built)) return built;
+  const { analysis } = built;
+  const findings = releaseFindings(analysis, analysis.memberIds.map((id) => model.members[id].behaviour ?? 'frame'));
+  if (findings.some((finding) => finding.severity === 'stop')) return { findings };
+  const symbolic = analyse(analysis.pattern, analysis.vertexPositions);
+  clock('number');
+  const bytes = memoryNeeded(symbolic);
+  if (bytes > largestMemory) return { findings: [tooLargeFinding(bytes, analysis.equationCount)] };
+  yield { phase: 'assemble', fraction: 0 };
+  const matrix = assemble(analysis);
+  clock('assemble');
+  let factorisation: Factorisation;
+  try {
+    factorisation = new Factorisation(symbolic, options.kernel ?? bestKernel());
+  } catch (error) {
+    if (error instanceof RangeError) return { findings: [tooLargeFinding(bytes, analysis.equationCount)] };
+    throw error;
+  }
+  const notANumber = matrix.values.findIndex((value) => !Number.isFinite(value));
+  if (notANumber >= 0) return { findings: [notANumberFinding(analysis, notANumber)] };
+  const steps = factorisation.factorise(matrix);
+  let step = steps.next();
+  while (!step.done) {
+    yield { phase: 'factorise', fraction: step.value };
+    step = steps.next();
+  }
+  if (step.value) return { findings: [...findings, mechanismFinding(model, analysis, step.value.motion)] };
+  const condition = conditionEstimate(matrix, factorisation);
+  clock('factorise');
+  if (condition > conditionLimit) findings.push(conditionFinding(condition));
+  const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
+  return { factored: { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factorisation, memberEnds, condition, findings } };
+}
+
+const pick = ({ nodes, members, sections, materials, diaphragms }: Model) => ({ nodes, members, sections, materials, diaphragms });
 
 function sameStiffness(of: StiffnessSource, model: Model): boolean {
-  return of.nodes === model.nodes && of.members === model.members && of.sections === model.sections && of.materials === model.materials && of.shearDeformation === model.settings.shearDeformation;
+  return of.nodes === model.nodes && of.members === model.members && of.sections === model.sections && of.materials === model.materials && of.diaphragms === model.diaphragms && of.shearDeformation === model.settings.shearDeformation;
+}
+
+function stateOf(analysis: AnalysisModel, id: string, weights: Float64Array, equilibrium: ReturnType<typeof recover>, residual: number): CaseSolution {
+  const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces } = equilibrium;
+  const count = analysis.frame.pieces.length;
+  const startForces = new Float64Array(6 * count);
+  for (let e = 0; e < count; e++) startForces.set(endForces.subarray(12 * e, 12 * e + 6), 6 * e);
+  return { id, weights, displacements, startForces, startDisplacements, reactions, elementForces, applied, reacted, residual };
+}
+
+function stiffnessOf({ frame }: AnalysisModel): Float64Array {
+  const values = new Float64Array(6 * frame.pieces.length);
+  frame.pieces.forEach(({ element }, e) => values.set([element.axial, element.bendingY, element.bendingZ, element.torsion, element.shearY, element.shearZ], 6 * e));
+  return values;
 }
 
 /** Above this relative residual the numbers cannot be relied on. */
 const residualLimit = 1e-8;
+/** Above this scaled condition number fewer than about four digits are sure. */
+const conditionLimit = 1e12;
 
 function residualFinding(model: Model, bad: CaseSolution[]): Finding {
   const worst = bad.reduce((a, b) => (b.residual > a.residual ? b : a));
+  const isCase = worst.id in model.cases;
+  const name = isCase ? `case ${model.cases[worst.id].label}` : `combination ${model.combinations[worst.id].label}`;
+  const finite = Number.isFinite(worst.residual);
   return {
-    key: 'residual', rule: 'residual', severity: 'remark',
-    sentence: `The equations of case ${model.cases[worst.id].label} are met only to ${worst.residual.toExponential(1)} of the load.`,
-    why: 'The stiffnesses differ too much from one another; look for members that are far stiffer or weaker than their neighbours.', place: { case: worst.id },
+    key: 'residual', rule: 'residual', severity: finite && worst.residual < 1e-4 ? 'remark' : 'stop',
+    sentence: finite ? `The equations of ${name} are met only to ${worst.residual.toExponential(1)} of the load.` : `The equations of ${name} have no answer in numbers.`,
+    why: 'The stiffnesses or loads differ too much from one another; look for members that are far stiffer or weaker than their neighbours.', place: isCase ? { case: worst.id } : {},
   };
 }
 
-function gatherTerms(analysis: AnalysisModel, loads: [string, CaseLoads][]): SolutionTerms {
-  const memberStart = new Int32Array(analysis.memberIds.length + 1);
-  const rows: { caseIndex: number; axis: number; isPoint: number; value: number; from: number; to: number }[] = [];
-  analysis.memberIds.forEach((id, member) => {
-    loads.forEach(([, { members }], caseIndex) => {
-      for (const term of members.get(id) ?? []) rows.push({ ...term, caseIndex, isPoint: term.isPoint ? 1 : 0 });
-    });
-    memberStart[member + 1] = rows.length;
-  });
+const conditionFinding = (condition: number): Finding => ({
+  key: 'condition', rule: 'ill-conditioned', severity: 'remark', sentence: `The stiffness matrix is ill-conditioned (about ${condition.toExponential(0)}): some ${Math.max(0, Math.floor(16 - Math.log10(condition)))} digits of the results are sure.`,
+  why: 'Parts that hardly resist a motion stand beside very stiff ones. Look for weak braces that hold a heavy part alone, nearly hinged joints, or units that were mistyped.', place: {},
+});
+
+const tooLargeFinding = (bytes: number, equations: number): Finding => ({
+  key: 'too-large', rule: 'too-large', severity: 'stop', sentence: `The model of ${equations} equations needs about ${(bytes / 1e9).toFixed(1)} GB to be factorised; this machine’s browser or the 4.2 GB of its memory will not hold it.`,
+  why: 'Analyse parts of it, or make it coarser.', place: {},
+});
+
+function notANumberFinding(analysis: AnalysisModel, at: number): Finding {
+  const { valueStart, columnStart, width, count } = analysis.pattern;
+  let vertex = 0;
+  while (vertex + 1 < count && valueStart[columnStart[vertex + 1]] <= at) vertex++;
+  const node = analysis.nodeIds.findIndex((_, n) => Array.from(analysis.equations.subarray(6 * n, 6 * n + 6)).some((equation) => equation >= 0 && analysis.vertexOf[equation] === vertex));
+  const id = analysis.nodeIds[Math.max(0, node)];
   return {
-    memberStart,
-    caseIndex: Int32Array.from(rows, (row) => row.caseIndex),
-    axis: Uint8Array.from(rows, (row) => row.axis),
-    isPoint: Uint8Array.from(rows, (row) => row.isPoint),
-    value: Float64Array.from(rows, (row) => row.value),
-    from: Float64Array.from(rows, (row) => row.from),
-    to: Float64Array.from(rows, (row) => row.to),
+    key: 'not-a-number', rule: 'not-a-number', severity: 'stop', sentence: `The stiffness at node ${id} is not a number (${width[vertex]} equations).`,
+    why: 'A section, material or length there is too large or too small to compute with.', place: { nodes: [id] },
   };
+}
+
+/** Torsion on a member that can spin freely, or a force on a node where nothing can take it, would vanish silently. */
+function looseLoadFindings(analysis: AnalysisModel, labels: readonly string[], sets: readonly LoadSet[]): Finding[] {
+  const found: Finding[] = [];
+  analysis.frame.pieces.forEach(({ member }, e) => {
+    const condensation = analysis.frame.condensation(e);
+    const spins = condensation && (condensation.loose.length > 0 || [3, 9].every((freedom) => condensation.steps.some((step) => step.freedom === freedom && step.spring === 0)));
+    if (!spins) return;
+    const c = sets.findIndex((set) => set.terms[member].some((term) => term.action === termActions.xx));
+    if (c < 0) return;
+    const id = analysis.memberIds[member];
+    found.push({ key: `torque ${id}`, rule: 'load-on-release', severity: 'stop', sentence: `Case ${labels[c]} twists member ${id}, whose torsion is released at both ends.`, why: 'Nothing can take the torsion. Hold it at one end, or take the load away.', place: { members: [id] } });
+  });
+  for (const [node, { matrix, equations }] of analysis.maps) {
+    // a moment in the direction of a rotation that no member resists
+    sets.forEach((set, c) => {
+      const moment = set.nodal.subarray(6 * node + 3, 6 * node + 6);
+      if (Math.hypot(...moment) === 0) return;
+      const rest = Float64Array.from(moment);
+      for (let k = 0; k < equations.length; k++) {
+        const column = [3, 4, 5].map((i) => matrix[i * equations.length + k]);
+        const along = column.reduce((sum, value, i) => sum + value * rest[i], 0) / (column.reduce((sum, value) => sum + value * value, 0) || 1);
+        column.forEach((value, i) => (rest[i] -= along * value));
+      }
+      for (const { node: at, direction } of analysis.supports) {
+        if (at !== node) continue;
+        const along = [3, 4, 5].reduce((sum, i) => sum + direction[i] * rest[i - 3], 0);
+        for (let i = 0; i < 3; i++) rest[i] -= along * direction[3 + i];
+      }
+      if (Math.hypot(...rest) < 1e-6 * Math.hypot(...moment)) return;
+      const id = analysis.nodeIds[node];
+      found.push({ key: `moment ${id} ${labels[c]}`, rule: 'load-on-release', severity: 'stop', sentence: `Case ${labels[c]} puts a moment on node ${id} where all members are hinged.`, why: 'Nothing there can take it. Connect a member rigidly, or take the moment away.', place: { nodes: [id] } });
+    });
+  }
+  return found;
+}
+
+/** Terms in the flexible parts' own measure; what lies on rigid parts never reaches them. */
+function gatherTerms(analysis: AnalysisModel, sets: readonly LoadSet[]): SolutionTerms {
+  const { pieces } = analysis.frame;
+  const memberStart = new Int32Array(pieces.length + 1);
+  let count = 0;
+  for (const set of sets) for (const terms of set.terms) count += terms.length;
+  const made = { caseIndex: new Int32Array(count), action: new Uint8Array(count), isPoint: new Uint8Array(count), value: new Float64Array(count), slope: new Float64Array(count), from: new Float64Array(count), to: new Float64Array(count) };
+  let at = 0;
+  pieces.forEach(({ member, from: begin, element }, e) => {
+    sets.forEach((set, c) => {
+      for (const term of set.terms[member]) {
+        const low = Math.max(0, term.from - begin);
+        const high = Math.min(element.length, term.to - begin);
+        const outside = term.isPoint ? term.from < begin || term.from > begin + element.length : high <= low;
+        if (outside) continue;
+        made.caseIndex[at] = c;
+        made.action[at] = term.action;
+        made.isPoint[at] = term.isPoint ? 1 : 0;
+        made.value[at] = term.value + term.slope * Math.max(0, begin - term.from);
+        made.slope[at] = term.slope;
+        made.from[at] = low;
+        made.to[at] = high;
+        at++;
+      }
+    });
+    memberStart[e + 1] = at;
+  });
+  const cut = <T extends Float64Array | Int32Array | Uint8Array>(list: T) => list.slice(0, at) as T;
+  return { memberStart, caseIndex: cut(made.caseIndex), action: cut(made.action), isPoint: cut(made.isPoint), value: cut(made.value), slope: cut(made.slope), from: cut(made.from), to: cut(made.to) };
 }

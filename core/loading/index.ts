@@ -1,1 +1,2 @@
-export { gravity, loadsByCase, ownWeight, type CaseLoads, type MemberTerm } from './member-terms';
+export { gravity, loadsByCase, ownWeight, termActions, type CaseLoads, type MemberTerm } from './member-terms';
+export { loadWords, targetOf } from './load-words';

@@ -3,7 +3,7 @@ import { count, formatNumber } from '../units';
 import type { Act, AddEdit, ChangeEdit, Edit, MoveEdit, RemoveEdit, SettingsEdit } from './edit';
 import { add, type Vector } from './geometry';
 import { idNumber, tableNames, tableWords, type Model, type RecordOf, type TableName } from './model';
-import { combinationsUsing, dependents, referencesOf } from './references';
+import { dependents, referencesOf, withoutReferences } from './references';
 import { recordSchemas, settings as settingsSchema } from './schema';
 
 export type Applied = { ok: true; model: Model; inverse: Edit[]; sentence: string } | { ok: false; error: string };
@@ -164,12 +164,13 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
     parts.push(count(leaving.size, tableWords[table].noun));
   }
   const inverse: Edit[] = [{ kind: 'add', records: restored } as AddEdit];
-  const using = name === 'cases' ? combinationsUsing(model, named) : [];
-  if (using.length > 0) {
-    const combinations = { ...model.combinations };
-    for (const combination of using) combinations[combination.id] = { ...combination, factors: combination.factors.filter((factor) => !named.has(factor.case)) };
-    next.combinations = combinations;
-    inverse.push({ kind: 'change', table: 'combinations', changes: using.map((combination) => ({ id: combination.id, fields: { factors: combination.factors } })) });
+  for (const { table, id, fields } of withoutReferences(model, gone)) {
+    const records = next[table] as Record<string, Record<string, unknown>>;
+    const record = { ...records[id], ...fields };
+    for (const field of Object.keys(fields)) if (record[field] === undefined) delete record[field];
+    next[table] = { ...records, [id]: record };
+    const before = model[table][id] as unknown as Record<string, unknown>;
+    inverse.push({ kind: 'change', table, changes: [{ id, fields: Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) }] });
   }
   return { ok: true, model: next as unknown as Model, inverse, sentence: `Deleted ${parts.join(', ')}` };
 }

@@ -18,6 +18,9 @@ const addRecords = z.strictObject({
     cases: z.array(recordSchemas.cases).optional(),
     loads: z.array(recordSchemas.loads).optional(),
     combinations: z.array(recordSchemas.combinations).optional(),
+    diaphragms: z.array(recordSchemas.diaphragms).optional(),
+    stiffnessSets: z.array(recordSchemas.stiffnessSets).optional(),
+    analyses: z.array(recordSchemas.analyses).optional(),
   }),
 });
 

@@ -12,5 +12,7 @@ export interface Finding {
   /** Why it matters, or what to do. */
   readonly why: string;
   readonly place: { readonly nodes?: readonly string[]; readonly members?: readonly string[]; readonly loads?: readonly string[]; readonly case?: string };
+  /** movement without resistance, to be drawn: ux uy uz rx ry rz of nodes, the largest translation 1 */
+  readonly motion?: { readonly nodes: readonly string[]; readonly displacements: readonly number[] };
   readonly mend?: { readonly label: string; readonly act: Act };
 }

@@ -1,5 +1,6 @@
+import { sectionProperties } from '../catalog';
 import type { Model } from './model';
-import type { Member, Node } from './schema';
+import type { axisPositions, Member, Node } from './schema';
 
 export type Vector = readonly [number, number, number];
 
@@ -55,10 +56,42 @@ export function memberEnds(model: Model, member: Member): { start: Node; end: No
   return start && end ? { start, end } : undefined;
 }
 
-/** Length of a member in m; 0 when a node is missing. */
-export function memberLength(model: Model, member: Member): number {
+/** Where a member really runs: from its start node's offset to its end node's, in global coordinates, with its own local axes. */
+export interface MemberAxis {
+  readonly start: Vector;
+  readonly end: Vector;
+  readonly axes: Axes;
+  /** from start to end, rigid parts included, m */
+  readonly length: number;
+}
+
+/** Share of the section's width (towards local +y) and depth (towards +z) at which each point of its box lies, seen from its centre. */
+const boxPoints: Readonly<Record<(typeof axisPositions)[number], readonly [number, number]>> = {
+  topLeft: [0.5, 0.5], top: [0, 0.5], topRight: [-0.5, 0.5], left: [0.5, 0], centroid: [0, 0], right: [-0.5, 0], bottomLeft: [0.5, -0.5], bottom: [0, -0.5], bottomRight: [-0.5, -0.5],
+};
+
+/** The axis of a member; undefined when a node is missing or its ends fall together. */
+export function memberAxis(model: Model, member: Member): MemberAxis | undefined {
   const ends = memberEnds(model, member);
-  return ends ? distance(ends.start.position, ends.end.position) : 0;
+  if (!ends) return undefined;
+  const [from, to] = [ends.start.position, ends.end.position];
+  const apart = distance(from, to);
+  if (apart < samePoint) return undefined;
+  const line = localAxes(from, to, member.angle);
+  if (!member.startOffset && !member.endOffset && (member.axisPosition ?? 'centroid') === 'centroid') return { start: from, end: to, axes: line, length: apart };
+  const shape = member.section === null ? undefined : model.sections[member.section]?.shape;
+  const [shareY, shareZ] = boxPoints[member.axisPosition ?? 'centroid'];
+  const box = shape ? sectionProperties(shape) : { width: 0, depth: 0 };
+  const offset = (point: Vector, [x, y, z]: Vector): Vector => add(add(add(point, scale(line.x, x)), scale(line.y, y - shareY * box.width)), scale(line.z, z - shareZ * box.depth));
+  const start = offset(from, member.startOffset ?? [0, 0, 0]);
+  const end = offset(to, member.endOffset ?? [0, 0, 0]);
+  const length = distance(start, end);
+  return length < samePoint ? undefined : { start, end, axes: localAxes(start, end, member.angle), length };
+}
+
+/** Length of a member's axis in m; 0 when it has none. */
+export function memberLength(model: Model, member: Member): number {
+  return memberAxis(model, member)?.length ?? 0;
 }
 
 /** What a member between two points most likely is: upright a column, level or gently sloping a beam, else a brace. */

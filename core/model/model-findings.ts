@@ -3,7 +3,7 @@ import type { Edit } from './edit';
 import type { Finding } from './finding';
 import { memberLength, samePoint } from './geometry';
 import { inOrder, type Model } from './model';
-import type { MemberLoad } from './schema';
+import type { PlacedLoad } from './schema';
 
 /** Shorter than this share of a millimetre past the end, a position is a rounding error and is taken as the end. */
 export const positionTolerance = 1e-3;
@@ -131,7 +131,7 @@ function loadFindings(model: Model): Finding[] {
   const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
   for (const load of inOrder(model.loads)) {
     const label = model.cases[load.case].label;
-    if (load.type === 'node') {
+    if ('node' in load) {
       if (tied.has(load.node)) continue;
       found.push({
         key: `load on loose ${load.id}`, rule: 'load-on-loose-node', severity: 'stop',
@@ -141,12 +141,12 @@ function loadFindings(model: Model): Finding[] {
       });
       continue;
     }
-    found.push(...pastTheEnd(model, load, label));
+    if (load.type !== 'temperature' && load.type !== 'strain') found.push(...pastTheEnd(model, load, label));
   }
   return found;
 }
 
-function pastTheEnd(model: Model, load: MemberLoad, caseLabel: string): Finding[] {
+function pastTheEnd(model: Model, load: PlacedLoad, caseLabel: string): Finding[] {
   const length = memberLength(model, model.members[load.member]);
   const show = (value: number) => formatQuantity(value, 'length', model.settings.units);
   const act = (fields: Record<string, unknown>) => ({ edits: [{ kind: 'change' as const, table: 'loads' as const, changes: [{ id: load.id, fields }] }] });
@@ -157,7 +157,7 @@ function pastTheEnd(model: Model, load: MemberLoad, caseLabel: string): Finding[
   };
   const sentence = (what: string, position: number) => `Case ${caseLabel}: the load ${load.id} on member ${load.member} ${what} at ${show(position)}, past the end at ${show(length)}.${other(position)}`;
   const why = 'A load cannot act where there is no member.';
-  if (load.type === 'point') {
+  if ('at' in load) {
     if (load.at <= length + positionTolerance) return [];
     return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('acts', load.at), why, mend: { label: `Set it to the end, ${show(length)}`, act: act({ at: length }) } }];
   }

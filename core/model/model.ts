@@ -1,4 +1,4 @@
-import { recordSchemas, type Combination, type GridLine, type Load, type LoadCase, type Material, type Member, type Node, type Section, type Settings, type Storey } from './schema';
+import { recordSchemas, type Analysis, type Combination, type Diaphragm, type StiffnessSet, type GridLine, type Load, type LoadCase, type Material, type Member, type Node, type Section, type Settings, type Storey } from './schema';
 
 /** Records of one kind by id. Never changed in place. */
 export type Table<T> = Readonly<Record<string, T>>;
@@ -13,6 +13,9 @@ export interface Tables {
   readonly cases: Table<LoadCase>;
   readonly loads: Table<Load>;
   readonly combinations: Table<Combination>;
+  readonly diaphragms: Table<Diaphragm>;
+  readonly stiffnessSets: Table<StiffnessSet>;
+  readonly analyses: Table<Analysis>;
 }
 
 export type TableName = keyof Tables;
@@ -37,6 +40,9 @@ export const tableWords: Readonly<Record<TableName, { prefix: string; noun: stri
   cases: { prefix: 'c', noun: 'load case' },
   loads: { prefix: 'l', noun: 'load' },
   combinations: { prefix: 'u', noun: 'combination' },
+  diaphragms: { prefix: 'd', noun: 'diaphragm' },
+  stiffnessSets: { prefix: 'k', noun: 'stiffness set' },
+  analyses: { prefix: 'a', noun: 'analysis' },
 };
 
 /** Bar rules a new project starts with: Grade 60 and US sizes, or B500B and metric ones. */
@@ -50,8 +56,8 @@ export function defaultBars(code: Settings['code']): Settings['bars'] {
 export function emptyModel(settings: Pick<Settings, 'name' | 'units' | 'code'>): Model {
   return {
     settings: { shearDeformation: true, bars: defaultBars(settings.code), ...settings },
-    gridLines: {}, storeys: {}, materials: {}, sections: {}, nodes: {}, members: {}, cases: {}, loads: {}, combinations: {},
-    counters: { gridLines: 0, storeys: 0, materials: 0, sections: 0, nodes: 0, members: 0, cases: 0, loads: 0, combinations: 0 },
+    gridLines: {}, storeys: {}, materials: {}, sections: {}, nodes: {}, members: {}, cases: {}, loads: {}, combinations: {}, diaphragms: {}, stiffnessSets: {}, analyses: {},
+    counters: { gridLines: 0, storeys: 0, materials: 0, sections: 0, nodes: 0, members: 0, cases: 0, loads: 0, combinations: 0, diaphragms: 0, stiffnessSets: 0, analyses: 0 },
   };
 }
 

@@ -16,6 +16,9 @@ export const loadId = idOf('l', 'load');
 export const combinationId = idOf('u', 'combination');
 export const gridLineId = idOf('g', 'grid line');
 export const storeyId = idOf('h', 'storey');
+export const diaphragmId = idOf('d', 'diaphragm');
+export const stiffnessSetId = idOf('k', 'stiffness set');
+export const analysisId = idOf('a', 'analysis');
 
 /** Farther than this from the origin (m) a coordinate is taken for a mistake in units. */
 const farthest = 1e5;
@@ -23,6 +26,7 @@ const coordinate = z.number().min(-farthest).max(farthest);
 const positiveLength = z.number().positive().max(farthest);
 const label = z.string().trim().min(1).max(60);
 const vector = z.tuple([z.number(), z.number(), z.number()]);
+const turn = z.number().min(-7).max(7);
 
 export const gridLine = z.strictObject({
   id: gridLineId,
@@ -66,10 +70,37 @@ export const support = z
   .strictObject({ ux: z.boolean(), uy: z.boolean(), uz: z.boolean(), rx: z.boolean(), ry: z.boolean(), rz: z.boolean() })
   .describe('directions in which the node is held: translations and rotations in global axes');
 
+const stiffness = z.number().nonnegative().max(1e15);
+const sixStiffnesses = { ux: stiffness.optional(), uy: stiffness.optional(), uz: stiffness.optional(), rx: stiffness.optional(), ry: stiffness.optional(), rz: stiffness.optional() };
+
 export const node = z.strictObject({
   id: nodeId,
   position: z.tuple([coordinate, coordinate, coordinate]).describe('x, y, z in m'),
   support: support.optional(),
+  springs: z.strictObject(sixStiffnesses).optional().describe('springs to the ground, N/m and N·m/rad, in the directions of the support'),
+  supportAngles: z.tuple([turn, turn, turn]).optional().describe('an inclined support: its axes are the global ones turned about z, then about their own y, then about their own x, rad'),
+  mass: z.number().nonnegative().optional().describe('mass beside that of load cases, kg'),
+});
+
+/** Nodes that move as one rigid body in their horizontal plane. */
+export const diaphragm = z.strictObject({ id: diaphragmId, label, nodes: z.array(nodeId).describe('nodes at one height') });
+
+const factor = z.number().positive().max(100);
+const factors = z.strictObject({
+  area: factor.optional(),
+  inertiaY: factor.optional().describe('about local y'),
+  inertiaZ: factor.optional().describe('about local z'),
+  torsion: factor.optional(),
+  shearY: factor.optional(),
+  shearZ: factor.optional(),
+});
+
+/** Factors on the stiffness of members, by material and role, for one purpose: cracked concrete, or the reduced stiffness of a stability analysis. */
+export const stiffnessSet = z.strictObject({
+  id: stiffnessSetId,
+  label,
+  source: z.string().max(120).describe('the clause the factors come from'),
+  rules: z.array(z.strictObject({ material: z.enum(['steel', 'concrete', 'any']), role: z.enum(['column', 'beam', 'brace', 'any']), factors })).describe('the first rule that fits a member counts'),
 });
 
 const barName = z.enum(reinforcingBars.map((bar) => bar.name) as [string, ...string[]], { error: 'not a bar of the table; use for example #5 or D16' });
@@ -91,6 +122,10 @@ export const steelDesign = z.strictObject({
   factorMinor: z.number().positive().max(10).optional().describe('effective length factor about local z'),
 });
 
+export const behaviours = ['frame', 'axial', 'tension', 'compression'] as const;
+export const axisPositions = ['topLeft', 'top', 'topRight', 'left', 'centroid', 'right', 'bottomLeft', 'bottom', 'bottomRight'] as const;
+const connection = z.strictObject(sixStiffnesses).describe('stiffness of the connection in the member’s local directions, N/m and N·m/rad: 0 is a release, a direction left out is rigid');
+
 export const member = z.strictObject({
   id: memberId,
   label: label.optional(),
@@ -102,6 +137,15 @@ export const member = z.strictObject({
   angle: z.number().min(-7).max(7).describe('turn of local y and z about x, rad'),
   steelDesign: steelDesign.optional(),
   reinforcement: reinforcement.optional(),
+  behaviour: z.enum(behaviours).optional().describe('left out: frame'),
+  startConnection: connection.optional(),
+  endConnection: connection.optional(),
+  axisPosition: z.enum(axisPositions).optional().describe('the point of the section’s box that lies on the line between the nodes; left out: the centroid'),
+  startOffset: vector.optional().describe('from the start node to the start of the axis, local directions of the line between the nodes, m'),
+  endOffset: vector.optional().describe('from the end node to the end of the axis, m'),
+  startRigid: z.number().nonnegative().max(100).optional().describe('rigid length at the start, m'),
+  endRigid: z.number().nonnegative().max(100).optional().describe('rigid length at the end, m'),
+  stiffness: factors.optional().describe('factors on the stiffness in every analysis'),
 });
 
 export const natures = ['dead', 'superimposedDead', 'live', 'roofLive', 'snow', 'wind', 'seismic', 'other'] as const;
@@ -126,6 +170,8 @@ const onMember = {
 };
 const distance = z.number().nonnegative().max(farthest);
 
+const projected = z.boolean().optional().describe('whether the value counts per metre of the projection square to the direction (global directions)');
+
 export const nodeLoad = z.strictObject({ ...loadBase, type: z.literal('node'), node: nodeId, force: vector.describe('N, global'), moment: vector.describe('N·m, global') });
 export const uniformLoad = z.strictObject({
   ...onMember,
@@ -133,9 +179,43 @@ export const uniformLoad = z.strictObject({
   value: z.number().describe('N/m of member length'),
   from: distance.describe('distance from the start, m'),
   to: distance.nullable().describe('distance from the start, m; null: to the end'),
+  projected,
+});
+export const trapezoidLoad = z.strictObject({
+  ...onMember,
+  type: z.literal('trapezoid'),
+  valueFrom: z.number().describe('N/m where it starts'),
+  valueTo: z.number().describe('N/m where it ends'),
+  from: distance.describe('distance from the start, m'),
+  to: distance.nullable().describe('distance from the start, m; null: to the end'),
+  projected,
+});
+export const momentLoad = z.strictObject({ ...onMember, type: z.literal('moment'), value: z.number().describe('N·m about the direction'), at: distance.describe('distance from the start, m') });
+export const temperatureLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('temperature'),
+  member: memberId,
+  change: z.number().min(-2000).max(2000).describe('uniform change, K'),
+  differenceY: z.number().min(-2000).max(2000).describe('warmer on the side of local +y than on −y by, K over the width'),
+  differenceZ: z.number().min(-2000).max(2000).describe('warmer on the side of local +z than on −z by, K over the depth'),
+});
+export const strainLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('strain'),
+  member: memberId,
+  axial: z.number().min(-1).max(1).describe('initial strain, longer positive'),
+  curvatureY: z.number().describe('initial curvature in the x–z plane, 1/m, w″ positive'),
+  curvatureZ: z.number().describe('initial curvature in the x–y plane, 1/m, v″ positive'),
+});
+export const settlementLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('settlement'),
+  node: nodeId,
+  displacement: vector.describe('imposed movement in the directions of the support, m'),
+  rotation: vector.describe('imposed rotation, rad'),
 });
 export const pointLoad = z.strictObject({ ...onMember, type: z.literal('point'), value: z.number().describe('N'), at: distance.describe('distance from the start, m') });
-export const load = z.discriminatedUnion('type', [nodeLoad, uniformLoad, pointLoad]);
+export const load = z.discriminatedUnion('type', [nodeLoad, uniformLoad, pointLoad, trapezoidLoad, momentLoad, temperatureLoad, strainLoad, settlementLoad]);
 
 export const combination = z.strictObject({
   id: combinationId,
@@ -145,7 +225,58 @@ export const combination = z.strictObject({
   factors: z.array(z.strictObject({ case: caseId, factor: z.number().min(-100).max(100) })),
   origin: z.enum(['generated', 'own']),
   changed: z.boolean().describe('whether a factor of a generated combination was changed by hand'),
+  order: z.enum(['first', 'second']).optional().describe('second: equilibrium of the displaced structure (P-Δ and P-δ); left out: first'),
+  stiffnessSet: stiffnessSetId.optional().describe('reduced stiffness to use'),
 });
+
+const caseFactors = z.array(z.strictObject({ case: caseId, factor: z.number().min(-100).max(100) }));
+const analysisBase = { id: analysisId, label };
+const positive = z.number().positive();
+
+export const bucklingAnalysis = z.strictObject({
+  ...analysisBase,
+  type: z.literal('buckling'),
+  factors: caseFactors.describe('the load whose critical multiples are sought'),
+  count: z.number().int().min(1).max(50),
+  stiffnessSet: stiffnessSetId.optional(),
+});
+export const modalAnalysis = z.strictObject({
+  ...analysisBase,
+  type: z.literal('modal'),
+  masses: caseFactors.describe('cases whose downward loads are masses, divided by g'),
+  count: z.number().int().min(1).max(300).nullable().describe('number of modes; null: as many as reach 90% participation in x and y'),
+  massMatrix: z.enum(['lumped', 'consistent']),
+  verticalMass: z.boolean().describe('whether masses act vertically too'),
+  stiffnessSet: stiffnessSetId.optional(),
+});
+/** Design spectra: acceleration in m/s² over the period in s. */
+export const spectrumShape = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('asce7'), sds: positive.describe('S_DS, g'), sd1: positive.describe('S_D1, g'), longPeriod: positive.describe('T_L, s'), responseModification: positive.describe('R'), importance: positive.describe('I_e') }),
+  z.strictObject({ type: z.literal('en1998'), agR: positive.describe('a_gR, m/s²'), importance: positive.describe('γ_I'), ground: z.enum(['A', 'B', 'C', 'D', 'E']), spectrumType: z.enum(['1', '2']), behaviourFactor: positive.describe('q') }),
+  z.strictObject({ type: z.literal('typed'), points: z.array(z.strictObject({ period: z.number().nonnegative().describe('s'), acceleration: z.number().nonnegative().describe('m/s²') })).min(1).max(500) }),
+]);
+export const spectrumAnalysis = z.strictObject({
+  ...analysisBase,
+  type: z.literal('spectrum'),
+  modal: analysisId,
+  shape: spectrumShape,
+  damping: z.number().positive().max(0.5).describe('share of critical damping'),
+  modeRule: z.enum(['cqc', 'srss']),
+  directionRule: z.enum(['100/30', 'srss']),
+  eccentricity: z.number().min(0).max(0.5).describe('accidental eccentricity, share of the plan size square to the direction'),
+  leastBaseShear: z.number().nonnegative().optional().describe('base shear to which results are scaled up, N'),
+});
+export const historyAnalysis = z.strictObject({
+  ...analysisBase,
+  type: z.literal('history'),
+  modal: analysisId,
+  direction: z.enum(['x', 'y', 'z']),
+  timeStep: z.number().positive().max(10).describe('s'),
+  accelerations: z.array(z.number()).min(2).max(100000).describe('of the ground, m/s²'),
+  factor: z.number(),
+  damping: z.number().min(0).max(0.5).describe('share of critical damping'),
+});
+export const analysis = z.discriminatedUnion('type', [bucklingAnalysis, modalAnalysis, spectrumAnalysis, historyAnalysis]);
 
 export const settings = z.strictObject({
   name: label,
@@ -174,6 +305,9 @@ export const recordSchemas = {
   cases: loadCase,
   loads: load,
   combinations: combination,
+  diaphragms: diaphragm,
+  stiffnessSets: stiffnessSet,
+  analyses: analysis,
 } as const;
 
 export type GridLine = z.infer<typeof gridLine>;
@@ -188,8 +322,25 @@ export type Nature = (typeof natures)[number];
 export type NodeLoad = z.infer<typeof nodeLoad>;
 export type UniformLoad = z.infer<typeof uniformLoad>;
 export type PointLoad = z.infer<typeof pointLoad>;
-export type MemberLoad = UniformLoad | PointLoad;
+export type TrapezoidLoad = z.infer<typeof trapezoidLoad>;
+export type MomentLoad = z.infer<typeof momentLoad>;
+export type TemperatureLoad = z.infer<typeof temperatureLoad>;
+export type StrainLoad = z.infer<typeof strainLoad>;
+export type SettlementLoad = z.infer<typeof settlementLoad>;
+/** Loads at places along a member. */
+export type PlacedLoad = UniformLoad | PointLoad | TrapezoidLoad | MomentLoad;
+export type MemberLoad = PlacedLoad | TemperatureLoad | StrainLoad;
 export type Load = z.infer<typeof load>;
+export type Connection = z.infer<typeof connection>;
+export type StiffnessFactors = z.infer<typeof factors>;
+export type Diaphragm = z.infer<typeof diaphragm>;
+export type StiffnessSet = z.infer<typeof stiffnessSet>;
+export type Analysis = z.infer<typeof analysis>;
+export type BucklingAnalysis = z.infer<typeof bucklingAnalysis>;
+export type ModalAnalysis = z.infer<typeof modalAnalysis>;
+export type SpectrumAnalysis = z.infer<typeof spectrumAnalysis>;
+export type SpectrumShape = z.infer<typeof spectrumShape>;
+export type HistoryAnalysis = z.infer<typeof historyAnalysis>;
 export type Combination = z.infer<typeof combination>;
 export type Settings = z.infer<typeof settings>;
 export type Reinforcement = z.infer<typeof reinforcement>;

@@ -2,6 +2,7 @@ import { firstOrderRemark, MemberChecker, setStep, Sheet, type Check, type Membe
 import { sectionProperties } from '../catalog';
 import { combinationFormula } from '../combine';
 import type { Solution } from '../fem';
+import { loadWords, targetOf } from '../loading';
 import { gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
 import { balance, combinationStates, forceComponents, governingExtremes, MemberLine, stationsOf, type ForceComponent } from '../results';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../units';
@@ -108,12 +109,8 @@ function loadBlocks(model: Model): Block[] {
 }
 
 function loadRow(load: Load, units: Model['settings']['units']): string[] {
-  if (load.type === 'node') {
-    const parts = [...load.force.map((value, i) => ({ name: `F ${'xyz'[i]}`, text: formatQuantity(value, 'force', units), value })), ...load.moment.map((value, i) => ({ name: `M ${'xyz'[i]}`, text: formatQuantity(value, 'moment', units), value }))].filter((part) => part.value !== 0);
-    return [load.node, 'at node', parts.map((part) => part.name).join(', '), parts.map((part) => part.text).join(', '), ''];
-  }
-  const place = load.type === 'point' ? `at ${formatQuantity(load.at, 'length', units)}` : load.from === 0 && load.to === null ? 'whole member' : `${formatValue(load.from, 'length', units)} to ${load.to === null ? 'the end' : formatQuantity(load.to, 'length', units)}`;
-  return [load.member, load.type, `${load.axes} ${load.direction}`, formatQuantity(load.value, load.type === 'point' ? 'force' : 'lineLoad', units), place];
+  const { kind, direction, value, place } = loadWords(load, units);
+  return [targetOf(load), kind, direction, value, place];
 }
 
 /** Rows that differ only in what they act on are told together. */

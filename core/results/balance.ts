@@ -17,12 +17,14 @@ export const balanceLimit = 1e-6;
 export function balance(solution: Solution): BalanceRow[] {
   let size = 1;
   for (const coordinate of solution.positions) size = Math.max(size, Math.abs(coordinate));
-  return solution.cases.map(({ id, applied, reacted, residual }) => {
+  return solution.cases.map(({ id, applied, reacted, residual, axialForces }) => {
     const largest = (from: number, of: (i: number) => number) => Math.max(of(from), of(from + 1), of(from + 2));
     const force = largest(0, (i) => Math.abs(applied[i]));
     const moment = Math.max(largest(3, (i) => Math.abs(applied[i])), force * size);
     const gap = (i: number) => Math.abs(applied[i] + reacted[i]);
-    const error = Math.max(force === 0 ? 0 : largest(0, gap) / force, moment === 0 ? 0 : largest(3, gap) / moment);
+    // in second order the moments balance on the displaced structure, so only the forces are compared
+    const momentError = moment === 0 || axialForces ? 0 : largest(3, gap) / moment;
+    const error = Math.max(force === 0 ? 0 : largest(0, gap) / force, momentError);
     return { caseId: id, applied: [...applied], reacted: [...reacted], error, residual };
   });
 }

@@ -1,27 +1,31 @@
-import type { Solution } from '../fem';
+import { addLoadEffects, addStartEffects, bendingPlane, inPlane, type BendingPlane, type Effects, type Solution } from '../fem';
 import type { LoadState } from './state';
 
 /** Internal forces: N (tension positive), shears, torsion (N, N·m) and moments positive when they put the negative local side in tension (a sagging beam's M_y is positive). */
 export const forceComponents = ['N', 'Vy', 'Vz', 'T', 'My', 'Mz'] as const;
 export type ForceComponent = (typeof forceComponents)[number];
 
-/** Values at one place of a member: six internal forces, then local displacements u, v, w in m. */
+/** Values at one place of a member: six internal forces, local displacements u, v, w in m, then dM_y/dx and dM_z/dx in N. */
 export type LineValues = Float64Array;
-export const lineIndex: Readonly<Record<ForceComponent | 'u' | 'v' | 'w', number>> = { N: 0, Vy: 1, Vz: 2, T: 3, My: 4, Mz: 5, u: 6, v: 7, w: 8 };
+export const lineWidth = 11;
+export const lineIndex: Readonly<Record<ForceComponent | 'u' | 'v' | 'w' | 'dMy' | 'dMz', number>> = { N: 0, Vy: 1, Vz: 2, T: 3, My: 4, Mz: 5, u: 6, v: 7, w: 8, dMy: 9, dMz: 10 };
 
-const factorials = [1, 1, 2, 6, 24];
+const factorials = [1, 1, 2, 6, 24, 120];
+const axialStrain = 6;
 /** Sums of one evaluation; it never outlives the call. */
-const scratch = [new Float64Array(4), new Float64Array(4), new Float64Array(4)] as const;
+const sums = new Float64Array(45);
+const effects: Effects = { V: 0, M: 0, psi: 0, w: 0, dM: 0 };
 
 /**
- * One member under one load state. Everything along it is the exact polynomial that follows from its start forces, its
- * start displacements and its loads: V = f + ∫q, M = m + ∫V, EI w″ = M, w′ = slope − V / GA.
+ * One member under one load state. Everything along it follows exactly from its start forces, its start displacements and its loads:
+ * V = f + ∫q, M = m + ∫V, EI w″ = M + EI κ, w′ = slope − V / GA; in second order the same with the axial force's part (beam-column.ts).
  */
 export class MemberLine {
   readonly length: number;
   private readonly force: Float64Array;
-  private readonly displacement = new Float64Array(6);
+  private readonly displacement: Float64Array;
   private readonly stiffness: Float64Array;
+  private readonly axial: number;
   private readonly first: number;
   private readonly last: number;
 
@@ -32,39 +36,41 @@ export class MemberLine {
   ) {
     this.length = solution.lengths[member];
     this.force = state.startForces.subarray(6 * member, 6 * member + 6);
-    this.stiffness = solution.stiffness.subarray(6 * member, 6 * member + 6);
+    this.displacement = state.startDisplacements.subarray(6 * member, 6 * member + 6);
+    this.stiffness = (state.stiffness ?? solution.stiffness).subarray(6 * member, 6 * member + 6);
+    this.axial = state.axialForces?.[member] ?? 0;
     this.first = solution.terms.memberStart[member];
     this.last = solution.terms.memberStart[member + 1];
-    const from = 6 * solution.ends[2 * member];
-    for (let block = 0; block < 2; block++) {
-      for (let i = 0; i < 3; i++) {
-        const row = 9 * member + 3 * i;
-        for (let j = 0; j < 3; j++) this.displacement[3 * block + i] += solution.axes[row + j] * state.displacements[from + 3 * block + j];
-      }
-    }
   }
 
   /**
-   * Values at a distance from the start.
+   * Values at a distance from the start of the flexible part.
    * @param x     m, between 0 and the length
    * @param after at a point load: just past it rather than just before
    */
-  at(x: number, after = false, into: LineValues = new Float64Array(9)): LineValues {
+  at(x: number, after = false, into: LineValues = new Float64Array(lineWidth)): LineValues {
     const [fx, fy, fz, mx, my, mz] = this.force;
     const [EA, EIy, EIz, , GAy, GAz] = this.stiffness;
     const [u0, v0, w0, , ry0, rz0] = this.displacement;
-    const loadX = this.integrals(0, x, after);
-    const loadY = this.integrals(1, x, after);
-    const loadZ = this.integrals(2, x, after);
-    into[0] = -fx - loadX[0];
-    into[1] = fy + loadY[0];
-    into[2] = fz + loadZ[0];
-    into[3] = -mx;
-    into[4] = my + fz * x + loadZ[1];
-    into[5] = -mz + fy * x + loadY[1];
-    into[6] = u0 - (fx * x + loadX[1]) / EA;
-    into[7] = v0 + rz0 * x + ((-mz * x * x) / 2 + (fy * x ** 3) / 6 + loadY[3]) / EIz - (fy * x + loadY[1]) / GAy;
-    into[8] = w0 - ry0 * x + ((my * x * x) / 2 + (fz * x ** 3) / 6 + loadZ[3]) / EIy - (fz * x + loadZ[1]) / GAz;
+    const load = this.integrals(x, after);
+    // integral n of what acts in a way
+    const of = (action: number, n: number) => load[5 * action + n];
+    into[0] = -fx - of(0, 1);
+    into[3] = -mx - of(3, 1);
+    into[6] = u0 - (fx * x + of(0, 2)) / EA + of(axialStrain, 1);
+    if (this.axial !== 0) {
+      this.bent(1, x, after, into);
+      this.bent(0, x, after, into);
+      return into;
+    }
+    into[1] = fy + of(1, 1);
+    into[2] = fz + of(2, 1);
+    into[4] = my + fz * x + of(2, 2) + of(4, 1);
+    into[5] = -mz + fy * x + of(1, 2) - of(5, 1);
+    into[7] = v0 + rz0 * x + ((-mz * x * x) / 2 + (fy * x ** 3) / 6 + of(1, 4) - of(5, 3)) / EIz + of(8, 2) - (fy * x + of(1, 2)) / GAy;
+    into[8] = w0 - ry0 * x + ((my * x * x) / 2 + (fz * x ** 3) / 6 + of(2, 4) + of(4, 3)) / EIy + of(7, 2) - (fz * x + of(2, 2)) / GAz;
+    into[9] = into[2] + of(4, 0);
+    into[10] = into[1] - of(5, 0);
     return into;
   }
 
@@ -77,22 +83,77 @@ export class MemberLine {
     return [between(7, this.displacement[1]), between(8, this.displacement[2])];
   }
 
-  /** ∫q, ∬q, ∭q and the fourth integral of the state's loads in one local direction, from the start to x (Macaulay brackets). */
-  private integrals(axis: 0 | 1 | 2, x: number, after: boolean): Float64Array {
-    const sums = scratch[axis].fill(0);
+  /** Bending in one plane (0: x–y, 1: x–z) in second order. The shear is the one square to the bent axis. */
+  private bent(number: 0 | 1, x: number, after: boolean, into: LineValues): void {
+    const [EI, GA] = number === 1 ? [this.stiffness[1], this.stiffness[5]] : [this.stiffness[2], this.stiffness[4]];
+    const plane = bendingPlane(EI, GA, this.length, this.axial);
+    const w0 = this.displacement[number === 1 ? 2 : 1];
+    const psi0 = number === 1 ? -this.displacement[4] : this.displacement[5];
+    const M0 = number === 1 ? this.force[4] : -this.force[5];
+    const V0 = this.withoutString(plane, number, w0, psi0, this.force[number === 1 ? 2 : 1], M0);
+    const sum = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
+    addStartEffects(plane, w0, psi0, V0, M0, x, sum);
+    this.addLoads(plane, number, x, after, sum);
+    into[number === 1 ? 2 : 1] = sum.dM;
+    into[number === 1 ? 4 : 5] = sum.M;
+    into[number === 1 ? 8 : 7] = sum.w;
+    into[number === 1 ? 9 : 10] = sum.dM;
+  }
+
+  /** The start force that bends: in strong tension a part of it only holds the string (see `bendingPlane`). */
+  private withoutString(plane: BendingPlane, number: 0 | 1, w0: number, psi0: number, V0: number, M0: number): number {
+    const string = (this.axial - plane.axial) / this.length;
+    if (string === 0) return V0;
+    const end = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
+    addStartEffects(plane, w0, psi0, 0, M0, this.length, end);
+    this.addLoads(plane, number, this.length, true, end);
+    const without = end.w;
+    const unit = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
+    addStartEffects(plane, 0, 0, 1, 0, this.length, unit);
+    return (V0 - string * (w0 - without)) / (1 - string * unit.w);
+  }
+
+  private addLoads(plane: BendingPlane, number: 0 | 1, x: number, after: boolean, sum: Effects): void {
     const { terms } = this.solution;
     for (let t = this.first; t < this.last; t++) {
-      const weight = this.state.weights[terms.caseIndex[t]];
-      if (terms.axis[t] !== axis || weight === 0) continue;
-      const value = weight * terms.value[t];
+      const factor = this.state.caseFactors[terms.caseIndex[t]];
+      const how = inPlane(terms.action[t]);
+      if (factor === 0 || how?.[0] !== number) continue;
+      addLoadEffects(plane, how[1], how[2] * factor * terms.value[t], how[2] * factor * terms.slope[t], terms.from[t], terms.to[t], terms.isPoint[t] === 1, x, after, sum);
+    }
+  }
+
+  /** For each way of acting five numbers: the state's load at x and its first to fourth integrals from the start (Macaulay brackets). */
+  private integrals(x: number, after: boolean): Float64Array {
+    sums.fill(0);
+    const { terms } = this.solution;
+    for (let t = this.first; t < this.last; t++) {
+      const factor = this.state.caseFactors[terms.caseIndex[t]];
       const a = x - terms.from[t];
-      if (a < 0) continue;
+      if (factor === 0 || a < 0) continue;
+      const action = terms.action[t];
+      const value = factor * terms.value[t];
+      const at = 5 * action;
       if (terms.isPoint[t]) {
-        if (a > 0 || after) sums[0] += value;
-        for (let power = 1; power < 4; power++) sums[power] += (value * a ** power) / factorials[power];
+        if (a === 0 && !after) continue;
+        sums[at + 1] += value;
+        let power = a;
+        for (let n = 2; n < 5; n++) {
+          sums[at + n] += (value * power) / factorials[n - 1];
+          power *= a;
+        }
       } else {
-        const b = Math.max(0, x - terms.to[t]);
-        for (let power = 1; power < 5; power++) sums[power - 1] += (value * (a ** power - b ** power)) / factorials[power];
+        const slope = factor * terms.slope[t];
+        const length = terms.to[t] - terms.from[t];
+        const b = Math.max(0, a - length);
+        const atEnd = value + slope * length;
+        if (b === 0) sums[at] += value + slope * a;
+        let [powerA, powerB] = [a, b];
+        for (let n = 1; n < 5; n++) {
+          sums[at + n] += (value * powerA - atEnd * powerB) / factorials[n] + (slope * (powerA * a - powerB * b)) / factorials[n + 1];
+          powerA *= a;
+          powerB *= b;
+        }
       }
     }
     return sums;

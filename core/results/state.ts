@@ -1,37 +1,49 @@
 import type { Solution } from '../fem';
 import type { Combination, Model } from '../model';
 
-/** The structure under one case or one combination: the sum of the cases' results by their factors. Units as in the solution. */
+/** The structure under one case or one combination: a solved state, or the sum of such states by their factors. Units as in the solution. */
 export interface LoadState {
-  /** factor of each solved case */
-  readonly weights: Float64Array;
+  /** factor with which each load case takes part */
+  readonly caseFactors: Float64Array;
   readonly displacements: Float64Array;
   readonly startForces: Float64Array;
+  readonly startDisplacements: Float64Array;
   readonly reactions: Float64Array;
+  /** axial force each member's bending feels, N; none: first order */
+  readonly axialForces?: Float64Array;
+  /** stiffness of the members where a stiffness set changed it */
+  readonly stiffness?: Float64Array;
 }
 
-/** The weights that pick one case. */
-export function caseWeights(solution: Solution, caseId: string): Float64Array {
-  return Float64Array.from(solution.cases, (one) => (one.id === caseId ? 1 : 0));
+/** The weights, one for each solved state, that pick one of them. */
+export function caseWeights(solution: Solution, id: string): Float64Array {
+  return Float64Array.from(solution.cases, (one) => (one.id === id ? 1 : 0));
 }
 
-/** The weights of a combination; a case named twice counts twice. */
-export function combinationWeights(solution: Solution, combination: Pick<Combination, 'factors'>): Float64Array {
+/** The weights of a combination: its own state when it was solved as a whole, else the factors of its cases; a case named twice counts twice. */
+export function combinationWeights(solution: Solution, combination: Pick<Combination, 'factors'> & { readonly id?: string }): Float64Array {
+  if (combination.id !== undefined && solution.cases.some((one) => one.id === combination.id)) return caseWeights(solution, combination.id);
   return Float64Array.from(solution.cases, (one) => combination.factors.reduce((sum, factor) => (factor.case === one.id ? sum + factor.factor : sum), 0));
 }
 
-/** Superposes the cases: linear results of a combination are the weighted sum of those of its cases. */
+/** Superposes solved states: linear results of a combination are the weighted sum of those of its cases. */
 export function superpose(solution: Solution, weights: Float64Array): LoadState {
-  const displacements = new Float64Array(solution.nodeIds.length * 6);
+  const displacements = new Float64Array(solution.cases[0]?.displacements.length ?? solution.nodeIds.length * 6);
   const startForces = new Float64Array(solution.memberIds.length * 6);
-  const reactions = new Float64Array(solution.nodeIds.length * 6);
+  const startDisplacements = new Float64Array(solution.memberIds.length * 6);
+  const reactions = new Float64Array(displacements.length);
+  const caseFactors = new Float64Array(solution.loadCases);
   solution.cases.forEach((one, c) => {
     if (weights[c] === 0) return;
     addScaled(displacements, one.displacements, weights[c]);
     addScaled(startForces, one.startForces, weights[c]);
+    addScaled(startDisplacements, one.startDisplacements, weights[c]);
     addScaled(reactions, one.reactions, weights[c]);
+    addScaled(caseFactors, one.weights, weights[c]);
   });
-  return { weights, displacements, startForces, reactions };
+  const alone = solution.cases.filter((_, c) => weights[c] !== 0);
+  const whole = alone.length === 1 ? alone[0] : undefined;
+  return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(whole?.axialForces ? { axialForces: whole.axialForces } : {}), ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}) };
 }
 
 function addScaled(sum: Float64Array, values: Float64Array, factor: number): void {

@@ -1,9 +1,7 @@
 import type { Solution } from '../fem';
 import { caseWeights, superpose, type LoadState } from './state';
-import { lineIndex, MemberLine, type ForceComponent } from './member-line';
-import { stationsOf, type Extreme, type Station } from './stations';
-
-const width = 9;
+import { lineIndex, lineWidth as width, MemberLine, type ForceComponent } from './member-line';
+import { parabolaPeak, peaksBetween, stationsOf, type Extreme, type Station } from './stations';
 
 /** Largest and smallest of one quantity at each station, over several combinations. */
 export interface Band {
@@ -46,28 +44,40 @@ export class StationTable {
   }
 
   /**
-   * Largest and smallest of an internal force over sets of case weights, exact: between neighbouring stations the shear is linear,
-   * so a moment peaks where the shear vanishes and follows from it. `by` is the number of the set.
+   * Largest and smallest of an internal force over sets of case weights. Between neighbouring stations a moment is the cubic of its values
+   * and slopes: exact for loads that change linearly. A shear is the
+   * parabola of its values and its mean, which the moments give.
+   * `by` is the number of the set.
    */
   extremes(member: number, weights: readonly Float64Array[], component: ForceComponent): { max: Extreme & { by: number }; min: Extreme & { by: number } } {
     const { stations } = this.of(member);
     const max = { value: -Infinity, x: 0, by: 0 };
     const min = { value: Infinity, x: 0, by: 0 };
-    const shearOf = component === 'My' ? 'Vz' : component === 'Mz' ? 'Vy' : undefined;
+    const momentOf = component === 'Vz' ? 'My' : component === 'Vy' ? 'Mz' : undefined;
+    const slopeOf = component === 'My' ? 'dMy' : component === 'Mz' ? 'dMz' : undefined;
     weights.forEach((set, by) => {
       const note = (value: number, x: number) => {
         if (value > max.value) Object.assign(max, { value, x, by });
         if (value < min.value) Object.assign(min, { value, x, by });
       };
       const { max: values } = this.band(member, [set], component);
-      const shear = shearOf && this.band(member, [set], shearOf).max;
-      stations.forEach(({ x }, s) => {
-        note(values[s], x);
-        if (!shear || s === 0 || shear[s - 1] * shear[s] >= 0) return;
-        const before = stations[s - 1].x;
-        const along = ((x - before) * shear[s - 1]) / (shear[s - 1] - shear[s]);
-        note(values[s - 1] + (shear[s - 1] * along) / 2, before + along);
-      });
+      const moments = momentOf && this.band(member, [set], momentOf).max;
+      const slopes = slopeOf && this.band(member, [set], slopeOf).max;
+      for (let s = 0; s < stations.length; s++) {
+        note(values[s], stations[s].x);
+        if (s === 0) continue;
+        const from = stations[s - 1].x;
+        const h = stations[s].x - from;
+        if (h <= 0) continue;
+        if (slopes) {
+          for (const t of peaksBetween(values[s - 1], slopes[s - 1], values[s], slopes[s], h)) note(cubic(values[s - 1], slopes[s - 1] * h, values[s], slopes[s] * h, t), from + t * h);
+        }
+        if (moments) {
+          const mean = (moments[s] - moments[s - 1]) / h;
+          const [a, b] = [values[s - 1], values[s]];
+          for (const t of parabolaPeak(a, mean, b)) note(a + (6 * mean - 4 * a - 2 * b) * t + 3 * (a + b - 2 * mean) * t * t, from + t * h);
+        }
+      }
     });
     return { max, min };
   }
@@ -89,4 +99,9 @@ export class StationTable {
     }
     return found;
   }
+}
+
+/** Cubic with given end values and end slopes (times the interval) at share t. */
+function cubic(valueA: number, slopeA: number, valueB: number, slopeB: number, t: number): number {
+  return valueA * (1 + 2 * t) * (1 - t) ** 2 + slopeA * t * (1 - t) ** 2 + valueB * t * t * (3 - 2 * t) - slopeB * t * t * (1 - t);
 }

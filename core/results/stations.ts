@@ -20,6 +20,9 @@ export function stationsOf(solution: Solution, member: number, parts = divisions
     positions.add(terms.from[t]);
     positions.add(terms.to[t]);
     if (terms.isPoint[t]) jumps.add(terms.from[t]);
+    // where a load that changes linearly passes through zero, the force it makes peaks
+    const crossing = terms.from[t] - terms.value[t] / terms.slope[t];
+    if (terms.slope[t] !== 0 && crossing > terms.from[t] && crossing < terms.to[t]) positions.add(crossing);
   }
   return [...positions].sort((a, b) => a - b).flatMap((x) => {
     if (!jumps.has(x)) return [{ x, after: false }];
@@ -27,6 +30,32 @@ export function stationsOf(solution: Solution, member: number, parts = divisions
     return x >= length ? [{ x, after: false }] : [{ x, after: false }, { x, after: true }];
   });
 }
+
+/**
+ * Where a cubic with given values and slopes at both ends of an interval peaks inside it, as shares of the interval. Moments under
+ * loads that change linearly are such cubics; in second order they differ from one by less than a millionth.
+ * @param h length of the interval, m
+ */
+export function peaksBetween(valueA: number, slopeA: number, valueB: number, slopeB: number, h: number): number[] {
+  const [a, b] = [slopeA * h, slopeB * h];
+  const d = valueB - valueA;
+  // derivative a + 2 (3 d − 2 a − b) t + 3 (a + b − 2 d) t²
+  const [p, q] = [3 * (a + b - 2 * d), 3 * d - 2 * a - b];
+  const size = Math.abs(a) + Math.abs(b) + Math.abs(d);
+  if (Math.abs(p) < 1e-9 * size) return inside([-a / (2 * q)]);
+  const root = q * q - p * a;
+  if (root < 0) return [];
+  return inside([(-q + Math.sqrt(root)) / p, (-q - Math.sqrt(root)) / p]);
+}
+
+/** Where a parabola with given end values and mean peaks inside an interval, as a share of it: a shear under loads that change linearly, its mean the change of moment over the length. */
+export function parabolaPeak(valueA: number, mean: number, valueB: number): number[] {
+  const curvature = 3 * (valueA + valueB - 2 * mean);
+  if (Math.abs(curvature) < 1e-9 * (Math.abs(valueA) + Math.abs(valueB) + Math.abs(mean))) return [];
+  return inside([(2 * valueA + valueB - 3 * mean) / curvature]);
+}
+
+const inside = (shares: number[]): number[] => shares.filter((share) => share > 1e-9 && share < 1 - 1e-9);
 
 export interface Extreme {
   readonly value: number;
@@ -49,12 +78,19 @@ export function extremesOf(line: MemberLine, stations: readonly Station[]): Extr
     for (const component of forceComponents) note(component, values[lineIndex[component]], station.x);
     const start = stations[i - 1]?.x;
     if (before && station.x > start) {
-      // between neighbouring stations the shear is linear
-      for (const [shear, moment] of [['Vz', 'My'], ['Vy', 'Mz']] as const) {
-        const [a, b] = [before[lineIndex[shear]], values[lineIndex[shear]]];
-        if (a * b >= 0) continue;
-        const x = start + ((station.x - start) * a) / (a - b);
-        note(moment, line.at(x)[lineIndex[moment]], x);
+      // between neighbouring stations a force changes smoothly: it peaks where its slope vanishes
+      for (const [moment, slope] of [['My', 'dMy'], ['Mz', 'dMz']] as const) {
+        for (const share of peaksBetween(before[lineIndex[moment]], before[lineIndex[slope]], values[lineIndex[moment]], values[lineIndex[slope]], station.x - start)) {
+          const x = start + share * (station.x - start);
+          note(moment, line.at(x)[lineIndex[moment]], x);
+        }
+      }
+      for (const [shear, moment] of [['Vy', 'Mz'], ['Vz', 'My']] as const) {
+        const mean = (values[lineIndex[moment]] - before[lineIndex[moment]]) / (station.x - start);
+        for (const share of parabolaPeak(before[lineIndex[shear]], mean, values[lineIndex[shear]])) {
+          const x = start + share * (station.x - start);
+          note(shear, line.at(x)[lineIndex[shear]], x);
+        }
       }
     }
     before = values;

@@ -1,3 +1,4 @@
+import { loadWords } from '~core/loading';
 import { localAxes, memberEnds, memberLength, type Load, type Model } from '~core/model';
 import { formatQuantity, type UnitSystem } from '~core/units';
 import type { Shown } from '../../state/view-slice';
@@ -27,12 +28,19 @@ const shortest = 12;
 const longest = 34;
 const spacing = 26;
 
+/** What decides how long a load's arrow is among those of its kind. */
+function sizeOf(load: Load): number {
+  if (load.type === 'node') return Math.hypot(...load.force);
+  if (load.type === 'trapezoid') return Math.max(Math.abs(load.valueFrom), Math.abs(load.valueTo));
+  return 'value' in load ? Math.abs(load.value) : 1;
+}
+
 /** Draws loads as arrows whose heads touch what they act on; the largest load of a kind has the longest arrows. */
 export function drawLoads(context: CanvasRenderingContext2D, projector: Projector, model: Model, acting: readonly ActingLoad[], visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }, units: UnitSystem): Label[] {
   const labels: Label[] = [];
-  const inView = acting.filter(({ load }) => (load.type === 'node' ? visible.nodes.has(load.node) : visible.members.has(load.member)));
-  const size = ({ load, factor }: ActingLoad) => Math.abs(factor) * (load.type === 'node' ? Math.hypot(...load.force) : Math.abs(load.value));
-  const largest = { node: 0, uniform: 0, point: 0 };
+  const inView = acting.filter(({ load }) => ('node' in load ? visible.nodes.has(load.node) : visible.members.has(load.member)));
+  const size = ({ load, factor }: ActingLoad) => Math.abs(factor) * sizeOf(load);
+  const largest = Object.fromEntries(acting.map(({ load }) => [load.type, 0])) as Record<Load['type'], number>;
   for (const one of inView) largest[one.load.type] = Math.max(largest[one.load.type], size(one));
   const reach = (one: ActingLoad) => shortest + (longest - shortest) * (largest[one.load.type] > 0 ? size(one) / largest[one.load.type] : 0);
   context.strokeStyle = context.fillStyle = colors.load;
@@ -57,18 +65,38 @@ export function drawLoads(context: CanvasRenderingContext2D, projector: Projecto
       }
       continue;
     }
+    if (load.type === 'settlement') {
+      const at = model.nodes[load.node].position;
+      const [x, y] = projector.point(at);
+      labels.push({ text: loadWords(load, units).value, x: x + 12, y: y + 12, color: colors.load, weight: 0.5 });
+      continue;
+    }
     const member = model.members[load.member];
     const ends = memberEnds(model, member);
     const length = memberLength(model, member);
     if (!ends || length === 0) continue;
     const axes = localAxes(ends.start.position, ends.end.position, member.angle);
+    if (load.type === 'temperature' || load.type === 'strain') {
+      const [x, y] = projector.point(ends.start.position.map((part, i) => (part + ends.end.position[i]) / 2));
+      labels.push({ text: loadWords(load, units).value, x, y: y - 8, color: colors.load, weight: 0.5 });
+      continue;
+    }
     const unit = load.axes === 'local' ? axes[load.direction] : ([load.direction === 'x' ? 1 : 0, load.direction === 'y' ? 1 : 0, load.direction === 'z' ? 1 : 0] as const);
-    const direction = unit.map((part) => part * Math.sign(load.value * factor));
+    const main = load.type === 'trapezoid' ? (Math.abs(load.valueTo) > Math.abs(load.valueFrom) ? load.valueTo : load.valueFrom) : load.value;
+    const direction = unit.map((part) => part * Math.sign(main * factor));
     const place = (x: number) => ends.start.position.map((part, i) => part + (axes.x[i] * x));
-    const value = Math.abs(load.value * factor);
+    const value = Math.abs(main * factor);
     if (load.type === 'point') {
       const tail = arrow(context, projector, place(Math.min(load.at, length)), direction, reach(one));
       if (tail) labels.push({ text: formatQuantity(value, 'force', units), x: tail[0], y: tail[1], color: colors.load, weight: 0.5 });
+      continue;
+    }
+    if (load.type === 'moment') {
+      const [x, y] = projector.point(place(Math.min(load.at, length)));
+      context.beginPath();
+      context.arc(x, y, 9, 0.4, 5.2);
+      context.stroke();
+      labels.push({ text: formatQuantity(value, 'moment', units), x: x + 9, y: y - 9, color: colors.load, weight: 0.45 });
       continue;
     }
     const [from, to] = [Math.min(load.from, length), Math.min(load.to ?? length, length)];
@@ -77,7 +105,8 @@ export function drawLoads(context: CanvasRenderingContext2D, projector: Projecto
     const count = Math.max(1, Math.min(30, Math.round(pixels / spacing)));
     const tails: [number, number][] = [];
     for (let i = 0; i <= count; i++) {
-      const tail = arrow(context, projector, place(from + ((to - from) * i) / count), direction, reach(one));
+      const share = load.type === 'trapezoid' ? (load.valueFrom + ((load.valueTo - load.valueFrom) * i) / count) / main : 1;
+      const tail = arrow(context, projector, place(from + ((to - from) * i) / count), direction, reach(one) * share);
       if (tail) tails.push(tail);
     }
     if (tails.length < 2) continue;

@@ -23,7 +23,7 @@ export function LoadDetails() {
   const chosen = selection.members.length + selection.nodes.length > 0;
   const current = shown.kind === 'case' ? model.cases[shown.id] : undefined;
   const targets = new Set([...selection.members, ...selection.nodes]);
-  const own = inOrder(model.loads).filter((load) => targets.has(load.type === 'node' ? load.node : load.member));
+  const own = inOrder(model.loads).filter((load) => targets.has('node' in load ? load.node : load.member));
   return (
     <aside className="details card" aria-label="Details">
       <div className="details-head">

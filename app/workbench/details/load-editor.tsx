@@ -1,5 +1,6 @@
 import { Segmented } from 'antd';
 import { memberLength, positionTolerance, type Load } from '~core/model';
+import { loadWords } from '~core/loading';
 import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
@@ -13,13 +14,14 @@ export function LoadEditor({ load }: { load: Load }) {
   const { units } = model.settings;
   const change = (fields: Record<string, unknown>) => commit({ edits: [{ kind: 'change', table: 'loads', changes: [{ id: load.id, fields }] }] });
   const loadCase = model.cases[load.case];
-  const target = load.type === 'node' ? `node ${load.node}` : `member ${load.member}`;
-  const length = load.type === 'node' ? 0 : memberLength(model, model.members[load.member]);
+  const target = 'node' in load ? `node ${load.node}` : `member ${load.member}`;
+  const words = loadWords(load, units);
+  const length = 'node' in load ? 0 : memberLength(model, model.members[load.member]);
   const beyond = (position: number) => (position < 0 ? 'A position cannot be negative.' : position > length + positionTolerance ? `${formatQuantity(position, 'length', units)} is past the end, ${formatQuantity(length, 'length', units)}.` : undefined);
   return (
     <div className="block">
       <h3>
-        {load.id} <span className="secondary" style={{ fontWeight: 400 }}>{load.type === 'node' ? 'force' : load.type} on {target}, case {loadCase.label}</span>
+        {load.id} <span className="secondary" style={{ fontWeight: 400 }}>{load.type === 'node' ? 'force' : words.kind} on {target}, case {loadCase.label}</span>
         <button type="button" className="icon-button" style={{ marginLeft: 'auto' }} aria-label={`Delete load ${load.id}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] })}>
           <Icon name="trash" />
         </button>
@@ -32,14 +34,18 @@ export function LoadEditor({ load }: { load: Load }) {
             )),
           )}
         </div>
+      ) : load.type !== 'uniform' && load.type !== 'point' && load.type !== 'moment' ? (
+        <p className="secondary">
+          {words.direction}: {words.value} {words.place}
+        </p>
       ) : (
         <div className="fields">
-          <QuantityField label="Value" kind={load.type === 'point' ? 'force' : 'lineLoad'} units={units} value={load.value} onCommit={(value) => change({ value })} />
+          <QuantityField label="Value" kind={load.type === 'point' ? 'force' : load.type === 'moment' ? 'moment' : 'lineLoad'} units={units} value={load.value} onCommit={(value) => change({ value })} />
           <span className="field-label">Axes</span>
           <AxesChoice value={load.axes} onChange={(axes) => change({ axes })} />
           <span className="field-label">Direction</span>
           <Segmented aria-label={`Direction of ${load.id}`} block value={load.direction} options={['x', 'y', 'z']} onChange={(direction) => change({ direction })} />
-          {load.type === 'point' ? (
+          {load.type !== 'uniform' ? (
             <QuantityField label="At" kind="length" units={units} value={load.at} onCommit={(at) => change({ at })} refuse={beyond} />
           ) : (
             <>

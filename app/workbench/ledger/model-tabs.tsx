@@ -2,8 +2,9 @@ import { Button } from 'antd';
 import { useMemo } from 'react';
 import { sectionProperties } from '~core/catalog';
 import { combinationFormula } from '~core/combine';
+import { loadWords, targetOf } from '~core/loading';
 import { idSource, inOrder, memberLength, type Combination, type Load, type Member, type Node, type Section } from '~core/model';
-import { formatCell, formatQuantity, formatValue, unitLabel, type QuantityKind } from '~core/units';
+import { formatCell, formatValue, unitLabel, type QuantityKind } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { placeWords } from '../details/selection-words';
@@ -98,21 +99,20 @@ export function LoadsTab() {
   const commit = useWorkbench((state) => state.commit);
   const { units } = model.settings;
   const rows = useMemo(() => inOrder(model.loads).filter((load) => shown.kind !== 'case' || load.case === shown.id), [model.loads, shown]);
-  const value = (load: Load) => (load.type === 'node' ? formatQuantity(Math.hypot(...load.force), 'force', units) : formatQuantity(load.value, load.type === 'point' ? 'force' : 'lineLoad', units));
-  const place = (load: Load) => (load.type === 'node' ? '' : load.type === 'point' ? `at ${formatQuantity(load.at, 'length', units)}` : load.from === 0 && load.to === null ? 'whole member' : `${formatValue(load.from, 'length', units)} to ${load.to === null ? 'the end' : formatValue(load.to, 'length', units)}`);
+  const value = (load: Load) => loadWords(load, units).value;
   const columns: GridColumn<Load>[] = [
     text('Load', 56, (load) => load.id),
     text('Case', 60, (load) => model.cases[load.case].label),
-    text('On', 60, (load) => (load.type === 'node' ? load.node : load.member)),
-    text('Kind', 70, (load) => (load.type === 'node' ? 'at node' : load.type)),
-    text('Direction', 90, (load) => (load.type === 'node' ? 'global' : `${load.axes} ${load.direction}`)),
+    text('On', 60, targetOf),
+    text('Kind', 90, (load) => loadWords(load, units).kind),
+    text('Direction', 90, (load) => loadWords(load, units).direction),
     { title: 'Value', width: 110, numeric: true, show: value, copy: value },
-    text('Place', 140, place),
+    text('Place', 140, (load) => loadWords(load, units).place),
     { title: '', width: 36, show: (load) => <DeleteButton label={`Delete load ${load.id}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] })} /> },
   ];
   const chosen = useMemo(() => {
     const targets = new Set([...selection.nodes, ...selection.members]);
-    return new Set(rows.filter((load) => targets.has(load.type === 'node' ? load.node : load.member)).map((load) => load.id));
+    return new Set(rows.filter((load) => targets.has(targetOf(load))).map((load) => load.id));
   }, [rows, selection]);
   return (
     <Grid
@@ -123,7 +123,7 @@ export function LoadsTab() {
       selected={chosen}
       onSelect={(ids) => {
         const loads = ids.map((id) => model.loads[id]);
-        select({ nodes: loads.flatMap((load) => (load.type === 'node' ? [load.node] : [])), members: loads.flatMap((load) => (load.type === 'node' ? [] : [load.member])) });
+        select({ nodes: loads.flatMap((load) => ('node' in load ? [load.node] : [])), members: loads.flatMap((load) => ('node' in load ? [] : [load.member])) });
         if (loads.length === 1 && shown.kind !== 'case') look({ shown: { kind: 'case', id: loads[0].case } });
       }}
       empty={shown.kind === 'case' && model.cases[shown.id]?.selfWeight ? 'This case holds the members’ own weight, which needs no loads.' : 'No loads in this case. Select members or nodes and put one in the card at the right.'}

@@ -1,0 +1,48 @@
+import type { CaseLoads, MemberTerm } from '../loading';
+import type { AnalysisModel } from './analysis-model';
+
+/** What acts on a numbered structure in a case, or in a combination of cases. */
+export interface LoadSet {
+  /** forces and moments at nodes, six each, global */
+  readonly nodal: Float64Array;
+  /** loads along members, by member number */
+  readonly terms: readonly (readonly MemberTerm[])[];
+  /** imposed displacements, six a node, global */
+  readonly imposed: Float64Array;
+}
+
+const none: readonly MemberTerm[] = [];
+
+/** The loads of one case by numbers. */
+export function loadSetOf(analysis: AnalysisModel, loads: CaseLoads): LoadSet {
+  const nodal = new Float64Array(6 * analysis.nodeCount);
+  const imposed = new Float64Array(6 * analysis.nodeCount);
+  if (loads.nodes.size > 0) analysis.nodeIds.forEach((id, n) => nodal.set(loads.nodes.get(id) ?? [], 6 * n));
+  if (loads.settlements.size > 0) {
+    for (const { node, freedom, direction, stiffness } of analysis.supports) {
+      const settlement = loads.settlements.get(analysis.nodeIds[node]);
+      if (!settlement || stiffness !== Infinity) continue;
+      for (let i = 0; i < 6; i++) imposed[6 * node + i] += settlement[freedom] * direction[i];
+    }
+  }
+  return { nodal, terms: analysis.memberIds.map((id) => loads.members.get(id) ?? none), imposed };
+}
+
+/** The sum of sets by their weights. */
+export function combineLoads(sets: readonly LoadSet[], weights: ArrayLike<number>): LoadSet {
+  const nodal = new Float64Array(sets[0]?.nodal.length ?? 0);
+  const imposed = new Float64Array(nodal.length);
+  const terms = (sets[0]?.terms ?? []).map((): MemberTerm[] => []);
+  sets.forEach((set, c) => {
+    const weight = weights[c];
+    if (weight === 0) return;
+    for (let i = 0; i < nodal.length; i++) {
+      nodal[i] += weight * set.nodal[i];
+      imposed[i] += weight * set.imposed[i];
+    }
+    set.terms.forEach((list, m) => {
+      for (const term of list) terms[m].push({ ...term, value: weight * term.value, slope: weight * term.slope });
+    });
+  });
+  return { nodal, terms, imposed };
+}
