@@ -4,3 +4,9 @@ export { addLoadEffects, addStartEffects, bendingPlane, type BendingPlane, type 
 export { inPlane, termIntegral } from './frame-element';
 export type { ElementSource } from './elements';
 export * from './sparse';
+export { runAnalysis, runAnalysisNow, type AnalysisOutcome, type AnalysisResult } from './run-analysis';
+export type { BucklingMode, BucklingResult } from './buckling';
+export type { Mode, ModalResult } from './modal';
+export { spectrumStations, type SpectrumResponse, type SpectrumResult } from './spectrum';
+export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
+export type { HistoryResult } from './history';

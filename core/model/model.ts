@@ -63,7 +63,7 @@ export function emptyModel(settings: Pick<Settings, 'name' | 'units' | 'code'>):
 
 /** The number in an id: 12 of `n12`. */
 export function idNumber(id: string): number {
-  return Number(id.replace(/^\D+/, ''));
+  return Number(id.slice(1));
 }
 
 /** A source of fresh ids for a model, for whoever composes edits. */
@@ -72,9 +72,16 @@ export function idSource(model: Model): (table: TableName) => string {
   return (table) => `${tableWords[table].prefix}${++counters[table]}`;
 }
 
-/** The records of a table in the order of their numbers. */
-export function inOrder<T extends { id: string }>(table: Table<T>): T[] {
-  return Object.values(table).sort((a, b) => idNumber(a.id) - idNumber(b.id));
+const sorted = new WeakMap<object, readonly unknown[]>();
+
+/** The records of a table in the order of their numbers. Tables never change, so each is sorted once. */
+export function inOrder<T extends { id: string }>(table: Table<T>): readonly T[] {
+  let list = sorted.get(table) as readonly T[] | undefined;
+  if (!list) {
+    list = Object.values(table).map((record) => ({ record, number: idNumber(record.id) })).sort((a, b) => a.number - b.number).map(({ record }) => record);
+    sorted.set(table, list);
+  }
+  return list;
 }
 
 /** Storeys from the lowest up. */

@@ -154,7 +154,7 @@ export function CombinationsTab() {
   const shown = useWorkbench((state) => state.shown);
   const look = useWorkbench((state) => state.look);
   const commit = useWorkbench((state) => state.commit);
-  const rows = useMemo(() => inOrder(model.combinations).sort((a, b) => (a.purpose === b.purpose ? 0 : a.purpose === 'strength' ? -1 : 1)), [model.combinations]);
+  const rows = useMemo(() => [...inOrder(model.combinations)].sort((a, b) => (a.purpose === b.purpose ? 0 : a.purpose === 'strength' ? -1 : 1)), [model.combinations]);
   const cases = inOrder(model.cases);
   const columns: GridColumn<Combination>[] = [
     text('', 46, (one) => one.label),
