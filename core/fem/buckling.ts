@@ -51,7 +51,7 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
   if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion)] };
   yield 0;
   const byCase = loadsByCase(model);
-  const set = combineLoads(definition.factors.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!)), definition.factors.map(({ factor }) => factor));
+  const set = combineLoads(analysis, definition.factors.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!)), definition.factors.map(({ factor }) => factor));
   const vectors = loadVectors(analysis, set, Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id])));
   const [{ unknown }] = solveRefined(stiffness, factorisation, [vectors.right]);
   const forces = axialForces(analysis, recover(analysis, set, vectors, unknown));

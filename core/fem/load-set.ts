@@ -28,11 +28,15 @@ export function loadSetOf(analysis: AnalysisModel, loads: CaseLoads): LoadSet {
   return { nodal, terms: analysis.memberIds.map((id) => loads.members.get(id) ?? none), imposed };
 }
 
+/** No load at all. */
+export function emptyLoads({ nodeCount, memberIds }: AnalysisModel): LoadSet {
+  return { nodal: new Float64Array(6 * nodeCount), terms: memberIds.map(() => none), imposed: new Float64Array(6 * nodeCount) };
+}
+
 /** The sum of sets by their weights. */
-export function combineLoads(sets: readonly LoadSet[], weights: ArrayLike<number>): LoadSet {
-  const nodal = new Float64Array(sets[0]?.nodal.length ?? 0);
-  const imposed = new Float64Array(nodal.length);
-  const terms = (sets[0]?.terms ?? []).map((): MemberTerm[] => []);
+export function combineLoads(analysis: AnalysisModel, sets: readonly LoadSet[], weights: ArrayLike<number>): LoadSet {
+  const { nodal, imposed } = emptyLoads(analysis);
+  const terms = analysis.memberIds.map((): MemberTerm[] => []);
   sets.forEach((set, c) => {
     const weight = weights[c];
     if (weight === 0) return;

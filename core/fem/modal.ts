@@ -4,7 +4,7 @@ import type { Finding, ModalAnalysis, Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
 import { addElement, addElements, assemble, emptyMatrix, toEquations } from './assemble';
 import { largestPairs } from './eigenpairs';
-import { loadSetOf, combineLoads, type LoadSet } from './load-set';
+import { combineLoads, emptyLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding } from './mechanism';
 import { analyse, Factorisation, multiply, type BlockMatrix } from './sparse';
 import { recover } from './statics';
@@ -65,7 +65,7 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
 
   const byCase = loadsByCase(model);
   const sets = definition.masses.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!));
-  const loads = combineLoads(sets, definition.masses.map(({ factor }) => factor));
+  const loads = combineLoads(analysis, sets, definition.masses.map(({ factor }) => factor));
   const masses = massMatrix(model, analysis, loads, definition);
   const moving = ([0, 1, 2] as const).map((axis) => movingMass(analysis, masses.nodal, axis)) as [number, number, number];
   if (moving[0] + moving[1] + moving[2] <= 0) return { findings: [noMassFinding(definition)] };
@@ -112,9 +112,8 @@ function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, mass: BlockMatr
     if (Math.abs(value) > Math.abs(vector[largest]) * (1 + 1e-6)) largest = i;
   });
   const shape = vector[largest] < 0 ? vector.map((value) => -value) : vector;
-  const empty: LoadSet = { nodal: new Float64Array(6 * analysis.nodeCount), terms: analysis.memberIds.map(() => []), imposed: new Float64Array(6 * analysis.nodeCount) };
   const none = new Float64Array(12 * analysis.frame.pieces.length);
-  const state = recover(analysis, empty, { clamped: none, condensed: none, rigid: none, right: shape }, shape);
+  const state = recover(analysis, emptyLoads(analysis), { clamped: none, condensed: none, rigid: none, right: shape }, shape);
   const elastic = multiply(stiffness, shape);
   const inertia = multiply(mass, shape);
   let [gap, size] = [0, 0];

@@ -101,7 +101,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
         own = built.analysis;
         analyses.set(stiffnessSet ?? '', own);
       }
-      const set = combineLoads(sets, weights);
+      const set = combineLoads(own, sets, weights);
       const steps = solveWhole({ model, analysis: own, factorisation: second, memberEnds, name, order }, set);
       let step = steps.next();
       while (!step.done) {

@@ -1,5 +1,5 @@
 import { inOrder, type Finding, type Model, type SpectrumAnalysis } from '../model';
-import type { LoadSet } from './load-set';
+import { emptyLoads } from './load-set';
 import type { ModalBasis, ModalResult } from './modal';
 import { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 import { loadVectors, recover, solveRefined } from './statics';
@@ -109,9 +109,9 @@ function accidentalTorsion(model: Model, { analysis }: ModalBasis, { eccentricit
 
 /** Adds the static answer to the torsional moments: they may turn either way. */
 function addTorsion({ analysis, factorisation, matrix }: ModalBasis, torsion: readonly FloorTorsion[], response: SpectrumResponse): void {
-  const nodal = new Float64Array(6 * analysis.nodeCount);
+  const set = emptyLoads(analysis);
+  const { nodal } = set;
   for (const { node, moment } of torsion) nodal[6 * analysis.nodeIds.indexOf(node) + 5] += moment;
-  const set: LoadSet = { nodal, terms: analysis.memberIds.map(() => []), imposed: new Float64Array(nodal.length) };
   const vectors = loadVectors(analysis, set, new Float64Array(analysis.memberIds.length));
   const [{ unknown }] = solveRefined(matrix, factorisation, [vectors.right]);
   const state = recover(analysis, set, vectors, unknown);
