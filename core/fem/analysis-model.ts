@@ -19,6 +19,10 @@ export interface HeldDirection {
   readonly direction: Float64Array;
   /** N/m or N·m/rad; Infinity: held */
   readonly stiffness: number;
+  /** whether the node belongs to a rigid floor */
+  readonly inFloor: boolean;
+  /** the equation that is just this movement; −1: it is held, or several equations make it */
+  readonly equation: number;
 }
 
 /** The structure numbered for analysis. Node numbers follow `nodeIds`, inner nodes of divided members come after them without id. */
@@ -74,9 +78,9 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
 
   const touched = new Uint8Array(nodeCount);
   for (const source of sources) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) touched[node] = 1;
-  const idle = idleRotations(nodeCount, frame, others);
-  const supports = nodes.flatMap((node, i) => supportsOf(node, i));
   const slaves = diaphragmOfNode(model);
+  const idle = idleRotations(nodeCount, frame, others);
+  const directions = nodes.flatMap((node, i) => supportsOf(node, i, slaves.has(node.id)));
 
   // every node's own freedoms, in the directions of its support, then three of every diaphragm
   const equations = new Int32Array(nodeCount * 6).fill(-1);
@@ -94,6 +98,7 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
   };
   const masters = new Map<string, { first: number; vertex: number; x: number; y: number }>();
   const mastersOf: (number | undefined)[] = [];
+  const equationOf = new Map<string, number>(); // of a freedom in the directions of its node's support
   for (let n = 0; n < nodeCount; n++) {
     if (!touched[n]) continue;
     const node: Node | undefined = nodes[n];
@@ -108,6 +113,7 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
     const at = positions.subarray(3 * n, 3 * n + 3);
     const first = free.length > 0 ? open(free.length, at) : -1;
     if (first >= 0) vertexOfNode[n] = vertexOf[first];
+    if (node?.springs) free.forEach((d, i) => equationOf.set(`${n} ${d}`, first + i));
     if (!floor && !basis) {
       free.forEach((d, i) => (equations[6 * n + d] = first + i));
       continue;
@@ -133,6 +139,7 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
     maps.set(n, { equations: all, matrix });
   }
 
+  const supports = directions.map((one) => ({ ...one, equation: equationOf.get(`${one.node} ${one.freedom}`) ?? -1 }));
   const groupStart: number[] = [0];
   const groups: number[] = [];
   const close = (list: ArrayLike<number>): void => {
@@ -184,12 +191,12 @@ function directionsOf(node: Node | undefined): Float64Array {
   return basis;
 }
 
-function supportsOf(node: Node, number: number): HeldDirection[] {
+function supportsOf(node: Node, number: number, inFloor: boolean): Omit<HeldDirection, 'equation'>[] {
   if (!node.support && !node.springs) return [];
   const basis = directionsOf(node);
   return names.flatMap((name, freedom) => {
     const stiffness = node.support?.[name] ? Infinity : (node.springs?.[name] ?? 0);
-    return stiffness > 0 ? [{ node: number, freedom, direction: basis.slice(6 * freedom, 6 * freedom + 6), stiffness }] : [];
+    return stiffness > 0 ? [{ node: number, freedom, direction: basis.slice(6 * freedom, 6 * freedom + 6), stiffness, inFloor }] : [];
   });
 }
 

@@ -6,8 +6,15 @@ import { blockAt, type BlockMatrix } from './sparse';
 export function assemble(analysis: AnalysisModel): BlockMatrix {
   const matrix = emptyMatrix(analysis);
   for (const source of analysis.sources) addElements(analysis, source, matrix.values);
-  for (const { node, direction, stiffness } of analysis.supports) {
+  const { pattern, vertexOf } = analysis;
+  for (const { node, direction, stiffness, equation } of analysis.supports) {
     if (stiffness === Infinity) continue;
+    if (equation >= 0) {
+      // straight on the diagonal: turned about and back, a very stiff spring would drown what is soft beside it
+      const vertex = vertexOf[equation];
+      matrix.values[pattern.valueStart[pattern.columnStart[vertex]] + (equation - pattern.first[vertex]) * (pattern.width[vertex] + 1)] += stiffness;
+      continue;
+    }
     const k = new Float64Array(36);
     for (let i = 0; i < 6; i++) for (let j = 0; j < 6; j++) k[6 * i + j] = stiffness * direction[i] * direction[j];
     addElement(analysis, [node], k, matrix.values);

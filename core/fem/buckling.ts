@@ -47,7 +47,7 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
   const { analysis } = built;
   const stiffness = assemble(analysis);
   const factorisation = new Factorisation(analyse(analysis.pattern, analysis.vertexPositions));
-  const singular = factorisation.factoriseNow(stiffness);
+  const singular = factorisation.factoriseNow(stiffness, { definite: true });
   if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion)] };
   yield 0;
   const byCase = loadsByCase(model);

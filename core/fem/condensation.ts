@@ -15,8 +15,8 @@ export interface Condensation {
   readonly unstable: boolean;
 }
 
-/** Below this share of its first value a diagonal entry is what rounding leaves of zero. */
-const zero = 1e-12;
+/** Below this share of a rigid joint's stiffness a spring is a release, and what is left of a diagonal entry is what rounding leaves of zero. */
+const zero = 1e-10;
 
 /**
  * Joins the ends of a member to its nodes by springs, changing its stiffness (12 × 12, by rows, local) into that between the nodes. With
@@ -29,8 +29,8 @@ export function condense(k: Float64Array, springs: Float64Array): Condensation {
   const loose: number[] = [];
   let unstable = false;
   for (let i = 0; i < 12; i++) {
-    const spring = springs[i];
-    if (spring === Infinity) continue;
+    if (springs[i] === Infinity) continue;
+    const spring = springs[i] > zero * first[i] ? springs[i] : 0;
     const row = k.slice(12 * i, 12 * i + 12);
     const pivot = row[i] + spring;
     if (Math.abs(pivot) <= zero * (first[i] + spring)) {
@@ -45,6 +45,11 @@ export function condense(k: Float64Array, springs: Float64Array): Condensation {
     }
     for (let j = 0; j < 12; j++) k[12 * i + j] = k[12 * j + i] = (row[j] * spring) / pivot;
     steps.push({ freedom: i, spring, row });
+  }
+  // freedoms that the releases left without resistance: no rounding may pass for stiffness
+  for (let i = 0; i < 12; i++) {
+    if (Math.abs(k[13 * i]) > zero * first[i]) continue;
+    for (let j = 0; j < 12; j++) k[12 * i + j] = k[12 * j + i] = 0;
   }
   return { steps, loose, unstable };
 }

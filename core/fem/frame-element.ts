@@ -23,6 +23,11 @@ const planes = [
 export const planeY = (element: FrameElement, N: number): BendingPlane => planes[0].of(element, N);
 export const planeZ = (element: FrameElement, N: number): BendingPlane => planes[1].of(element, N);
 
+/** Whether a piece buckles even with both ends clamped: nothing at its nodes could show it (Euler, 4 π² EI / L²). */
+export function bucklesClamped(element: FrameElement, N: number): boolean {
+  return N < 0 && planes.some(({ of }) => of(element, N).lambda * element.length ** 2 <= -4 * Math.PI ** 2 || of(element, N).g <= 0);
+}
+
 const plane4 = new Float64Array(16);
 
 /**

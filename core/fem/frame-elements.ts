@@ -3,7 +3,7 @@ import { inOrder, memberAxis, subtract, type Connection, type Member, type Model
 import { termActions, type MemberTerm } from '../loading';
 import { condense, condenseForces, recoverEnds, type Condensation } from './condensation';
 import type { ElementSource } from './elements';
-import { addClampedForces, localStiffness, termIntegral, type FrameElement } from './frame-element';
+import { addClampedForces, bucklesClamped, localStiffness, termIntegral, type FrameElement } from './frame-element';
 
 /** One straight flexible piece of a member between two nodes of the analysis. */
 export interface Piece {
@@ -54,7 +54,12 @@ export class FrameElements implements ElementSource {
     this.condensations[e] = springs && condense(k, springs);
   }
 
-  /** Freedoms of a piece's ends that nothing resists inside it, and whether it buckles between its nodes. */
+  /** Whether a piece buckles between its nodes, whatever these do. */
+  buckles(e: number): boolean {
+    return this.condensations[e]?.unstable === true || bucklesClamped(this.pieces[e].element, this.N[e]);
+  }
+
+  /** Freedoms of a piece's ends that nothing resists inside it. */
   condensation(e: number): Condensation | undefined {
     return this.condensations[e];
   }

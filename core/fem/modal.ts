@@ -59,7 +59,7 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
   const { analysis } = built;
   const matrix = assemble(analysis);
   const factorisation = new Factorisation(analyse(analysis.pattern, analysis.vertexPositions));
-  const singular = factorisation.factoriseNow(matrix);
+  const singular = factorisation.factoriseNow(matrix, { definite: true });
   if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion)] };
   yield 0;
 

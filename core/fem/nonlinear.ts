@@ -46,9 +46,9 @@ export function* solveWhole(task: Task, set: LoadSet): Generator<void, WholeResu
     const slack = slackMembers(analysis);
     const matrix = assemble(analysis);
     references ??= diagonalOf(matrix);
-    const singular = yield* silently(factorisation.factorise(matrix, references));
+    const singular = yield* silently(factorisation.factorise(matrix, { references, definite: order === 'first' || step === 0 }));
     if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion, ` in ${name}${slack.length > 0 ? ` with ${listed(slack)} slack` : ''}`)] };
-    const negativePivots = factorisation.negativePivots + pieces.filter((_, e) => frame.condensation(e)?.unstable).length;
+    const negativePivots = factorisation.negativePivots + pieces.filter((_, e) => frame.buckles(e)).length;
     if (negativePivots > 0) return { findings: [yield* instabilityFinding(task, matrix, references, firstOrder!)] };
     const vectors = loadVectors(analysis, set, memberEnds);
     const [{ unknown, residual }] = solveRefined(matrix, factorisation, [vectors.right]);
@@ -146,8 +146,8 @@ function* instabilityFinding({ analysis, factorisation, name }: Task, matrix: Bl
   for (let halving = 0; halving < 12; halving++) {
     const share = (low + high) / 2;
     scaleForces(analysis, forces, share);
-    const buckled = analysis.frame.pieces.filter((_, e) => analysis.frame.condensation(e)?.unstable);
-    const singular = buckled.length > 0 ? undefined : yield* silently(factorisation.factorise(assemble(analysis), references));
+    const buckled = analysis.frame.pieces.filter((_, e) => analysis.frame.buckles(e));
+    const singular = buckled.length > 0 ? undefined : yield* silently(factorisation.factorise(assemble(analysis), { references }));
     if (buckled.length > 0 || singular || factorisation.negativePivots > 0) {
       high = share;
       members = buckled.map((piece) => analysis.memberIds[piece.member]);
@@ -157,7 +157,7 @@ function* instabilityFinding({ analysis, factorisation, name }: Task, matrix: Bl
   // just below, the softest motion is the one it gives way in
   scaleForces(analysis, forces, low);
   const near = assemble(analysis);
-  yield* silently(factorisation.factorise(near, references));
+  yield* silently(factorisation.factorise(near, { references }));
   let motion = Float64Array.from({ length: factorisation.size }, (_, i) => Math.sin(i + 1));
   for (let i = 0; i < 4; i++) {
     motion = Float64Array.from(factorisation.solve(motion));
@@ -169,7 +169,7 @@ function* instabilityFinding({ analysis, factorisation, name }: Task, matrix: Bl
   const where = members.length > 0 ? `member ${members[0]} buckles between its joints` : `node ${node} ${way}`;
   return {
     key: `unstable ${name}`, rule: 'unstable', severity: 'stop',
-    sentence: `The structure is unstable in ${name}: at about ${formatNumber(low, 2)} of the load ${where}.`,
+    sentence: `The structure is unstable in ${name}: at about ${low < 0.1 ? low.toExponential(1) : formatNumber(low, 2)} of the load ${where}.`,
     why: `In second order it has no equilibrium under the full load${energy < 0 ? ': moved like that, it gives way further by itself' : ''}. Stiffen or brace it against this motion.`,
     place: { nodes: members.length > 0 ? [] : moving, members }, motion: drawn,
   };

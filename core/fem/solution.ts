@@ -36,6 +36,8 @@ export interface CaseSolution {
   /** force and moment about the origin: of the applied loads, and of the reactions */
   readonly applied: Float64Array;
   readonly reacted: Float64Array;
+  /** largest force or moment that enters the equations at one place, those of clamped ends included, N or N·m: what a balance can be measured against */
+  readonly forceScale: number;
   /** ‖K u − f‖ / ‖f‖, largest entry by largest entry, after one refinement */
   readonly residual: number;
   /** how it was reached, when it was not by one linear solve */

@@ -121,6 +121,8 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
 
   const bad = cases.filter((one) => !(one.residual <= residualLimit));
   if (bad.length > 0) findings.push(residualFinding(model, bad));
+  const uneven = cases.find((one) => [0, 1, 2].some((i) => !(Math.abs(one.applied[i] + one.reacted[i]) <= equilibriumLimit * one.forceScale)));
+  if (uneven) findings.push(equilibriumFinding(model, uneven));
   if (stops()) return { findings };
   return {
     findings,
@@ -178,7 +180,7 @@ function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: key
   }
   const notANumber = matrix.values.findIndex((value) => !Number.isFinite(value));
   if (notANumber >= 0) return { findings: [notANumberFinding(analysis, notANumber)] };
-  const steps = factorisation.factorise(matrix);
+  const steps = factorisation.factorise(matrix, { definite: true });
   let step = steps.next();
   while (!step.done) {
     yield { phase: 'factorise', fraction: step.value };
@@ -199,11 +201,11 @@ function sameStiffness(of: StiffnessSource, model: Model): boolean {
 }
 
 function stateOf(analysis: AnalysisModel, id: string, weights: Float64Array, equilibrium: ReturnType<typeof recover>, residual: number): CaseSolution {
-  const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces } = equilibrium;
+  const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces, forceScale } = equilibrium;
   const count = analysis.frame.pieces.length;
   const startForces = new Float64Array(6 * count);
   for (let e = 0; e < count; e++) startForces.set(endForces.subarray(12 * e, 12 * e + 6), 6 * e);
-  return { id, weights, displacements, startForces, startDisplacements, reactions, elementForces, applied, reacted, residual };
+  return { id, weights, displacements, startForces, startDisplacements, reactions, elementForces, applied, reacted, forceScale, residual };
 }
 
 function stiffnessOf({ frame }: AnalysisModel): Float64Array {
@@ -217,10 +219,21 @@ const residualLimit = 1e-8;
 /** Above this scaled condition number fewer than about four digits are sure. */
 const conditionLimit = 1e12;
 
+/** Forces out of balance by more than this share of the largest at work are told. */
+const equilibriumLimit = 1e-6;
+
+const stateName = (model: Model, id: string): string => (id in model.cases ? `case ${model.cases[id].label}` : `combination ${model.combinations[id].label}`);
+
+const equilibriumFinding = (model: Model, { id, applied, reacted, forceScale }: CaseSolution): Finding => ({
+  key: 'equilibrium', rule: 'equilibrium', severity: 'remark',
+  sentence: `In ${stateName(model, id)} loads and reactions differ by ${(Math.max(...[0, 1, 2].map((i) => Math.abs(applied[i] + reacted[i]))) / forceScale).toExponential(1)} of the largest force.`,
+  why: 'Some part is so soft, or moves so far, that the digits of a computer do not reach. Look for members or springs that are far weaker than their neighbours.', place: {},
+});
+
 function residualFinding(model: Model, bad: CaseSolution[]): Finding {
   const worst = bad.reduce((a, b) => (b.residual > a.residual ? b : a));
   const isCase = worst.id in model.cases;
-  const name = isCase ? `case ${model.cases[worst.id].label}` : `combination ${model.combinations[worst.id].label}`;
+  const name = stateName(model, worst.id);
   const finite = Number.isFinite(worst.residual);
   return {
     key: 'residual', rule: 'residual', severity: finite && worst.residual < 1e-4 ? 'remark' : 'stop',

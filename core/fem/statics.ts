@@ -114,6 +114,7 @@ export interface Equilibrium {
   /** force and moment about the origin */
   readonly applied: Float64Array;
   readonly reacted: Float64Array;
+  readonly forceScale: number;
   /** nodal forces of elements other than members, by source */
   readonly elementForces: readonly Float64Array[];
 }
@@ -144,11 +145,11 @@ export function recover(analysis: AnalysisModel, set: LoadSet, vectors: LoadVect
     });
     return Float64Array.from(forces);
   });
-  // what members ask of a held direction, less what is applied there, is the support's to give; a spring gives what its movement makes
+  // what members ask of a direction, less what is applied there, is the support's to give; where a rigid floor asks too, a spring gives what its movement makes
   const reactions = new Float64Array(6 * nodeCount);
-  for (const { node, direction, stiffness } of supports) {
+  for (const { node, direction, stiffness, inFloor } of supports) {
     let amount = 0;
-    for (let i = 0; i < 6; i++) amount += direction[i] * (stiffness === Infinity ? demand[6 * node + i] - set.nodal[6 * node + i] : -stiffness * displacements[6 * node + i]);
+    for (let i = 0; i < 6; i++) amount += direction[i] * (stiffness === Infinity || !inFloor ? demand[6 * node + i] - set.nodal[6 * node + i] : -stiffness * displacements[6 * node + i]);
     for (let i = 0; i < 6; i++) reactions[6 * node + i] += amount * direction[i];
   }
   const reacted = new Float64Array(6);
@@ -158,7 +159,9 @@ export function recover(analysis: AnalysisModel, set: LoadSet, vectors: LoadVect
     addAtPoint(applied, positions, 3 * node, set.nodal, 6 * node);
   }
   addTermResultants(analysis, set, applied);
-  return { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces: others };
+  let forceScale = 0;
+  for (const list of [set.nodal, reactions, vectors.clamped, vectors.right]) for (const value of list) forceScale = Math.max(forceScale, Math.abs(value));
+  return { displacements, endForces, startDisplacements, reactions, applied, reacted, forceScale, elementForces: others };
 }
 
 /** Adds six force components acting at a point to a force and moment about the origin. */

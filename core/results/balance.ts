@@ -5,7 +5,7 @@ export interface BalanceRow {
   readonly caseId: string;
   readonly applied: readonly number[];
   readonly reacted: readonly number[];
-  /** largest force out of balance over the largest applied; moments are compared with force × the size of the structure */
+  /** largest force out of balance over the largest force at work; moments are compared with force × the size of the structure */
   readonly error: number;
   readonly residual: number;
 }
@@ -17,9 +17,9 @@ export const balanceLimit = 1e-6;
 export function balance(solution: Solution): BalanceRow[] {
   let size = 1;
   for (const coordinate of solution.positions) size = Math.max(size, Math.abs(coordinate));
-  return solution.cases.map(({ id, applied, reacted, residual, axialForces }) => {
+  return solution.cases.map(({ id, applied, reacted, residual, axialForces, forceScale }) => {
     const largest = (from: number, of: (i: number) => number) => Math.max(of(from), of(from + 1), of(from + 2));
-    const force = largest(0, (i) => Math.abs(applied[i]));
+    const force = forceScale;
     const moment = Math.max(largest(3, (i) => Math.abs(applied[i])), force * size);
     const gap = (i: number) => Math.abs(applied[i] + reacted[i]);
     // in second order the moments balance on the displaced structure, so only the forces are compared

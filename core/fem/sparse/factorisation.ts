@@ -8,6 +8,11 @@ export interface SingularPivot {
   readonly motion: Float64Array;
 }
 
+export interface FactoriseOptions {
+  readonly references?: Float64Array;
+  readonly definite?: boolean;
+}
+
 /**
  * A pivot below this share of its diagonal entry is taken for zero. Rounding leaves about 1e-16 of it times the number of operations;
  * a 1 mm rod beside a 2 m wall leaves about 1e-12 at worst, when the rod alone holds the wall.
@@ -99,16 +104,17 @@ export class Factorisation {
 
   /**
    * Factorises by steps, so that the caller can report progress or give up.
-   * @param references sizes against which pivots are judged, by equation; none: the diagonal of the matrix
+   * @param options.references sizes against which pivots are judged, by equation; none: the diagonal of the matrix
+   * @param options.definite   whether the matrix has to be positive definite, so that a negative pivot is one that vanished
    * @yields the share done, 0–1
    * @returns the first pivot that vanished, if one did
    */
-  *factorise(matrix: BlockMatrix, references?: Float64Array): Generator<number, SingularPivot | undefined> {
+  *factorise(matrix: BlockMatrix, { references, definite = false }: FactoriseOptions = {}): Generator<number, SingularPivot | undefined> {
     const { symbolic, kernel } = this;
     this.values.set(matrix.values);
     const sizes = references ?? diagonalOf(matrix);
     for (let i = 0; i < this.size; i++) this.reference[symbolic.placeOfEquation[i]] = Math.abs(sizes[i]);
-    kernel.begin(pivotTolerance);
+    kernel.begin(pivotTolerance, definite);
     const all = symbolic.work.reduce((sum, work) => sum + work, 0) || 1;
     let done = 0;
     for (let s = 0; s < symbolic.count; ) {
@@ -125,8 +131,8 @@ export class Factorisation {
   }
 
   /** Factorises without pausing. */
-  factoriseNow(matrix: BlockMatrix, references?: Float64Array): SingularPivot | undefined {
-    const steps = this.factorise(matrix, references);
+  factoriseNow(matrix: BlockMatrix, options?: FactoriseOptions): SingularPivot | undefined {
+    const steps = this.factorise(matrix, options);
     let step = steps.next();
     while (!step.done) step = steps.next();
     return step.value;

@@ -5,7 +5,8 @@ import { PlainKernel } from './plain-kernel';
 export interface Kernel {
   setTables(pivots: number, pivotsUsed: number, below: number, belowUsed: number, panelStart: number, rowStart: number, rows: number, relative: number, firstColumn: number, children: number, blockStart: number, blocks: number): void;
   setNumbers(matrix: number, reference: number, signs: number, panels: number, stack: number, stackOwner: number, stackPlace: number, diagonals: number, signed: number): void;
-  begin(pivotTolerance: number): void;
+  /** @param onlyPositive whether a negative pivot counts as a vanished one */
+  begin(pivotTolerance: number, onlyPositive: boolean): void;
   /** @returns −1, or the supernode in which a pivot vanished */
   factor(from: number, to: number): number;
   solveOne(count: number, equations: number, x: number): void;

@@ -11,6 +11,7 @@ export class PlainKernel implements Kernel {
   private stackCount = 0;
   private stackTop = 0;
   private tolerance = 1e-11;
+  private definite = false;
   private failed = 0;
   private negative = 0;
 
@@ -26,7 +27,8 @@ export class PlainKernel implements Kernel {
   setNumbers(...addresses: number[]): void {
     this.numbers = addresses.map((address) => address / 8);
   }
-  begin(tolerance: number): void {
+  begin(tolerance: number, onlyPositive: boolean): void {
+    this.definite = onlyPositive;
     this.stackCount = 0;
     this.stackTop = this.numbers[4];
     this.tolerance = tolerance;
@@ -126,7 +128,7 @@ export class PlainKernel implements Kernel {
         let pivot = f64[tile + 5 * j];
         for (let t = 0; t < j; t++) pivot -= f64[tile + 4 * t + j] ** 2 * f64[sign + 4 * J + t];
         const size = Math.abs(pivot);
-        if (!(size > this.tolerance * f64[reference + 4 * J + j])) {
+        if (!((this.definite ? pivot : size) > this.tolerance * f64[reference + 4 * J + j])) {
           this.failed = 4 * J + j;
           return false;
         }

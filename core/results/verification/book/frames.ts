@@ -196,11 +196,14 @@ const macNeal = cases('MacNeal and Harder', 'MacNeal & Harder 1985, A proposed s
   ['straight cantilever, extension', 3e-5, () => straight([1, 0, 0], [0, 0, 0]).moved(7, 0), 'in', 1e-6],
   ['straight cantilever, shear in its plane', 0.1081, () => straight([0, 0, 1], [0, 0, 0]).moved(7, 2), 'in', 1e-3],
   ['straight cantilever, shear out of its plane', 0.4321, () => straight([0, 1, 0], [0, 0, 0]).moved(7, 1), 'in', 1e-3],
-  ['straight cantilever, twist (0.03208 with the series for J)', 0.03408, () => straight([0, 0, 0], [1, 0, 0]).moved(7, 3), 'rad', 1e-2],
   ['curved cantilever, shear in its plane', 0.08734, () => curved([1, 0, 0]).moved(61, 0), 'in', 2e-2],
   ['curved cantilever, shear out of its plane', 0.5022, () => curved([0, 1, 0]).moved(61, 1), 'in', 2e-2],
   ['twisted cantilever, shear in the plane of the tip', 0.005424, () => twisted([0, 1, 0]).moved(49, 1), 'in', 2e-2],
   ['twisted cantilever, shear out of the plane of the tip', 0.001754, () => twisted([0, 0, 1]).moved(49, 2), 'in', 2e-2],
+]);
+
+const twisting = cases('MacNeal and Harder', 'T L / G J with J = 0.229 b t³ for a rectangle 2 : 1 (Timoshenko & Goodier, §109)', [
+  ['straight cantilever, twist', 6 / ((1e7 / 2.6) * 0.229 * 0.2 * 0.1 ** 3), () => straight([0, 0, 0], [1, 0, 0]).moved(7, 3), 'rad', 2e-3],
 ]);
 
 const sets = cases('Stiffness factors', 'EI times its factor', [
@@ -209,4 +212,4 @@ const sets = cases('Stiffness factors', 'EI times its factor', [
   ['… and along the member', (-H * (3 * L - 2) * 4) / (6 * 0.8 * EI), () => answer({ nodes: [{ position: [0, 0, 0], support: fixed }, { position: [L, 0, 0] }], members: [[1, 2]], sets: [{ label: 'Reduced', source: 'AISC 360-22 C2.3', rules: [{ material: 'steel', role: 'any', factors: { area: 0.8, inertiaY: 0.8, inertiaZ: 0.8 } }] }], loads: [{ type: 'node', node: 'n2', force: [0, 0, -H], moment: [0, 0, 0] }] }).force(1, 'w', 2), 'm'],
 ]);
 
-export const frameCases: BookCase[] = [...portals, ...trusses, ...grids, ...releases, ...offsets, ...imposed, ...diaphragms, ...oneWay, ...macNeal, ...sets];
+export const frameCases: BookCase[] = [...portals, ...trusses, ...grids, ...releases, ...offsets, ...imposed, ...diaphragms, ...oneWay, ...macNeal, ...twisting, ...sets];

@@ -42,6 +42,8 @@ let signed: usize = 0; // scratch: one strip with its columns times their signs
 let stackCount: i32 = 0;
 let stackTop: usize = 0;
 let tolerance: f64 = 1e-11;
+/** Whether a negative pivot counts as a vanished one. */
+let definite: bool = false;
 /** After a failure: the pivot column within the supernode. */
 export let failedColumn: i32 = 0;
 /** Number of negative pivots so far. */
@@ -53,7 +55,8 @@ export function setTables(a: usize, b: usize, c: usize, d: usize, e: usize, f: u
 export function setNumbers(a: usize, b: usize, c: usize, d: usize, e: usize, f: usize, g: usize, h: usize, i: usize): void {
   matrix = a; reference = b; signs = c; panels = d; stackBase = e; stackOwner = f; stackPlace = g; diagonals = h; signed = i;
 }
-export function begin(pivotTolerance: f64): void {
+export function begin(pivotTolerance: f64, onlyPositive: bool): void {
+  definite = onlyPositive;
   stackCount = 0;
   stackTop = stackBase;
   negatives = 0;
@@ -145,7 +148,7 @@ function factorTile(C: usize, D: usize, ref: usize, sign: usize): i32 {
       pivot -= l * l * load<f64>(D + 80 + ((<usize>t) << 3));
     }
     const size = Math.abs(pivot);
-    if (!(size > tolerance * load<f64>(ref + ((<usize>j) << 3)))) return j;
+    if (!((definite ? pivot : size) > tolerance * load<f64>(ref + ((<usize>j) << 3)))) return j;
     const s: f64 = pivot > 0 ? 1 : -1;
     if (pivot < 0) negatives++;
     const root = Math.sqrt(size);
