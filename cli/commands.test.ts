@@ -69,3 +69,21 @@ test('unusable input gives status 2 and says what is wrong', () => {
   }
   expect(runCommand(['schema'])).toMatchObject({ status: 0, out: expect.stringContaining('"$schema"') });
 });
+
+test('analyse runs modes, buckling, spectrum and history, the record from a file', () => {
+  const sample = join(process.cwd(), 'core/exchange/samples/version-2.json');
+  const { status, out, err } = runCommand(['analyse', sample]);
+  expect([status, err.includes('STOP')]).toEqual([0, false]);
+  const { analyses } = JSON.parse(out);
+  expect(analyses.map((one: { type: string; done: boolean }) => [one.type, one.done])).toEqual([['modal', true], ['buckling', true], ['spectrum', true], ['history', true]]);
+  // a record twice as strong moves everything twice as far
+  const record = (factor: number) => {
+    const path = file(`dt = 0.01\n0\n${factor}\n${-factor}\n0\n`, `motion-${factor}.csv`);
+    const answer = JSON.parse(runCommand(['analyse', sample, '--analysis', 'History', '--record', path]).out);
+    return Math.max(...answer.analyses[0].farthestNode.displacement.map(Math.abs));
+  };
+  expect(record(2) / record(1)).toBeCloseTo(2, 9);
+  expect(runCommand(['analyse', sample, '--analysis', 'a9'])).toMatchObject({ status: 2, err: expect.stringContaining('a1 (Modes)') });
+  expect(runCommand(['analyse', file(hide)])).toMatchObject({ status: 2, err: expect.stringContaining('no analyses') });
+  expect(runCommand(['solve', file(hide), '--record', 'x.csv'])).toMatchObject({ status: 2 });
+});

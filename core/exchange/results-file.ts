@@ -15,8 +15,9 @@ export function findingsData(findings: readonly Finding[]): unknown[] {
 
 /** Results of every case and combination in SI: displacements and reactions by node, internal forces and displacements at stations by member. */
 export function resultsData(model: Model, solution: Solution, findings: readonly Finding[]): unknown {
+  const iterationsOf = (id: string) => solution.cases.find((one) => one.id === id)?.iterations;
   const states = [
-    ...solution.cases.map((one) => ({ of: 'case', id: one.id, label: model.cases[one.id].label, state: superpose(solution, caseWeights(solution, one.id)) })),
+    ...solution.cases.filter((one) => one.id in model.cases).map((one) => ({ of: 'case', id: one.id, label: model.cases[one.id].label, state: superpose(solution, caseWeights(solution, one.id)) })),
     ...Object.values(model.combinations).map((combination) => ({ of: 'combination', id: combination.id, label: combination.label, state: superpose(solution, combinationWeights(solution, combination)) })),
   ];
   return {
@@ -26,7 +27,8 @@ export function resultsData(model: Model, solution: Solution, findings: readonly
     project: model.settings.name,
     findings: findingsData(findings),
     equilibrium: balance(solution),
-    results: states.map(({ of, id, label, state }) => ({ of, id, label, nodes: nodeData(model, solution, state), members: memberData(solution, state) })),
+    log: solution.log,
+    results: states.map(({ of, id, label, state }) => ({ of, id, label, ...(iterationsOf(id) ? { iterations: iterationsOf(id) } : {}), nodes: nodeData(model, solution, state), members: memberData(solution, state) })),
   };
 }
 

@@ -240,11 +240,11 @@ function complement(vectors: Float64Array, count: number): Float64Array {
   return Float64Array.from(found.slice(count).flat());
 }
 
-/** Rotations that no member resists, by node: unit vectors, three numbers each. Only nodes all of whose members have releases can have any. */
+/** Rotations that no member resists, by node: unit vectors, three numbers each. Only nodes all of whose members have releases, or no torsion, can have any. */
 function idleRotations(nodeCount: number, frame: FrameElements, others: readonly ElementSource[]): Map<number, Float64Array> {
   const candidate = new Uint8Array(nodeCount).fill(1);
   frame.pieces.forEach((piece) => {
-    if (!piece.springs) candidate[piece.start] = candidate[piece.end] = 0;
+    if (!piece.springs && piece.element.torsion > 0) candidate[piece.start] = candidate[piece.end] = 0;
   });
   for (const source of others) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) candidate[node] = 0;
   const sums = new Map<number, Float64Array>();

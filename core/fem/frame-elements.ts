@@ -280,8 +280,10 @@ export function buildFrameElements(model: Model, numberOf: ReadonlyMap<string, n
     const flexible = axis.length - startRigid - (member.endRigid ?? 0);
     const start = along(axis.start, axis.axes.x, startRigid);
     const step = flexible / divisions;
-    const element = elementOf(model, member, step, set);
     const springs = springsOf(member);
+    const made = elementOf(model, member, step, set);
+    // cut into pieces, a member released in torsion at both ends would leave its inner nodes free to spin
+    const element = divisions > 1 && springs?.[3] === 0 && springs[9] === 0 ? { ...made, torsion: 0 } : made;
     let from = numberOf.get(member.start)!;
     for (let d = 0; d < divisions; d++) {
       const isFirst = d === 0;

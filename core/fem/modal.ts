@@ -141,12 +141,11 @@ function nodalOf(masses: Float64Array, axis: number): Float64Array {
   return nodal;
 }
 
-/** Mass at nodes that are not held in a direction, kg. */
+/** Mass at nodes as far as it can move in a direction, kg. */
 function movingMass(analysis: AnalysisModel, nodalMass: Float64Array, axis: number): number {
-  const held = new Set(analysis.supports.filter((support) => support.stiffness === Infinity && Math.abs(support.direction[axis]) > 0.999).map((support) => support.node));
-  let sum = 0;
-  for (let node = 0; node < nodalMass.length / 3; node++) if (!held.has(node)) sum += nodalMass[3 * node + axis];
-  return sum;
+  const free = new Float64Array(nodalMass.length / 3).fill(1);
+  for (const { node, stiffness, direction } of analysis.supports) if (stiffness === Infinity) free[node] -= direction[axis] ** 2;
+  return free.reduce((sum, share, node) => sum + Math.max(0, share) * nodalMass[3 * node + axis], 0);
 }
 
 /** Mass per node and the mass matrix, from the downward loads of cases (divided by g) and typed masses. */

@@ -121,8 +121,9 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
 
   const bad = cases.filter((one) => !(one.residual <= residualLimit));
   if (bad.length > 0) findings.push(residualFinding(model, bad));
-  const uneven = cases.find((one) => [0, 1, 2].some((i) => !(Math.abs(one.applied[i] + one.reacted[i]) <= equilibriumLimit * one.forceScale)));
-  if (uneven) findings.push(equilibriumFinding(model, uneven));
+  const size = analysis.positions.reduce((most, value) => Math.max(most, Math.abs(value)), 1);
+  const uneven = cases.find((one) => !(imbalance(one, size) <= equilibriumLimit));
+  if (uneven) findings.push(equilibriumFinding(model, uneven, imbalance(uneven, size)));
   if (stops()) return { findings };
   return {
     findings,
@@ -224,9 +225,15 @@ const equilibriumLimit = 1e-6;
 
 const stateName = (model: Model, id: string): string => (id in model.cases ? `case ${model.cases[id].label}` : `combination ${model.combinations[id].label}`);
 
-const equilibriumFinding = (model: Model, { id, applied, reacted, forceScale }: CaseSolution): Finding => ({
-  key: 'equilibrium', rule: 'equilibrium', severity: 'remark',
-  sentence: `In ${stateName(model, id)} loads and reactions differ by ${(Math.max(...[0, 1, 2].map((i) => Math.abs(applied[i] + reacted[i]))) / forceScale).toExponential(1)} of the largest force.`,
+/** Share of the largest force at work (for moments: times the size of the structure, m) by which loads and reactions differ; in second order of forces only. */
+function imbalance({ applied, reacted, forceScale, axialForces }: CaseSolution, size: number): number {
+  if (forceScale === 0) return 0;
+  const gap = (i: number) => Math.abs(applied[i] + reacted[i]) / forceScale / (i < 3 ? 1 : size);
+  return Math.max(gap(0), gap(1), gap(2), ...(axialForces ? [] : [gap(3), gap(4), gap(5)]));
+}
+
+const equilibriumFinding = (model: Model, { id }: CaseSolution, share: number): Finding => ({
+  key: 'equilibrium', rule: 'equilibrium', severity: 'remark', sentence: `In ${stateName(model, id)} loads and reactions differ by ${share.toExponential(1)} of the largest force.`,
   why: 'Some part is so soft, or moves so far, that the digits of a computer do not reach. Look for members or springs that are far weaker than their neighbours.', place: {},
 });
 
