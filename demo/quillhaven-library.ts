@@ -26,6 +26,8 @@ export function authorQuillhavenLibrary(): Author {
   addReadingRoom(author);
   addLoads(author);
   reinforceFloors(author);
+  stiffenFloors(author);
+  addAnalyses(author);
   author.do(generateCombinations(author.model)!);
   return author;
 }
@@ -100,6 +102,35 @@ function addLoads(author: Author): void {
     author.addUniform(snow, of, 'z', -1400 * width);
   }
   addWind(author, windX, windY);
+}
+
+/** The slabs hold each floor together: one diaphragm a level. */
+function stiffenFloors(author: Author): void {
+  const next = idSource(author.model);
+  const nodes = Object.values(author.model.nodes);
+  const diaphragms = [4.2, 7.8, 11.4].map((height, i) => ({ id: next('diaphragms'), label: `Floor ${i + 1}`, nodes: nodes.filter((node) => Math.abs(node.position[2] - height) < 1e-6).map((node) => node.id) }));
+  author.do({ edits: [{ kind: 'add', records: { diaphragms } }], sentence: 'Made the three floors rigid in their plane' });
+}
+
+/** Modes with the mass of the dead loads, buckling under all gravity loads, and a response spectrum. */
+function addAnalyses(author: Author): void {
+  const next = idSource(author.model);
+  const ofLabel = (label: string) => Object.values(author.model.cases).find((one) => one.label === label)!.id;
+  const [dead, superimposed, live] = ['D', 'SD', 'L'].map(ofLabel);
+  const modes = next('analyses');
+  author.do({
+    edits: [{
+      kind: 'add',
+      records: {
+        analyses: [
+          { id: modes, label: 'Modes', type: 'modal', masses: [{ case: dead, factor: 1 }, { case: superimposed, factor: 1 }], count: null, massMatrix: 'lumped', verticalMass: false },
+          { id: next('analyses'), label: 'Buckling', type: 'buckling', factors: [{ case: dead, factor: 1.2 }, { case: superimposed, factor: 1.2 }, { case: live, factor: 1.6 }], count: 4 },
+          { id: next('analyses'), label: 'Spectrum', type: 'spectrum', modal: modes, damping: 0.05, modeRule: 'cqc', directionRule: '100/30', eccentricity: 0.05, shape: { type: 'asce7', sds: 0.45, sd1: 0.2, longPeriod: 8, responseModification: 3, importance: 1.25 } },
+        ],
+      },
+    }],
+    sentence: 'Added modes, buckling and a response spectrum',
+  });
 }
 
 /** Bars of the floor beams as an engineer would rationalise them: one set for inner and edge beams each way. */

@@ -1,5 +1,5 @@
 import * as comlink from 'comlink';
-import type { Solution } from '~core/fem';
+import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
 import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from '../workers/messages';
 import type { SolverDoor } from '../workers/solver.worker';
@@ -23,9 +23,12 @@ export interface SolveSlice {
   readonly seconds: { solve: number; check: number };
   readonly checks: ReadonlyMap<string, CheckRow>;
   readonly solveError: string;
+  /** analyses beside load cases: under way, or what they came to; an edit forgets them */
+  readonly analyses: ReadonlyMap<string, { readonly fraction: number; readonly outcome?: AnalysisOutcome }>;
   startSolver(): () => void;
   restartSolver(): void;
   editSolver(act: Act): void;
+  runAnalysis(id: string): void;
   sheetIndex(memberId: string): Promise<MemberSheetIndex | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
 }
@@ -58,6 +61,12 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
       case 'checked':
         set({ checks: new Map(message.rows.map((row) => [row.memberId, row])), seconds: { ...get().seconds, check: message.seconds }, solveStatus: 'done' });
         report();
+        break;
+      case 'analysing':
+        set({ analyses: new Map(get().analyses).set(message.id, { fraction: message.fraction }) });
+        break;
+      case 'analysed':
+        set({ analyses: new Map(get().analyses).set(message.outcome.id, { fraction: 1, outcome: message.outcome }) });
         break;
       case 'failed':
         set({ solveStatus: 'failed', solveError: message.error });
@@ -92,7 +101,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
   const begin = (): number => {
     const version = get().version + 1;
     sent.set(version, get().model);
-    set({ version, solveStatus: 'solving', progress: { phase: '', fraction: 0 }, solveError: '' });
+    set({ version, solveStatus: 'solving', progress: { phase: '', fraction: 0 }, solveError: '', analyses: new Map() });
     return version;
   };
 
@@ -105,6 +114,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     seconds: { solve: 0, check: 0 },
     checks: new Map(),
     solveError: '',
+    analyses: new Map(),
     startSolver() {
       const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver' });
       door = comlink.wrap<SolverDoor>(worker);
@@ -120,6 +130,11 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     },
     editSolver(act) {
       if (door) void door.edit(act, begin());
+    },
+    runAnalysis(id) {
+      if (!door) return;
+      set({ analyses: new Map(get().analyses).set(id, { fraction: 0 }) });
+      void door.analyse(id);
     },
     sheetIndex: async (memberId) => door?.index(memberId),
     sheet: async (memberId, checkId) => door?.sheet(memberId, checkId),

@@ -27,6 +27,9 @@ export const planeKey = (plane: ViewPlane): string => (plane.kind === '3d' ? '3d
 
 export type WidePanel = { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null };
 
+/** A shape drawn beside the frame: a mode of an analysis, or how a mechanism moves. */
+export type DrawnShape = { readonly kind: 'mode'; readonly analysis: string; readonly mode: number } | { readonly kind: 'motion'; readonly finding: string };
+
 export interface Selection {
   readonly nodes: readonly string[];
   readonly members: readonly string[];
@@ -48,6 +51,7 @@ export interface ViewSlice {
   readonly ledgerOpen: boolean;
   readonly ledgerTab: Readonly<Partial<Record<Stage, string>>>;
   readonly panel: WidePanel | null;
+  readonly shape: DrawnShape | null;
   readonly popover: 'none' | 'findings' | 'log' | 'history' | 'shortcuts';
   readonly paletteOpen: boolean;
   readonly builderOpen: boolean;
@@ -76,7 +80,7 @@ function initialView(model: Model): ViewState {
   return {
     stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, isolated: null,
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
-    quantity: 'My', magnify: 1, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
+    quantity: 'My', magnify: 1, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
   };
 }
 
@@ -98,7 +102,7 @@ export const viewSlice =
       ...initial,
       ...viewOn(opened.model, initial),
       look: (change) => set(change),
-      setStage: (stage) => set({ stage, panel: null, builderOpen: false, tool: 'select' }),
+      setStage: (stage) => set({ stage, panel: null, shape: null, builderOpen: false, tool: 'select' }),
       select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members } }),
       toggleSelected({ nodes = [], members = [] }) {
         const toggle = (present: readonly string[], ids: readonly string[]) => {

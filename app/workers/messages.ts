@@ -1,5 +1,5 @@
 import type { SetStep } from '~core/checks';
-import type { Solution } from '~core/fem';
+import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Finding } from '~core/model';
 
 /** What checks came to for one member, short enough to hold for thousands. */
@@ -54,4 +54,6 @@ export type SolverMessage =
   | { kind: 'progress'; version: number; phase: string; fraction: number }
   | { kind: 'solved'; version: number; findings: Finding[]; solution: Solution | undefined; seconds: number }
   | { kind: 'checked'; version: number; rows: CheckRow[]; seconds: number }
+  | { kind: 'analysing'; version: number; id: string; fraction: number }
+  | { kind: 'analysed'; version: number; outcome: AnalysisOutcome }
   | { kind: 'failed'; version: number; error: string };

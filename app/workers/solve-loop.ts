@@ -1,5 +1,5 @@
 import { MemberChecker, setStep, Sheet, type MemberChecks } from '~core/checks';
-import { solve, type Factored, type Solution } from '~core/fem';
+import { runAnalysis, solve, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
 import { formatQuantity, type UnitSystem } from '~core/units';
 import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from './messages';
@@ -39,6 +39,29 @@ export class SolveLoop {
       return;
     }
     this.load(applied.model, version);
+  }
+
+  /** Runs one of the model's other analyses; a newer edit abandons it. Its outcome is told. */
+  async analyse(id: string): Promise<void> {
+    const { model, version } = this;
+    if (!model || !(id in model.analyses)) return;
+    const steps = runAnalysis(model, id, () => this.now() / 1000);
+    let last = this.now();
+    try {
+      for (let step = steps.next(); ; step = steps.next()) {
+        if (step.done) {
+          this.tell({ kind: 'analysed', version, outcome: step.value });
+          return;
+        }
+        if (this.now() - last < patience) continue;
+        this.tell({ kind: 'analysing', version, id, fraction: step.value });
+        await this.pause();
+        last = this.now();
+        if (this.version !== version) return;
+      }
+    } catch (error) {
+      this.tell({ kind: 'failed', version, error: error instanceof Error ? error.message : String(error) });
+    }
   }
 
   /** The checks of one member of the model last checked; undefined while there are none. */

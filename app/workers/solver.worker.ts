@@ -24,6 +24,7 @@ const door = {
   },
   load: (model: Model, version: number) => loop.load(model, version),
   edit: (act: Act, version: number) => loop.edit(act, version),
+  analyse: (id: string) => loop.analyse(id),
   index: (memberId: string) => loop.index(memberId),
   sheet: (memberId: string, checkId: string) => loop.sheet(memberId, checkId),
 };

@@ -6,8 +6,15 @@ import { checkSteelMember, type CombinedLine } from './aisc360/check-steel-membe
 import { steelSection } from './aisc360/steel-section';
 import { governing, skipped, type Check, type MadeCheck } from './check';
 
-/** What must stand beside every list of steel utilisations until second-order analysis is there. */
-export const firstOrderRemark = 'Steel is checked with first-order forces. AISC 360-22 C2 asks for second-order effects, notional loads and reduced stiffness; they are not in this analysis.';
+/** What must stand beside every list of steel utilisations: how far the forces are those AISC 360-22 C2 asks for. */
+export function stabilityRemark(model: Model): string {
+  const strength = Object.values(model.combinations).filter((combination) => combination.purpose === 'strength');
+  const all = (has: (combination: Combination) => boolean) => strength.length > 0 && strength.every(has);
+  const second = all((combination) => combination.order === 'second');
+  const reduced = all((combination) => combination.stiffnessSet !== undefined);
+  if (!second) return `Steel is checked with first-order forces${strength.some((combination) => combination.order === 'second') ? ' in some combinations' : ''}. AISC 360-22 C2 asks for second-order effects, notional loads and reduced stiffness; choose them in the Analysis stage.`;
+  return `Steel is checked with second-order forces${reduced ? ' of the reduced stiffness chosen for the combinations' : '; AISC 360-22 C2.3 asks for reduced stiffness too'}. Notional loads (C2.2b) act only where a case holds them.`;
+}
 
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
@@ -44,7 +51,7 @@ export class MemberChecker {
     const { shape } = model.sections[member.section!];
     const material = model.materials[member.material!];
     if (code === 'AISC 360-22' && shape.type === 'i') {
-      const checks = checkSteelMember(steelSection(shape, { ...material, yieldStress: material.yieldStress! }), member.steelDesign, lines, stations);
+      const checks = checkSteelMember(steelSection(shape, { ...material, yieldStress: material.yieldStress! }), member.steelDesign, lines, stations, stabilityRemark(model));
       return { memberId, code, checks, governing: governing(checks) };
     }
     if (shape.type !== 'rectangle') return whole('This section is not checked.');

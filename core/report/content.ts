@@ -1,4 +1,4 @@
-import { firstOrderRemark, MemberChecker, setStep, Sheet, type Check, type MemberChecks, type SetStep } from '../checks';
+import { stabilityRemark, MemberChecker, setStep, Sheet, type Check, type MemberChecks, type SetStep } from '../checks';
 import { sectionProperties } from '../catalog';
 import { combinationFormula } from '../combine';
 import type { Solution } from '../fem';
@@ -132,7 +132,7 @@ function combinationBlocks(model: Model): Block[] {
 function equilibriumBlocks(model: Model, solution: Solution): Block[] {
   const { units } = model.settings;
   const rows = balance(solution).flatMap((row) => {
-    const { label } = model.cases[row.caseId];
+    const { label } = model.cases[row.caseId] ?? model.combinations[row.caseId];
     const sums = (six: readonly number[]) => six.map((value, i) => formatValue(value, i < 3 ? 'force' : 'moment', units));
     return [[label, 'loads', ...sums(row.applied), ''], ['', 'reactions', ...sums(row.reacted), row.error.toExponential(1)]];
   });
@@ -182,7 +182,7 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   if (made.length > 0) {
     const over = made.filter((one) => one.governing!.utilisation > 1).length;
     blocks.push(
-      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00.${made.some((one) => one.code === 'AISC 360-22') ? ` ${firstOrderRemark}` : ''}`),
+      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00.${made.some((one) => one.code === 'AISC 360-22') ? ` ${stabilityRemark(model)}` : ''}`),
       table(['Member', 'Code', 'Governing check', 'Clause', 'By', number('Utilisation')], made.map(({ memberId, code, governing }) => [model.members[memberId].label ?? memberId, code, governing!.title, governing!.clause, governing!.combination, formatNumber(governing!.utilisation, 2)])),
     );
   }

@@ -10,6 +10,7 @@ import { compose } from './compose';
 import { isForce } from './diagrams';
 import { directionOf, fitEye, orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from './eye';
 import { drawOverlay, type Hover, type OverlayInput } from './overlay';
+import { shapeOf } from './mode-shapes';
 import { pick, pickWindow, type Rectangle } from './pick';
 import { GraphicsScene } from './scene';
 import { positionsOf, scopeOf } from './scope';
@@ -59,6 +60,8 @@ export function Canvas({ insets }: { insets: Insets }) {
   const solved = useWorkbench((state) => state.solved);
   const checks = useWorkbench((state) => state.checks);
   const findings = useWorkbench((state) => state.findings);
+  const drawnShape = useWorkbench((state) => state.shape);
+  const analyses = useWorkbench((state) => state.analyses);
   const tool = useWorkbench((state) => state.tool);
   const fitRequest = useWorkbench((state) => state.fitRequest);
   const look = useWorkbench((state) => state.look);
@@ -68,9 +71,10 @@ export function Canvas({ insets }: { insets: Insets }) {
   const scope = useMemo(() => scopeOf(model, plane, isolated), [model, plane, isolated]);
   const supports = useMemo(() => Object.values(model.nodes).filter((node) => node.support).length, [model.nodes]);
   // results belong to the model they were solved for; members that came later have none yet
+  const shape = useMemo(() => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined), [drawnShape, solved, analyses, findings]);
   const picture = useMemo(
-    () => compose({ model, scope, stage, form, selection, shown, quantity, magnify, solved, checks }),
-    [model, scope, stage, form, selection, shown, quantity, magnify, solved, checks],
+    () => compose({ model, scope, stage, form, selection, shown, quantity, magnify, solved, checks, shape }),
+    [model, scope, stage, form, selection, shown, quantity, magnify, solved, checks, shape],
   );
 
   useEffect(() => look({ scaleText: picture.scaleText }), [picture.scaleText, look]);

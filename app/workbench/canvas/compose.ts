@@ -7,6 +7,7 @@ import { colors, utilisationColor } from '../../theme/tokens';
 import { shownParts, stationTable } from '../results-of';
 import { deflectedShape, forceDiagrams, isForce, quantityColors, type DiagramDrawing } from './diagrams';
 import type { Drawing, FillBatch, LineBatch } from './scene';
+import { shapeSegments, type ShapeOf } from './mode-shapes';
 import type { Scope } from './scope';
 import { solidGeometry } from './solids';
 
@@ -22,6 +23,8 @@ export interface PictureInput {
   readonly magnify: number;
   readonly solved: Solved | undefined;
   readonly checks: ReadonlyMap<string, CheckRow>;
+  /** a mode or a motion drawn beside the frame */
+  readonly shape: ShapeOf | undefined;
 }
 
 /** A value written at a place in space. */
@@ -63,7 +66,7 @@ export function compose(input: PictureInput): Picture {
     const drawn = utilisationLines(input);
     lines.push(...drawn.lines);
     labels = scope.members.length > crowded ? heaviest(drawn.labels, 2 * labelsInCrowd) : drawn.labels;
-  } else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults));
+  } else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults || input.shape !== undefined));
   if (!showsChecks && !solid) lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink2, width: showsResults ? 1 : 0.9 });
   lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: showsChecks ? 1.6 : 1.8 });
 
@@ -79,6 +82,12 @@ export function compose(input: PictureInput): Picture {
       labels = many ? heaviest(drawn.labels, labelsInCrowd) : drawn.labels;
       scaleText = drawn.scaleText;
     }
+  }
+  if (input.shape) {
+    let size = 1;
+    for (const { position } of Object.values(model.nodes)) for (const coordinate of position) size = Math.max(size, Math.abs(coordinate));
+    lines.push({ segments: shapeSegments(model, scope.members, input.shape, 0.08 * size), color: colors.moment, width: 2 });
+    scaleText = input.shape.title;
   }
   const tone = (member: Member): [number, number, number] => {
     const material = member.material === null ? undefined : model.materials[member.material];

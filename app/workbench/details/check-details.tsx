@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { firstOrderRemark } from '~core/checks';
+import { stabilityRemark } from '~core/checks';
 import { count, formatNumber } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { utilisationColor } from '../../theme/tokens';
@@ -54,7 +54,8 @@ export function CheckDetails() {
 
 function AllChecks() {
   const checks = useWorkbench((state) => state.checks);
-  const code = useWorkbench((state) => state.model.settings.code);
+  const model = useWorkbench((state) => state.model);
+  const { code } = model.settings;
   const status = useWorkbench((state) => state.solveStatus);
   const look = useWorkbench((state) => state.look);
   const select = useWorkbench((state) => state.select);
@@ -86,7 +87,7 @@ function AllChecks() {
                 </Button>
               )}
               <Ramp />
-              {made.some((row) => row.code === 'AISC 360-22') && <p className="caption" style={{ marginTop: 8 }}>{firstOrderRemark}</p>}
+              {made.some((row) => row.code === 'AISC 360-22') && <p className="caption" style={{ marginTop: 8 }}>{stabilityRemark(model)}</p>}
             </div>
             {reasons.size > 0 && (
               <div className="block">

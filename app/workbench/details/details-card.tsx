@@ -1,7 +1,8 @@
 import { useWorkbench } from '../../state/store';
 import { FrameDetails } from './frame-details';
 import { LoadDetails } from './load-details';
-import { AnalysisDetails, ReportDetails } from './stage-cards';
+import { AnalysisDetails } from './analysis-details';
+import { ReportDetails } from './stage-cards';
 import { CheckDetails } from './check-details';
 import { ResultDetails } from './result-details';
 import { SheetPanel } from '../sheets/sheet-panel';

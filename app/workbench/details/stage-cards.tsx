@@ -1,44 +1,9 @@
-import { Button, Checkbox, Segmented, Select } from 'antd';
+import { Button, Checkbox, Select } from 'antd';
 import { useState } from 'react';
 import { reportChapters, type ReportChapter } from '~core/report';
-import { inOrder, type Settings } from '~core/model';
+import { inOrder } from '~core/model';
 import { count } from '~core/units';
 import { useWorkbench } from '../../state/store';
-import { AnalysisLog } from '../shell/popovers';
-
-/** Details of the Analysis stage: settings of the method, and the log. */
-export function AnalysisDetails() {
-  const settings = useWorkbench((state) => state.model.settings);
-  const commit = useWorkbench((state) => state.commit);
-  const set = (fields: Partial<Settings>) => commit({ edits: [{ kind: 'settings.change', fields }] });
-  return (
-    <aside className="details card" aria-label="Details">
-      <div className="details-head">
-        <div className="grow">
-          <h2 className="title">Analysis</h2>
-          <div className="caption">after every edit, by itself</div>
-        </div>
-      </div>
-      <div className="details-body">
-        <div className="block">
-          <Checkbox checked={settings.shearDeformation} onChange={(event) => set({ shearDeformation: event.target.checked })}>
-            members deform in shear
-          </Checkbox>
-        </div>
-        <div className="block">
-          <h3>Project</h3>
-          <div className="fields">
-            <span className="field-label">Units</span>
-            <Segmented aria-label="Units" block value={settings.units} options={[{ value: 'si', label: 'SI' }, { value: 'us', label: 'US' }]} onChange={(units: Settings['units']) => set({ units })} />
-            <span className="field-label">Code family</span>
-            <Segmented aria-label="Code family" block value={settings.code} options={[{ value: 'us', label: 'US' }, { value: 'eurocode', label: 'Eurocode' }]} onChange={(code: Settings['code']) => set({ code })} />
-          </div>
-        </div>
-        <AnalysisLog />
-      </div>
-    </aside>
-  );
-}
 
 const chapterNames: Readonly<Record<ReportChapter, string>> = {
   model: 'Model data', loads: 'Loads', combinations: 'Combinations', equilibrium: 'Equilibrium', results: 'Governing results', checks: 'Utilisations', sheets: 'Calculation sheets',

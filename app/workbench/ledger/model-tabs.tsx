@@ -164,6 +164,15 @@ export function CombinationsTab() {
       show: (one) => <FactorCell combination={one} loadCase={loadCase} />,
       copy: (one) => String(one.factors.find((factor) => factor.case === loadCase.id)?.factor ?? 0),
     })),
+    {
+      title: 'Order', width: 66, copy: (one) => one.order ?? 'first',
+      show: (one) => (
+        <button type="button" className="link" aria-label={`${one.label}: ${one.order ?? 'first'} order; change`} onClick={() => commit({ edits: [{ kind: 'change', table: 'combinations', changes: [{ id: one.id, fields: { order: one.order === 'second' ? null : 'second' } }] }], sentence: `Set ${one.label} to ${one.order === 'second' ? 'first' : 'second'} order` })}>
+          {one.order ?? 'first'}
+        </button>
+      ),
+    },
+    text('Stiffness', 90, (one) => (one.stiffnessSet ? model.stiffnessSets[one.stiffnessSet].label : 'full')),
     text('Written out', 220, (one) => combinationFormula(model, one)),
     { title: '', width: 36, show: (one) => <DeleteButton label={`Delete combination ${one.label}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'combinations', ids: [one.id] }] })} /> },
   ];

@@ -86,7 +86,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
             <div className="sheet-step">
               <span className="clause">{current.combination}</span>
               <span>
-                {combinationFormula(model, combination)}, first order, at <b>x = {formatQuantity(current.x, 'length', model.settings.units, 2)}</b>
+                {combinationFormula(model, combination)}, {combination.order ?? 'first'} order, at <b>x = {formatQuantity(current.x, 'length', model.settings.units, 2)}</b>
               </span>
             </div>
           )}

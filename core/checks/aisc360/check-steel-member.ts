@@ -44,7 +44,7 @@ const names = {
  * @param lines    the member under each strength combination
  * @param stations places at which demand is read
  */
-export function checkSteelMember(section: SteelSection, design: SteelDesign | undefined, lines: readonly CombinedLine[], stations: readonly Station[]): Check[] {
+export function checkSteelMember(section: SteelSection, design: SteelDesign | undefined, lines: readonly CombinedLine[], stations: readonly Station[], stability: string): Check[] {
   const memberLength = lines[0].line.length;
   const unbraced = Math.min(design?.unbracedLengthTorsion ?? memberLength, memberLength);
   const lengths: EffectiveLengths = {
@@ -137,7 +137,7 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
     if (place.label === '') return skipped(id, title, clause, noDemand[id]);
     return { made: true, id, title, clause, utilisation: place.value, combination: place.label, x: place.x, trace: traces[id](place) } satisfies MadeCheck;
   });
-  return [...checks, ...notMade(torsion)];
+  return [...checks, ...notMade(torsion, stability)];
 }
 
 const noDemand: Readonly<Record<keyof typeof names, string>> = {
@@ -150,9 +150,9 @@ const noDemand: Readonly<Record<keyof typeof names, string>> = {
   combined: 'No axial force and no bending in any combination.',
 };
 
-function notMade(torsion: number): Check[] {
+function notMade(torsion: number, stability: string): Check[] {
   return [
-    skipped('second-order', 'Second-order effects', 'C2', 'The forces are first order. C2 asks for second-order effects, notional loads and reduced stiffness; they are not in this analysis.'),
+    skipped('second-order', 'Second-order effects', 'C2', stability),
     skipped('rupture', 'Rupture of the net section', 'D2-2', 'Holes and connections are not part of the model.'),
     torsion > noise
       ? skipped('torsion', 'Torsion', 'H3', 'The member is twisted in some combination (its T in Results); torsion of open sections is not checked.')

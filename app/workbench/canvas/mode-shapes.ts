@@ -1,0 +1,85 @@
+import type { AnalysisOutcome } from '~core/fem';
+import type { Finding, Member, Model } from '~core/model';
+import { MemberLine } from '~core/results';
+import type { Solved } from '../../state/solve-slice';
+import type { DrawnShape } from '../../state/view-slice';
+
+/** Places along a member at which its shape is drawn. */
+const places = 9;
+
+/** Translations (global, m) at evenly spaced places along a member, three numbers each. */
+export interface ShapeOf {
+  readonly title: string;
+  of(member: Member): Float64Array | undefined;
+}
+
+/** The shape that is to be drawn: a mode, a way to buckle, or how a mechanism moves; undefined when it is not known any more. */
+export function shapeOf(shape: DrawnShape, solved: Solved | undefined, analyses: ReadonlyMap<string, { readonly outcome?: AnalysisOutcome }>, findings: readonly Finding[]): ShapeOf | undefined {
+  if (shape.kind === 'motion') {
+    const motion = findings.find((finding) => finding.key === shape.finding)?.motion;
+    return motion && motionShape(motion);
+  }
+  const outcome = analyses.get(shape.analysis)?.outcome?.outcome;
+  if (outcome?.type === 'buckling') {
+    const { modes, memberIds, divisions } = outcome.result;
+    const mode = modes[shape.mode];
+    const numbers = new Map(memberIds.map((id, m) => [id, m]));
+    const size = 3 * (divisions + 1);
+    return mode && {
+      title: `buckles at ${mode.factor.toPrecision(4)} times the load`,
+      of: (member) => (numbers.has(member.id) ? mode.memberShapes.subarray(size * numbers.get(member.id)!, size * (numbers.get(member.id)! + 1)) : undefined),
+    };
+  }
+  if (outcome?.type === 'modal' && solved) {
+    const { modes, memberIds } = outcome.result;
+    const mode = modes[shape.mode];
+    const numbers = new Map(memberIds.map((id, m) => [id, m]));
+    const { solution } = solved;
+    if (!mode || memberIds.length !== solution.memberIds.length) return undefined;
+    const state = { caseFactors: new Float64Array(solution.loadCases), displacements: mode.displacements, startForces: mode.startForces, startDisplacements: mode.startDisplacements, reactions: mode.reactions };
+    return {
+      title: `mode ${shape.mode + 1}, T = ${mode.period.toPrecision(3)} s`,
+      of: (member) => {
+        const number = numbers.get(member.id);
+        if (number === undefined) return undefined;
+        const line = new MemberLine(solution, state, number);
+        const axes = solution.axes.subarray(9 * number, 9 * number + 9);
+        const values = new Float64Array(3 * places);
+        for (let i = 0; i < places; i++) {
+          const [u, v, w] = line.at((line.length * i) / (places - 1)).subarray(6);
+          for (let k = 0; k < 3; k++) values[3 * i + k] = u * axes[k] + v * axes[3 + k] + w * axes[6 + k];
+        }
+        return values;
+      },
+    };
+  }
+  return undefined;
+}
+
+function motionShape({ nodes, displacements }: NonNullable<Finding['motion']>): ShapeOf {
+  const at = new Map(nodes.map((id, i) => [id, displacements.slice(6 * i, 6 * i + 3)]));
+  const still = [0, 0, 0];
+  return {
+    title: 'moves without resistance',
+    of: (member) => (at.has(member.start) || at.has(member.end) ? Float64Array.from([...(at.get(member.start) ?? still), ...(at.get(member.end) ?? still)]) : undefined),
+  };
+}
+
+/** The drawn lines of a shape on members, its largest translation `reach` long (m). */
+export function shapeSegments(model: Model, members: readonly Member[], shape: ShapeOf, reach: number): Float32Array {
+  const drawn = members.flatMap((member) => {
+    const values = shape.of(member);
+    return values ? [{ member, values }] : [];
+  });
+  const largest = drawn.reduce((most, { values }) => values.reduce((size, value) => Math.max(size, Math.abs(value)), most), 0);
+  if (largest === 0) return new Float32Array();
+  const scale = reach / largest;
+  const points: number[] = [];
+  for (const { member, values } of drawn) {
+    const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
+    const count = values.length / 3;
+    const place = (i: number) => [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / (count - 1) + scale * values[3 * i + k]);
+    for (let i = 0; i + 1 < count; i++) points.push(...place(i), ...place(i + 1));
+  }
+  return Float32Array.from(points);
+}
