@@ -1,4 +1,4 @@
-import { patternOf, blockAt, type BlockMatrix } from "../core/fem/sparse";
+import { patternOf, blockAt, type BlockMatrix } from '~core/fem';
 
 /** A matrix as a building gives it: patterns and sizes are real, values only positive definite, which is all that speed depends on. */
 export interface TestMatrix {

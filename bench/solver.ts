@@ -2,7 +2,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { analyse, diagonalOf, equationCount, Factorisation, kernelKinds, multiply, runs, type BlockMatrix, type KernelKind } from "../core/fem/sparse";
+import { analyse, diagonalOf, equationCount, Factorisation, kernelKinds, multiply, runs, type BlockMatrix, type KernelKind } from '~core/fem';
 import { testMatrices } from './matrices';
 
 const rounds = 3;

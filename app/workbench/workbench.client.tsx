@@ -84,6 +84,15 @@ function Caption() {
   const solved = useWorkbench((state) => state.solved);
   const current = useWorkbench((state) => state.solveStatus === 'done' || state.solveStatus === 'checking');
   const scale = useWorkbench((state) => state.scaleText);
+  const shape = useWorkbench((state) => state.shape);
+  if (shape && scale !== '') {
+    return (
+      <div className="caption-block">
+        <div className="strong">{scale}</div>
+        <div className="caption">a shape without size: only how places move against each other</div>
+      </div>
+    );
+  }
   if (stage !== 'results' && stage !== 'loads' && stage !== 'checks') return null;
   const words = shownWords(model, shown);
   const lines: [ReactNode, string] =

@@ -10,6 +10,14 @@ const factorials = [1, 1, 2, 6, 24, 120, 720];
 
 /** c₀ … c₆ at x ≥ 0 (m) for λ (1/m²). */
 export function columnFunctions(lambda: number, x: number, into: Float64Array): Float64Array {
+  if (lambda === 0) {
+    let power = 1;
+    for (let k = 0; k <= 6; k++) {
+      into[k] = power;
+      power *= x / (k + 1);
+    }
+    return into;
+  }
   const z = lambda * x * x;
   if (Math.abs(z) <= 10) {
     // the series, upwards from the two highest: cₖ = x^k / k! + λ cₖ₊₂

@@ -1,6 +1,6 @@
 import { combinationFindings } from '../combine';
 import { loadsByCase, termActions } from '../loading';
-import { inOrder, memberLength, modelFindings, type Combination, type Finding, type Model } from '../model';
+import { inOrder, memberLength, modelFindings, type Combination, type Finding, type Load, type Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
@@ -26,6 +26,15 @@ export interface Factored {
   readonly memberEnds: Float64Array;
   readonly condition: number;
   readonly findings: readonly Finding[];
+  /** cases solved with this factor: as long as their loads are the same records, their answers serve again */
+  readonly cases: Map<string, SolvedCase>;
+}
+
+interface SolvedCase {
+  readonly loads: readonly Load[];
+  readonly selfWeight: boolean;
+  readonly set: LoadSet;
+  readonly state: CaseSolution | undefined;
 }
 
 /** The parts of a model on which the stiffness depends. Tables are immutable, so the same object means the same stiffness. */
@@ -68,25 +77,21 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
 
   const { analysis, matrix, factorisation, memberEnds } = factored;
   yield { phase: 'solve', fraction: 0 };
-  const loads = [...loadsByCase(model)];
-  const sets = loads.map(([, caseLoads]) => loadSetOf(analysis, caseLoads));
-  findings.push(...looseLoadFindings(analysis, loads.map(([id]) => model.cases[id].label), sets));
-  if (stops()) return { findings };
   const oneWay = hasOneWayMembers(model);
-  const cases: CaseSolution[] = [];
+  const solvedCases = solveCases(model, factored, oneWay);
+  const ids = inOrder(model.cases).map((one) => one.id);
+  const sets = ids.map((id) => solvedCases.get(id)!.set);
+  findings.push(...looseLoadFindings(analysis, ids.map((id) => model.cases[id].label), sets));
+  if (stops()) return { findings };
   const unitWeights = (c: number) => Float64Array.from(sets, (_, i) => (i === c ? 1 : 0));
-  if (!oneWay) {
-    const vectors = sets.map((set) => loadVectors(analysis, set, memberEnds));
-    const answers = solveRefined(matrix, factorisation, vectors.map((one) => one.right));
-    loads.forEach(([id], c) => cases.push(stateOf(analysis, id, unitWeights(c), recover(analysis, sets[c], vectors[c], answers[c].unknown), answers[c].residual)));
-  }
+  const cases: CaseSolution[] = oneWay ? [] : ids.map((id, c) => ({ ...solvedCases.get(id)!.state!, weights: unitWeights(c) }));
   clock('solve');
 
   const whole = [
-    ...(oneWay ? loads.map(([id], c) => ({ id, name: `case ${model.cases[id].label}`, weights: unitWeights(c), order: 'first' as const, stiffnessSet: undefined })) : []),
+    ...(oneWay ? ids.map((id, c) => ({ id, name: `case ${model.cases[id].label}`, weights: unitWeights(c), order: 'first' as const, stiffnessSet: undefined })) : []),
     ...inOrder(model.combinations).filter((combination) => oneWay || isSolvedWhole(combination)).map((combination) => ({
       id: combination.id, name: `combination ${combination.label}`, order: combination.order ?? 'first', stiffnessSet: combination.stiffnessSet,
-      weights: Float64Array.from(loads, ([id]) => combination.factors.reduce((sum, factor) => (factor.case === id ? sum + factor.factor : sum), 0)),
+      weights: Float64Array.from(ids, (id) => combination.factors.reduce((sum, factor) => (factor.case === id ? sum + factor.factor : sum), 0)),
     })),
   ];
   if (whole.length > 0) {
@@ -138,7 +143,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
       stiffness: stiffnessOf(analysis),
       terms: gatherTerms(analysis, sets),
       cases,
-      loadCases: loads.length,
+      loadCases: ids.length,
       otherElements: analysis.sources.slice(1).map((source) => ({ kind: source.kind, ids: source.ids, nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))) })),
       log: {
         nodes: analysis.nodeIds.length, members: analysis.memberIds.length, equations: analysis.equationCount, matrixEntries: matrix.values.length, factorEntries: factorisation.symbolic.entries, factorReused,
@@ -192,7 +197,29 @@ function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: key
   clock('factorise');
   if (condition > conditionLimit) findings.push(conditionFinding(condition));
   const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
-  return { factored: { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factorisation, memberEnds, condition, findings } };
+  return { factored: { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factorisation, memberEnds, condition, findings, cases: new Map() } };
+}
+
+/** The load sets and answers of all cases, those whose loads have not changed as they were; the rest is solved together. */
+function solveCases(model: Model, { analysis, matrix, factorisation, memberEnds, cases }: Factored, oneWay: boolean): ReadonlyMap<string, SolvedCase> {
+  const loadsOf = new Map<string, Load[]>(Object.keys(model.cases).map((id) => [id, []]));
+  for (const load of Object.values(model.loads)) loadsOf.get(load.case)!.push(load);
+  const isKnown = (id: string): boolean => {
+    const known = cases.get(id);
+    const loads = loadsOf.get(id)!;
+    return known !== undefined && (oneWay || known.state !== undefined) && known.selfWeight === model.cases[id].selfWeight && known.loads.length === loads.length && loads.every((load, i) => load === known.loads[i]);
+  };
+  const changed = [...loadsOf.keys()].filter((id) => !isKnown(id));
+  for (const id of cases.keys()) if (!loadsOf.has(id)) cases.delete(id);
+  if (changed.length === 0) return cases;
+  const made = [...loadsByCase(model, new Set(changed))].map(([id, caseLoads]) => ({ id, set: loadSetOf(analysis, caseLoads) }));
+  const vectors = oneWay ? [] : made.map(({ set }) => loadVectors(analysis, set, memberEnds));
+  const answers = solveRefined(matrix, factorisation, vectors.map((one) => one.right));
+  made.forEach(({ id, set }, i) => {
+    const state = oneWay ? undefined : stateOf(analysis, id, new Float64Array(), recover(analysis, set, vectors[i], answers[i].unknown), answers[i].residual);
+    cases.set(id, { loads: loadsOf.get(id)!, selfWeight: model.cases[id].selfWeight, set, state });
+  });
+  return cases;
 }
 
 const pick = ({ nodes, members, sections, materials, diaphragms }: Model) => ({ nodes, members, sections, materials, diaphragms });

@@ -30,8 +30,11 @@ export interface CaseLoads {
 
 const unit: Readonly<Record<'x' | 'y' | 'z', Vector>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] };
 
-/** The loads of every case of the model, by case id, in the members' own axes. The model has no stopping findings. */
-export function loadsByCase(model: Model): Map<string, CaseLoads> {
+/**
+ * The loads of every case of the model, by case id, in the members' own axes. The model has no stopping findings.
+ * @param only ids of the cases wanted; none: all
+ */
+export function loadsByCase(model: Model, only?: ReadonlySet<string>): Map<string, CaseLoads> {
   const axes = new Map<string, MemberAxis>();
   const axisOf = (member: Member): MemberAxis => {
     let found = axes.get(member.id);
@@ -43,6 +46,7 @@ export function loadsByCase(model: Model): Map<string, CaseLoads> {
   };
   const result = new Map<string, { nodes: Map<string, Float64Array>; members: Map<string, MemberTerm[]>; settlements: Map<string, Float64Array> }>();
   for (const loadCase of inOrder(model.cases)) {
+    if (only && !only.has(loadCase.id)) continue;
     const members = new Map<string, MemberTerm[]>();
     if (loadCase.selfWeight) {
       for (const member of Object.values(model.members)) {
@@ -53,7 +57,8 @@ export function loadsByCase(model: Model): Map<string, CaseLoads> {
     result.set(loadCase.id, { nodes: new Map(), members, settlements: new Map() });
   }
   for (const load of Object.values(model.loads)) {
-    const loads = result.get(load.case)!;
+    const loads = result.get(load.case);
+    if (!loads) continue;
     if ('node' in load) {
       const [table, first, second] = load.type === 'node' ? ([loads.nodes, load.force, load.moment] as const) : ([loads.settlements, load.displacement, load.rotation] as const);
       const sum = table.get(load.node) ?? new Float64Array(6);

@@ -3,22 +3,30 @@ import type { Edit } from './edit';
 import type { Finding } from './finding';
 import { memberLength, samePoint } from './geometry';
 import { inOrder, type Model } from './model';
-import type { PlacedLoad } from './schema';
+import type { Load, PlacedLoad } from './schema';
 
 /** Shorter than this share of a millimetre past the end, a position is a rounding error and is taken as the end. */
 export const positionTolerance = 1e-3;
 
 /** What can be said of a model before it is analysed. Members and nodes are named by id or label. */
 export function modelFindings(model: Model): Finding[] {
-  return [
-    ...nothingToAnalyse(model),
-    ...looseNodes(model),
-    ...memberFindings(model),
-    ...duplicateMembers(model),
-    ...supportFindings(model),
-    ...loadFindings(model),
-  ];
+  return [...structureFindings(model), ...loadFindings(model)];
 }
+
+/** What the structure's tables were when its findings were last made; tables never change, so the same ones have the same findings. */
+let lastStructure: { readonly tables: readonly unknown[]; readonly findings: readonly Finding[]; readonly tied: ReadonlySet<string>; readonly loads: WeakMap<object, readonly Finding[]> } | undefined;
+
+const structureTables = ({ nodes, members, sections, materials, settings, cases }: Model) => [nodes, members, sections, materials, settings, cases];
+
+function structureOf(model: Model): NonNullable<typeof lastStructure> {
+  const tables = structureTables(model);
+  if (lastStructure && tables.every((table, i) => table === lastStructure!.tables[i])) return lastStructure;
+  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...duplicateMembers(model), ...supportFindings(model)];
+  lastStructure = { tables, findings, tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])), loads: new WeakMap() };
+  return lastStructure;
+}
+
+const structureFindings = (model: Model): readonly Finding[] => structureOf(model).findings;
 
 function nothingToAnalyse(model: Model): Finding[] {
   if (Object.keys(model.members).length > 0) return [];
@@ -127,23 +135,31 @@ export function connectedParts(model: Model): string[][] {
 }
 
 function loadFindings(model: Model): Finding[] {
+  const { tied, loads: known } = structureOf(model);
   const found: Finding[] = [];
-  const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
   for (const load of inOrder(model.loads)) {
-    const label = model.cases[load.case].label;
-    if ('node' in load) {
-      if (tied.has(load.node)) continue;
-      found.push({
-        key: `load on loose ${load.id}`, rule: 'load-on-loose-node', severity: 'stop',
-        sentence: `Load ${load.id} of case ${label} acts on node ${load.node}, which is tied to nothing.`, why: 'The load would go nowhere. Join the node to a member or delete the load.',
-        place: { nodes: [load.node], loads: [load.id], case: load.case },
-        mend: { label: 'Delete the load', act: { edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] } },
-      });
-      continue;
+    let own = known.get(load);
+    if (!own) {
+      own = findingsOfLoad(model, load, tied);
+      known.set(load, own);
     }
-    if (load.type !== 'temperature' && load.type !== 'strain') found.push(...pastTheEnd(model, load, label));
+    found.push(...own);
   }
   return found;
+}
+
+function findingsOfLoad(model: Model, load: Load, tied: ReadonlySet<string>): readonly Finding[] {
+  const { label } = model.cases[load.case];
+  if ('node' in load) {
+    if (tied.has(load.node)) return [];
+    return [{
+      key: `load on loose ${load.id}`, rule: 'load-on-loose-node', severity: 'stop',
+      sentence: `Load ${load.id} of case ${label} acts on node ${load.node}, which is tied to nothing.`, why: 'The load would go nowhere. Join the node to a member or delete the load.',
+      place: { nodes: [load.node], loads: [load.id], case: load.case },
+      mend: { label: 'Delete the load', act: { edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] } },
+    }];
+  }
+  return load.type === 'temperature' || load.type === 'strain' ? [] : pastTheEnd(model, load, label);
 }
 
 function pastTheEnd(model: Model, load: PlacedLoad, caseLabel: string): Finding[] {

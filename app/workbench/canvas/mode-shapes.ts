@@ -26,7 +26,7 @@ export function shapeOf(shape: DrawnShape, solved: Solved | undefined, analyses:
     const numbers = new Map(memberIds.map((id, m) => [id, m]));
     const size = 3 * (divisions + 1);
     return mode && {
-      title: `buckles at ${mode.factor.toPrecision(4)} times the load`,
+      title: `Buckles at ${mode.factor.toPrecision(4)} times the load`,
       of: (member) => (numbers.has(member.id) ? mode.memberShapes.subarray(size * numbers.get(member.id)!, size * (numbers.get(member.id)! + 1)) : undefined),
     };
   }
@@ -38,7 +38,7 @@ export function shapeOf(shape: DrawnShape, solved: Solved | undefined, analyses:
     if (!mode || memberIds.length !== solution.memberIds.length) return undefined;
     const state = { caseFactors: new Float64Array(solution.loadCases), displacements: mode.displacements, startForces: mode.startForces, startDisplacements: mode.startDisplacements, reactions: mode.reactions };
     return {
-      title: `mode ${shape.mode + 1}, T = ${mode.period.toPrecision(3)} s`,
+      title: `Mode ${shape.mode + 1}, T = ${mode.period.toPrecision(3)} s`,
       of: (member) => {
         const number = numbers.get(member.id);
         if (number === undefined) return undefined;
@@ -60,7 +60,7 @@ function motionShape({ nodes, displacements }: NonNullable<Finding['motion']>): 
   const at = new Map(nodes.map((id, i) => [id, displacements.slice(6 * i, 6 * i + 3)]));
   const still = [0, 0, 0];
   return {
-    title: 'moves without resistance',
+    title: 'Moves without resistance',
     of: (member) => (at.has(member.start) || at.has(member.end) ? Float64Array.from([...(at.get(member.start) ?? still), ...(at.get(member.end) ?? still)]) : undefined),
   };
 }
