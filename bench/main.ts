@@ -1,3 +1,4 @@
+import v8 from 'node:v8';
 import { gzipSync } from 'node:zlib';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -9,6 +10,10 @@ import { solve, type Factored, type Outcome } from '~core/fem';
 import { applyAct, emptyModel, type Act, type Load, type Model } from '~core/model';
 import { combinationWeights, StationTable } from '~core/results';
 import { timeToFirstCanvas } from './first-canvas';
+import { manySolvesTable, solverTable } from './solver';
+
+// Node keeps fused SIMD, the fastest kernel, behind a flag
+v8.setFlagsFromString('--experimental-wasm-relaxed-simd');
 
 /** Regular frames of about 100, 1 000 and 5 000 members. */
 const sizes = [
@@ -58,10 +63,12 @@ function measure(model: Model, factored: Factored | undefined, round: number) {
     return result;
   };
   const moved = timed('edit: move a node', () => applied(model, { edits: [{ kind: 'nodes.move', ids: ['n5'], by: [0.001 * (round + 1), 0, 0] }] }));
-  const outcome = timed('geometry edit → solution', () => carryThrough(moved));
+  const outcome = timed('geometry edit → solution', () => carryThrough(moved, factored));
   Object.entries(outcome.solution!.log.times).forEach(([phase, time]) => (times[`  of which ${phase}`] = time));
   const loaded = applied(model, { edits: [{ kind: 'change', table: 'loads', changes: [{ id: 'l1', fields: { value: -16000 - round } }] }] });
   timed('load edit → solution', () => carryThrough(loaded, factored));
+  const stiffer = applied(model, { edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm7', fields: { angle: 0.001 * (round + 1) } }] }] });
+  timed('stiffness edit of a member → solution', () => carryThrough(stiffer, factored));
   timed('diagrams of all members, envelope', () => {
     const table = new StationTable(outcome.solution!);
     const weights = Object.values(moved.combinations).map((combination) => combinationWeights(outcome.solution!, combination));
@@ -101,6 +108,24 @@ function bundleTable(): void {
   console.log(`  ${'all'.padEnd(44)} ${size(files.reduce((sum, { bytes }) => sum + bytes.length, 0)).padStart(9)}, gzip ${size(files.reduce((sum, { bytes }) => sum + gzipSync(bytes).length, 0))}`);
 }
 
+/** Twenty combinations of a frame of about 1,000 members in second order. */
+function secondOrder(): void {
+  const model = frame(sizes[1].bays, sizes[1].storeys);
+  const sway = Object.values(model.nodes).filter((node) => !node.support).map((node, i): Load => ({ id: `l${90000 + i}`, case: 'c3', type: 'node', node: node.id, force: [2000, 500, 0], moment: [0, 0, 0] }));
+  const pushed = applied(model, { edits: [{ kind: 'add', records: { cases: [{ id: 'c3', label: 'W', name: 'Wind', nature: 'wind', selfWeight: false }], loads: sway } }] });
+  const combinations = Array.from({ length: 20 }, (_, i) => ({ id: `u${900 + i}`, label: `Z${i}`, purpose: 'strength' as const, rule: '', factors: [{ case: 'c1', factor: 1.2 }, { case: 'c2', factor: 0.5 + 0.05 * i }, { case: 'c3', factor: i % 2 === 0 ? 1 : -1 }], origin: 'own' as const, changed: false, order: 'second' as const }));
+  const whole = applied(pushed, { edits: [{ kind: 'add', records: { combinations } }] });
+  const times = Array.from({ length: 3 }, () => {
+    const start = seconds();
+    carryThrough(whole);
+    return seconds() - start;
+  });
+  console.log(`\nSecond order of ${Object.keys(model.members).length} members, 20 combinations: ${median(times).toFixed(2)} s (aim: below 3)`);
+}
+
 analysisTable();
+secondOrder();
+solverTable();
+manySolvesTable();
 bundleTable();
 if (!process.argv.includes('--no-browser')) await timeToFirstCanvas();

@@ -67,3 +67,37 @@ test('a model that stops is told with its findings, and an edit that cannot be i
   loop.edit({ edits: [{ kind: 'remove', table: 'members', ids: ['m99'] }] }, 3);
   expect(await next('failed', 3)).toMatchObject({ error: expect.stringContaining('m99') });
 });
+
+test('an analysis is run when asked and told; an edit abandons it', async () => {
+  const { loop, messages, next } = listen();
+  const library = buildQuillhavenLibrary();
+  loop.load(library, 1);
+  await next('checked', 1);
+  await loop.analyse('a1');
+  const told = messages.find((message) => message.kind === 'analysed');
+  expect(told).toMatchObject({ version: 1, outcome: { id: 'a1', outcome: { type: 'modal' } } });
+  const running = loop.analyse('a2');
+  await next('analysing', 1);
+  loop.edit({ edits: [{ kind: 'nodes.move', ids: ['n30'], by: [0.01, 0, 0] }] }, 2);
+  await running;
+  expect(messages.filter((message) => message.kind === 'analysed')).toHaveLength(1);
+  await loop.analyse('a99');
+  await next('checked', 2);
+});
+
+test('a combination set to second order is solved as a whole, and its moments exceed those of first order', async () => {
+  const { loop, next } = listen();
+  const library = buildQuillhavenLibrary();
+  loop.load(library, 1);
+  const first = await next('solved', 1);
+  const windy = Object.values(library.combinations).find((one) => one.factors.some((factor) => library.cases[factor.case].label === 'WX' && factor.factor > 0))!;
+  loop.edit({ edits: [{ kind: 'change', table: 'combinations', changes: [{ id: windy.id, fields: { order: 'second' } }] }] }, 2);
+  const second = await next('solved', 2);
+  if (first.kind !== 'solved' || second.kind !== 'solved') throw new Error('not solved');
+  const state = second.solution!.cases.find((one) => one.id === windy.id)!;
+  expect(state.iterations).toMatchObject({ order: 'second', settled: true });
+  // the building leans with the wind and its weight pushes it on: every storey drifts farther
+  for (const { ratio } of state.iterations!.driftRatios.slice(0, 3)) expect(ratio).toBeGreaterThan(1.01);
+  expect(second.solution!.log.factorReused).toBe(true);
+  expect(first.solution!.cases).toHaveLength(second.solution!.cases.length - 1);
+});

@@ -22,7 +22,8 @@ export interface Eigenpairs {
 }
 
 const blockSize = 4;
-const settled = 1e-9;
+/** Of a shape; the eigenvalue's error is the square of it. */
+const settled = 1e-7;
 
 /**
  * The largest eigenvalues θ > 0 by block Lanczos with full reorthogonalisation (Bathe, Finite Element Procedures, §11.6; Golub & Van Loan,

@@ -10,3 +10,4 @@ export type { Mode, ModalResult } from './modal';
 export { spectrumStations, type SpectrumResponse, type SpectrumResult } from './spectrum';
 export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';
+export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';

@@ -191,7 +191,14 @@ function driftRatios(model: Model, analysis: AnalysisModel, first: Equilibrium, 
   });
 }
 
-/** Whether some member only pulls or only pushes, so that no results can be superposed. */
-export function hasOneWayMembers(model: Model): boolean {
-  return Object.values(model.members).some((member) => member.behaviour === 'tension' || member.behaviour === 'compression');
+const oneWayTables = new WeakMap<object, boolean>();
+
+/** Whether some member only pulls or only pushes, so that no results can be superposed. Tables never change, so each is looked through once. */
+export function hasOneWayMembers({ members }: Model): boolean {
+  let known = oneWayTables.get(members);
+  if (known === undefined) {
+    known = Object.values(members).some((member) => member.behaviour === 'tension' || member.behaviour === 'compression');
+    oneWayTables.set(members, known);
+  }
+  return known;
 }

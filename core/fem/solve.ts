@@ -7,7 +7,7 @@ import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';
 import { hasOneWayMembers, solveWhole } from './nonlinear';
 import type { CaseSolution, PhaseTimes, Solution, SolutionTerms } from './solution';
-import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, type BlockMatrix, type KernelKind } from './sparse';
+import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, samePattern, type BlockMatrix, type KernelKind } from './sparse';
 import { loadVectors, recover, solveRefined } from './statics';
 
 export interface Progress {
@@ -24,6 +24,10 @@ export interface Factored {
   readonly factorisation: Factorisation;
   /** length of every member's axis, m */
   readonly memberEnds: Float64Array;
+  /** memory of a factor that is not needed any more, for the next one */
+  readonly spare: Factorisation | undefined;
+  /** what of a solution does not depend on loads */
+  readonly outline: Pick<Solution, 'nodeIds' | 'memberIds' | 'positions' | 'ends' | 'axes' | 'lengths' | 'stiffness' | 'otherElements'>;
   readonly condition: number;
   readonly findings: readonly Finding[];
   /** cases solved with this factor: as long as their loads are the same records, their answers serve again */
@@ -69,7 +73,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
   const factorReused = earlier !== undefined && !options.more && sameStiffness(earlier.stiffnessOf, model);
   let factored = factorReused ? earlier : undefined;
   if (!factored) {
-    const made = yield* factoriseModel(model, options, clock);
+    const made = yield* factoriseModel(model, options, clock, earlier);
     if (!('factored' in made)) return { findings: [...findings, ...made.findings] };
     factored = made.factored;
   }
@@ -134,17 +138,10 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
     findings,
     factored,
     solution: {
-      nodeIds: analysis.nodeIds,
-      memberIds: analysis.memberIds,
-      positions: analysis.positions,
-      ends: Int32Array.from(analysis.frame.pieces.flatMap((piece) => [piece.start, piece.end])),
-      axes: analysis.frame.axes,
-      lengths: Float64Array.from(analysis.frame.pieces, (piece) => piece.element.length),
-      stiffness: stiffnessOf(analysis),
+      ...factored.outline,
       terms: gatherTerms(analysis, sets),
       cases,
       loadCases: ids.length,
-      otherElements: analysis.sources.slice(1).map((source) => ({ kind: source.kind, ids: source.ids, nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))) })),
       log: {
         nodes: analysis.nodeIds.length, members: analysis.memberIds.length, equations: analysis.equationCount, matrixEntries: matrix.values.length, factorEntries: factorisation.symbolic.entries, factorReused,
         ordering: factorisation.symbolic.ordering, kernel: factorisation.kind, memory: factorisation.bytes, condition: factored.condition, times,
@@ -164,13 +161,14 @@ export function solveNow(model: Model, options: SolveOptions = {}): Outcome {
 /** Whether a combination cannot be the weighted sum of its cases. */
 export const isSolvedWhole = (combination: Combination): boolean => combination.order === 'second' || combination.stiffnessSet !== undefined;
 
-function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: keyof PhaseTimes) => void): Generator<Progress, { factored: Factored } | { findings: Finding[] }> {
+function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: keyof PhaseTimes) => void, earlier: Factored | undefined): Generator<Progress, { factored: Factored } | { findings: Finding[] }> {
   const built = buildAnalysisModel(model, { more: options.more });
   if (!('analysis' in built)) return built;
   const { analysis } = built;
   const findings = releaseFindings(analysis, analysis.memberIds.map((id) => model.members[id].behaviour ?? 'frame'));
   if (findings.some((finding) => finding.severity === 'stop')) return { findings };
-  const symbolic = analyse(analysis.pattern, analysis.vertexPositions);
+  // with the same pattern an order that was found serves again, wherever the nodes have moved
+  const symbolic = earlier && samePattern(earlier.analysis.pattern, analysis.pattern) ? earlier.factorisation.symbolic : analyse(analysis.pattern, analysis.vertexPositions);
   clock('number');
   const bytes = memoryNeeded(symbolic);
   if (bytes > largestMemory) return { findings: [tooLargeFinding(bytes, analysis.equationCount)] };
@@ -179,7 +177,8 @@ function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: key
   clock('assemble');
   let factorisation: Factorisation;
   try {
-    factorisation = new Factorisation(symbolic, options.kernel ?? bestKernel());
+    const spare = earlier?.spare;
+    factorisation = spare?.symbolic === symbolic && !options.kernel ? spare : new Factorisation(symbolic, options.kernel ?? bestKernel());
   } catch (error) {
     if (error instanceof RangeError) return { findings: [tooLargeFinding(bytes, analysis.equationCount)] };
     throw error;
@@ -197,7 +196,17 @@ function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: key
   clock('factorise');
   if (condition > conditionLimit) findings.push(conditionFinding(condition));
   const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
-  return { factored: { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factorisation, memberEnds, condition, findings, cases: new Map() } };
+  return { factored: { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factorisation, memberEnds, spare: earlier && bytes < spareLimit ? earlier.factorisation : undefined, outline: outlineOf(analysis), condition, findings, cases: new Map() } };
+}
+
+function outlineOf(analysis: AnalysisModel): Factored['outline'] {
+  const { frame, sources, nodeIds, memberIds, positions } = analysis;
+  return {
+    nodeIds, memberIds, positions, axes: frame.axes, stiffness: stiffnessOf(analysis),
+    ends: Int32Array.from(frame.pieces.flatMap((piece) => [piece.start, piece.end])),
+    lengths: Float64Array.from(frame.pieces, (piece) => piece.element.length),
+    otherElements: sources.slice(1).map((source) => ({ kind: source.kind, ids: source.ids, nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))) })),
+  };
 }
 
 /** The load sets and answers of all cases, those whose loads have not changed as they were; the rest is solved together. */
@@ -241,6 +250,9 @@ function stiffnessOf({ frame }: AnalysisModel): Float64Array {
   frame.pieces.forEach(({ element }, e) => values.set([element.axial, element.bendingY, element.bendingZ, element.torsion, element.shearY, element.shearZ], 6 * e));
   return values;
 }
+
+/** Larger memories are given back at once rather than kept for the next factor, bytes. */
+const spareLimit = 3e8;
 
 /** Above this relative residual the numbers cannot be relied on. */
 const residualLimit = 1e-8;

@@ -21,7 +21,7 @@ export function loadVectors(analysis: AnalysisModel, set: LoadSet, memberEnds: F
   const count = frame.pieces.length;
   const clamped = new Float64Array(12 * count);
   const rigid = new Float64Array(12 * count);
-  const nodal = Float64Array.from(set.nodal);
+  const nodal = set.nodal.slice();
   for (let e = 0; e < count; e++) {
     const terms = set.terms[frame.pieces[e].member];
     if (terms.length === 0) continue;
@@ -29,7 +29,7 @@ export function loadVectors(analysis: AnalysisModel, set: LoadSet, memberEnds: F
     const onRigid = rigid.subarray(12 * e, 12 * e + 12);
     for (const term of terms) frame.addLoads(e, term, memberEnds[frame.pieces[e].member], own, onRigid);
   }
-  const condensed = Float64Array.from(clamped);
+  const condensed = clamped.slice();
   for (let e = 0; e < count; e++) {
     if (set.terms[frame.pieces[e].member].length === 0) continue;
     frame.condenseLoads(e, condensed.subarray(12 * e, 12 * e + 12));
@@ -75,30 +75,37 @@ export function elementForces(source: AnalysisModel['sources'][number], displace
 
 export interface Answer {
   readonly unknown: Float64Array;
-  /** ‖K u − f‖ / ‖f‖, largest entry by largest entry, after one refinement */
+  /** ‖K u − f‖ / ‖f‖, largest entry by largest entry */
   readonly residual: number;
 }
 
-/** Solves for many right-hand sides with one step of iterative refinement. */
+/** Residuals below this share of the load are rounding; a refinement could not better them. */
+const rounding = 1e-13;
+
+/** Solves for many right-hand sides, with a step of iterative refinement where the residual is not rounding already. */
 export function solveRefined(matrix: BlockMatrix, factorisation: Factorisation, right: readonly Float64Array[]): Answer[] {
   const answers = factorisation.solveMany(right);
-  const product = new Float64Array(factorisation.size);
-  const corrections = factorisation.solveMany(answers.map((x, c) => {
-    multiply(matrix, x, product);
-    return product.map((value, i) => right[c][i] - value);
-  }));
-  return answers.map((unknown, c) => {
-    for (let i = 0; i < unknown.length; i++) unknown[i] += corrections[c][i];
-    multiply(matrix, unknown, product);
-    let worst = 0;
-    let size = 0;
-    for (let i = 0; i < unknown.length; i++) {
-      worst = Math.max(worst, Math.abs(right[c][i] - product[i]));
-      size = Math.max(size, Math.abs(right[c][i]));
-    }
-    // a number that is not one must not pass for a small residual
-    return { unknown, residual: Number.isFinite(worst) ? worst / (size || 1) : Infinity };
+  const gaps = answers.map((x, c) => gapOf(matrix, x, right[c]));
+  const poor = gaps.flatMap(({ residual }, c) => (residual > rounding ? [c] : []));
+  const corrections = factorisation.solveMany(poor.map((c) => gaps[c].gap));
+  poor.forEach((c, i) => {
+    const x = answers[c];
+    for (let k = 0; k < x.length; k++) x[k] += corrections[i][k];
   });
+  return answers.map((unknown, c) => ({ unknown, residual: poor.includes(c) ? gapOf(matrix, unknown, right[c]).residual : gaps[c].residual }));
+}
+
+/** b − A x, and its largest entry over that of b; a number that is not one must not pass for a small residual. */
+function gapOf(matrix: BlockMatrix, x: Float64Array, b: Float64Array): { gap: Float64Array; residual: number } {
+  const gap = multiply(matrix, x);
+  let worst = 0;
+  let size = 0;
+  for (let i = 0; i < b.length; i++) {
+    gap[i] = b[i] - gap[i];
+    worst = Math.max(worst, Math.abs(gap[i]));
+    size = Math.max(size, Math.abs(b[i]));
+  }
+  return { gap, residual: Number.isFinite(worst) ? worst / (size || 1) : Infinity };
 }
 
 /** A structure in equilibrium: what its nodes and members do. */
@@ -125,7 +132,7 @@ export function recover(analysis: AnalysisModel, set: LoadSet, vectors: LoadVect
   const count = frame.pieces.length;
   const displacements = toNodes(analysis, unknown);
   for (let i = 0; i < displacements.length; i++) displacements[i] += set.imposed[i];
-  const endForces = Float64Array.from(vectors.condensed);
+  const endForces = vectors.condensed.slice();
   const startDisplacements = new Float64Array(6 * count);
   const local = new Float64Array(12);
   const demand = new Float64Array(6 * nodeCount);
@@ -160,7 +167,7 @@ export function recover(analysis: AnalysisModel, set: LoadSet, vectors: LoadVect
   }
   addTermResultants(analysis, set, applied);
   let forceScale = 0;
-  for (const list of [set.nodal, reactions, vectors.clamped, vectors.right]) for (const value of list) forceScale = Math.max(forceScale, Math.abs(value));
+  for (const list of [set.nodal, reactions, vectors.clamped, vectors.right]) for (let i = 0; i < list.length; i++) forceScale = Math.max(forceScale, Math.abs(list[i]));
   return { displacements, endForces, startDisplacements, reactions, applied, reacted, forceScale, elementForces: others };
 }
 

@@ -1,4 +1,7 @@
-import { solveNow } from '~core/fem';
+import { runAnalysisNow, solveNow } from '~core/fem';
+import { applyAct } from '~core/model';
+import { newAnalysis } from '../details/new-analysis';
+import { shapeOf, shapeSegments } from './mode-shapes';
 import { balance } from '~core/results';
 import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { buildTernHide } from '~demo/tern-hide';
@@ -124,3 +127,42 @@ test('loads of a combination act with their factors, those of an envelope not at
   expect(actingLoads(model, { kind: 'envelope', purpose: 'strength' })).toEqual([]);
   expect(shownWords(model, { kind: 'combination', id: combination.id }).detail).toContain('D');
 });
+
+describe('shapes drawn beside the frame', () => {
+  const add = applyAct(model, newAnalysis(model, 'buckling')!);
+  if (!add.ok) throw new Error(add.error);
+  const modal = applyAct(add.model, newAnalysis(add.model, 'modal')!);
+  if (!modal.ok) throw new Error(modal.error);
+  const analyses = new Map(['a1', 'a2'].map((id) => [id, { fraction: 1, outcome: runAnalysisNow(modal.model, id) }]));
+  const members = Object.values(model.members);
+
+  test.each(['a1', 'a2'])('a mode of %s starts at the feet, meets at the joints and has the length asked for', (analysis) => {
+    const shape = shapeOf({ kind: 'mode', analysis, mode: 0 }, solved, analyses, [])!;
+    expect(shape.title).toMatch(analysis === 'a1' ? /^Buckles at [\d.]+ times the load$/ : /^Mode 1, T = [\d.]+ s$/);
+    const at = (id: string) => shape.of(model.members[id])!;
+    // feet do not move, and the rafter begins where the column ends
+    expect(Math.hypot(...at('m1').subarray(0, 3))).toBeLessThan(1e-9);
+    const end = at('m1').slice(-3);
+    at('m4').subarray(0, 3).forEach((value, i) => expect(Math.abs(value - end[i])).toBeLessThan(1e-6 * Math.max(...end.map(Math.abs))));
+    const segments = shapeSegments(model, members, shape, 0.5);
+    const distance = (i: number) => Math.min(...members.map((member) => distanceToLine(segments.subarray(3 * i, 3 * i + 3), model.nodes[member.start].position, model.nodes[member.end].position)));
+    const farthest = Math.max(...Array.from({ length: segments.length / 3 }, (_, i) => distance(i)));
+    expect(farthest).toBeGreaterThan(0.2);
+    expect(farthest).toBeLessThan(0.51);
+  });
+
+  test('a mechanism’s motion is drawn from its finding, and what is unknown is not drawn', () => {
+    const finding = { key: 'k', rule: 'mechanism', severity: 'stop' as const, sentence: '', why: '', place: {}, motion: { nodes: ['n3'], displacements: [1, 0, 0, 0, 0, 0] } };
+    const shape = shapeOf({ kind: 'motion', finding: 'k' }, undefined, new Map(), [finding])!;
+    expect([...shape.of(model.members.m1)!]).toEqual([0, 0, 0, 1, 0, 0]);
+    expect(shape.of(model.members.m2)).toBeUndefined();
+    expect(shapeOf({ kind: 'motion', finding: 'other' }, undefined, new Map(), [finding])).toBeUndefined();
+    expect(shapeOf({ kind: 'mode', analysis: 'a9', mode: 0 }, solved, analyses, [])).toBeUndefined();
+  });
+});
+
+function distanceToLine(p: ArrayLike<number>, a: readonly number[], b: readonly number[]): number {
+  const along = [0, 1, 2].map((i) => b[i] - a[i]);
+  const t = Math.max(0, Math.min(1, [0, 1, 2].reduce((sum, i) => sum + (p[i] - a[i]) * along[i], 0) / along.reduce((sum, value) => sum + value * value, 0)));
+  return Math.hypot(...[0, 1, 2].map((i) => p[i] - a[i] - t * along[i]));
+}

@@ -71,6 +71,12 @@ function enlarged(list: Int32Array): Int32Array<ArrayBuffer> {
   return larger;
 }
 
+/** Whether two patterns have the same blocks. */
+export function samePattern(a: BlockPattern, b: BlockPattern): boolean {
+  const same = (x: Int32Array, y: Int32Array) => x.length === y.length && x.every((value, i) => value === y[i]);
+  return a === b || (same(a.width, b.width) && same(a.columnStart, b.columnStart) && same(a.blockRow, b.blockRow));
+}
+
 /** Number of the block (row, column), row ≥ column; −1 where the pattern has none. */
 export function blockAt({ columnStart, blockRow }: BlockPattern, row: number, column: number): number {
   let low = columnStart[column];

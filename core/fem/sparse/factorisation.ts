@@ -161,9 +161,18 @@ export class Factorisation {
         break;
       }
       vectors.fill(0);
-      for (let c = 0; c < wide; c++) for (let i = 0; i < this.size; i++) vectors[4 * placeOfEquation[i] + c] = right[from + c][i];
+      const columns = right.slice(from, from + wide);
+      for (let i = 0; i < this.size; i++) {
+        const at = 4 * placeOfEquation[i];
+        for (let c = 0; c < wide; c++) vectors[at + c] = columns[c][i];
+      }
       this.kernel.solveFour(count, paddedEquations, this.at.vectors, this.at.tile);
-      for (let c = 0; c < wide; c++) result.push(Float64Array.from(placeOfEquation, (place) => vectors[4 * place + c]));
+      const answers = columns.map(() => new Float64Array(this.size));
+      for (let i = 0; i < this.size; i++) {
+        const at = 4 * placeOfEquation[i];
+        for (let c = 0; c < wide; c++) answers[c][i] = vectors[at + c];
+      }
+      result.push(...answers);
     }
     return result;
   }
@@ -216,7 +225,7 @@ export function conditionEstimate(matrix: BlockMatrix, factorisation: Factorisat
   const inverse = (v: Float64Array) => factorisation.solve(v.map((value, i) => value * root[i])).map((value, i) => value * root[i]);
   let v = new Float64Array(n).fill(1 / n);
   let estimate = 0;
-  for (let step = 0; step < 4; step++) {
+  for (let step = 0; step < 2; step++) {
     const y = inverse(v);
     const size = y.reduce((sum, value) => sum + Math.abs(value), 0);
     if (step > 0 && size <= estimate) break;
