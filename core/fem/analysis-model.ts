@@ -39,6 +39,8 @@ export interface AnalysisModel {
   readonly equations: Int32Array;
   readonly maps: ReadonlyMap<number, NodeMap>;
   readonly supports: readonly HeldDirection[];
+  /** rotations that no member resists, by node: unit vectors, three numbers each; they are held where no spring resists them */
+  readonly idle: ReadonlyMap<number, Float64Array>;
   readonly pattern: BlockPattern;
   /** vertex of each equation */
   readonly vertexOf: Int32Array;
@@ -156,7 +158,7 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
   for (const { node } of supports) close([node]);
   return {
     analysis: {
-      nodeIds: nodes.map((node) => node.id), nodeCount, memberIds: members.map((member) => member.id), positions, frame, sources, equations, maps, supports,
+      nodeIds: nodes.map((node) => node.id), nodeCount, memberIds: members.map((member) => member.id), positions, frame, sources, equations, maps, supports, idle,
       pattern: patternOf(Int32Array.from(widths), Int32Array.from(groupStart), Int32Array.from(groups)),
       vertexOf: Int32Array.from(vertexOf), vertexPositions: Float64Array.from(places), equationCount: vertexOf.length,
     },

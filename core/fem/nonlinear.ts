@@ -5,7 +5,7 @@ import { assemble } from './assemble';
 import type { LoadSet } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
 import type { IterationLog } from './solution';
-import { diagonalOf, multiply, type BlockMatrix, type Factorisation } from './sparse';
+import { multiply, pivotReferences, type BlockMatrix, type Factorisation } from './sparse';
 import { loadVectors, recover, solveRefined, type Equilibrium } from './statics';
 
 /** The axial forces are taken as found when none changes by more than this share of the largest. */
@@ -42,13 +42,24 @@ export function* solveWhole(task: Task, set: LoadSet): Generator<void, WholeResu
   const steps: { change: number; switched: number; negativePivots: number }[] = [];
   let references: Float64Array | undefined;
   let firstOrder: Equilibrium | undefined;
+  let oneByOne = false;
+  let before: { readonly active: Uint8Array; readonly worst: number; readonly switched: number } | undefined;
   for (let step = 0; step < mostSteps; step++) {
     const slack = slackMembers(analysis);
     const matrix = assemble(analysis);
-    references ??= diagonalOf(matrix);
+    references ??= pivotReferences(matrix);
     const singular = yield* silently(factorisation.factorise(matrix, { references, definite: order === 'first' || step === 0 }));
+    const negativePivots = singular ? 0 : factorisation.negativePivots + pieces.filter((_, e) => frame.buckles(e)).length;
+    if ((singular || negativePivots > 0) && before && before.switched > 1) {
+      // too many went slack at once: only the one most against its nature, and from now on one by one
+      frame.active.set(before.active);
+      frame.active[before.worst] = frame.active[before.worst] ? 0 : 1;
+      oneByOne = true;
+      before = undefined;
+      yield;
+      continue;
+    }
     if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion, ` in ${name}${slack.length > 0 ? ` with ${listed(slack)} slack` : ''}`)] };
-    const negativePivots = factorisation.negativePivots + pieces.filter((_, e) => frame.buckles(e)).length;
     if (negativePivots > 0) return { findings: [yield* instabilityFinding(task, matrix, references, firstOrder!)] };
     const vectors = loadVectors(analysis, set, memberEnds);
     const [{ unknown, residual }] = solveRefined(matrix, factorisation, [vectors.right]);
@@ -58,6 +69,8 @@ export function* solveWhole(task: Task, set: LoadSet): Generator<void, WholeResu
     const forces = axialForces(analysis, equilibrium);
     let switched = 0;
     let worst = { e: -1, excess: 0 };
+    const active = frame.active.slice();
+    oneByOne ||= step >= patience;
     pieces.forEach((_, e) => {
       if (oneWay[e] === 0) return;
       // a slack member's force is what it would take if it acted
@@ -66,9 +79,10 @@ export function* solveWhole(task: Task, set: LoadSet): Generator<void, WholeResu
       if (acts === frame.active[e]) return;
       switched++;
       if (Math.abs(would) > worst.excess) worst = { e, excess: Math.abs(would) };
-      if (step < patience) frame.active[e] = acts;
+      if (!oneByOne) frame.active[e] = acts;
     });
-    if (step >= patience && worst.e >= 0) frame.active[worst.e] = frame.active[worst.e] ? 0 : 1;
+    if (oneByOne && worst.e >= 0) frame.active[worst.e] = frame.active[worst.e] ? 0 : 1;
+    before = { active, worst: worst.e, switched: oneByOne ? Math.min(1, switched) : switched };
     let change = 0;
     let largest = 0;
     if (order === 'second') {

@@ -322,23 +322,14 @@ function looseLoadFindings(analysis: AnalysisModel, labels: readonly string[], s
     const id = analysis.memberIds[member];
     found.push({ key: `torque ${id}`, rule: 'load-on-release', severity: 'stop', sentence: `Case ${labels[c]} twists member ${id}, whose torsion is released at both ends.`, why: 'Nothing can take the torsion. Hold it at one end, or take the load away.', place: { members: [id] } });
   });
-  for (const [node, { matrix, equations }] of analysis.maps) {
-    // a moment in the direction of a rotation that no member resists
+  for (const [node, idle] of analysis.idle) {
+    const sprung = analysis.supports.some((support) => support.node === node && support.freedom > 2);
     sets.forEach((set, c) => {
       const moment = set.nodal.subarray(6 * node + 3, 6 * node + 6);
-      if (Math.hypot(...moment) === 0) return;
-      const rest = Float64Array.from(moment);
-      for (let k = 0; k < equations.length; k++) {
-        const column = [3, 4, 5].map((i) => matrix[i * equations.length + k]);
-        const along = column.reduce((sum, value, i) => sum + value * rest[i], 0) / (column.reduce((sum, value) => sum + value * value, 0) || 1);
-        column.forEach((value, i) => (rest[i] -= along * value));
-      }
-      for (const { node: at, direction } of analysis.supports) {
-        if (at !== node) continue;
-        const along = [3, 4, 5].reduce((sum, i) => sum + direction[i] * rest[i - 3], 0);
-        for (let i = 0; i < 3; i++) rest[i] -= along * direction[3 + i];
-      }
-      if (Math.hypot(...rest) < 1e-6 * Math.hypot(...moment)) return;
+      const size = Math.hypot(...moment);
+      let lost = 0;
+      for (let k = 0; k < idle.length; k += 3) lost = Math.max(lost, Math.abs(moment[0] * idle[k] + moment[1] * idle[k + 1] + moment[2] * idle[k + 2]));
+      if (sprung || lost <= 1e-6 * size) return;
       const id = analysis.nodeIds[node];
       found.push({ key: `moment ${id} ${labels[c]}`, rule: 'load-on-release', severity: 'stop', sentence: `Case ${labels[c]} puts a moment on node ${id} where all members are hinged.`, why: 'Nothing there can take it. Connect a member rigidly, or take the moment away.', place: { nodes: [id] } });
     });

@@ -104,7 +104,7 @@ export class Factorisation {
 
   /**
    * Factorises by steps, so that the caller can report progress or give up.
-   * @param options.references sizes against which pivots are judged, by equation; none: the diagonal of the matrix
+   * @param options.references sizes against which pivots are judged, by equation; none: `pivotReferences` of the matrix
    * @param options.definite   whether the matrix has to be positive definite, so that a negative pivot is one that vanished
    * @yields the share done, 0–1
    * @returns the first pivot that vanished, if one did
@@ -112,7 +112,7 @@ export class Factorisation {
   *factorise(matrix: BlockMatrix, { references, definite = false }: FactoriseOptions = {}): Generator<number, SingularPivot | undefined> {
     const { symbolic, kernel } = this;
     this.values.set(matrix.values);
-    const sizes = references ?? diagonalOf(matrix);
+    const sizes = references ?? pivotReferences(matrix);
     for (let i = 0; i < this.size; i++) this.reference[symbolic.placeOfEquation[i]] = Math.abs(sizes[i]);
     kernel.begin(pivotTolerance, definite);
     const all = symbolic.work.reduce((sum, work) => sum + work, 0) || 1;
@@ -203,6 +203,21 @@ export class Factorisation {
     const motion = Float64Array.from(placeOfEquation, (place) => x[place]);
     return { equation: placeOfEquation.indexOf(firstColumn[supernode] + column), motion };
   }
+}
+
+/**
+ * Sizes against which pivots are judged: the diagonal, but at least a thousandth of the largest in the same vertex. What turning and
+ * shifting leave of a zero beside it is no stiffness.
+ */
+export function pivotReferences(matrix: BlockMatrix): Float64Array {
+  const references = diagonalOf(matrix).map(Math.abs);
+  const { first, count } = matrix.pattern;
+  for (let v = 0; v < count; v++) {
+    let largest = 0;
+    for (let i = first[v]; i < first[v + 1]; i++) largest = Math.max(largest, references[i]);
+    for (let i = first[v]; i < first[v + 1]; i++) references[i] = Math.max(references[i], 1e-3 * largest);
+  }
+  return references;
 }
 
 export function diagonalOf({ pattern, values }: BlockMatrix): Float64Array {
