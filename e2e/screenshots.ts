@@ -40,7 +40,10 @@ await picture('frame', 'frame', async (page) => {
 await picture('loads', 'loads', async (page) => {
   await page.getByRole('button', { name: /^SD, / }).click();
 });
-await picture('analysis', 'analysis', async () => undefined);
+await picture('analysis', 'analysis', async (page) => {
+  await page.getByRole('button', { name: 'Run Modes' }).click();
+  await page.getByRole('button', { name: 'Draw mode 1' }).click();
+});
 await picture('results', 'results', async (page) => {
   await page.getByRole('button', { name: /^U2, / }).click();
   await find(page, 'elevation on grid 3');

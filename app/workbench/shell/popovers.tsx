@@ -117,7 +117,7 @@ export function AnalysisLog() {
     ['Entries of the factor', formatNumber(log.factorEntries, 0)],
     ['Numbering and ordering', log.factorReused ? 'as before' : milliseconds(log.times.number)],
     ['Assembly', log.factorReused ? 'as before' : milliseconds(log.times.assemble)],
-    ['Factorisation', log.factorReused ? 'used again: only loads changed' : milliseconds(log.times.factorise)],
+    ['Factorisation', log.factorReused ? 'used again' : milliseconds(log.times.factorise)],
     [`Solving ${loadCases} cases`, milliseconds(log.times.solve)],
     ...(cases.length > loadCases || whole.length > 0 ? [[`${whole.length} solved as a whole`, milliseconds(log.times.combinations)] as [string, string]] : []),
     ['Memory of the factor', `${formatNumber(log.memory / 1e6, 1)} MB`],
