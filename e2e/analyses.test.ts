@@ -1,30 +1,15 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { launchBrowser, openPage, solved, startApp, type RunningApp } from './harness';
+import { solved } from './harness';
+import { inBrowser, type Started } from './in-browser';
 
-let app: RunningApp;
-let browser: Browser;
-let page: Page;
-let complaints: string[];
-beforeAll(async () => {
-  app = await startApp(true);
-  browser = await launchBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-});
-beforeEach(async () => {
-  ({ page, complaints } = await openPage(browser));
-  await page.goto(app.address);
+let app: Started['app'];
+let page: Started['page'];
+inBrowser(true, async (started) => {
+  ({ app, page } = started);
   await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).click();
   await solved(page);
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name: 'Analysis' }).click();
-});
-afterEach(async () => {
-  expect(complaints).toEqual([]);
-  await page.context().close();
 });
 
 const details = () => page.getByRole('complementary');

@@ -1,25 +1,9 @@
-import type { Browser, Page } from 'playwright-core';
-import { launchBrowser, openPage, solved, startApp, type RunningApp } from './harness';
+import { solved } from './harness';
+import { inBrowser, type Started } from './in-browser';
 
-let app: RunningApp;
-let browser: Browser;
-let page: Page;
-let complaints: string[];
-beforeAll(async () => {
-  app = await startApp(true);
-  browser = await launchBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-});
-beforeEach(async () => {
-  ({ page, complaints } = await openPage(browser));
-  await page.goto(app.address);
-});
-afterEach(async () => {
-  expect(complaints).toEqual([]);
-  await page.context().close();
+let page: Started['page'];
+inBrowser(true, (started) => {
+  ({ page } = started);
 });
 
 const open = (name: string) => page.getByRole('table').getByRole('link', { name, exact: true }).click();

@@ -1,20 +1,12 @@
-import type { Browser } from 'playwright-core';
-import { launchBrowser, openPage, solved, startApp, type RunningApp } from './harness';
+import { solved } from './harness';
+import { inBrowser, type Started } from './in-browser';
 
-let app: RunningApp;
-let browser: Browser;
-beforeAll(async () => {
-  app = await startApp(false);
-  browser = await launchBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
+let page: Started['page'];
+inBrowser(false, (started) => {
+  ({ page } = started);
 });
 
 test('the road with nothing but the keyboard', async () => {
-  const { page, complaints } = await openPage(browser);
-  await page.goto(app.address);
   const { keyboard } = page;
   /** Presses Tab until the focus is on something with that accessible name. */
   const tabTo = async (name: RegExp) => {
@@ -82,5 +74,4 @@ test('the road with nothing but the keyboard', async () => {
   await page.getByRole('dialog', { name: 'Shortcuts' }).waitFor();
   await keyboard.press('Escape');
   await page.getByRole('dialog', { name: 'Shortcuts' }).waitFor({ state: 'detached' });
-  expect(complaints).toEqual([]);
 });

@@ -1,28 +1,13 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { launchBrowser, openPage, solved, startApp, type RunningApp } from './harness';
+import { solved } from './harness';
+import { inBrowser, type Started } from './in-browser';
 
-let app: RunningApp;
-let browser: Browser;
-let page: Page;
-let complaints: string[];
-
-beforeAll(async () => {
-  app = await startApp(true);
-  browser = await launchBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await app?.stop();
-});
-beforeEach(async () => {
-  ({ page, complaints } = await openPage(browser));
-  await page.goto(app.address);
-});
-afterEach(async () => {
-  expect(complaints).toEqual([]);
-  await page.context().close();
+let app: Started['app'];
+let page: Started['page'];
+let complaints: Started['complaints'];
+inBrowser(true, (started) => {
+  ({ app, page, complaints } = started);
 });
 
 const stage = (name: string) => page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name }).click();
@@ -164,7 +149,7 @@ test('of two windows on one project, the second to edit is told and its edit car
   await newProject('Two Windows');
   const other = await page.context().newPage();
   await other.goto(page.url());
-  const add = async (window: Page, label: string, height: string) => {
+  const add = async (window: Started['page'], label: string, height: string) => {
     await window.getByLabel('Name of a new storey').fill(label);
     await window.getByLabel('Place of a new storey').fill(height);
     await window.getByLabel('Place of a new storey').press('Enter');

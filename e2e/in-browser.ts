@@ -1,0 +1,37 @@
+import type { Browser, Page } from 'playwright-core';
+import { launchBrowser, openPage, startApp, type RunningApp } from './harness';
+
+export interface Started {
+  readonly app: RunningApp;
+  readonly page: Page;
+  readonly complaints: string[];
+}
+
+/**
+ * Gives every test of a file its own page on one running app; whatever a page's console said in anger fails its test.
+ * @param demonstration whether the database holds the demonstration
+ * @param begin         takes what was started, at the app's first screen
+ */
+export function inBrowser(demonstration: boolean, begin: (started: Started) => void | Promise<void>): void {
+  let app: RunningApp;
+  let browser: Browser;
+  let started: Started | undefined;
+  beforeAll(async () => {
+    app = await startApp(demonstration);
+    browser = await launchBrowser();
+  });
+  afterAll(async () => {
+    await browser?.close();
+    await app?.stop();
+  });
+  beforeEach(async () => {
+    started = { app, ...(await openPage(browser)) };
+    await started.page.goto(app.address);
+    await begin(started);
+  });
+  afterEach(async () => {
+    const { complaints, page } = started!;
+    await page.context().close();
+    expect(complaints).toEqual([]);
+  });
+}
