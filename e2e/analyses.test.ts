@@ -48,7 +48,7 @@ test('strength combinations are set to second order and reduced stiffness in one
   await page.getByTitle('AISC reduced stiffness').click();
   await solved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await details().getByText('full', { exact: true }).waitFor();
+  await details().getByTitle('AISC reduced stiffness').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: 'Undo' }).click();
   await details().getByRole('heading', { name: /Solved as a whole/ }).waitFor({ state: 'detached' });
 });
