@@ -6,7 +6,7 @@
  *   entry (i, k) at panel + 8 · ((i >> 2) · 4 P + 4 k + (i & 3))
  * Its update matrix, R × R, is a packed lower triangle of 4 × 4 tiles, each by columns:
  *   tile (I, J), J ≤ I, at update + 64 I (I + 1) + 128 J
- * Update matrices live on a stack. Addresses are bytes; the tables are filled by `factor.ts`.
+ * Update matrices live on a stack. Addresses are bytes; the tables are filled by `factorisation.ts`.
  */
 export { begin, factor, failedColumn, negatives } from './factor';
 export { solveFour, solveOne } from './solve';
