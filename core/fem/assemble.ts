@@ -1,4 +1,4 @@
-import type { AnalysisModel } from './analysis-model';
+import type { AnalysisModel, NodeMap } from './analysis-model';
 import type { ElementSource } from './elements';
 import { blockAt, type BlockMatrix } from './sparse';
 
@@ -69,47 +69,59 @@ function vertexAt(equations: Int32Array, vertexOf: Int32Array, node: number): nu
   return -1;
 }
 
-/** Gᵀ k G where some node's freedoms follow from several equations. */
+/** Columns of G for one element: the equation, the node's place in the element, and how its six freedoms follow; grown when an element needs more. */
+let columnEquation = new Int32Array(64);
+let columnNode = new Int32Array(64);
+let columnFactors = new Float64Array(384);
+let columnCount = 0;
+
+function addColumn(equation: number, node: number, map: NodeMap | undefined, at: number): void {
+  if (columnCount === columnEquation.length) {
+    const [equations, nodes, factors] = [columnEquation, columnNode, columnFactors];
+    (columnEquation = new Int32Array(2 * equations.length)).set(equations);
+    (columnNode = new Int32Array(2 * nodes.length)).set(nodes);
+    (columnFactors = new Float64Array(2 * factors.length)).set(factors);
+  }
+  columnEquation[columnCount] = equation;
+  columnNode[columnCount] = node;
+  for (let i = 0; i < 6; i++) columnFactors[6 * columnCount + i] = map ? map.matrix[i * map.equations.length + at] : i === at ? 1 : 0;
+  columnCount++;
+}
+
+/** Gᵀ k G where some node's freedoms follow from several equations; a column of G touches one node only. */
 function addMapped(analysis: AnalysisModel, nodes: ArrayLike<number>, k: Float64Array, values: Float64Array): void {
   const { equations, maps, pattern, vertexOf } = analysis;
-  const rows: number[] = [];
-  const columns: Float64Array[] = [];
   const size = 6 * nodes.length;
+  columnCount = 0;
   for (let a = 0; a < nodes.length; a++) {
     const map = maps.get(nodes[a]);
-    if (map) {
-      map.equations.forEach((equation, c) => {
-        const column = new Float64Array(size);
-        for (let i = 0; i < 6; i++) column[6 * a + i] = map.matrix[i * map.equations.length + c];
-        rows.push(equation);
-        columns.push(column);
-      });
-    } else {
-      for (let i = 0; i < 6; i++) {
-        if (equations[6 * nodes[a] + i] < 0) continue;
-        const column = new Float64Array(size);
-        column[6 * a + i] = 1;
-        rows.push(equations[6 * nodes[a] + i]);
-        columns.push(column);
-      }
-    }
+    if (map) for (let c = 0; c < map.equations.length; c++) addColumn(map.equations[c], a, map, c);
+    else for (let i = 0; i < 6; i++) if (equations[6 * nodes[a] + i] >= 0) addColumn(equations[6 * nodes[a] + i], a, undefined, i);
   }
   const product = new Float64Array(size);
-  for (let c = 0; c < rows.length; c++) {
+  for (let c = 0; c < columnCount; c++) {
+    const from = 6 * columnNode[c];
     for (let i = 0; i < size; i++) {
       let sum = 0;
-      for (let j = 0; j < size; j++) sum += k[i * size + j] * columns[c][j];
+      for (let j = 0; j < 6; j++) sum += k[i * size + from + j] * columnFactors[6 * c + j];
       product[i] = sum;
     }
-    const columnVertex = vertexOf[rows[c]];
-    for (let r = 0; r < rows.length; r++) {
-      const rowVertex = vertexOf[rows[r]];
+    const columnVertex = vertexOf[columnEquation[c]];
+    const column = columnEquation[c] - pattern.first[columnVertex];
+    let block = -1;
+    let blockOf = -1; // vertex whose block was looked up last
+    for (let r = 0; r < columnCount; r++) {
+      const rowVertex = vertexOf[columnEquation[r]];
       if (rowVertex < columnVertex) continue;
+      const to = 6 * columnNode[r];
       let sum = 0;
-      for (let i = 0; i < size; i++) sum += columns[r][i] * product[i];
+      for (let i = 0; i < 6; i++) sum += columnFactors[6 * r + i] * product[to + i];
       if (sum === 0) continue;
-      const start = pattern.valueStart[blockAt(pattern, rowVertex, columnVertex)];
-      values[start + (rows[r] - pattern.first[rowVertex]) * pattern.width[columnVertex] + rows[c] - pattern.first[columnVertex]] += sum;
+      if (rowVertex !== blockOf) {
+        blockOf = rowVertex;
+        block = pattern.valueStart[blockAt(pattern, rowVertex, columnVertex)];
+      }
+      values[block + (columnEquation[r] - pattern.first[rowVertex]) * pattern.width[columnVertex] + column] += sum;
     }
   }
 }
