@@ -38,7 +38,7 @@ export interface CaseSolution {
   readonly reacted: Float64Array;
   /** largest force or moment that enters the equations at one place, those of clamped ends included, N or N·m: what a balance can be measured against */
   readonly forceScale: number;
-  /** ‖K u − f‖ / ‖f‖, largest entry by largest entry, after one refinement */
+  /** ‖K u − f‖ / ‖f‖, largest entry by largest entry, after refinement */
   readonly residual: number;
   /** how it was reached, when it was not by one linear solve */
   readonly iterations?: IterationLog;
