@@ -1,5 +1,6 @@
 import { equationCount, multiply, type BlockMatrix } from './block-matrix';
 import { bestKernel, createKernel, type Kernel, type KernelKind } from './kernel/kernel';
+import { stripOf } from './kernel/plain-kernel';
 import type { Symbolic } from './symbolic';
 
 /** A pivot that vanished: the structure can move with no force. `motion` is that movement by equation, largest entry as it comes. */
@@ -184,7 +185,7 @@ export class Factorisation {
     for (let s = supernode; s >= 0; s--) {
       const P = pivots[s];
       const first = firstColumn[s];
-      const entry = (i: number, k: number) => this.panels[panelStart[s] + ((i >> 2) * P + k) * 4 + (i & 3)];
+      const entry = (i: number, k: number) => this.panels[stripOf(panelStart[s], i >> 2, P) + 4 * k + (i & 3)];
       const last = s === supernode ? column : P;
       const known = s === supernode ? 0 : below[s];
       for (let k = last - 1; k >= 0; k--) {

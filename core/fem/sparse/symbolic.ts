@@ -1,5 +1,6 @@
 import { equationCount, graphOf, type BlockPattern, type VertexGraph } from './block-matrix';
 import { eliminationTree, type EliminationTree } from './elimination-tree';
+import { stripOf } from './kernel/plain-kernel';
 import { minimumDegreeOrder } from './minimum-degree';
 import { nestedDissectionOrder } from './nested-dissection';
 import { findSupernodes, type Supernodes } from './supernodes';
@@ -111,7 +112,7 @@ function layOut(pattern: BlockPattern, { order, place }: EliminationTree, supern
     pivots[s] = upToFour(supernodes.columns[s]);
     below[s] = upToFour(supernodes.below[s]);
     paddedEquations += pivots[s];
-    panelStart[s + 1] = panelStart[s] + pivots[s] * (pivots[s] + below[s]);
+    panelStart[s + 1] = stripOf(panelStart[s], (pivots[s] + below[s]) >> 2, pivots[s]);
     rowStart[s + 1] = rowStart[s] + below[s];
     if (parent[s] >= 0) children[parent[s]]++;
     for (let i = 0; i < pivots[s]; i++) work[s] += (pivots[s] + below[s] - i) ** 2;

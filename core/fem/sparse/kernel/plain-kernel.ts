@@ -1,5 +1,11 @@
 import type { Kernel } from './kernel';
 
+/** First number of strip I of a panel with P pivots: strips of pivots end at their diagonal, those below are P columns long. */
+export function stripOf(panel: number, I: number, P: number): number {
+  const pivotStrips = P >> 2;
+  return I < pivotStrips ? panel + 8 * I * (I + 1) : panel + 8 * pivotStrips * (pivotStrips + 1) + (I - pivotStrips) * 4 * P;
+}
+
 /** The kernel in plain TypeScript, on the same layout as assembly/kernel.ts: for machines without WebAssembly, and to check the other one. */
 export class PlainKernel implements Kernel {
   private readonly f64: Float64Array;
@@ -56,8 +62,8 @@ export class PlainKernel implements Kernel {
       const P = this.int(0, s);
       const R = this.int(2, s);
       const panel = this.panelOf(s);
-      f64.fill(0, panel, panel + P * (P + R));
-      for (let i = this.int(1, s); i < P; i++) f64[panel + ((i >> 2) * P + i) * 4 + (i & 3)] = 1;
+      f64.fill(0, panel, stripOf(panel, (P + R) >> 2, P));
+      for (let i = this.int(1, s); i < P; i++) f64[stripOf(panel, i >> 2, P) + 4 * i + (i & 3)] = 1;
       this.scatter(s, panel, P);
       const strips = R >> 2;
       const size = 8 * strips * (strips + 1);
@@ -89,7 +95,7 @@ export class PlainKernel implements Kernel {
         for (let b = 0; b < (shape & 15); b++, value++) {
           const i = shape & 256 ? place + b : place + a;
           const k = shape & 256 ? column + a : column + b;
-          if (i >= k) f64[panel + ((i >> 2) * P + k) * 4 + (i & 3)] += f64[value];
+          if (i >= k) f64[stripOf(panel, i >> 2, P) + 4 * k + (i & 3)] += f64[value];
         }
       }
     }
@@ -106,7 +112,7 @@ export class PlainKernel implements Kernel {
       const t = (place - P) >> 2;
       for (let j = 0; j <= i; j++) {
         const column = i32[places + j];
-        const to = column < P ? panel + ((place >> 2) * P + column) * 4 + (place & 3) : update + 8 * t * (t + 1) + 4 * (column - P) + (place & 3);
+        const to = column < P ? stripOf(panel, place >> 2, P) + 4 * column + (place & 3) : update + 8 * t * (t + 1) + 4 * (column - P) + (place & 3);
         f64[to] += f64[from + 4 * j];
       }
     }
@@ -115,14 +121,13 @@ export class PlainKernel implements Kernel {
   /** Left-looking by strips: each 4 × 4 tile gathers what the pivots before it take away, then is divided by its own. */
   private factorFront(s: number, panel: number, P: number, strips: number, update: number): boolean {
     const { f64 } = this;
-    const stripLength = 4 * P;
     const pivotStrips = P >> 2;
     const equation = this.int(8, s);
     const sign = this.numbers[2] + equation;
     const reference = this.numbers[1] + equation;
     for (let J = 0; J < pivotStrips; J++) {
-      const own = panel + J * stripLength;
-      for (let I = J; I < strips; I++) this.subtractProduct(panel + I * stripLength + 16 * J, panel + I * stripLength, own, 4 * J, sign);
+      const own = stripOf(panel, J, P);
+      for (let I = J; I < strips; I++) this.subtractProduct(stripOf(panel, I, P) + 16 * J, stripOf(panel, I, P), own, 4 * J, sign);
       const tile = own + 16 * J;
       for (let j = 0; j < 4; j++) {
         let pivot = f64[tile + 5 * j];
@@ -139,7 +144,7 @@ export class PlainKernel implements Kernel {
         f64[tile + 5 * j] = root;
         const inverse = direction / root;
         for (let I = J; I < strips; I++) {
-          const C = panel + I * stripLength + 16 * J;
+          const C = stripOf(panel, I, P) + 16 * J;
           for (let r = I === J ? j + 1 : 0; r < 4; r++) {
             let value = f64[C + 4 * j + r];
             for (let t = 0; t < j; t++) value -= f64[C + 4 * t + r] * f64[tile + 4 * t + j] * f64[sign + 4 * J + t];
@@ -151,7 +156,7 @@ export class PlainKernel implements Kernel {
     for (let J = pivotStrips; J < strips; J++) {
       for (let I = J; I < strips; I++) {
         const t = I - pivotStrips;
-        this.subtractProduct(update + 8 * t * (t + 1) + 16 * (J - pivotStrips), panel + I * stripLength, panel + J * stripLength, P, sign);
+        this.subtractProduct(update + 8 * t * (t + 1) + 16 * (J - pivotStrips), stripOf(panel, I, P), stripOf(panel, J, P), P, sign);
       }
     }
     return true;
@@ -194,7 +199,7 @@ export class PlainKernel implements Kernel {
       const first = this.int(8, s);
       const list = this.tables[6] + this.int(5, s) - P;
       for (let i = 0; i < T; i++) {
-        const row = panel + (i >> 2) * 4 * P + (i & 3);
+        const row = stripOf(panel, i >> 2, P) + (i & 3);
         const to = x + wide * (i < P ? first + i : i32[list + i]);
         for (let c = 0; c < wide; c++) {
           let sum = f64[to + c];
@@ -211,7 +216,7 @@ export class PlainKernel implements Kernel {
       const first = this.int(8, s);
       const list = this.tables[6] + this.int(5, s) - P;
       for (let i = T - 1; i >= 0; i--) {
-        const row = panel + (i >> 2) * 4 * P + (i & 3);
+        const row = stripOf(panel, i >> 2, P) + (i & 3);
         const from = x + wide * (i < P ? first + i : i32[list + i]);
         for (let c = 0; c < wide; c++) {
           if (i < P) f64[from + c] /= f64[row + 4 * i];

@@ -1,5 +1,5 @@
 import { subtractProduct } from './product';
-import { pivots, pivotsUsed, below, belowUsed, rowStart, rows, relative, firstColumn, children, blockStart, blocks, matrix, reference, signs, stackBase, stackOwner, stackPlace, diagonals, signed, int, minus, panelOf } from './tables';
+import { pivots, pivotsUsed, below, belowUsed, rowStart, rows, relative, firstColumn, children, blockStart, blocks, matrix, reference, signs, stackBase, stackOwner, stackPlace, diagonals, signed, int, minus, panelOf, stripOf } from './tables';
 
 /** Pivot columns treated together, and row strips of a trailing update that stay in the cache. */
 const BLOCK: i32 = 96;
@@ -112,11 +112,11 @@ function factorFront(s: i32, panel: usize, P: i32, strips: i32, update: usize): 
     const before = negatives;
     const sign = signs + equation + ((<usize>k0) << 3);
     for (let J = j0; J < j1; J++) {
-      const row = panel + (<usize>J) * stripBytes;
+      const row = stripOf(panel, J, pivotStrips, stripBytes);
       for (let K = j0; K < J; K++) {
         const tile = row + ((<usize>K) << 7);
         const k = (K << 2) - k0;
-        let B = panel + (<usize>K) * stripBytes + offset;
+        let B = stripOf(panel, K, pivotStrips, stripBytes) + offset;
         if (negatives > before) B = signedStrip(B, k, sign);
         subtractProduct(tile, row + offset, B, k);
         divideTile(tile, diagonals + (<usize>(K - j0)) * 112);
@@ -135,9 +135,9 @@ function factorFront(s: i32, panel: usize, P: i32, strips: i32, update: usize): 
     if (indefinite) {
       for (let J = j0; J < j1; J++) {
         const k = (J << 2) - k0;
-        const B = signedStrip(panel + (<usize>J) * stripBytes + offset, k, sign);
+        const B = signedStrip(stripOf(panel, J, pivotStrips, stripBytes) + offset, k, sign);
         for (let I = j1; I < strips; I++) {
-          const row = panel + (<usize>I) * stripBytes;
+          const row = stripOf(panel, I, pivotStrips, stripBytes);
           const tile = row + ((<usize>J) << 7);
           subtractProduct(tile, row + offset, B, k);
           divideTile(tile, diagonals + (<usize>(J - j0)) * 112);
@@ -145,10 +145,10 @@ function factorFront(s: i32, panel: usize, P: i32, strips: i32, update: usize): 
       }
     } else {
       for (let I = j1; I < strips; I++) {
-        const row = panel + (<usize>I) * stripBytes;
+        const row = stripOf(panel, I, pivotStrips, stripBytes);
         for (let J = j0; J < j1; J++) {
           const tile = row + ((<usize>J) << 7);
-          subtractProduct(tile, row + offset, panel + (<usize>J) * stripBytes + offset, (J << 2) - k0);
+          subtractProduct(tile, row + offset, stripOf(panel, J, pivotStrips, stripBytes) + offset, (J << 2) - k0);
           divideTile(tile, diagonals + (<usize>(J - j0)) * 112);
         }
       }
@@ -162,18 +162,18 @@ function factorFront(s: i32, panel: usize, P: i32, strips: i32, update: usize): 
         // groups of columns share a strip while it is in the innermost cache
         if (!indefinite && J + GROUP <= (inPanel ? min(pivotStrips, I1) : I1)) {
           for (let I = max(J, I0); I < I1; I++) {
-            const row = panel + (<usize>I) * stripBytes;
+            const row = stripOf(panel, I, pivotStrips, stripBytes);
             const t = <usize>(I - pivotStrips);
             const tiles = inPanel ? row + ((<usize>J) << 7) : update + ((t * (t + 1)) << 6) + ((<usize>(J - pivotStrips)) << 7);
             const count = min(GROUP, I - J + 1);
-            for (let c = 0; c < count; c++) subtractProduct(tiles + ((<usize>c) << 7), row + offset, panel + (<usize>(J + c)) * stripBytes + offset, k);
+            for (let c = 0; c < count; c++) subtractProduct(tiles + ((<usize>c) << 7), row + offset, stripOf(panel, J + c, pivotStrips, stripBytes) + offset, k);
           }
           J += GROUP;
         } else {
-          let B = panel + (<usize>J) * stripBytes + offset;
+          let B = stripOf(panel, J, pivotStrips, stripBytes) + offset;
           if (indefinite) B = signedStrip(B, k, sign);
           for (let I = max(J, I0); I < I1; I++) {
-            const row = panel + (<usize>I) * stripBytes;
+            const row = stripOf(panel, I, pivotStrips, stripBytes);
             const t = <usize>(I - pivotStrips);
             subtractProduct(inPanel ? row + ((<usize>J) << 7) : update + ((t * (t + 1)) << 6) + ((<usize>(J - pivotStrips)) << 7), row + offset, B, k);
           }
@@ -198,7 +198,7 @@ function extendAdd(child: i32, source: usize, panel: usize, P: i32, update: usiz
     const from = source + ((tileRow * (tileRow + 1)) << 6) + ((<usize>(i & 3)) << 3);
     const paired = (i & 1) == 0 && i + 1 < r && (place & 1) == 0 && int(places, i + 1) == place + 1;
     const end = paired ? i + 2 : i + 1;
-    const toPanel = panel + (<usize>(place >> 2)) * stripBytes + ((<usize>(place & 3)) << 3);
+    const toPanel = stripOf(panel, place >> 2, P >> 2, stripBytes) + ((<usize>(place & 3)) << 3);
     const firstPart = min(inPivots, end);
     let j = 0;
     if (paired) {
@@ -248,7 +248,7 @@ function scatter(s: i32, panel: usize, P: i32): void {
         const i = transposed ? place + b : place + a;
         const k = transposed ? column + a : column + b;
         if (i < k) continue;
-        const to = panel + (((<usize>(i >> 2)) * (<usize>P) + (<usize>k)) << 5) + ((<usize>(i & 3)) << 3);
+        const to = stripOf(panel, i >> 2, P >> 2, (<usize>P) << 5) + ((<usize>k) << 5) + ((<usize>(i & 3)) << 3);
         store<f64>(to, load<f64>(to) + load<f64>(value));
       }
     }
@@ -261,8 +261,8 @@ export function factor(from: i32, to: i32): i32 {
     const P = int(pivots, s);
     const R = int(below, s);
     const panel = panelOf(s);
-    memory.fill(panel, 0, ((<usize>P) * (<usize>(P + R))) << 3);
-    for (let i = int(pivotsUsed, s); i < P; i++) store<f64>(panel + (((<usize>(i >> 2)) * (<usize>P) + (<usize>i)) << 5) + ((<usize>(i & 3)) << 3), 1);
+    memory.fill(panel, 0, stripOf(panel, (P + R) >> 2, P >> 2, (<usize>P) << 5) - panel);
+    for (let i = int(pivotsUsed, s); i < P; i++) store<f64>(stripOf(panel, i >> 2, P >> 2, (<usize>P) << 5) + ((<usize>i) << 5) + ((<usize>(i & 3)) << 3), 1);
     scatter(s, panel, P);
     const size = updateBytes(R);
     const update = stackTop;

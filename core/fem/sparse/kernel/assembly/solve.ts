@@ -1,5 +1,5 @@
 import { subtractProduct } from './product';
-import { pivots, below, rowStart, rows, firstColumn, signs, int, minus, panelOf } from './tables';
+import { pivots, below, rowStart, rows, firstColumn, signs, int, minus, panelOf, stripOf } from './tables';
 
 /** Solves L S Lᵀ x = b in place, one right-hand side over the padded equations. */
 export function solveOne(count: i32, equations: i32, x: usize): void {
@@ -12,7 +12,7 @@ export function solveOne(count: i32, equations: i32, x: usize): void {
     const own = x + ((<usize>int(firstColumn, s)) << 3);
     const rowList = rows + ((<usize>int(rowStart, s)) << 2);
     for (let I = 0; I < strips; I++) {
-      let A = panel + (<usize>I) * stripBytes;
+      let A = stripOf(panel, I, pivotStrips, stripBytes);
       const end = own + ((<usize>(I < pivotStrips ? I << 2 : P)) << 3);
       let a0 = f64x2.splat(0), a1 = f64x2.splat(0), a2 = f64x2.splat(0), a3 = f64x2.splat(0);
       for (let w = own; w < end; w += 32, A += 128) {
@@ -53,7 +53,7 @@ export function solveOne(count: i32, equations: i32, x: usize): void {
     const own = x + ((<usize>int(firstColumn, s)) << 3);
     const rowList = rows + ((<usize>int(rowStart, s)) << 2);
     for (let I = strips - 1; I >= 0; I--) {
-      let A = panel + (<usize>I) * stripBytes;
+      let A = stripOf(panel, I, pivotStrips, stripBytes);
       let x0: v128, x1: v128;
       let columns = P;
       if (I >= pivotStrips) {
@@ -115,7 +115,7 @@ export function solveFour(count: i32, equations: i32, x: usize, tile: usize): vo
     const own = x + ((<usize>int(firstColumn, s)) << 5);
     const rowList = rows + ((<usize>int(rowStart, s)) << 2);
     for (let I = 0; I < strips; I++) {
-      const A = panel + (<usize>I) * stripBytes;
+      const A = stripOf(panel, I, pivotStrips, stripBytes);
       const columns = I < pivotStrips ? I << 2 : P;
       if (columns > 0) {
         memory.fill(tile, 0, 128);
@@ -147,7 +147,7 @@ export function solveFour(count: i32, equations: i32, x: usize, tile: usize): vo
     const own = x + ((<usize>int(firstColumn, s)) << 5);
     const rowList = rows + ((<usize>int(rowStart, s)) << 2);
     for (let I = strips - 1; I >= 0; I--) {
-      let A = panel + (<usize>I) * stripBytes;
+      let A = stripOf(panel, I, pivotStrips, stripBytes);
       let columns = P;
       let p0: usize, p1: usize, p2: usize, p3: usize;
       if (I >= pivotStrips) {

@@ -38,3 +38,8 @@ export function setNumbers(a: usize, b: usize, c: usize, d: usize, e: usize, f: 
 @inline export function panelOf(s: i32): usize {
   return panels + ((<usize>load<f64>(panelStart + ((<usize>s) << 3))) << 3);
 }
+/** Where strip I of a panel begins: strips of pivots end at their diagonal, those below are P columns long. */
+@inline export function stripOf(panel: usize, I: i32, pivotStrips: i32, stripBytes: usize): usize {
+  if (I < pivotStrips) return panel + (((<usize>I) * (<usize>(I + 1))) << 6);
+  return panel + (((<usize>pivotStrips) * (<usize>(pivotStrips + 1))) << 6) + (<usize>(I - pivotStrips)) * stripBytes;
+}
