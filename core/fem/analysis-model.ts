@@ -109,7 +109,7 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
       if (node?.support?.[name]) held[d] = 1;
     });
     const floor = node && slaves.get(node.id);
-    const basis = nodeBasis(node, idle.get(n), held);
+    const basis = nodeBasis(node, idle.get(n), held, floor !== undefined);
     if (floor) held[0] = held[1] = held[5] = 1;
     const free = [0, 1, 2, 3, 4, 5].filter((d) => !held[d]);
     const at = positions.subarray(3 * n, 3 * n + 3);
@@ -204,9 +204,10 @@ function supportsOf(node: Node, number: number, inFloor: boolean): Omit<HeldDire
 
 /**
  * The directions of a node's freedoms where they are not the global ones: those of an inclined support, or, where some rotation meets no
- * resistance at all, such that this one stands alone and is held. `held` is changed.
+ * resistance at all, such that this one stands alone and is held. `held` is changed. In a rigid floor the last rotation stays the one
+ * about the vertical, which the floor gives; where idle rotations lean, they are left to be told as a mechanism.
  */
-function nodeBasis(node: Node | undefined, idle: Float64Array | undefined, held: Uint8Array): Float64Array | undefined {
+function nodeBasis(node: Node | undefined, idle: Float64Array | undefined, held: Uint8Array, inFloor: boolean): Float64Array | undefined {
   const rotationSprings = node?.springs && (node.springs.rx || node.springs.ry || node.springs.rz);
   if (idle && !rotationSprings) {
     const rotationsHeld = held[3] + held[4] + held[5];
@@ -215,11 +216,14 @@ function nodeBasis(node: Node | undefined, idle: Float64Array | undefined, held:
     else if (rotationsHeld === 0) {
       const basis = directionsOf(node);
       const others = complement(idle, count);
-      for (let r = 0; r < 3; r++) {
+      const rotations = [0, 1, 2].map((r) => ({ isIdle: r < count, axis: r < count ? idle.subarray(3 * r, 3 * r + 3) : others.subarray(3 * (r - count), 3 * (r - count) + 3) }));
+      rotations.sort((a, b) => Math.abs(a.axis[2]) - Math.abs(b.axis[2]));
+      if (inFloor && Math.abs(rotations[2].axis[2]) < 1 - 1e-9) return undefined;
+      rotations.forEach(({ isIdle, axis }, r) => {
         basis.fill(0, 6 * (3 + r), 6 * (4 + r));
-        basis.set(r < count ? idle.subarray(3 * r, 3 * r + 3) : others.subarray(3 * (r - count), 3 * (r - count) + 3), 6 * (3 + r) + 3);
-        if (r < count) held[3 + r] = 1;
-      }
+        basis.set(axis, 6 * (3 + r) + 3);
+        if (isIdle) held[3 + r] = 1;
+      });
       return basis;
     }
   }

@@ -54,7 +54,7 @@ export function condense(k: Float64Array, springs: Float64Array): Condensation {
   return { steps, loose, unstable };
 }
 
-/** Turns forces on clamped ends (12, local) into those on the nodes. @returns the clamped force left on loose freedoms: what nothing can carry */
+/** Turns forces on clamped ends (12, local) into those on the nodes. */
 export function condenseForces({ steps }: Condensation, forces: Float64Array): void {
   for (const { freedom: i, spring, row } of steps) {
     const pivot = row[i] + spring;

@@ -23,6 +23,21 @@ describe('rigid floors', () => {
     expect(told({ ...two([4, 4]), diaphragms: [[2, 4], [4, 2]] }, 'diaphragm-twice')).toBeDefined();
     expect(told({ ...two([4, 4]), diaphragms: [[2]] }, 'diaphragm-too-small')!.sentence).toMatch(/has 1 node\./);
   });
+  test('a node whose members let it turn freely about the vertical keeps its other rotations', () => {
+    // a beam between two columns, its end and the column's torsion released about the vertical: the joint still carries the beam's moment
+    const portal = (tied: boolean): Structure => ({
+      nodes: [{ position: [0, 0, 0], support: fixed }, { position: [0, 0, 4] }, { position: [6, 0, 4] }, { position: [6, 0, 0], support: fixed }],
+      members: [[1, 2, { role: 'column', endConnection: { rx: 0 } }], [2, 3, { startConnection: { rz: 0 } }], [4, 3, { role: 'column' }]],
+      diaphragms: tied ? [[2, 3]] : [], loads: [{ type: 'uniform', member: 'm2', axes: 'global', direction: 'z', value: -9000, from: 0, to: null }],
+    });
+    const moment = (structure: Structure) => {
+      const { solution } = of(structure);
+      return solution!.cases[0].startForces[6 + 4];
+    };
+    // the floor only keeps the columns' heads apart: with members this stiff along their axes the joint's moment hardly changes
+    expect(moment(portal(true)) / moment(portal(false))).toBeCloseTo(1, 1);
+    expect(Math.abs(moment(portal(true)))).toBeGreaterThan(1e4);
+  });
   test('a sound floor takes the two columns along alike', () => {
     const { solution } = of(two([4, 4]));
     const [a, b] = ['n2', 'n4'].map((id) => solution!.cases[0].displacements[6 * solution!.nodeIds.indexOf(id)]);

@@ -189,7 +189,7 @@ function* instabilityFinding({ analysis, factorisation, name }: Task, matrix: Bl
   };
 }
 
-/** Horizontal drift of each level against the one below, second order over first; levels are heights with at least two nodes, or storeys. */
+/** Horizontal drift of each level against the one below, second order over first; the levels are the storeys that have nodes, by the mean of their movements. */
 function driftRatios(model: Model, analysis: AnalysisModel, first: Equilibrium, second: Equilibrium): IterationLog['driftRatios'] {
   const heights = [...new Set(Object.values(model.storeys).map((storey) => storey.elevation))].sort((a, b) => a - b);
   const means = heights.map((height) => {

@@ -45,9 +45,8 @@ export class StationTable {
 
   /**
    * Largest and smallest of an internal force over sets of case weights. Between neighbouring stations a moment is the cubic of its values
-   * and slopes: exact for loads that change linearly. A shear is the
-   * parabola of its values and its mean, which the moments give.
-   * `by` is the number of the set.
+   * and slopes, a shear the parabola of its values and its mean, which the moments give: exact for loads that change linearly. `by` is the
+   * number of the set.
    */
   extremes(member: number, weights: readonly Float64Array[], component: ForceComponent): { max: Extreme & { by: number }; min: Extreme & { by: number } } {
     const { stations } = this.of(member);
