@@ -171,7 +171,10 @@ const unitOf = (d: number): Float64Array => {
   return unit;
 };
 
-const centroid = (points: readonly Vector[]): Vector => [0, 1, 2].map((i) => points.reduce((sum, point) => sum + point[i], 0) / points.length) as unknown as Vector;
+function centroid(points: readonly Vector[]): Vector {
+  const mean = (i: 0 | 1 | 2) => points.reduce((sum, point) => sum + point[i], 0) / points.length;
+  return [mean(0), mean(1), mean(2)];
+}
 
 /** Axes of an inclined support as rows: global ones turned about z, then their own y, then their own x. */
 export function supportAxes([a, b, c]: Vector): readonly [Vector, Vector, Vector] {

@@ -53,7 +53,6 @@ export function spectrumAnalysis(model: Model, definition: SpectrumAnalysis, mod
   const { analysis } = basis;
   const correlation = modal.modes.map((a) => modal.modes.map((b) => (definition.modeRule === 'cqc' ? modeCorrelation(a.omega, b.omega, definition.damping) : a === b ? 1 : 0)));
   const shapes = modal.modes.map((mode) => ({ displacements: mode.displacements, memberForces: stationForces(analysis.frame.pieces.map((piece) => piece.element.length), mode), reactions: mode.reactions }));
-  const keys = ['displacements', 'memberForces', 'reactions'] as const;
   if (definition.eccentricity > 0 && Object.keys(model.diaphragms).length === 0) findings.push(noDiaphragmFinding(definition));
 
   const directions = (['x', 'y'] as const).map((axis, d): SpectrumDirection => {
@@ -70,21 +69,19 @@ export function spectrumAnalysis(model: Model, definition: SpectrumAnalysis, mod
     };
     const baseShear = combined((k) => modal.modes[k].participation[d] ** 2 * modes[k].acceleration);
     const scale = definition.leastBaseShear !== undefined && baseShear > 0 ? Math.max(1, definition.leastBaseShear / baseShear) : 1;
-    const response = Object.fromEntries(keys.map((key) => {
-      const size = shapes[0]?.[key].length ?? 0;
-      const values = new Float64Array(size);
-      for (let i = 0; i < size; i++) values[i] = scale * combined((k) => amplitudes[k] * shapes[k][key][i]);
-      return [key, values];
-    })) as unknown as SpectrumResponse;
+    const response = responseOf((key) => Float64Array.from({ length: shapes[0]?.[key].length ?? 0 }, (_, i) => scale * combined((k) => amplitudes[k] * shapes[k][key][i])));
     const torsion = definition.eccentricity > 0 ? accidentalTorsion(model, basis, definition, d, (node) => scale * combined((k) => modal.modes[k].participation[d] * modes[k].acceleration * modal.modes[k].displacements[6 * node + d] * basis.nodalMass[3 * node + d])) : [];
     if (torsion.length > 0) addTorsion(basis, torsion, response);
     return { axis, baseShear, scale, share: modal.share[d], modes, response, torsion };
   });
   const [x, y] = directions;
   const together = (a: number, b: number) => (definition.directionRule === 'srss' ? Math.hypot(a, b) : Math.max(a + 0.3 * b, 0.3 * a + b));
-  const response = Object.fromEntries(keys.map((key) => [key, x.response[key].map((value, i) => together(value, y.response[key][i]))])) as unknown as SpectrumResponse;
+  const response = responseOf((key) => x.response[key].map((value, i) => together(value, y.response[key][i])));
   return { findings, result: { directions, response, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds } };
 }
+
+/** A response made part by part. */
+const responseOf = (make: (key: keyof SpectrumResponse) => Float64Array): SpectrumResponse => ({ displacements: make('displacements'), memberForces: make('memberForces'), reactions: make('reactions') });
 
 /** Forces at the stations of every member in a mode: between its ends nothing acts, so moments run straight. */
 function stationForces(lengths: readonly number[], { startForces }: { startForces: Float64Array }): Float64Array {
