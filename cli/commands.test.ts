@@ -57,7 +57,7 @@ test('unusable input gives status 2 and says what is wrong', () => {
     [['solve', file('{"format": "elbow-model", "version"')], /cut off/],
     [['solve', file(text.slice(0, text.length / 2))], /cut off/],
     [['solve', file('{"a": 1}')], /not an Elbow model file/],
-    [['solve', file(text.replace('"version": 2', '"version": 7'))], /version 7; this Elbow reads up to version 2/],
+    [['solve', file(text.replace(/"version": \d+/, '"version": 99'))], /version 99; this Elbow reads up to version \d+/],
     [['solve', file(text.replace('"start": "n1"', '"start": "n77"'))], /refers to node n77, which is not in the file/],
     [['solve', file(text.replace('"role": "column"', '"role": "pillar"'))], /members\[0\] \(m1\) role/],
     [['solve', '--fast', 'x'], /fast/],

@@ -37,7 +37,7 @@ test('a model file goes out and comes in as the same project', async () => {
 
 test.each([
   ['a truncated file', writeModelFile(buildTernHide()).slice(0, 900), 422, /cut off/],
-  ['a newer version', writeModelFile(buildTernHide()).replace('"version": 2', '"version": 3'), 422, /newer Elbow/],
+  ['a newer version', writeModelFile(buildTernHide()).replace(/"version": \d+/, '"version": 99'), 422, /newer Elbow/],
   ['another JSON file', '{"name": "x"}', 422, /not an Elbow model file/],
   ['a negative length', writeModelFile(buildTernHide()).replace('"depth": 0.', '"depth": -0.'), 422, /sections\[0\] \(s1\) shape depth/],
 ])('%s is refused with a reason and makes no project', async (_, text, status, reason) => {

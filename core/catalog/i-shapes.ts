@@ -1,19 +1,11 @@
 import { europeanIShapes } from './data/european-i-shapes';
 import { usHpSShapes } from './data/us-hp-s-shapes';
 import { usWShapes } from './data/us-w-shapes';
-import type { IShape } from './section-shape';
+import type { CatalogueShape } from './catalogue-shape';
 import { readTable } from './table';
 
 const millimetre = 1e-3;
 const inch = 0.0254;
-
-/** A rolled section of the catalogue: its standard name, family (`IPE`, `W` …) and dimensions in m. */
-export interface CatalogueShape {
-  readonly name: string;
-  readonly family: string;
-  readonly standard: 'EN 10365' | 'ASTM A6';
-  readonly shape: IShape;
-}
 
 function european(): CatalogueShape[] {
   return readTable(europeanIShapes).map((row) => ({
@@ -59,21 +51,4 @@ function american(): CatalogueShape[] {
 }
 
 /** Every rolled I shape Elbow ships, European first, in the order of the standards' tables. */
-export const catalogueShapes: readonly CatalogueShape[] = [...european(), ...american()];
-
-const squeeze = (name: string) => name.toUpperCase().replace(/[\s×]/g, (sign) => (sign === '×' ? 'X' : ''));
-const byName = new Map(catalogueShapes.map((entry) => [squeeze(entry.name), entry]));
-
-/** The shape of that name, however it is spaced or cased (`ipe330`, `W16x40`), or undefined. */
-export function findCatalogueShape(name: string): CatalogueShape | undefined {
-  return byName.get(squeeze(name));
-}
-
-/** Up to `limit` shapes whose names begin with or hold what was typed, those that begin with it first. */
-export function searchCatalogueShapes(typed: string, limit = 12): CatalogueShape[] {
-  const wanted = squeeze(typed);
-  if (wanted === '') return [];
-  const starts = catalogueShapes.filter((entry) => squeeze(entry.name).startsWith(wanted));
-  const holds = catalogueShapes.filter((entry) => !starts.includes(entry) && squeeze(entry.name).includes(wanted));
-  return [...starts, ...holds].slice(0, limit);
-}
+export const rolledIShapes: readonly CatalogueShape[] = [...european(), ...american()];

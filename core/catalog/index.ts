@@ -1,6 +1,11 @@
-export type { CircleShape, IShape, RectangleShape, SectionProperties, SectionShape } from './section-shape';
+export type * from './section-shape';
 export { sectionProperties } from './section-properties';
-export { catalogueShapes, findCatalogueShape, searchCatalogueShapes, type CatalogueShape } from './i-shapes';
+export { impossibleShape } from './impossible-shape';
+export { contoursOf } from './section-contours';
+export { catalogueShapes, doubled, findCatalogueShape, searchCatalogueShapes } from './catalogue';
+export { searchByLimits, speaksOfLimits, type LimitSearch } from './limit-search';
+export type { CatalogueShape } from './catalogue-shape';
+export type { Contours, Point } from './polygon-integrals';
 export {
   catalogueMaterials, findBar, findMaterial, reinforcingBars, reinforcingSteels,
   type CatalogueMaterial, type MaterialProperties, type ReinforcingBar, type ReinforcingSteel,

@@ -1,5 +1,9 @@
 import { parallelFlangeI, taperedFlangeI, type IntegratedI } from './i-shape-integrals';
+import { outlinedProperties, plateTorsion } from './outlined-properties';
 import type { CircleShape, IShape, RectangleShape, SectionProperties, SectionShape } from './section-shape';
+
+/** Where the centroid, the middle of the box and the shear centre are one, and the box's directions principal. */
+const symmetric = { principalAngle: 0, centroid: [0, 0], shearCentre: [0, 0] } as const;
 
 const known = new WeakMap<SectionShape, SectionProperties>();
 
@@ -21,6 +25,8 @@ function compute(shape: SectionShape): SectionProperties {
       return rectangleProperties(shape);
     case 'circle':
       return circleProperties(shape);
+    default:
+      return outlinedProperties(shape);
   }
 }
 
@@ -39,14 +45,12 @@ function iProperties(shape: IShape): SectionProperties {
     elasticModulusZ: (2 * inertiaZ) / width,
     radiusY: Math.sqrt(inertiaY / area),
     radiusZ: Math.sqrt(inertiaZ / area),
+    ...symmetric,
   };
 }
 
-/** Torsion constant after Roark's Formulas for Stress and Strain, table 10.1, case 4 (within 0.5% of the series). */
 function rectangleProperties({ depth, width }: RectangleShape): SectionProperties {
   const area = depth * width;
-  const long = Math.max(depth, width);
-  const short = Math.min(depth, width);
   return {
     depth,
     width,
@@ -55,7 +59,7 @@ function rectangleProperties({ depth, width }: RectangleShape): SectionPropertie
     shearAreaZ: (5 / 6) * area,
     inertiaY: (width * depth ** 3) / 12,
     inertiaZ: (depth * width ** 3) / 12,
-    torsion: long * short ** 3 * (1 / 3 - 0.21 * (short / long) * (1 - (short / long) ** 4 / 12)),
+    torsion: plateTorsion(depth, width),
     warping: 0,
     elasticModulusY: (width * depth ** 2) / 6,
     elasticModulusZ: (depth * width ** 2) / 6,
@@ -63,6 +67,7 @@ function rectangleProperties({ depth, width }: RectangleShape): SectionPropertie
     plasticModulusZ: (depth * width ** 2) / 4,
     radiusY: depth / Math.sqrt(12),
     radiusZ: width / Math.sqrt(12),
+    ...symmetric,
   };
 }
 
@@ -86,5 +91,6 @@ function circleProperties({ diameter }: CircleShape): SectionProperties {
     plasticModulusZ: diameter ** 3 / 6,
     radiusY: diameter / 4,
     radiusZ: diameter / 4,
+    ...symmetric,
   };
 }

@@ -1,5 +1,5 @@
 import { create, all } from 'mathjs';
-import { findBar, findCatalogueShape, findMaterial } from '../catalog';
+import { findBar, findCatalogueShape, findMaterial, type IShape } from '../catalog';
 import { generateCombinations } from '../combine';
 import { solveNow } from '../fem';
 import { applyAct, type Member, type Model } from '../model';
@@ -19,7 +19,7 @@ const kip = 4448.2216152605;
 const kipFoot = kip * 0.3048;
 const foot = 0.3048;
 const a992 = { elasticModulus: 29000 * 1000 * psi, poissonRatio: 0.3, yieldStress: 50000 * psi };
-const rolled = (name: string) => steelSection(findCatalogueShape(name)!.shape, a992);
+const rolled = (name: string) => steelSection(findCatalogueShape(name)!.shape as IShape, a992);
 
 describe('AISC 360-22', () => {
   // W18X50: d 18.0, bf 7.50, tw 0.355, tf 0.570, kdes 0.972; Zx 101, Sx 88.9, ry 1.65, J 1.24, Cw 3040, ho 17.4 (AISC Manual, Part 1)

@@ -1,24 +1,12 @@
 import { z } from 'zod';
-import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, tableNames, tableWords, type Model, type TableName } from '../model';
+import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, tableNames, tableWords, type Model, type TableName, type Tables } from '../model';
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 2;
+export const formatVersion = 3;
 
-const tables = {
-  gridLines: z.array(recordSchemas.gridLines),
-  storeys: z.array(recordSchemas.storeys),
-  materials: z.array(recordSchemas.materials),
-  sections: z.array(recordSchemas.sections),
-  nodes: z.array(recordSchemas.nodes),
-  members: z.array(recordSchemas.members),
-  cases: z.array(recordSchemas.cases),
-  loads: z.array(recordSchemas.loads),
-  combinations: z.array(recordSchemas.combinations),
-  diaphragms: z.array(recordSchemas.diaphragms),
-  stiffnessSets: z.array(recordSchemas.stiffnessSets),
-  analyses: z.array(recordSchemas.analyses),
-};
+type FileTables = { [K in TableName]: z.ZodArray<(typeof recordSchemas)[K]> };
+const tables = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema)])) as unknown as FileTables;
 
 /** A model file: settings and one list a table. `lastIds` keeps deleted ids from coming back; it may be left out. */
 export const modelFile = z.strictObject({
@@ -35,7 +23,12 @@ export type ReadModel = { ok: true; model: Model; upgradedFrom?: number } | { ok
 const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Record<string, unknown>>> = {
   // version 2 knows diaphragms, stiffness sets and analyses beside those of load cases
   1: (file) => ({ ...file, version: 2, diaphragms: [], stiffnessSets: [], analyses: [], ...(file.lastIds ? { lastIds: { ...file.lastIds, diaphragms: 0, stiffnessSets: 0, analyses: 0 } } : {}) }),
+  // version 3 knows helper lines, working planes, groups, slabs, walls and what belongs to them, saved views and accepted findings
+  2: (file) => ({ ...file, version: 3, ...allOf([]), ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(0) } } : {}) }),
 };
+
+const newTables = ['helperLines', 'planes', 'groups', 'slabs', 'walls', 'lineSupports', 'columnHeads', 'views', 'acceptances'] as const;
+const allOf = (value: unknown) => Object.fromEntries(newTables.map((name) => [name, value]));
 
 const mostProblems = 20;
 
@@ -105,13 +98,8 @@ function inconsistencies(file: FileData): string[] {
 function toModel(file: FileData): Model {
   const byId = <T extends { id: string }>(list: readonly T[]) => Object.fromEntries(list.map((record) => [record.id, record]));
   const counters = Object.fromEntries(tableNames.map((table) => [table, file[table].reduce((most, { id }) => Math.max(most, idNumber(id)), file.lastIds?.[table] ?? 0)])) as Record<TableName, number>;
-  return {
-    ...emptyModel(file.settings),
-    settings: file.settings,
-    gridLines: byId(file.gridLines), storeys: byId(file.storeys), materials: byId(file.materials), sections: byId(file.sections), nodes: byId(file.nodes),
-    members: byId(file.members), cases: byId(file.cases), loads: byId(file.loads), combinations: byId(file.combinations),
-    diaphragms: byId(file.diaphragms), stiffnessSets: byId(file.stiffnessSets), analyses: byId(file.analyses), counters,
-  };
+  const tables = Object.fromEntries(tableNames.map((table) => [table, byId(file[table] as { id: string }[])])) as unknown as Tables;
+  return { ...emptyModel(file.settings), ...tables, settings: file.settings, counters };
 }
 
 /** The format as a JSON Schema (draft 2020-12), for other programs and editors. */

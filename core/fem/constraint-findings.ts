@@ -1,9 +1,12 @@
 import { count, formatQuantity } from '../units';
 import { inOrder, memberLength, samePoint, type Diaphragm, type Finding, type Model } from '../model';
 
+/** Diaphragms that tie their nodes; a semi-rigid one leaves that to its slab. */
+export const rigidDiaphragms = (model: Model): Diaphragm[] => inOrder(model.diaphragms).filter((diaphragm) => diaphragm.stiffness !== 'semiRigid');
+
 /** The diaphragm that takes each node along; a node of several is a stopping finding. */
 export function diaphragmOfNode(model: Model): Map<string, Diaphragm> {
-  return new Map(inOrder(model.diaphragms).flatMap((diaphragm) => diaphragm.nodes.map((node) => [node, diaphragm] as const)));
+  return new Map(rigidDiaphragms(model).flatMap((diaphragm) => diaphragm.nodes.map((node) => [node, diaphragm] as const)));
 }
 
 /** What forbids to number the structure: diaphragms, rigid ends and imposed movements that cannot be. */
@@ -16,7 +19,7 @@ function diaphragmFindings(model: Model): Finding[] {
   const found: Finding[] = [];
   const taken = new Map<string, string>();
   const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
-  for (const { id, label, nodes } of inOrder(model.diaphragms)) {
+  for (const { id, label, nodes } of rigidDiaphragms(model)) {
     const stop = (key: string, sentence: string, why: string, place: readonly string[]): void => {
       found.push({ key: `${key} ${id}`, rule: key, severity: 'stop', sentence, why, place: { nodes: place } });
     };

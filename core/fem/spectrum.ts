@@ -1,4 +1,5 @@
-import { inOrder, type Finding, type Model, type SpectrumAnalysis } from '../model';
+import { type Finding, type Model, type SpectrumAnalysis } from '../model';
+import { rigidDiaphragms } from './constraint-findings';
 import { emptyLoads } from './load-set';
 import type { ModalBasis, ModalResult } from './modal';
 import { modeCorrelation, spectralAcceleration } from './spectrum-shape';
@@ -53,7 +54,7 @@ export function spectrumAnalysis(model: Model, definition: SpectrumAnalysis, mod
   const { analysis } = basis;
   const correlation = modal.modes.map((a) => modal.modes.map((b) => (definition.modeRule === 'cqc' ? modeCorrelation(a.omega, b.omega, definition.damping) : a === b ? 1 : 0)));
   const shapes = modal.modes.map((mode) => ({ displacements: mode.displacements, memberForces: stationForces(analysis.frame.pieces.map((piece) => piece.element.length), mode), reactions: mode.reactions }));
-  if (definition.eccentricity > 0 && Object.keys(model.diaphragms).length === 0) findings.push(noDiaphragmFinding(definition));
+  if (definition.eccentricity > 0 && rigidDiaphragms(model).length === 0) findings.push(noDiaphragmFinding(definition));
 
   const directions = (['x', 'y'] as const).map((axis, d): SpectrumDirection => {
     const modes = modal.modes.map(({ period, participation }) => {
@@ -96,7 +97,7 @@ function stationForces(lengths: readonly number[], { startForces }: { startForce
 /** Moments about the vertical of the floors' inertia forces at the accidental eccentricity (ASCE 7-22 12.8.4.2; EN 1998-1 4.3.2 and 4.3.3.3.3). */
 function accidentalTorsion(model: Model, { analysis }: ModalBasis, { eccentricity }: SpectrumAnalysis, axis: number, inertia: (node: number) => number): FloorTorsion[] {
   const numbers = new Map(analysis.nodeIds.map((id, n) => [id, n]));
-  return inOrder(model.diaphragms).map(({ id, nodes }) => {
+  return rigidDiaphragms(model).map(({ id, nodes }) => {
     const across = nodes.map((node) => model.nodes[node].position[1 - axis]);
     const size = Math.max(...across) - Math.min(...across);
     const force = nodes.reduce((sum, node) => sum + inertia(numbers.get(node)!), 0);

@@ -6,22 +6,12 @@ import { nodeId, recordSchemas, settings } from './schema';
 
 const tableName = z.enum(tableNames as [string, ...string[]]).transform((name) => name as keyof typeof recordSchemas);
 
+type Addable = { [K in keyof typeof recordSchemas]: z.ZodOptional<z.ZodArray<(typeof recordSchemas)[K]>> };
+const addable = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema).optional()])) as unknown as Addable;
+
 const addRecords = z.strictObject({
   kind: z.literal('add'),
-  records: z.strictObject({
-    gridLines: z.array(recordSchemas.gridLines).optional(),
-    storeys: z.array(recordSchemas.storeys).optional(),
-    materials: z.array(recordSchemas.materials).optional(),
-    sections: z.array(recordSchemas.sections).optional(),
-    nodes: z.array(recordSchemas.nodes).optional(),
-    members: z.array(recordSchemas.members).optional(),
-    cases: z.array(recordSchemas.cases).optional(),
-    loads: z.array(recordSchemas.loads).optional(),
-    combinations: z.array(recordSchemas.combinations).optional(),
-    diaphragms: z.array(recordSchemas.diaphragms).optional(),
-    stiffnessSets: z.array(recordSchemas.stiffnessSets).optional(),
-    analyses: z.array(recordSchemas.analyses).optional(),
-  }),
+  records: z.strictObject(addable),
 });
 
 /** A field set to null is taken out of the record when the record allows it to be absent. */

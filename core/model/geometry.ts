@@ -1,6 +1,6 @@
-import { sectionProperties } from '../catalog';
+import { sectionProperties, type SectionProperties } from '../catalog';
 import type { Model } from './model';
-import type { axisPositions, Member, Node } from './schema';
+import type { AxisPosition, Member, Node } from './schema';
 
 export type Vector = readonly [number, number, number];
 
@@ -56,7 +56,7 @@ export function memberEnds(model: Model, member: Member): { start: Node; end: No
   return start && end ? { start, end } : undefined;
 }
 
-/** Where a member really runs: from its start node's offset to its end node's, in global coordinates, with its own local axes. */
+/** Where a member's centroid really runs: from its start node's offset to its end node's, in global coordinates, with its own local axes, which are the principal ones of its section. */
 export interface MemberAxis {
   readonly start: Vector;
   readonly end: Vector;
@@ -65,10 +65,18 @@ export interface MemberAxis {
   readonly length: number;
 }
 
-/** Share of the section's width (towards local +y) and depth (towards +z) at which each point of its box lies, seen from its centre. */
-const boxPoints: Readonly<Record<(typeof axisPositions)[number], readonly [number, number]>> = {
-  topLeft: [0.5, 0.5], top: [0, 0.5], topRight: [-0.5, 0.5], left: [0.5, 0], centroid: [0, 0], right: [-0.5, 0], bottomLeft: [0.5, -0.5], bottom: [0, -0.5], bottomRight: [-0.5, -0.5],
+/** Share of the section's width (towards local +y) and depth (towards +z) at which each point of its box lies, seen from the box's middle. */
+const boxPoints: Readonly<Record<Exclude<AxisPosition, 'centroid' | 'shearCentre'>, readonly [number, number]>> = {
+  topLeft: [0.5, 0.5], top: [0, 0.5], topRight: [-0.5, 0.5], left: [0.5, 0], middle: [0, 0], right: [-0.5, 0], bottomLeft: [0.5, -0.5], bottom: [0, -0.5], bottomRight: [-0.5, -0.5],
 };
+
+/** Where a point of the section lies, seen from its centroid, along the box's width and depth, m. */
+export function axisPoint(position: AxisPosition, { width, depth, centroid, shearCentre }: Pick<SectionProperties, 'width' | 'depth' | 'centroid' | 'shearCentre'>): readonly [number, number] {
+  if (position === 'centroid') return [0, 0];
+  if (position === 'shearCentre') return shearCentre;
+  const [shareY, shareZ] = boxPoints[position];
+  return [shareY * width - centroid[0], shareZ * depth - centroid[1]];
+}
 
 /** The axis of a member; undefined when a node is missing or its ends fall together. */
 export function memberAxis(model: Model, member: Member): MemberAxis | undefined {
@@ -77,16 +85,17 @@ export function memberAxis(model: Model, member: Member): MemberAxis | undefined
   const [from, to] = [ends.start.position, ends.end.position];
   const apart = distance(from, to);
   if (apart < samePoint) return undefined;
-  const line = localAxes(from, to, member.angle);
-  if (!member.startOffset && !member.endOffset && (member.axisPosition ?? 'centroid') === 'centroid') return { start: from, end: to, axes: line, length: apart };
   const shape = member.section === null ? undefined : model.sections[member.section]?.shape;
-  const [shareY, shareZ] = boxPoints[member.axisPosition ?? 'centroid'];
-  const box = shape ? sectionProperties(shape) : { width: 0, depth: 0 };
-  const offset = (point: Vector, [x, y, z]: Vector): Vector => add(add(add(point, scale(line.x, x)), scale(line.y, y - shareY * box.width)), scale(line.z, z - shareZ * box.depth));
+  const section = shape && sectionProperties(shape);
+  const turn = member.angle + (section?.principalAngle ?? 0);
+  const [shiftY, shiftZ] = section ? axisPoint(member.axisPosition ?? 'centroid', section) : [0, 0];
+  if (!member.startOffset && !member.endOffset && shiftY === 0 && shiftZ === 0) return { start: from, end: to, axes: localAxes(from, to, turn), length: apart };
+  const line = localAxes(from, to, member.angle);
+  const offset = (point: Vector, [x, y, z]: Vector): Vector => add(add(add(point, scale(line.x, x)), scale(line.y, y - shiftY)), scale(line.z, z - shiftZ));
   const start = offset(from, member.startOffset ?? [0, 0, 0]);
   const end = offset(to, member.endOffset ?? [0, 0, 0]);
   const length = distance(start, end);
-  return length < samePoint ? undefined : { start, end, axes: localAxes(start, end, member.angle), length };
+  return length < samePoint ? undefined : { start, end, axes: localAxes(start, end, turn), length };
 }
 
 /** Length of a member's axis in m; 0 when it has none. */

@@ -4,9 +4,9 @@ export {
   type Model, type RecordOf, type Table, type TableName, type Tables,
 } from './model';
 export { act, edit, type Act, type Edit } from './edit';
-export { referencesOf } from './references';
+export { panelNodes, referencesOf } from './references';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
-export { add, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, type Axes, type MemberAxis, type Vector } from './geometry';
+export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, type Axes, type MemberAxis, type Vector } from './geometry';
 export type { Finding } from './finding';
 export { connectedParts, modelFindings, positionTolerance } from './model-findings';

@@ -1,22 +1,10 @@
-import { recordSchemas, type Analysis, type Combination, type Diaphragm, type StiffnessSet, type GridLine, type Load, type LoadCase, type Material, type Member, type Node, type Section, type Settings, type Storey } from './schema';
+import type { z } from 'zod';
+import { recordSchemas, type GridLine, type Settings, type Storey } from './schema';
 
 /** Records of one kind by id. Never changed in place. */
 export type Table<T> = Readonly<Record<string, T>>;
 
-export interface Tables {
-  readonly gridLines: Table<GridLine>;
-  readonly storeys: Table<Storey>;
-  readonly materials: Table<Material>;
-  readonly sections: Table<Section>;
-  readonly nodes: Table<Node>;
-  readonly members: Table<Member>;
-  readonly cases: Table<LoadCase>;
-  readonly loads: Table<Load>;
-  readonly combinations: Table<Combination>;
-  readonly diaphragms: Table<Diaphragm>;
-  readonly stiffnessSets: Table<StiffnessSet>;
-  readonly analyses: Table<Analysis>;
-}
+export type Tables = { readonly [K in keyof typeof recordSchemas]: Table<z.infer<(typeof recordSchemas)[K]>> };
 
 export type TableName = keyof Tables;
 export type RecordOf<K extends TableName> = Tables[K][string];
@@ -43,6 +31,15 @@ export const tableWords: Readonly<Record<TableName, { prefix: string; noun: stri
   diaphragms: { prefix: 'd', noun: 'diaphragm' },
   stiffnessSets: { prefix: 'k', noun: 'stiffness set' },
   analyses: { prefix: 'a', noun: 'analysis' },
+  helperLines: { prefix: 'x', noun: 'helper line' },
+  planes: { prefix: 'p', noun: 'working plane' },
+  groups: { prefix: 'q', noun: 'group' },
+  slabs: { prefix: 'b', noun: 'slab' },
+  walls: { prefix: 'w', noun: 'wall' },
+  lineSupports: { prefix: 'j', noun: 'line support' },
+  columnHeads: { prefix: 'o', noun: 'column head' },
+  views: { prefix: 'v', noun: 'saved view' },
+  acceptances: { prefix: 'f', noun: 'accepted finding' },
 };
 
 /** Bar rules a new project starts with: Grade 60 and US sizes, or B500B and metric ones. */
@@ -56,8 +53,8 @@ export function defaultBars(code: Settings['code']): Settings['bars'] {
 export function emptyModel(settings: Pick<Settings, 'name' | 'units' | 'code'>): Model {
   return {
     settings: { shearDeformation: true, bars: defaultBars(settings.code), ...settings },
-    gridLines: {}, storeys: {}, materials: {}, sections: {}, nodes: {}, members: {}, cases: {}, loads: {}, combinations: {}, diaphragms: {}, stiffnessSets: {}, analyses: {},
-    counters: { gridLines: 0, storeys: 0, materials: 0, sections: 0, nodes: 0, members: 0, cases: 0, loads: 0, combinations: 0, diaphragms: 0, stiffnessSets: 0, analyses: 0 },
+    ...(Object.fromEntries(tableNames.map((name) => [name, {}])) as unknown as Tables),
+    counters: Object.fromEntries(tableNames.map((name) => [name, 0])) as Record<TableName, number>,
   };
 }
 

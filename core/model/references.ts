@@ -1,4 +1,5 @@
 import type { Model, RecordOf, TableName } from './model';
+import type { Slab } from './schema';
 
 /** The ids a record refers to, with the table each lies in. */
 export function referencesOf<K extends TableName>(table: K, record: RecordOf<K>): { table: TableName; id: string }[] {
@@ -23,6 +24,26 @@ export function referencesOf<K extends TableName>(table: K, record: RecordOf<K>)
     refer('stiffnessSets', combination.stiffnessSet);
   } else if (table === 'diaphragms') {
     for (const id of (record as RecordOf<'diaphragms'>).nodes) refer('nodes', id);
+  } else if (table === 'groups') {
+    const group = record as RecordOf<'groups'>;
+    for (const id of group.members) refer('members', id);
+    for (const id of group.nodes ?? []) refer('nodes', id);
+  } else if (table === 'slabs' || table === 'walls') {
+    const panel = record as RecordOf<'slabs' | 'walls'>;
+    for (const id of panelNodes(panel)) refer('nodes', id);
+    refer('materials', panel.material);
+  } else if (table === 'lineSupports') {
+    const { start, end } = record as RecordOf<'lineSupports'>;
+    refer('nodes', start);
+    refer('nodes', end);
+  } else if (table === 'columnHeads') {
+    refer('nodes', (record as RecordOf<'columnHeads'>).node);
+  } else if (table === 'views') {
+    const { plane, isolated, hidden } = record as RecordOf<'views'>;
+    if (plane.kind === 'plan') refer('storeys', plane.storey);
+    if (plane.kind === 'elevation') refer('gridLines', plane.gridLine);
+    if (plane.kind === 'plane') refer('planes', plane.plane);
+    for (const id of [...(isolated ?? []), ...hidden]) refer('members', id);
   } else if (table === 'analyses') {
     const analysis = record as RecordOf<'analyses'>;
     if (analysis.type === 'buckling') for (const { case: id } of analysis.factors) refer('cases', id);
@@ -33,9 +54,12 @@ export function referencesOf<K extends TableName>(table: K, record: RecordOf<K>)
   return found;
 }
 
+/** Every node of a slab's or wall's outline and openings. */
+export const panelNodes = ({ corners, openings }: Pick<Slab, 'corners' | 'openings'>): string[] => [...corners, ...(openings ?? []).flat()];
+
 export type RecordIds = Partial<Record<TableName, Set<string>>>;
 
-/** What has to go with the records named: a node's members, a member's and a case's loads, what rests on a modal analysis. */
+/** What has to go with the records named: a node's members, slabs and walls, a member's and a case's loads, a plane's views, what rests on a modal analysis. */
 export function dependents(model: Model, table: TableName, ids: readonly string[]): RecordIds {
   const gone: RecordIds = { [table]: new Set(ids) };
   const take = (name: TableName, id: string) => (gone[name] ??= new Set()).add(id);
@@ -45,6 +69,16 @@ export function dependents(model: Model, table: TableName, ids: readonly string[
   for (const load of Object.values(model.loads)) {
     const target = 'node' in load ? gone.nodes?.has(load.node) : gone.members?.has(load.member);
     if (target || gone.cases?.has(load.case)) take('loads', load.id);
+  }
+  if (gone.nodes) {
+    const leaves = (ids: readonly string[]) => ids.some((id) => gone.nodes!.has(id));
+    for (const slab of Object.values(model.slabs)) if (leaves(slab.corners)) take('slabs', slab.id);
+    for (const wall of Object.values(model.walls)) if (leaves(wall.corners)) take('walls', wall.id);
+    for (const line of Object.values(model.lineSupports)) if (leaves([line.start, line.end])) take('lineSupports', line.id);
+    for (const head of Object.values(model.columnHeads)) if (leaves([head.node])) take('columnHeads', head.id);
+  }
+  for (const { id, plane } of Object.values(model.views)) {
+    if (plane.kind === 'plan' ? gone.storeys?.has(plane.storey) : plane.kind === 'elevation' ? gone.gridLines?.has(plane.gridLine) : plane.kind === 'plane' && gone.planes?.has(plane.plane)) take('views', id);
   }
   for (const analysis of Object.values(model.analyses)) if ('modal' in analysis && gone.analyses?.has(analysis.modal)) take('analyses', analysis.id);
   return gone;
@@ -63,6 +97,26 @@ export function withoutReferences(model: Model, gone: RecordIds): { table: Table
   for (const { id, nodes } of Object.values(model.diaphragms)) {
     const kept = nodes.filter((node) => stays('nodes', node));
     if (kept.length < nodes.length && stays('diaphragms', id)) changed.push({ table: 'diaphragms', id, fields: { nodes: kept } });
+  }
+  for (const { id, members, nodes = [] } of Object.values(model.groups)) {
+    if (!stays('groups', id)) continue;
+    const [kept, keptNodes] = [members.filter((member) => stays('members', member)), nodes.filter((node) => stays('nodes', node))];
+    if (kept.length < members.length) changed.push({ table: 'groups', id, fields: { members: kept } });
+    if (keptNodes.length < nodes.length) changed.push({ table: 'groups', id, fields: { nodes: keptNodes } });
+  }
+  for (const table of ['slabs', 'walls'] as const) {
+    for (const { id, openings = [], material } of Object.values(model[table])) {
+      if (stays(table, id) && material && !stays('materials', material)) changed.push({ table, id, fields: { material: null } });
+      const kept = openings.filter((opening) => opening.every((node) => stays('nodes', node)));
+      if (stays(table, id) && kept.length < openings.length) changed.push({ table, id, fields: { openings: kept } });
+    }
+  }
+  for (const { id, isolated, hidden } of Object.values(model.views)) {
+    if (!stays('views', id)) continue;
+    const kept = hidden.filter((member) => stays('members', member));
+    const alone = isolated?.filter((member) => stays('members', member)) ?? null;
+    if (kept.length < hidden.length) changed.push({ table: 'views', id, fields: { hidden: kept } });
+    if (isolated && alone!.length < isolated.length) changed.push({ table: 'views', id, fields: { isolated: alone } });
   }
   for (const analysis of Object.values(model.analyses)) {
     if (!stays('analyses', analysis.id)) continue;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { reinforcingBars } from '../catalog';
+import { impossibleShape, reinforcingBars } from '../catalog';
 
 /**
  * What an engineer describes. Every record is `{ id, …fields }`; lengths m, forces N, moments N·m, loads N/m, stresses Pa,
@@ -19,6 +19,15 @@ export const storeyId = idOf('h', 'storey');
 export const diaphragmId = idOf('d', 'diaphragm');
 export const stiffnessSetId = idOf('k', 'stiffness set');
 export const analysisId = idOf('a', 'analysis');
+export const helperLineId = idOf('x', 'helper line');
+export const planeId = idOf('p', 'working plane');
+export const groupId = idOf('q', 'group');
+export const slabId = idOf('b', 'slab');
+export const wallId = idOf('w', 'wall');
+export const lineSupportId = idOf('j', 'line support');
+export const columnHeadId = idOf('o', 'column head');
+export const viewId = idOf('v', 'saved view');
+export const acceptanceId = idOf('f', 'accepted finding');
 
 /** Farther than this from the origin (m) a coordinate is taken for a mistake in units. */
 const farthest = 1e5;
@@ -33,7 +42,17 @@ export const gridLine = z.strictObject({
   label: label.describe('what stands in the grid bubble'),
   axis: z.enum(['x', 'y']).describe('the coordinate that is constant on the line'),
   position: coordinate.describe('that coordinate, m'),
+  from: coordinate.optional().describe('where the line begins along the other coordinate, m; left out: at the edge of the drawing'),
+  to: coordinate.optional().describe('where it ends, m'),
 });
+
+const point = z.tuple([coordinate, coordinate, coordinate]).describe('x, y, z in m');
+
+/** A line to draw along; it carries nothing. */
+export const helperLine = z.strictObject({ id: helperLineId, label: label.optional(), start: point, end: point });
+
+/** A plane to work in, through three points. */
+export const workingPlane = z.strictObject({ id: planeId, label, points: z.tuple([point, point, point]).describe('the first is the origin, the second lies along the plane’s u direction') });
 
 export const storey = z.strictObject({ id: storeyId, label, elevation: coordinate.describe('height above the origin, m') });
 
@@ -64,7 +83,32 @@ const iShape = z.strictObject({
 const rectangle = z.strictObject({ type: z.literal('rectangle'), depth: positiveLength.describe('along local z, m'), width: positiveLength.describe('along local y, m') });
 const circle = z.strictObject({ type: z.literal('circle'), diameter: positiveLength.describe('m') });
 
-export const section = z.strictObject({ id: sectionId, name: label, shape: z.discriminatedUnion('type', [iShape, rectangle, circle]) });
+const radius = z.number().nonnegative().max(farthest).describe('m');
+const length = positiveLength.describe('m');
+const channel = z.strictObject({ type: z.literal('channel'), depth: length, width: length, webThickness: length, flangeThickness: positiveLength.describe('m, in the middle of the outstand'), rootRadius: radius, flangeSlope: z.number().nonnegative().max(1).optional(), toeRadius: radius.optional() });
+const legs = { depth: length, width: length, thickness: length, rootRadius: radius, toeRadius: radius };
+const angle = z.strictObject({ type: z.literal('angle'), ...legs });
+const doubleAngle = z.strictObject({ type: z.literal('doubleAngle'), ...legs, gap: z.number().nonnegative().max(1).describe('between the backs, m') });
+const tee = z.strictObject({ type: z.literal('tee'), depth: length, width: length, webThickness: length, flangeThickness: length, rootRadius: radius });
+const rectangularHollow = z.strictObject({ type: z.literal('rectangularHollow'), depth: length, width: length, thickness: length, outerRadius: radius, innerRadius: radius });
+const circularHollow = z.strictObject({ type: z.literal('circularHollow'), diameter: length, thickness: length });
+const coldFormed = { depth: length, width: length, lip: length, thickness: length, innerRadius: radius };
+const coldC = z.strictObject({ type: z.literal('coldC'), ...coldFormed });
+const coldZ = z.strictObject({ type: z.literal('coldZ'), ...coldFormed });
+const builtUpI = z.strictObject({ type: z.literal('builtUpI'), depth: length, webThickness: length, topWidth: length, topThickness: length, bottomWidth: length, bottomThickness: length });
+const builtUpBox = z.strictObject({ type: z.literal('builtUpBox'), depth: length, width: length, webThickness: length, flangeThickness: length });
+const slabBeam = { depth: length, webWidth: length, flangeWidth: length, flangeThickness: length };
+const concreteTee = z.strictObject({ type: z.literal('concreteTee'), ...slabBeam });
+const concreteEll = z.strictObject({ type: z.literal('concreteEll'), ...slabBeam });
+
+const sectionShape = z
+  .discriminatedUnion('type', [iShape, rectangle, circle, channel, angle, doubleAngle, tee, rectangularHollow, circularHollow, coldC, coldZ, builtUpI, builtUpBox, concreteTee, concreteEll])
+  .superRefine((shape, context) => {
+    const why = impossibleShape(shape);
+    if (why) context.addIssue({ code: 'custom', message: `there can be no such section: ${why}` });
+  });
+
+export const section = z.strictObject({ id: sectionId, name: label, shape: sectionShape });
 
 export const support = z
   .strictObject({ ux: z.boolean(), uy: z.boolean(), uz: z.boolean(), rx: z.boolean(), ry: z.boolean(), rz: z.boolean() })
@@ -83,7 +127,39 @@ export const node = z.strictObject({
 });
 
 /** Nodes that move as one rigid body in their horizontal plane. */
-export const diaphragm = z.strictObject({ id: diaphragmId, label, nodes: z.array(nodeId).describe('nodes at one height') });
+export const diaphragm = z.strictObject({
+  id: diaphragmId,
+  label,
+  nodes: z.array(nodeId).describe('nodes at one height'),
+  stiffness: z.enum(['rigid', 'semiRigid']).optional().describe('left out: rigid. semiRigid: the slab’s own stiffness ties them, which is nothing until slabs are analysed'),
+});
+
+/** Members (and nodes) under one name. */
+export const group = z.strictObject({ id: groupId, label, members: z.array(memberId), nodes: z.array(nodeId).optional() });
+
+const corners = z.array(nodeId).min(3).describe('corners in order');
+const panel = { label: label.optional(), corners, openings: z.array(corners).optional(), thickness: positiveLength.describe('m'), material: materialId.nullable() };
+/** Described so far, not analysed. */
+export const slab = z.strictObject({ id: slabId, ...panel });
+export const wall = z.strictObject({ id: wallId, ...panel });
+/** An edge of a slab that is held along its length. */
+export const lineSupport = z.strictObject({ id: lineSupportId, label: label.optional(), start: nodeId, end: nodeId, support });
+/** A widening of a column below its slab. */
+export const columnHead = z.strictObject({ id: columnHeadId, node: nodeId, widthX: positiveLength.describe('m'), widthY: positiveLength.describe('m'), depth: positiveLength.describe('below the slab, m') });
+
+/** What was looked at, under a name: plane, eye, and what is hidden or alone in view. */
+export const savedView = z.strictObject({
+  id: viewId,
+  label,
+  plane: z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('3d') }), z.strictObject({ kind: z.literal('plan'), storey: storeyId }), z.strictObject({ kind: z.literal('elevation'), gridLine: gridLineId }), z.strictObject({ kind: z.literal('plane'), plane: planeId })]),
+  camera: z.strictObject({ target: point, azimuth: z.number().describe('rad'), elevation: z.number().describe('rad'), distance: z.number().positive().describe('m'), parallel: z.boolean() }).nullable(),
+  form: z.enum(['line', 'solid', 'axes']),
+  isolated: z.array(memberId).nullable(),
+  hidden: z.array(memberId),
+});
+
+/** A finding that someone looked at and lets stand. */
+export const acceptance = z.strictObject({ id: acceptanceId, finding: z.string().min(1).max(200).describe('the finding’s key'), reason: z.string().trim().min(1).max(300) });
 
 const factor = z.number().positive().max(100);
 const factors = z.strictObject({
@@ -123,7 +199,7 @@ export const steelDesign = z.strictObject({
 });
 
 export const behaviours = ['frame', 'axial', 'tension', 'compression'] as const;
-export const axisPositions = ['topLeft', 'top', 'topRight', 'left', 'centroid', 'right', 'bottomLeft', 'bottom', 'bottomRight'] as const;
+export const axisPositions = ['topLeft', 'top', 'topRight', 'left', 'middle', 'right', 'bottomLeft', 'bottom', 'bottomRight', 'centroid', 'shearCentre'] as const;
 const connection = z.strictObject(sixStiffnesses).describe('stiffness of the connection in the member’s local directions, N/m and N·m/rad: 0 is a release, a direction left out is rigid');
 
 export const member = z.strictObject({
@@ -140,12 +216,13 @@ export const member = z.strictObject({
   behaviour: z.enum(behaviours).optional().describe('left out: frame'),
   startConnection: connection.optional(),
   endConnection: connection.optional(),
-  axisPosition: z.enum(axisPositions).optional().describe('the point of the section’s box that lies on the line between the nodes; left out: the centroid'),
+  axisPosition: z.enum(axisPositions).optional().describe('the point of the section that lies on the line between the nodes: one of nine of its box, its centroid or its shear centre; left out: the centroid'),
   startOffset: vector.optional().describe('from the start node to the start of the axis, local directions of the line between the nodes, m'),
   endOffset: vector.optional().describe('from the end node to the end of the axis, m'),
   startRigid: z.number().nonnegative().max(100).optional().describe('rigid length at the start, m'),
   endRigid: z.number().nonnegative().max(100).optional().describe('rigid length at the end, m'),
   stiffness: factors.optional().describe('factors on the stiffness in every analysis'),
+  drawnShift: z.tuple([z.number().min(-100).max(100), z.number().min(-100).max(100)]).optional().describe('shift of the drawn section along local y and z, m; it changes nothing in the analysis'),
 });
 
 export const natures = ['dead', 'superimposedDead', 'live', 'roofLive', 'snow', 'wind', 'seismic', 'other'] as const;
@@ -308,6 +385,15 @@ export const recordSchemas = {
   diaphragms: diaphragm,
   stiffnessSets: stiffnessSet,
   analyses: analysis,
+  helperLines: helperLine,
+  planes: workingPlane,
+  groups: group,
+  slabs: slab,
+  walls: wall,
+  lineSupports: lineSupport,
+  columnHeads: columnHead,
+  views: savedView,
+  acceptances: acceptance,
 } as const;
 
 export type GridLine = z.infer<typeof gridLine>;
@@ -334,6 +420,17 @@ export type Load = z.infer<typeof load>;
 export type Connection = z.infer<typeof connection>;
 export type StiffnessFactors = z.infer<typeof factors>;
 export type Diaphragm = z.infer<typeof diaphragm>;
+export type HelperLine = z.infer<typeof helperLine>;
+export type WorkingPlane = z.infer<typeof workingPlane>;
+export type Group = z.infer<typeof group>;
+export type Slab = z.infer<typeof slab>;
+export type Wall = z.infer<typeof wall>;
+export type LineSupport = z.infer<typeof lineSupport>;
+export type ColumnHead = z.infer<typeof columnHead>;
+export type SavedView = z.infer<typeof savedView>;
+export type Acceptance = z.infer<typeof acceptance>;
+export type AxisPosition = (typeof axisPositions)[number];
+export type Behaviour = (typeof behaviours)[number];
 export type StiffnessSet = z.infer<typeof stiffnessSet>;
 export type Analysis = z.infer<typeof analysis>;
 export type BucklingAnalysis = z.infer<typeof bucklingAnalysis>;

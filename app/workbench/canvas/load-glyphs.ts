@@ -1,5 +1,5 @@
 import { loadWords } from '~core/loading';
-import { localAxes, memberEnds, memberLength, type Load, type Model } from '~core/model';
+import { memberAxis, type Load, type Model } from '~core/model';
 import { formatQuantity, type UnitSystem } from '~core/units';
 import type { Shown } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
@@ -72,19 +72,18 @@ export function drawLoads(context: CanvasRenderingContext2D, projector: Projecto
       continue;
     }
     const member = model.members[load.member];
-    const ends = memberEnds(model, member);
-    const length = memberLength(model, member);
-    if (!ends || length === 0) continue;
-    const axes = localAxes(ends.start.position, ends.end.position, member.angle);
+    const axis = memberAxis(model, member);
+    if (!axis) continue;
+    const { axes, length } = axis;
     if (load.type === 'temperature' || load.type === 'strain') {
-      const [x, y] = projector.point(ends.start.position.map((part, i) => (part + ends.end.position[i]) / 2));
+      const [x, y] = projector.point(axis.start.map((part, i) => (part + axis.end[i]) / 2));
       labels.push({ text: loadWords(load, units).value, x, y: y - 8, color: colors.load, weight: 0.5 });
       continue;
     }
     const unit = load.axes === 'local' ? axes[load.direction] : ([load.direction === 'x' ? 1 : 0, load.direction === 'y' ? 1 : 0, load.direction === 'z' ? 1 : 0] as const);
     const main = load.type === 'trapezoid' ? (Math.abs(load.valueTo) > Math.abs(load.valueFrom) ? load.valueTo : load.valueFrom) : load.value;
     const direction = unit.map((part) => part * Math.sign(main * factor));
-    const place = (x: number) => ends.start.position.map((part, i) => part + (axes.x[i] * x));
+    const place = (x: number) => axis.start.map((part, i) => part + (axes.x[i] * x));
     const value = Math.abs(main * factor);
     if (load.type === 'point') {
       const tail = arrow(context, projector, place(Math.min(load.at, length)), direction, reach(one));

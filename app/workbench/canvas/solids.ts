@@ -1,21 +1,31 @@
 import { BufferAttribute, BufferGeometry, ShapeUtils, Vector2 } from 'three';
-import type { SectionShape } from '~core/catalog';
-import { localAxes, memberEnds, type Member, type Model } from '~core/model';
+import { contoursOf, type SectionShape } from '~core/catalog';
+import { memberAxis, type Member, type Model } from '~core/model';
 
-const circleParts = 20;
+/** Chords of a quarter circle: enough for a fillet on the screen. */
+const arcParts = 3;
+const roundParts = 5;
 
-/** Outline of a section in its own plane, counter-clockwise, as (y, z) in m about the centroid. */
-export function sectionOutline(shape: SectionShape): [number, number][] {
-  if (shape.type === 'circle') {
-    return Array.from({ length: circleParts }, (_, i) => {
-      const angle = (2 * Math.PI * i) / circleParts;
-      return [(shape.diameter / 2) * Math.cos(angle), (shape.diameter / 2) * Math.sin(angle)];
-    });
+interface Outline {
+  readonly solids: readonly (readonly (readonly [number, number])[])[];
+  readonly holes: readonly (readonly (readonly [number, number])[])[];
+  /** corner numbers of triangles that fill the section, by solid: its own corners, then those of the holes */
+  readonly caps: readonly (readonly number[])[][];
+}
+
+const known = new WeakMap<SectionShape, Outline>();
+
+/** Outline of a section about its centroid in local axes (y, z in m) with the triangles of its ends; made once a shape. */
+export function sectionOutline(shape: SectionShape): Outline {
+  let outline = known.get(shape);
+  if (!outline) {
+    const round = shape.type === 'circle' || shape.type === 'circularHollow';
+    const { solids, holes } = contoursOf(shape, round ? roundParts : arcParts);
+    const vectors = (points: readonly (readonly [number, number])[]) => points.map(([y, z]) => new Vector2(y, z));
+    outline = { solids, holes, caps: solids.map((solid) => ShapeUtils.triangulateShape(vectors(solid), holes.map(vectors))) };
+    known.set(shape, outline);
   }
-  const [b, h] = [shape.width / 2, shape.depth / 2];
-  if (shape.type === 'rectangle') return [[-b, -h], [b, -h], [b, h], [-b, h]];
-  const [w, f] = [shape.webThickness / 2, shape.depth / 2 - shape.flangeThickness];
-  return [[-b, -h], [b, -h], [b, -f], [w, -f], [w, f], [b, f], [b, h], [-b, h], [-b, f], [-w, f], [-w, -f], [-b, -f]];
+  return outline;
 }
 
 /** Triangles and sharp edges of members as solids, in one buffer; each member's tone is a colour a vertex. */
@@ -25,15 +35,13 @@ export function solidGeometry(model: Model, members: readonly Member[], colorOf:
   const colors: number[] = [];
   const edges: number[] = [];
   for (const member of members) {
-    const ends = memberEnds(model, member);
+    const axis = memberAxis(model, member);
     const shape = member.section === null ? undefined : model.sections[member.section].shape;
-    if (!ends || !shape) continue;
-    const [from, to] = [ends.start.position, ends.end.position];
-    const axes = localAxes(from, to, member.angle);
-    const outline = sectionOutline(shape);
-    const place = (origin: readonly number[], [y, z]: [number, number]) => [0, 1, 2].map((i) => origin[i] + y * axes.y[i] + z * axes.z[i]);
-    const near = outline.map((point) => place(from, point));
-    const far = outline.map((point) => place(to, point));
+    if (!axis || !shape) continue;
+    const { axes } = axis;
+    const [shiftY, shiftZ] = member.drawnShift ?? [0, 0];
+    const { solids, holes, caps } = sectionOutline(shape);
+    const place = (origin: readonly number[], [y, z]: readonly [number, number]) => [0, 1, 2].map((i) => origin[i] + (y + shiftY) * axes.y[i] + (z + shiftZ) * axes.z[i]);
     const color = colorOf(member);
     const triangle = (normal: readonly number[], ...corners: number[][]) => {
       for (const corner of corners) {
@@ -42,20 +50,39 @@ export function solidGeometry(model: Model, members: readonly Member[], colorOf:
         colors.push(...color);
       }
     };
-    outline.forEach((point, i) => {
-      const j = (i + 1) % outline.length;
-      const [dy, dz] = [outline[j][0] - point[0], outline[j][1] - point[1]];
-      const length = Math.hypot(dy, dz);
-      const normal = [0, 1, 2].map((k) => (dz * axes.y[k] - dy * axes.z[k]) / length);
-      triangle(normal, near[i], near[j], far[j]);
-      triangle(normal, near[i], far[j], far[i]);
-      edges.push(...near[i], ...near[j], ...far[i], ...far[j]);
-      if (shape.type !== 'circle') edges.push(...near[i], ...far[i]);
+    // the outer face of a solid looks away from it, that of a hole into it
+    const skin = (outline: readonly (readonly [number, number])[]) => {
+      const near = outline.map((point) => place(axis.start, point));
+      const far = outline.map((point) => place(axis.end, point));
+      const edge = (i: number) => {
+        const [a, b] = [outline[i], outline[(i + 1) % outline.length]];
+        return [b[0] - a[0], b[1] - a[1]] as const;
+      };
+      outline.forEach((_, i) => {
+        const j = (i + 1) % outline.length;
+        const [dy, dz] = edge(i);
+        const [by, bz] = edge((i + outline.length - 1) % outline.length);
+        const length = Math.hypot(dy, dz) || 1;
+        const normal = [0, 1, 2].map((k) => (dz * axes.y[k] - dy * axes.z[k]) / length);
+        triangle(normal, near[i], near[j], far[j]);
+        triangle(normal, near[i], far[j], far[i]);
+        edges.push(...near[i], ...near[j], ...far[i], ...far[j]);
+        // lines along the member stand at its sharp corners only
+        if (dy * by + dz * bz < 0.8 * length * Math.hypot(by, bz)) edges.push(...near[i], ...far[i]);
+      });
+      return { near, far };
+    };
+    const inner = holes.map((hole) => skin([...hole].reverse()));
+    solids.forEach((solid, k) => {
+      const outer = skin(solid);
+      // the triangles count the corners of a hole in its own order
+      const near = [...outer.near, ...inner.flatMap((hole) => [...hole.near].reverse())];
+      const far = [...outer.far, ...inner.flatMap((hole) => [...hole.far].reverse())];
+      for (const [a, b, c] of caps[k]) {
+        triangle(axes.x.map((part) => -part), near[a], near[c], near[b]);
+        triangle([...axes.x], far[a], far[b], far[c]);
+      }
     });
-    for (const [a, b, c] of ShapeUtils.triangulateShape(outline.map(([y, z]) => new Vector2(y, z)), [])) {
-      triangle(axes.x.map((part) => -part), near[a], near[c], near[b]);
-      triangle([...axes.x], far[a], far[b], far[c]);
-    }
   }
   const faces = new BufferGeometry();
   faces.setAttribute('position', new BufferAttribute(Float32Array.from(positions), 3));

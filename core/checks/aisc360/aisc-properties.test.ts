@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { catalogueShapes, findCatalogueShape } from '../../catalog';
+import { catalogueShapes } from '../../catalog';
 import { compressionStrength, tensionStrength } from './compression';
 import { flexuralSlenderness, limitingUnbracedLengths, majorFlexuralStrength, majorFlexureExclusion, minorFlexuralStrength, momentGradientFactor } from './flexure';
 import { flangeShearStrength, webShearStrength } from './shear';
@@ -9,9 +9,10 @@ const steel = { elasticModulus: 199.948e9, poissonRatio: 0.3, yieldStress: 344.7
 const kip = 4448.2216152605;
 const foot = 0.3048;
 const kipFoot = kip * foot;
-const anyShape = fc.constantFrom(...catalogueShapes).map((entry) => steelSection(entry.shape, steel));
+const iShapes = catalogueShapes.flatMap((entry) => (entry.shape.type === 'i' ? [{ ...entry, shape: entry.shape }] : []));
+const anyShape = fc.constantFrom(...iShapes).map((entry) => steelSection(entry.shape, steel));
 const anyLength = fc.double({ min: 0.3, max: 25, noNaN: true });
-const named = (name: string) => steelSection(findCatalogueShape(name)!.shape, steel);
+const named = (name: string) => steelSection(iShapes.find((entry) => entry.name === name)!.shape, steel);
 
 /** Hand calculations with the tabulated properties of the AISC Manual, Part 1; strengths in kip and kip·ft at F_y = 50 ksi. */
 describe('worked by hand', () => {
@@ -98,7 +99,7 @@ describe('for every rolled section', () => {
   });
 
   test('a stronger steel never weakens a section in yielding, and a web that is not compact is told', () => {
-    fc.assert(fc.property(fc.constantFrom(...catalogueShapes), fc.double({ min: 200e6, max: 420e6, noNaN: true }), (entry, yieldStress) => {
+    fc.assert(fc.property(fc.constantFrom(...iShapes), fc.double({ min: 200e6, max: 420e6, noNaN: true }), (entry, yieldStress) => {
       const [mild, strong] = [steelSection(entry.shape, { ...steel, yieldStress }), steelSection(entry.shape, { ...steel, yieldStress: yieldStress * 1.1 })];
       expect(tensionStrength(strong)).toBeGreaterThan(tensionStrength(mild));
       const slender = flexuralSlenderness(mild);
