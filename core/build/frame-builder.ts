@@ -1,11 +1,14 @@
 import type { CatalogueMaterial } from '../catalog';
 import { count } from '../units';
-import { distance, samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey, type Support } from '../model';
+import { samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey, type Support } from '../model';
+import { NodeFinder } from './node-finder';
 import { RecordCollector } from './records';
 import type { SectionChoice } from './section-choice';
 
 /** A regular frame from a few numbers; lengths in m. */
 export interface FrameSpec {
+  /** corner of the first grid lines on the ground; left out: 0, 0, 0 */
+  readonly origin?: readonly [number, number, number];
   /** spacings along x; empty: one line of columns */
   readonly baysX: readonly number[];
   readonly baysY: readonly number[];
@@ -30,20 +33,22 @@ export const fixedSupport: Support = { ux: true, uy: true, uz: true, rx: true, r
 export const pinnedSupport: Support = { ux: true, uy: true, uz: true, rx: false, ry: false, rz: false };
 
 /** 0 → A, 25 → Z, 26 → AA. */
-function letters(index: number): string {
+export function letters(index: number): string {
   return (index >= 26 ? letters(Math.floor(index / 26) - 1) : '') + String.fromCharCode(65 + (index % 26));
 }
 
-const running = (spacings: readonly number[]): number[] => spacings.reduce((places, spacing) => [...places, places[places.length - 1] + spacing], [0]);
+/** Places one after another: where it begins, then each spacing on. */
+export const running = (spacings: readonly number[], from = 0): number[] => spacings.reduce((places, spacing) => [...places, places[places.length - 1] + spacing], [from]);
 
 /**
  * Builds columns on every grid crossing and beams along every grid line of each storey above the ground, with grid lines,
  * storeys and supports. Nodes and members that are in the model already are used, not doubled.
  */
 export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
-  const xs = running(spec.baysX);
-  const ys = running(spec.baysY);
-  const zs = running(spec.storeys);
+  const [x0, y0, z0] = spec.origin ?? [0, 0, 0];
+  const xs = running(spec.baysX, x0);
+  const ys = running(spec.baysY, y0);
+  const zs = running(spec.storeys, z0);
   const collector = new RecordCollector(model);
   const gridLines = [...newGridLines(model, collector, 'x', xs), ...newGridLines(model, collector, 'y', ys)];
   const storeys = newStoreys(model, collector, zs);
@@ -96,42 +101,3 @@ function newStoreys(model: Model, collector: RecordCollector, elevations: number
     .filter(({ elevation }) => !present.some((storey) => Math.abs(storey.elevation - elevation) < samePoint))
     .map(({ label, elevation }) => ({ id: collector.nextId('storeys'), label, elevation }));
 }
-
-/** Finds nodes by place, making those that are missing. */
-export class NodeFinder {
-  readonly made: Node[] = [];
-  private readonly byPlace = new Map<string, Node[]>();
-
-  constructor(
-    model: Model,
-    private readonly collector: RecordCollector,
-  ) {
-    for (const node of Object.values(model.nodes)) this.remember(node);
-  }
-
-  at(position: [number, number, number], support?: Support): string {
-    const [i, j, k] = cell(position);
-    for (let di = -1; di <= 1; di++) {
-      for (let dj = -1; dj <= 1; dj++) {
-        for (let dk = -1; dk <= 1; dk++) {
-          const found = this.byPlace.get(`${i + di} ${j + dj} ${k + dk}`)?.find((node) => distance(node.position, position) < samePoint);
-          if (found) return found.id;
-        }
-      }
-    }
-    const node: Node = { id: this.collector.nextId('nodes'), position, ...(support ? { support } : {}) };
-    this.made.push(node);
-    this.remember(node);
-    return node.id;
-  }
-
-  private remember(node: Node): void {
-    const key = cell(node.position).join(' ');
-    const present = this.byPlace.get(key);
-    if (present) present.push(node);
-    else this.byPlace.set(key, [node]);
-  }
-}
-
-/** Cells of one metre, so that a search looks at a place and its neighbours only. */
-const cell = (position: readonly number[]): number[] => position.map(Math.floor);

@@ -1,4 +1,4 @@
-import { inOrder, type Finding, type Model, type Node, type StiffnessSet, type Vector } from '../model';
+import { inOrder, type Finding, type Model, type Node, type StiffnessSet, type Vector, supportAxes } from '../model';
 import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
 import { buildFrameElements, type FrameElements } from './frame-elements';
@@ -174,16 +174,6 @@ const unitOf = (d: number): Float64Array => {
 function centroid(points: readonly Vector[]): Vector {
   const mean = (i: 0 | 1 | 2) => points.reduce((sum, point) => sum + point[i], 0) / points.length;
   return [mean(0), mean(1), mean(2)];
-}
-
-/** Axes of an inclined support as rows: global ones turned about z, then their own y, then their own x. */
-export function supportAxes([a, b, c]: Vector): readonly [Vector, Vector, Vector] {
-  const [ca, sa, cb, sb, cc, sc] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b), Math.cos(c), Math.sin(c)];
-  return [
-    [ca * cb, sa * cb, -sb],
-    [ca * sb * sc - sa * cc, sa * sb * sc + ca * cc, cb * sc],
-    [ca * sb * cc + sa * sc, sa * sb * cc - ca * sc, cb * cc],
-  ];
 }
 
 function directionsOf(node: Node | undefined): Float64Array {

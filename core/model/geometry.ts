@@ -49,6 +49,16 @@ export function localAxes(start: Vector, end: Vector, angle: number): Axes {
   return { x, y: add(scale(y, c), scale(z, s)), z: add(scale(z, c), scale(y, -s)) };
 }
 
+/** Axes of an inclined support as rows: global ones turned about z, then their own y, then their own x. */
+export function supportAxes([a, b, c]: Vector): readonly [Vector, Vector, Vector] {
+  const [ca, sa, cb, sb, cc, sc] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b), Math.cos(c), Math.sin(c)];
+  return [
+    [ca * cb, sa * cb, -sb],
+    [ca * sb * sc - sa * cc, sa * sb * sc + ca * cc, cb * sc],
+    [ca * sb * cc + sa * sc, sa * sb * cc - ca * sc, cb * cc],
+  ];
+}
+
 /** The two end nodes of a member, or undefined when one is missing. */
 export function memberEnds(model: Model, member: Member): { start: Node; end: Node } | undefined {
   const start = model.nodes[member.start];

@@ -7,6 +7,6 @@ export { act, edit, type Act, type Edit } from './edit';
 export { panelNodes, referencesOf } from './references';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
-export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, type Axes, type MemberAxis, type Vector } from './geometry';
+export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
 export type { Finding } from './finding';
 export { connectedParts, modelFindings, positionTolerance } from './model-findings';

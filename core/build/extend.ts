@@ -1,0 +1,77 @@
+import { count } from '../units';
+import { add, applyAct, cross, distance, dot, memberEnds, norm, samePoint, scale, subtract, type Edit, type Member, type Model, type Vector } from '../model';
+import { divideEdits } from './divide';
+import { shareOn } from './draft';
+import { NodeFinder } from './node-finder';
+import { refuse, type Plan, type PreviewLine } from './plan';
+import { RecordCollector } from './records';
+
+/**
+ * Extends or trims members to another member: the end of each that is nearer to the target's line goes to where both lines meet, and the
+ * target is divided there. An end that others share is left to them; the member gets a node of its own.
+ */
+export function extendPlan(model: Model, ids: readonly string[], targetId: string): Plan {
+  const target = memberEnds(model, model.members[targetId]);
+  const moving = ids.filter((id) => id !== targetId);
+  if (!target || moving.length === 0) return refuse('Select the members to extend or trim, and name another member as their target.');
+  const collector = new RecordCollector(model);
+  const finder = new NodeFinder(model, collector);
+  const changes: { id: string; fields: Record<string, unknown> }[] = [];
+  const loads: { id: string; fields: Record<string, unknown> }[] = [];
+  const preview: PreviewLine[] = [];
+  const joints: string[] = [];
+  const left: string[] = [];
+  for (const id of moving) {
+    const member = model.members[id];
+    const { start, end } = memberEnds(model, member)!;
+    const meet = linesMeet(start.position, end.position, target.start.position, target.end.position);
+    if (!meet) return refuse(`The lines of ${id} and ${targetId} do not meet: they are parallel or pass each other.`);
+    const onTarget = shareOn(meet, target.start.position, target.end.position) !== undefined || [target.start, target.end].some((node) => distance(node.position, meet) < samePoint);
+    if (!onTarget) return refuse(`${id} meets the line of ${targetId} beyond its ends. Extend ${targetId} first.`);
+    const side = distance(start.position, meet) < distance(end.position, meet) ? 'start' : 'end';
+    if (distance(side === 'start' ? start.position : end.position, meet) < samePoint) continue;
+    const other = side === 'start' ? end.position : start.position;
+    if (distance(other, meet) < samePoint) return refuse(`${id} would be left without length.`);
+    const node = finder.at([meet[0], meet[1], meet[2]]);
+    joints.push(node);
+    left.push(member[side]);
+    changes.push({ id, fields: { [side]: node } });
+    if (side === 'start') loads.push(...shifted(model, member, dot(subtract(start.position, meet), scale(subtract(end.position, start.position), 1 / distance(start.position, end.position)))));
+    preview.push([other, meet]);
+  }
+  if (changes.length === 0) return refuse('The members end on the target already.');
+  const edits: Edit[] = [...(finder.made.length > 0 ? [{ kind: 'add' as const, records: { nodes: finder.made } }] : []), { kind: 'change', table: 'members', changes }, ...(loads.length > 0 ? [{ kind: 'change' as const, table: 'loads' as const, changes: loads }] : [])];
+  const applied = applyAct(model, { edits });
+  if (!applied.ok) return refuse(applied.error);
+  const inner = [...new Set(joints)].filter((node) => shareOn(applied.model.nodes[node].position, target.start.position, target.end.position) !== undefined);
+  if (inner.length > 0) edits.push(...divideEdits(applied.model, applied.model.members[targetId], inner, collector.nextId).edits);
+  const bare = [...new Set(left)].filter((node) => isBare(applied.model, node));
+  if (bare.length > 0) edits.push({ kind: 'remove', table: 'nodes', ids: bare });
+  return { ok: true, act: { edits, sentence: `Extended or trimmed ${count(changes.length, 'member')} to ${targetId}` }, words: `${count(changes.length, 'member')} will end on ${targetId}`, preview, made: [...moving] };
+}
+
+/** Nothing hangs on the node any more. */
+function isBare(model: Model, id: string): boolean {
+  const { support, springs } = model.nodes[id];
+  return !support && !springs && !Object.values(model.members).some((member) => member.start === id || member.end === id) && !Object.values(model.loads).some((load) => 'node' in load && load.node === id);
+}
+
+/** Distances along a member whose start went back by `by` (m; negative: forward). */
+function shifted(model: Model, member: Member, by: number): { id: string; fields: Record<string, unknown> }[] {
+  return Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
+    if (!('member' in load) || load.member !== member.id || load.type === 'temperature' || load.type === 'strain') return [];
+    if ('at' in load) return [{ id: load.id, fields: { at: Math.max(0, load.at + by) } }];
+    return [{ id: load.id, fields: { from: load.from === 0 && load.to === null ? 0 : Math.max(0, load.from + by), to: load.to === null ? null : Math.max(0, load.to + by) } }];
+  });
+}
+
+/** Where two lines meet within `samePoint`, however far beyond their ends. */
+function linesMeet(a: Vector, b: Vector, c: Vector, d: Vector): Vector | undefined {
+  const [u, v, w] = [subtract(b, a), subtract(d, c), subtract(a, c)];
+  const normal = cross(u, v);
+  const square = dot(normal, normal);
+  if (square < 1e-12 * dot(u, u) * dot(v, v)) return undefined;
+  const on = add(a, scale(u, dot(cross(v, w), normal) / square));
+  const off = norm(cross(subtract(on, c), v)) / norm(v);
+  return off < samePoint ? on : undefined;
+}

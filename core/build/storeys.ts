@@ -1,0 +1,132 @@
+import { count, formatQuantity } from '../units';
+import { applyAct, inOrder, memberEnds, storeysUpward, type Edit, type Model, type Vector } from '../model';
+import { divideEdits, gathered } from './divide';
+import { Draft } from './draft';
+import { nodesOf } from './copies';
+import { NodeFinder } from './node-finder';
+import { refuse, type Plan, type PreviewLine } from './plan';
+import { RecordCollector } from './records';
+
+const tolerance = 0.02;
+
+/** Lines of members as they would be with some nodes elsewhere. */
+function previewOf(model: Model, placed: ReadonlyMap<string, Vector>): PreviewLine[] {
+  return Object.values(model.members).flatMap((member): PreviewLine[] => {
+    if (!placed.has(member.start) && !placed.has(member.end)) return [];
+    const at = (id: string) => placed.get(id) ?? model.nodes[id].position;
+    return [[at(member.start), at(member.end)]];
+  });
+}
+
+const lift = ([x, y, z]: Vector, by: number): [number, number, number] => [x, y, Math.round((z + by) * 1e9) / 1e9];
+
+/**
+ * Sets a storey's elevation (m). With `along`, nodes at its level and everything above it move by the same, and so do the storeys above;
+ * without, only the mark moves.
+ */
+export function reheightStoreyPlan(model: Model, id: string, elevation: number, along: boolean): Plan {
+  const storey = model.storeys[id];
+  const by = elevation - storey.elevation;
+  if (Math.abs(by) < 1e-9) return refuse(`${storey.label} stands there already.`);
+  const below = storeysUpward(model).filter((one) => one.elevation < storey.elevation - tolerance).at(-1);
+  if (along && below && elevation <= below.elevation + tolerance) return refuse(`${storey.label} would come down to ${below.label}. Give it more than ${formatQuantity(below.elevation, 'length', model.settings.units)}.`);
+  const storeys = along ? Object.values(model.storeys).filter((one) => one.elevation > storey.elevation - 1e-9) : [storey];
+  const nodes = along ? Object.values(model.nodes).filter((node) => node.position[2] > storey.elevation - tolerance) : [];
+  const placed = new Map(nodes.map((node) => [node.id, lift(node.position, by) as Vector]));
+  const edits: Edit[] = [
+    { kind: 'change', table: 'storeys', changes: storeys.map((one) => ({ id: one.id, fields: { elevation: one.elevation + by } })) },
+    ...(nodes.length > 0 ? [{ kind: 'change' as const, table: 'nodes' as const, changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })) }] : []),
+  ];
+  const words = `${count(storeys.length, 'storey')}${along ? ` and ${count(nodes.length, 'node')} move ${by > 0 ? 'up' : 'down'} by ${formatQuantity(Math.abs(by), 'length', model.settings.units)}` : ''}`;
+  return { ok: true, act: { edits, sentence: `Set ${storey.label} to ${formatQuantity(elevation, 'length', model.settings.units)}${along ? ` with ${count(nodes.length, 'node')}` : ''}` }, words, preview: previewOf(model, placed), made: [] };
+}
+
+/** Inserts a storey above another (m): everything above moves up by its height, and what rises through the new level is divided there. */
+export function insertStoreyPlan(model: Model, aboveId: string, height: number, label: string): Plan {
+  const base = model.storeys[aboveId];
+  if (!(height > 0.1)) return refuse('A storey needs a height of more than 0.1 m.');
+  if (Object.values(model.storeys).some((storey) => storey.label === label.trim())) return refuse(`There is a storey “${label}” already. Give it another name.`);
+  const level = base.elevation + height;
+  const higher = Object.values(model.storeys).filter((storey) => storey.elevation > base.elevation + tolerance);
+  const nodes = Object.values(model.nodes).filter((node) => node.position[2] > base.elevation + tolerance);
+  const placed = new Map(nodes.map((node) => [node.id, lift(node.position, height) as Vector]));
+  const collector = new RecordCollector(model);
+  const edits: Edit[] = [];
+  if (higher.length > 0) edits.push({ kind: 'change', table: 'storeys', changes: higher.map((one) => ({ id: one.id, fields: { elevation: one.elevation + height } })) });
+  edits.push({ kind: 'add', records: { storeys: [{ id: collector.nextId('storeys'), label: label.trim(), elevation: level }] } });
+  if (nodes.length > 0) edits.push({ kind: 'change', table: 'nodes', changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })) });
+  const stretched = applyAct(model, { edits });
+  if (!stretched.ok) return refuse(stretched.error);
+  const cut = divideAtLevel(stretched.model, level, collector);
+  return {
+    ok: true, act: { edits: [...edits, ...cut.edits], sentence: `Inserted ${label.trim()} above ${base.label}` },
+    words: `${count(nodes.length, 'node')} and ${count(higher.length, 'storey')} move up by ${formatQuantity(height, 'length', model.settings.units)}; ${count(cut.divided, 'column')} divided at the new level`, preview: previewOf(model, placed), made: [],
+  };
+}
+
+function divideAtLevel(model: Model, level: number, collector: RecordCollector): { edits: Edit[]; divided: number } {
+  const finder = new NodeFinder(model, collector);
+  const through = Object.values(model.members).flatMap((member) => {
+    const ends = memberEnds(model, member);
+    if (!ends || member.role !== 'column') return [];
+    const [a, b] = [ends.start.position, ends.end.position];
+    if (Math.min(a[2], b[2]) > level - tolerance || Math.max(a[2], b[2]) < level + tolerance) return [];
+    const share = (level - a[2]) / (b[2] - a[2]);
+    return [{ member, node: finder.at([a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share, level]) }];
+  });
+  if (through.length === 0) return { edits: [], divided: 0 };
+  const first: Edit[] = finder.made.length > 0 ? [{ kind: 'add', records: { nodes: finder.made } }] : [];
+  const begun = applyAct(model, { edits: first });
+  if (!begun.ok) throw new Error(begun.error);
+  return { edits: [...first, ...gathered(through.flatMap(({ member, node }) => divideEdits(begun.model, member, [node], collector.nextId).edits))], divided: through.length };
+}
+
+/** Members that make up a storey: those at its level, and those that rise to it from the storey below. */
+export function storeyMembers(model: Model, id: string): string[] {
+  const { elevation } = model.storeys[id];
+  const below = storeysUpward(model).filter((one) => one.elevation < elevation - tolerance).at(-1)?.elevation ?? -Infinity;
+  return inOrder(model.members).filter((member) => {
+    const ends = memberEnds(model, member);
+    if (!ends) return false;
+    const [low, high] = [ends.start.position[2], ends.end.position[2]].sort((a, b) => a - b);
+    return low > below - tolerance && high > below + tolerance && high < elevation + tolerance;
+  }).map((member) => member.id);
+}
+
+/**
+ * Copies a storey — what lies at its level and what rises to it — to other storeys. Between the level below and its own, heights are
+ * stretched to the target's storey height. Loads come along when asked for, at the same shares of their members.
+ */
+export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly string[], loads: boolean): Plan {
+  const upward = storeysUpward(model);
+  const levelBelow = (elevation: number) => upward.filter((one) => one.elevation < elevation - tolerance).at(-1)?.elevation;
+  const source = model.storeys[fromId];
+  const targets = toIds.filter((id) => id !== fromId);
+  const members = storeyMembers(model, fromId);
+  if (targets.length === 0) return refuse('Choose one or more other storeys to copy to.');
+  if (members.length === 0) return refuse(`There are no members on ${source.label}.`);
+  const sourceBelow = levelBelow(source.elevation);
+  const draft = new Draft(model);
+  const newLoads: { from: string; pair: string }[] = [];
+  for (const id of targets) {
+    const target = model.storeys[id];
+    const targetBelow = levelBelow(target.elevation);
+    const stretch = sourceBelow !== undefined && targetBelow !== undefined ? (target.elevation - targetBelow) / (source.elevation - sourceBelow) : 1;
+    const raise = ([x, y, z]: Vector): Vector => [x, y, Math.round((target.elevation + (z - source.elevation) * stretch) * 1e9) / 1e9];
+    const place = new Map(nodesOf(model, { members, nodes: [] }).map((node) => [node, draft.node(raise(model.nodes[node].position))]));
+    for (const member of members) {
+      const { id: _id, start, end, label: _label, ...fields } = model.members[member];
+      draft.member(place.get(start)!, place.get(end)!, fields);
+      newLoads.push({ from: member, pair: [place.get(start)!, place.get(end)!].join(' ') });
+    }
+  }
+  const drawn = draft.finish((made) => `Copied ${source.label} to ${targets.map((id) => model.storeys[id].label).join(', ')}: ${count(made.length, 'member')}`);
+  if (!drawn.act) return refuse('Everything is there already.');
+  const byPair = new Map(drawn.made.map((member) => [`${member.start} ${member.end}`, member.id]));
+  const copies = !loads ? [] : newLoads.flatMap(({ from, pair }) => {
+    const member = byPair.get(pair);
+    return member ? Object.values(model.loads).flatMap((load) => ('member' in load && load.member === from ? [{ ...load, id: draft.collector.nextId('loads'), member }] : [])) : [];
+  });
+  const edits = [...drawn.act.edits, ...(copies.length > 0 ? [{ kind: 'add' as const, records: { loads: copies } }] : [])];
+  return { ok: true, act: { ...drawn.act, edits }, words: `${count(drawn.made.length, 'member')}${copies.length > 0 ? ` and ${count(copies.length, 'load')}` : ''} on ${count(targets.length, 'storey')}`, preview: drawn.lines, made: drawn.made.map((member) => member.id) };
+}
