@@ -1,9 +1,10 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { geometryFindings } from '~core/build';
 import { MemberChecker } from '~core/checks';
 import { analysesData, checksData, findingsData, modelJsonSchema, readModelFile, readRecordCsv, resultsData } from '~core/exchange';
 import { runAnalysisNow, solveNow } from '~core/fem';
-import { applyAct, inOrder, type Finding, type Model } from '~core/model';
+import { acceptanceOf, applyAct, inOrder, type Finding, type Model } from '~core/model';
 
 /** What a command prints and its exit status: 0 done and nothing stops, 1 done or tried with findings that stop, 2 unusable input. */
 export interface Output {
@@ -50,8 +51,9 @@ export function runCommand(argv: readonly string[]): Output {
   if ('err' in shaken) return shaken;
   const model = shaken;
   if (command === 'analyse') return analyse(model, analysis, parsed.values.out);
-  const { findings, solution } = solveNow(model);
-  const listed = findings.map(line).join('');
+  const { findings: analysed, solution } = solveNow(model);
+  const findings = [...analysed, ...geometryFindings(model)];
+  const listed = findings.map((finding) => line(finding, acceptanceOf(model, finding)?.reason)).join('');
   const status = statusOf(findings);
   const output = (data: unknown) => deliver(data, parsed.values.out, status, listed);
   if (command === 'validate') return output({ format: 'elbow-findings', version: 1, findings: findingsData(findings) });
@@ -81,7 +83,7 @@ function analyse(model: Model, wanted: string | undefined, path: string | undefi
   if (chosen.length === 0) return unusable(wanted === undefined ? 'The model has no analyses beside its load cases; “elbow solve” computes those.' : `The model has no analysis “${wanted}”; it has ${all.map((one) => `${one.id} (${one.label})`).join(', ') || 'none'}.`);
   const outcomes = chosen.map((one) => runAnalysisNow(model, one.id));
   const findings = outcomes.flatMap((outcome) => outcome.findings);
-  return deliver(analysesData(model, outcomes), path, statusOf(findings), findings.map(line).join(''));
+  return deliver(analysesData(model, outcomes), path, statusOf(findings), findings.map((finding) => line(finding)).join(''));
 }
 
 /** The model with a ground motion read from a file in all its time histories. */
@@ -96,7 +98,7 @@ function withRecord(model: Model, path: string, unit: string | undefined): Model
   return applied.ok ? applied.model : unusable(`${path} cannot be used: ${applied.error}`);
 }
 
-const line = (finding: Finding): string => `${finding.severity === 'stop' ? 'STOP  ' : 'remark'} ${finding.sentence} ${finding.why}\n`;
+const line = (finding: Finding, accepted?: string): string => `${finding.severity === 'stop' ? 'STOP  ' : 'remark'} ${finding.sentence} ${accepted === undefined ? finding.why : `(accepted: ${accepted})`}\n`;
 
 function readInput(path: string): string | Output {
   try {

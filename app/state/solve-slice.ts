@@ -58,6 +58,9 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
         if (!solution) report();
         break;
       }
+      case 'found':
+        set({ findings: [...get().findings, ...message.findings] });
+        break;
       case 'checked':
         set({ checks: new Map(message.rows.map((row) => [row.memberId, row])), seconds: { ...get().seconds, check: message.seconds }, solveStatus: 'done' });
         report();

@@ -53,6 +53,7 @@ export interface SetSheet {
 export type SolverMessage =
   | { kind: 'progress'; version: number; phase: string; fraction: number }
   | { kind: 'solved'; version: number; findings: Finding[]; solution: Solution | undefined; seconds: number }
+  | { kind: 'found'; version: number; findings: Finding[] }
   | { kind: 'checked'; version: number; rows: CheckRow[]; seconds: number }
   | { kind: 'analysing'; version: number; id: string; fraction: number }
   | { kind: 'analysed'; version: number; outcome: AnalysisOutcome }

@@ -1,4 +1,5 @@
 import { MemberChecker, setStep, Sheet, type MemberChecks } from '~core/checks';
+import { geometryFindings } from '~core/build';
 import { runAnalysis, solve, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
 import { formatQuantity, type UnitSystem } from '~core/units';
@@ -128,6 +129,10 @@ export class SolveLoop {
     const { findings, solution, factored } = step.value;
     if (factored) this.factored = factored;
     this.tell({ kind: 'solved', version, findings, solution, seconds: (this.now() - started) / 1000 });
+    await this.pause();
+    if (this.version !== version) return;
+    this.tell({ kind: 'found', version, findings: [...geometryFindings(model)] });
+    last = this.now();
     if (solution && !(await this.checkAll(model, solution, version, isStale))) return;
     this.solvedVersion = version;
   }

@@ -20,3 +20,5 @@ export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './
 export { endConditionName, endConditions, endSymbol, sameEnds, type EndCondition } from './end-conditions';
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';
 export { diaphragmOfStorey, floorEdits, nodesOfStorey } from './floors';
+export { geometryFindings, nearNodes } from './geometry-findings';
+export { mendAct, mendAll } from './mends';

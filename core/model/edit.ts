@@ -38,5 +38,5 @@ export type MoveEdit = z.infer<typeof moveNodes>;
 export type SettingsEdit = z.infer<typeof changeSettings>;
 
 /** Edits that make one revision, with the sentence of the act when it says more than its edits do. */
-export const act = z.strictObject({ edits: z.array(edit).min(1).max(200), sentence: z.string().trim().min(1).max(300).optional() });
+export const act = z.strictObject({ edits: z.array(edit).min(1).max(5000), sentence: z.string().trim().min(1).max(300).optional() });
 export type Act = z.infer<typeof act>;

@@ -8,5 +8,5 @@ export { panelNodes, referencesOf } from './references';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
 export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
-export type { Finding } from './finding';
-export { connectedParts, modelFindings, positionTolerance } from './model-findings';
+export type { Finding, MendPlan } from './finding';
+export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';

@@ -3,7 +3,8 @@ import type { Edit } from './edit';
 import type { Finding } from './finding';
 import { memberLength, samePoint } from './geometry';
 import { inOrder, type Model } from './model';
-import type { Load, PlacedLoad } from './schema';
+import { panelNodes } from './references';
+import type { Acceptance, Load, PlacedLoad } from './schema';
 
 /** Shorter than this share of a millimetre past the end, a position is a rounding error and is taken as the end. */
 export const positionTolerance = 1e-3;
@@ -16,7 +17,7 @@ export function modelFindings(model: Model): Finding[] {
 /** What the structure's tables were when its findings were last made; tables never change, so the same ones have the same findings. */
 let lastStructure: { readonly tables: readonly unknown[]; readonly findings: readonly Finding[]; readonly tied: ReadonlySet<string>; readonly loads: WeakMap<object, readonly Finding[]> } | undefined;
 
-const structureTables = ({ nodes, members, sections, materials, settings, cases }: Model) => [nodes, members, sections, materials, settings, cases];
+const structureTables = ({ nodes, members, sections, materials, settings, cases, slabs, walls }: Model) => [nodes, members, sections, materials, settings, cases, slabs, walls];
 
 function structureOf(model: Model): NonNullable<typeof lastStructure> {
   const tables = structureTables(model);
@@ -34,7 +35,8 @@ function nothingToAnalyse(model: Model): Finding[] {
 }
 
 function looseNodes(model: Model): Finding[] {
-  const used = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
+  const panels = [...Object.values(model.slabs), ...Object.values(model.walls)];
+  const used = new Set([...Object.values(model.members).flatMap((member) => [member.start, member.end]), ...panels.flatMap(panelNodes)]);
   return inOrder(model.nodes).filter((node) => !used.has(node.id)).map((node) => ({
     key: `loose ${node.id}`,
     rule: 'loose-node',
@@ -187,4 +189,9 @@ function pastTheEnd(model: Model, load: PlacedLoad, caseLabel: string): Finding[
     return [{ ...base, key: `empty ${load.id}`, rule: 'load-without-length', sentence: `Case ${caseLabel}: the load ${load.id} on member ${load.member} starts at ${show(load.from)} and ends at ${show(load.to)}.`, why: 'Its end must lie beyond its start.', mend: { label: 'Let it act to the end', act: act({ to: null }) } }];
   }
   return [];
+}
+
+/** Whether and why someone lets a finding stand. Only remarks can be accepted: what stops, stops. */
+export function acceptanceOf(model: Model, { key, severity }: Pick<Finding, 'key' | 'severity'>): Acceptance | undefined {
+  return severity === 'stop' ? undefined : Object.values(model.acceptances).find((acceptance) => acceptance.finding === key);
 }

@@ -97,7 +97,7 @@ test('a sound model has no findings; each slip has one, and its mend removes it'
     const wrong = done(cantilever, slip).model;
     const finding = modelFindings(wrong).find((candidate) => candidate.rule === rule);
     expect(finding).toBeDefined();
-    const mended = applyAct(wrong, finding!.mend!.act);
+    const mended = applyAct(wrong, (finding!.mend as { act: Act }).act);
     expect(mended.ok && modelFindings(mended.model).some((candidate) => candidate.rule === rule)).toBe(false);
   }
 });

@@ -1,0 +1,36 @@
+import { applyAct, type Act, type Edit, type Finding, type Model } from '../model';
+import { divideEdits } from './divide';
+import { connectCrossingsPlan } from './divisions';
+import { mergeNodesPlan } from './merge';
+import { RecordCollector } from './records';
+
+type Mend = NonNullable<Finding['mend']>;
+
+/** The act of a finding's mend on a model; undefined when it no longer applies. */
+export function mendAct(model: Model, mend: Mend): Act | undefined {
+  if ('act' in mend) return mend.act;
+  const { plan } = mend;
+  if (plan.kind === 'divide') {
+    const member = model.members[plan.member];
+    const nodes = plan.nodes.filter((id) => id in model.nodes && id !== member?.start && id !== member?.end);
+    return member && nodes.length > 0 ? { edits: divideEdits(model, member, nodes, new RecordCollector(model).nextId).edits, sentence: `Divided ${plan.member} at ${nodes.join(', ')}` } : undefined;
+  }
+  const made = plan.kind === 'merge' ? mergeNodesPlan(model, plan.tolerance, plan.nodes.filter((id) => id in model.nodes)) : connectCrossingsPlan(model, plan.members.filter((id) => id in model.members));
+  return made.ok ? made.act : undefined;
+}
+
+/** Mends several findings one after another as one act; those that no longer apply are passed over and counted. */
+export function mendAll(model: Model, findings: readonly Finding[]): { act: Act | undefined; mended: number } {
+  let current = model;
+  const edits: Edit[] = [];
+  let mended = 0;
+  for (const { mend } of findings) {
+    const act = mend && mendAct(current, mend);
+    const applied = act && applyAct(current, act);
+    if (!act || !applied?.ok) continue;
+    current = applied.model;
+    edits.push(...act.edits);
+    mended++;
+  }
+  return { act: edits.length === 0 ? undefined : { edits, sentence: `Mended ${mended} ${mended === 1 ? 'finding' : 'findings'}` }, mended };
+}
