@@ -31,10 +31,10 @@ test('isolating takes the selected members and brings all back', () => {
 });
 
 test('a view forgets what the model no longer has, and falls back to what it has', () => {
-  const view = { selection: { nodes: ['n5'], members: ['m4', 'm1'] }, isolated: ['m4'], panel: { kind: 'member' as const, member: 'm4' }, shown: { kind: 'combination' as const, id: 'u99' }, plane: { kind: 'plan' as const, storey: 'h99' } };
+  const view = { selection: { nodes: ['n5'], members: ['m4', 'm1'] }, isolated: ['m4'], hidden: ['m4', 'm1'], panel: { kind: 'member' as const, member: 'm4' }, shown: { kind: 'combination' as const, id: 'u99' }, plane: { kind: 'plan' as const, storey: 'h99' } };
   const without = applyAct(model, { edits: [{ kind: 'remove', table: 'nodes', ids: ['n5'] }] });
   if (!without.ok) throw new Error(without.error);
-  expect(viewOn(without.model, view)).toEqual({ selection: { nodes: [], members: ['m1'] }, isolated: null, panel: null, shown: { kind: 'envelope', purpose: 'strength' }, plane: { kind: '3d' } });
+  expect(viewOn(without.model, view)).toEqual({ selection: { nodes: [], members: ['m1'] }, isolated: null, hidden: ['m1'], panel: null, shown: { kind: 'envelope', purpose: 'strength' }, plane: { kind: '3d' } });
 });
 
 test('what is looked at is remembered over a reload; nonsense in the store is forgotten', () => {

@@ -1,3 +1,4 @@
+import type { PreviewLine } from '~core/build';
 import type { Model } from '~core/model';
 import type { OpenedProject, Slice } from './store';
 
@@ -8,8 +9,38 @@ export const stageNames: Readonly<Record<Stage, string>> = { frame: 'Frame', loa
 export const quantities = ['deflected', 'N', 'Vy', 'Vz', 'T', 'My', 'Mz', 'reactions'] as const;
 export type Quantity = (typeof quantities)[number];
 
-/** What is looked at: space, the plan of a storey, or the elevation on a grid line. */
-export type ViewPlane = { kind: '3d' } | { kind: 'plan'; storey: string } | { kind: 'elevation'; gridLine: string };
+/** What is looked at: space, the plan of a storey, the elevation on a grid line, or a working plane square on. */
+export type ViewPlane = { kind: '3d' } | { kind: 'plan'; storey: string } | { kind: 'elevation'; gridLine: string } | { kind: 'plane'; plane: string };
+
+/** What drawing snaps to; each can be switched off. Named first, preferred where several are near. */
+export const snapKinds = ['node', 'grid', 'crossing', 'middle', 'part', 'helper', 'perpendicular', 'nearest', 'step'] as const;
+export type SnapKind = (typeof snapKinds)[number];
+
+/** What members are coloured by in line and axes views. */
+export const colorings = ['none', 'section', 'material', 'role', 'group', 'ends'] as const;
+export type Coloring = (typeof colorings)[number];
+
+export interface Labelling {
+  readonly nodes: boolean;
+  readonly members: boolean;
+  readonly sections: boolean;
+}
+
+/** A tool whose form is open: its values by field, and the field the next click in the drawing fills. */
+export interface OpenTool {
+  readonly id: string;
+  readonly values: Readonly<Record<string, unknown>>;
+  readonly armed: string | null;
+}
+
+/** What a drawn member gets: what the newest member has, or a section and material of one's own choice, by name. */
+export interface NewMembers {
+  readonly mode: 'last' | 'chosen';
+  readonly section: string;
+  readonly material: string;
+  /** whether ends and crossings join what is there */
+  readonly join: boolean;
+}
 
 /** Which results are shown. */
 export type Shown = { kind: 'case'; id: string } | { kind: 'combination'; id: string } | { kind: 'envelope'; purpose: 'strength' | 'service' };
@@ -23,7 +54,7 @@ export interface Camera {
   readonly parallel: boolean;
 }
 
-export const planeKey = (plane: ViewPlane): string => (plane.kind === '3d' ? '3d' : plane.kind === 'plan' ? plane.storey : plane.gridLine);
+export const planeKey = (plane: ViewPlane): string => (plane.kind === '3d' ? '3d' : plane.kind === 'plan' ? plane.storey : plane.kind === 'elevation' ? plane.gridLine : plane.plane);
 
 export type WidePanel = { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null };
 
@@ -38,23 +69,39 @@ export interface Selection {
 export interface ViewSlice {
   readonly stage: Stage;
   readonly plane: ViewPlane;
-  readonly form: 'line' | 'solid';
+  readonly form: 'line' | 'solid' | 'axes';
   /** the eye of each plane that was looked at, by `planeKey` */
   readonly cameras: Readonly<Record<string, Camera>>;
   readonly selection: Selection;
   readonly isolated: readonly string[] | null;
+  readonly hidden: readonly string[];
+  readonly coloring: Coloring;
+  readonly labelling: Labelling;
+  /** whether selected members show their local axes */
+  readonly localAxes: boolean;
+  readonly snaps: Readonly<Record<SnapKind, boolean>>;
+  /** step of the drawing grid, m */
+  readonly step: number;
+  /** storey or working plane in which free points lie while one looks in space */
+  readonly workPlane: string;
+  readonly newMembers: NewMembers;
+  readonly openTool: OpenTool | null;
+  /** lines of what the open tool would make */
+  readonly preview: readonly PreviewLine[];
   readonly shown: Shown;
   readonly quantity: Quantity;
   /** factor on the automatic scale of diagrams */
   readonly magnify: number;
-  readonly tool: 'select' | 'draw';
+  readonly tool: 'select' | 'draw' | 'measure';
   readonly ledgerOpen: boolean;
   readonly ledgerTab: Readonly<Partial<Record<Stage, string>>>;
   readonly panel: WidePanel | null;
   readonly shape: DrawnShape | null;
-  readonly popover: 'none' | 'findings' | 'log' | 'history' | 'shortcuts';
+  readonly popover: 'none' | 'findings' | 'log' | 'history' | 'shortcuts' | 'select';
   readonly paletteOpen: boolean;
   readonly builderOpen: boolean;
+  /** whether the card of views, labels and colours is open */
+  readonly displayOpen: boolean;
   /** the scale of what the canvas shows, in words */
   readonly scaleText: string;
   /** counts requests to fit the view */
@@ -64,13 +111,16 @@ export interface ViewSlice {
   select(selection: Partial<Selection>): void;
   toggleSelected(selection: Partial<Selection>): void;
   isolateSelected(): void;
+  hideSelected(): void;
+  showAll(): void;
+  startTool(id: string, values: Readonly<Record<string, unknown>>, armed: string | null): void;
   fit(): void;
 }
 
-type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'fit'>;
+type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
 
 /** What survives a reload; the stage stands in the address. */
-const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'shown', 'quantity', 'magnify', 'ledgerOpen', 'ledgerTab'] as const;
+const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'magnify', 'ledgerOpen', 'ledgerTab'] as const;
 type Kept = Pick<ViewState, (typeof kept)[number]>;
 const storageKey = (projectId: string) => `elbow.view.${projectId}`;
 
@@ -80,6 +130,9 @@ function initialView(model: Model): ViewState {
   return {
     stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, isolated: null,
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
+    hidden: [], coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false,
+    snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, step: model.settings.units === 'us' ? 0.3048 : 0.1, workPlane: '',
+    newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false,
     quantity: 'My', magnify: 1, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
   };
 }
@@ -102,7 +155,7 @@ export const viewSlice =
       ...initial,
       ...viewOn(opened.model, initial),
       look: (change) => set(change),
-      setStage: (stage) => set({ stage, panel: null, shape: null, builderOpen: false, tool: 'select' }),
+      setStage: (stage) => set({ stage, panel: null, shape: null, builderOpen: false, openTool: null, preview: [], tool: 'select' }),
       select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members } }),
       toggleSelected({ nodes = [], members = [] }) {
         const toggle = (present: readonly string[], ids: readonly string[]) => {
@@ -116,17 +169,24 @@ export const viewSlice =
         const { selection, isolated } = get();
         set({ isolated: isolated === null && selection.members.length > 0 ? selection.members : null, fitRequest: get().fitRequest + 1 });
       },
+      hideSelected() {
+        const { selection, hidden } = get();
+        set({ hidden: [...new Set([...hidden, ...selection.members])], selection: { nodes: [], members: [] } });
+      },
+      showAll: () => set({ hidden: [], isolated: null, fitRequest: get().fitRequest + 1 }),
+      startTool: (id, values, armed) => set({ stage: 'frame', openTool: { id, values, armed }, preview: [], builderOpen: false, panel: null, tool: 'select' }),
       fit: () => set({ fitRequest: get().fitRequest + 1 }),
     };
   };
 
 /** What of the view still makes sense on another model: selection, isolation, panel, case and plane without what is no longer there. */
-export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolated' | 'panel' | 'shown' | 'plane'>): Partial<ViewState> {
+export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolated' | 'hidden' | 'panel' | 'shown' | 'plane'>): Partial<ViewState> {
   const { selection, panel } = view;
   const isolated = view.isolated?.filter((id) => id in model.members) ?? [];
   return {
     selection: { nodes: selection.nodes.filter((id) => id in model.nodes), members: selection.members.filter((id) => id in model.members) },
     isolated: isolated.length > 0 ? isolated : null,
+    hidden: view.hidden.filter((id) => id in model.members),
     panel: panel && panel.member in model.members ? panel : null,
     ...shownThatExists(view.shown, model),
     ...planeThatExists(view.plane, model),
@@ -140,7 +200,7 @@ function shownThatExists(shown: Shown, model: Model): Pick<ViewState, 'shown'> {
 }
 
 function planeThatExists(plane: ViewPlane, model: Model): Pick<ViewState, 'plane'> {
-  const there = plane.kind === '3d' || (plane.kind === 'plan' ? plane.storey in model.storeys : plane.gridLine in model.gridLines);
+  const there = plane.kind === '3d' || (plane.kind === 'plan' ? plane.storey in model.storeys : plane.kind === 'elevation' ? plane.gridLine in model.gridLines : plane.plane in model.planes);
   return { plane: there ? plane : { kind: '3d' } };
 }
 

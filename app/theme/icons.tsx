@@ -14,6 +14,8 @@ const paths: Record<string, ReactNode> = {
   similar: <><rect x="2.500" y="2.500" width="7" height="7" /><path d="M6.500 12.500v1h7v-7h-1" /></>,
   solid: <path d="M8 2 13.500 5v6L8 14 2.500 11V5zM2.500 5 8 8l5.500-3M8 8v6" />,
   build: <path d="M2.500 13.500v-11M8 13.500v-11M13.500 13.500v-11M2.500 2.500h11M2.500 8h11" />,
+  measure: <path d="M2.500 11.500 11.500 2.500l2 2-9 9zM5 9l1.200 1.200M7 7l1.200 1.200M9 5l1.200 1.200" />,
+  display: <><circle cx="5" cy="5" r="2" /><path d="M9 5h5M2 5h1M2 11h5M13 11h1" /><circle cx="11" cy="11" r="2" /></>,
   trash: <path d="M3 4.500h10M6.500 4.500v-2h3v2M4.500 4.500l.6 9h5.800l.6-9" />,
   copy: <><rect x="5.500" y="5.500" width="8" height="8" /><path d="M10.500 3.500v-1h-8v8h1" /></>,
   close: <path d="m4 4 8 8M12 4l-8 8" />,

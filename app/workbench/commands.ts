@@ -1,8 +1,11 @@
 import { generateCombinations } from '~core/combine';
 import { inOrder } from '~core/model';
 import type { Workbench } from '../state/store';
-import { stageNames, stages } from '../state/view-slice';
+import { colorings, stageNames, stages } from '../state/view-slice';
 import { worstOf } from '../state/solve-slice';
+import { showView } from './display/saved-views';
+import { tools } from './tools/all-tools';
+import { openTool } from './tools/open-tool';
 
 /** Something a person can ask for by name or key. */
 export interface Command {
@@ -14,6 +17,9 @@ export interface Command {
   readonly run: () => void;
 }
 
+/** What follows when the form of drawing is switched. */
+export const nextForm = { line: 'solid', solid: 'axes', axes: 'line' } as const;
+
 /** Every command of the workbench. Shortcuts work while no field has the focus. */
 export function workbenchCommands(workbench: Workbench): Command[] {
   const state = workbench.getState;
@@ -23,9 +29,20 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'builder', title: 'Open the frame builder', shortcut: 'B', run: () => state().look({ stage: 'frame', builderOpen: true, panel: null }) },
     { id: 'draw', title: 'Draw a member between two points', shortcut: 'D', run: () => state().look({ stage: 'frame', tool: state().tool === 'draw' ? 'select' : 'draw' }) },
     { id: 'similar', title: 'Select similar members', shortcut: 'M', enabled: () => state().selection.members.length > 0, run: () => selectSimilar(workbench) },
+    ...tools.map((tool): Command => ({ id: `tool-${tool.id}`, title: tool.title, ...(tool.shortcut ? { shortcut: tool.shortcut } : {}), run: () => openTool(workbench, tool.id) })),
+    { id: 'measure', title: 'Measure a distance or an angle', shortcut: 'Shift D', run: () => state().look({ tool: state().tool === 'measure' ? 'select' : 'measure' }) },
+    { id: 'grow', title: 'Grow the selection to what is joined to it', shortcut: 'Shift G', enabled: hasSelection, run: () => growSelection(workbench) },
+    { id: 'connected', title: 'Select everything that hangs together with the selection', enabled: hasSelection, run: () => growSelection(workbench, true) },
+    { id: 'invert', title: 'Invert the selection', shortcut: 'Shift I', run: () => invertSelection(workbench) },
+    { id: 'hide', title: 'Hide the selected members', shortcut: 'Shift H', enabled: () => state().selection.members.length > 0, run: () => state().hideSelected() },
+    { id: 'show-all', title: 'Show everything that is hidden', shortcut: 'Shift A', enabled: () => state().hidden.length > 0 || state().isolated !== null, run: () => state().showAll() },
+    { id: 'local-axes', title: 'Show or hide the local axes of selected members', shortcut: 'X', run: () => state().look({ localAxes: !state().localAxes }) },
+    { id: 'display', title: 'Labels, colours, snaps and saved views', shortcut: 'Y', run: () => state().look({ displayOpen: !state().displayOpen }) },
+    { id: 'selecting', title: 'Select by kind, section, storey, plane or what is lacking', shortcut: 'S', run: () => state().look({ popover: state().popover === 'select' ? 'none' : 'select' }) },
+    ...colorings.map((coloring): Command => ({ id: `color-${coloring}`, title: coloring === 'none' ? 'Members in their plain colours' : `Colour members by ${coloring === 'ends' ? 'end condition' : coloring}`, run: () => state().look({ coloring, stage: 'frame' }) })),
     { id: 'isolate', title: 'Isolate the selected members, or bring all back', shortcut: 'I', enabled: () => state().isolated !== null || state().selection.members.length > 0, run: () => state().isolateSelected() },
     { id: 'fit', title: 'Fit the view', shortcut: 'F', run: () => state().fit() },
-    { id: 'form', title: 'Switch between lines and solids', shortcut: 'O', run: () => state().look({ form: state().form === 'line' ? 'solid' : 'line' }) },
+    { id: 'form', title: 'Lines, solids or axes only', shortcut: 'O', run: () => state().look({ form: nextForm[state().form] }) },
     { id: 'space', title: 'View in space', shortcut: 'V', run: () => state().look({ plane: { kind: '3d' } }) },
     { id: 'select-all', title: 'Select all members', shortcut: 'Ctrl A', run: () => state().select({ members: Object.keys(state().model.members) }) },
     { id: 'delete', title: 'Delete what is selected', shortcut: 'Delete', enabled: hasSelection, run: () => deleteSelected(workbench) },
@@ -41,6 +58,8 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'combine', title: 'Generate the combinations', run: () => generate(workbench) },
     { id: 'shortcuts', title: 'Show the shortcuts', shortcut: '?', run: () => state().look({ popover: 'shortcuts' }) },
     ...inOrder(state().model.storeys).map((storey): Command => ({ id: `plan-${storey.id}`, title: `Plan of ${storey.label}`, run: () => state().look({ plane: { kind: 'plan', storey: storey.id } }) })),
+    ...inOrder(state().model.planes).map((plane): Command => ({ id: `plane-${plane.id}`, title: `View of plane ${plane.label}`, run: () => state().look({ plane: { kind: 'plane', plane: plane.id } }) })),
+    ...inOrder(state().model.views).map((view): Command => ({ id: `view-${view.id}`, title: `Saved view ${view.label}`, run: () => showView(workbench, view) })),
     ...inOrder(state().model.gridLines).map((line): Command => ({ id: `elevation-${line.id}`, title: `Elevation on grid ${line.label}`, run: () => state().look({ plane: { kind: 'elevation', gridLine: line.id } }) })),
   ];
 }
@@ -51,6 +70,36 @@ export function selectSimilar(workbench: Workbench): void {
   const kind = (id: string) => `${model.members[id].role} ${model.members[id].section} ${model.members[id].material}`;
   const wanted = new Set(selection.members.map(kind));
   select({ members: Object.keys(model.members).filter((id) => wanted.has(kind(id))) });
+}
+
+/** Adds what touches the selection: members at its nodes and the nodes of its members; with `whole`, on and on. */
+export function growSelection(workbench: Workbench, whole = false): void {
+  const { model, selection, select } = workbench.getState();
+  const members = new Set(selection.members);
+  const nodes = new Set([...selection.nodes, ...selection.members.flatMap((id) => [model.members[id].start, model.members[id].end])]);
+  for (let grew = true; grew; grew = whole && grew) {
+    grew = false;
+    const touched = Object.values(model.members).filter((member) => !members.has(member.id) && (nodes.has(member.start) || nodes.has(member.end)));
+    for (const member of touched) {
+      members.add(member.id);
+      if (whole) nodes.add(member.start).add(member.end);
+      grew = true;
+    }
+    if (!whole) break;
+  }
+  select({ members: [...members], nodes: selection.members.length === 0 && !whole ? [...selection.nodes] : [] });
+}
+
+/** Selects the members that are not selected, or the nodes when only nodes are. */
+export function invertSelection(workbench: Workbench): void {
+  const { model, selection, select, hidden } = workbench.getState();
+  const away = new Set(hidden);
+  const only = (all: readonly string[], chosen: readonly string[]) => {
+    const set = new Set(chosen);
+    return all.filter((id) => !set.has(id));
+  };
+  if (selection.members.length === 0 && selection.nodes.length > 0) select({ nodes: only(Object.keys(model.nodes), selection.nodes) });
+  else select({ members: only(Object.keys(model.members), selection.members).filter((id) => !away.has(id)) });
 }
 
 export function deleteSelected(workbench: Workbench): void {
@@ -80,6 +129,7 @@ export function commandForKey(commands: readonly Command[], event: { key: string
   if (event.altKey) return undefined;
   const control = event.ctrlKey || event.metaKey;
   const key = event.key === 'Backspace' ? 'Delete' : event.key.length === 1 ? event.key.toUpperCase() : event.key;
-  const pressed = control ? `Ctrl ${event.shiftKey && key === 'Z' ? 'Y' : key}` : key;
+  const shifted = event.shiftKey && /^[A-Z]$/.test(key) ? `Shift ${key}` : key;
+  const pressed = control ? `Ctrl ${event.shiftKey && key === 'Z' ? 'Y' : key}` : shifted;
   return commands.find((command) => command.shortcut === pressed && (command.enabled?.() ?? true));
 }

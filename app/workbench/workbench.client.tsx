@@ -6,6 +6,7 @@ import { rememberView, stages, type Stage } from '../state/view-slice';
 import { Canvas } from './canvas/canvas.client';
 import { commandForKey, workbenchCommands } from './commands';
 import { DetailsCard } from './details/details-card';
+import { ColorLegend, DisplayCard } from './display/display-card';
 import { Ledger, ledgerHeights } from './ledger/ledger';
 import { shownWords } from './results-of';
 import { CaseStrip } from './shell/case-strip';
@@ -47,6 +48,7 @@ function Screen() {
   const wide = useWorkbench((state) => state.panel !== null);
   const ledgerOpen = useWorkbench((state) => state.ledgerOpen);
   const paletteOpen = useWorkbench((state) => state.paletteOpen);
+  const displayOpen = useWorkbench((state) => state.displayOpen);
   useShortcuts();
   useStageInAddress();
   useNotices();
@@ -70,6 +72,8 @@ function Screen() {
         <DetailsCard />
       </main>
       <Popovers />
+      {displayOpen && <DisplayCard />}
+      <ColorLegend />
       {paletteOpen && <Palette />}
     </div>
   );
@@ -131,7 +135,9 @@ function useShortcuts(): void {
         if (state.popover !== 'none') state.look({ popover: 'none' });
         else if (state.panel) state.look({ panel: null });
         else if (state.builderOpen) state.look({ builderOpen: false });
-        else if (state.tool === 'draw') state.look({ tool: 'select' });
+        else if (state.displayOpen) state.look({ displayOpen: false });
+        else if (state.tool !== 'select') state.look({ tool: 'select' });
+        else if (state.openTool) state.look({ openTool: null, preview: [] });
         else state.select({});
         return;
       }

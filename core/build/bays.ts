@@ -12,6 +12,8 @@ export interface Bay {
 }
 
 const tolerance = 5e-3;
+/** places are looked up in squares of this size, m */
+const cell = 0.5;
 
 /** Bays in every working plane: on grid lines upright, on storeys level, and in named planes. Each bay once. */
 export function findBays(model: Model): Bay[] {
@@ -34,10 +36,19 @@ interface Point2 {
 /** Four-cornered faces of the figure that the lines in a plane make. */
 export function baysInPlane(model: Model, plane: Plane): [Vector, Vector, Vector, Vector][] {
   const places: Point2[] = [];
+  const byCell = new Map<string, number[]>();
   const at = (point: Vector): number => {
     const [u, v] = inPlane(plane, point);
-    const known = places.findIndex((place) => Math.abs(place.u - u) < tolerance && Math.abs(place.v - v) < tolerance);
-    return known >= 0 ? known : places.push({ u, v }) - 1;
+    const [i, j] = [Math.round(u / cell), Math.round(v / cell)];
+    for (let di = -1; di <= 1; di++) {
+      for (let dj = -1; dj <= 1; dj++) {
+        const known = byCell.get(`${i + di} ${j + dj}`)?.find((one) => Math.abs(places[one].u - u) < tolerance && Math.abs(places[one].v - v) < tolerance);
+        if (known !== undefined) return known;
+      }
+    }
+    const made = places.push({ u, v }) - 1;
+    byCell.set(`${i} ${j}`, [...(byCell.get(`${i} ${j}`) ?? []), made]);
+    return made;
   };
   const here = (point: Vector) => Math.abs(offPlane(plane, point)) < tolerance;
   const edges = new Set<string>();

@@ -5,9 +5,9 @@ import { refuse, type Plan } from './plan';
 /**
  * Merges nodes that are nearer to each other than a tolerance (m): each cluster becomes its lowest-numbered node with a support, or its
  * lowest-numbered one. What referred to the others refers to it; members without length go.
- * @param ids the nodes that may be merged; left out: all
+ * @param ids the nodes that may be merged; left out: all of them
  */
-export function mergeNodesPlan(model: Model, tolerance: number, ids: readonly string[] = Object.keys(model.nodes)): Plan {
+export function mergeNodesPlan(model: Model, tolerance: number, ids?: readonly string[]): Plan {
   const clusters = nodeClusters(model, tolerance, ids);
   if (clusters.length === 0) return refuse(`No two nodes are nearer than ${formatQuantity(tolerance, 'length', model.settings.units)}.`);
   const target = new Map<string, string>();
@@ -27,11 +27,12 @@ export function mergeNodesPlan(model: Model, tolerance: number, ids: readonly st
 }
 
 /** Groups of nodes that hang together by steps below the tolerance (m), each in the order of its numbers; no lone nodes. */
-export function nodeClusters(model: Model, tolerance: number, ids: readonly string[] = Object.keys(model.nodes)): Node[][] {
+export function nodeClusters(model: Model, tolerance: number, ids?: readonly string[]): Node[][] {
   const size = Math.max(tolerance, 1e-6);
   const cells = new Map<string, Node[]>();
   const key = (i: number, j: number, k: number) => `${i} ${j} ${k}`;
-  const nodes = inOrder(model.nodes).filter((node) => ids.length === Object.keys(model.nodes).length || ids.includes(node.id));
+  const wanted = ids && new Set(ids);
+  const nodes = inOrder(model.nodes).filter((node) => !wanted || wanted.has(node.id));
   const parent = new Map(nodes.map((node) => [node.id, node.id]));
   const root = (id: string): string => {
     let at = id;
@@ -43,7 +44,9 @@ export function nodeClusters(model: Model, tolerance: number, ids: readonly stri
     for (let di = -1; di <= 1; di++) for (let dj = -1; dj <= 1; dj++) for (let dk = -1; dk <= 1; dk++) {
       for (const other of cells.get(key(i + di, j + dj, k + dk)) ?? []) if (distance(other.position, node.position) <= tolerance) parent.set(root(node.id), root(other.id));
     }
-    cells.set(key(i, j, k), [...(cells.get(key(i, j, k)) ?? []), node]);
+    const here = cells.get(key(i, j, k));
+    if (here) here.push(node);
+    else cells.set(key(i, j, k), [node]);
   }
   const clusters = new Map<string, Node[]>();
   for (const node of nodes) clusters.set(root(node.id), [...(clusters.get(root(node.id)) ?? []), node]);

@@ -20,6 +20,8 @@ export type QuantityKind =
   | 'modulus'
   | 'density'
   | 'angle'
+  | 'springForce'
+  | 'springMoment'
   | 'barArea'
   | 'number';
 
@@ -76,6 +78,8 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
   stress: { name: 'a stress', units: stressUnits, shown: shown('MPa', 1, 'ksi', 2) },
   modulus: { name: 'a modulus of elasticity', units: stressUnits, shown: shown('GPa', 1, 'ksi', 0) },
   density: { name: 'a density', units: { 'kg/m3': 1, 't/m3': 1e3, 'lb/ft3': pound / foot ** 3, pcf: pound / foot ** 3 }, shown: shown('kg/m3', 0, 'lb/ft3', 1) },
+  springForce: { name: 'a stiffness', units: { 'N/m': 1, 'kN/m': 1e3, 'kN/mm': 1e6, 'MN/m': 1e6, 'kip/in': kip / inch, 'kip/ft': kip / foot }, shown: shown('kN/m', 0, 'kip/in', 1) },
+  springMoment: { name: 'a rotational stiffness', units: { 'N·m': 1, 'kN·m': 1e3, kNm: 1e3, 'MN·m': 1e6, 'N·m/rad': 1, 'kN·m/rad': 1e3, 'kNm/rad': 1e3, 'MN·m/rad': 1e6, 'kip·ft/rad': kip * foot, 'kip·in/rad': kip * inch, 'kip·ft': kip * foot }, shown: shown('kN·m/rad', 0, 'kip·ft/rad', 0) },
   angle: { name: 'an angle', units: { rad: 1, deg: Math.PI / 180, '°': Math.PI / 180 }, shown: shown('deg', 1, 'deg', 1) },
   number: { name: 'a number', units: {}, shown: shown('', 3, '', 3) },
 };

@@ -1,8 +1,11 @@
 import { buildTernHide } from '~demo/tern-hide';
-import { directionOf, fitEye, panned, Projector, toThree, zoomed, type Frame } from './eye';
-import { pick, pickWindow, segmentDistance } from './pick';
+import { gridPlane } from '~core/build';
+import { snapKinds, type SnapKind } from '../../state/view-slice';
+import { directionOf, fitEye, panned, Projector, rayAt, toThree, zoomed, type Frame } from './eye';
+import { pick, picksAt, pickWindow, segmentDistance } from './pick';
 import { positionsOf, scopeOf } from './scope';
-import { snapAt, snapPoints } from './snap';
+import { onPlane, snapsAt, snapPoints } from './snap';
+import { parsePoint } from './typed-point';
 
 const frame: Frame = { width: 1280, height: 756, insets: { left: 82, right: 312, top: 52, bottom: 300 } };
 const model = buildTernHide();
@@ -61,14 +64,54 @@ test('a window takes what it encloses; drawn to the left also what it touches', 
   expect(pickWindow(projector, model, scope.members, scope.nodes, { left, top, right, bottom }, true).members).toEqual(['m1']);
 });
 
-test('snapping says its name: a node before the middle of a member', () => {
-  const projector = new Projector(toThree(eyes.elevation, frame), frame);
-  const snaps = snapPoints(model, { kind: '3d' }, scope.members, scope.nodes);
-  const at = (position: [number, number, number]) => {
+test('snapping says its name, prefers nodes, and can be switched off kind by kind', () => {
+  const camera = toThree(eyes.elevation, frame);
+  const projector = new Projector(camera, frame);
+  const all = Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>;
+  const front = gridPlane({ axis: 'y', position: 0 });
+  const at = (position: [number, number, number], enabled = all, from?: [number, number, number]) => {
     const [x, y] = projector.point(position);
-    return snapAt(projector, snaps, x + 4, y - 3)?.name;
+    const aim = { projector, model, members: scope.members, enabled, from, plane: front, ray: rayAt(camera, frame, x + 4, y - 3), step: 0.1 };
+    return snapsAt(snapPoints(model, { kind: '3d' }, scope.members, scope.nodes, enabled), aim, x + 4, y - 3);
   };
-  expect(at([0, 0, 0])).toBe('node n1');
-  expect(at([0, 0, 1.3])).toBe('middle of m1');
-  expect(at([2.4, 0, 1.5])).toBeUndefined();
+  expect(at([0, 0, 0])[0].name).toBe('node n1');
+  expect(at([0, 0, 1.3])[0].name).toBe('middle of m1');
+  expect(at([0, 0, 2.6 / 3])[0].name).toBe('⅓ of m1');
+  expect(at([0, 0, 1])[0]).toMatchObject({ kind: 'nearest', name: 'on m1' });
+  expect(at([0, 0, 1], all, [3, 0, 1])[0]).toMatchObject({ kind: 'perpendicular', position: [0, 0, expect.closeTo(1, 6)] });
+  expect(at([0, 0, 0], { ...all, node: false, grid: false })[0].kind).toBe('nearest');
+  // away from everything the drawing grid is left, in steps along the plane
+  const [free] = at([2.43, 0, 1.52]);
+  expect(free.kind).toBe('step');
+  expect(free.position[1]).toBe(0);
+  for (const part of free.position) expect(Math.abs(part * 10 - Math.round(part * 10))).toBeLessThan(1e-6);
+  expect(at([2.43, 0, 1.52], { ...all, step: false })).toEqual([]);
+  // several in reach can be stepped through
+  expect(at([0, 0, 2.6]).length).toBeGreaterThan(1);
+  expect(onPlane({ ...front, normal: [1, 0, 0] }, rayAt(camera, frame, 10, 10))).toBeUndefined();
+});
+
+test('what is typed while drawing is a length, an angle, an offset, coordinates or a node', () => {
+  const front = gridPlane({ axis: 'y', position: 0 });
+  const read = (text: string, from?: [number, number, number], toward?: [number, number, number]) => {
+    const parsed = parsePoint(text, model, front, from, toward);
+    return parsed.ok ? parsed.value.map((part) => Math.round(part * 1e6) / 1e6) : parsed.error;
+  };
+  expect(read('1.5, 0, 2')).toEqual([1.5, 0, 2]);
+  expect(read('n3')).toEqual([0, 0, 2.6]);
+  expect(read('6.4', [0, 0, 0], [0, 0, 2])).toEqual([0, 0, 6.4]);
+  expect(read("10'", [0, 0, 0], [1, 0, 0])).toEqual([3.048, 0, 0]);
+  expect(read('2 at 30', [1, 0, 1])).toEqual([expect.closeTo(1 + Math.sqrt(3), 5), 0, 2]);
+  expect(read('3, 1.5', [1, 0, 1])).toEqual([4, 0, 2.5]);
+  expect(read('6.4')).toContain('coordinates');
+  expect(read('-2', [0, 0, 0], [0, 0, 2])).toContain('above zero');
+  expect(read('2', [0, 0, 0])).toContain('cursor');
+  expect(read('1, 2, x')).toContain('x');
+});
+
+test('a click on the same place again takes what lies behind', () => {
+  const projector = new Projector(toThree(eyes.elevation, frame), frame);
+  const [x, y] = projector.at(0, 0, 2.6);
+  const hits = picksAt(projector, model, scope.members, scope.nodes, x, y);
+  expect(hits.map((hit) => hit.id)).toEqual(['n3', expect.stringMatching(/^m[14]$/), expect.stringMatching(/^m[14]$/)]);
 });

@@ -1,21 +1,24 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { drawMember } from '~core/build';
-import type { Model } from '~core/model';
+import { findBays, movePlan, planeThrough, translation } from '~core/build';
+import { subtract, type Model, type Vector } from '~core/model';
 import { lineIndex, MemberLine } from '~core/results';
 import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
 import { shownParts } from '../results-of';
 import { compose } from './compose';
+import { ContextMenu } from './context-menu';
 import { isForce } from './diagrams';
 import { directionOf, fitEye, orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from './eye';
 import { drawOverlay, type Hover, type OverlayInput } from './overlay';
 import { shapeOf } from './mode-shapes';
-import { pick, pickWindow, type Rectangle } from './pick';
+import { pick, picksAt, pickWindow, type Hit, type Rectangle } from './pick';
 import { GraphicsScene } from './scene';
-import { positionsOf, scopeOf } from './scope';
+import { inPlane, positionsOf, scopeOf } from './scope';
 import { extentOf } from './setting-out';
-import { snapAt, snapPoints, type Snap } from './snap';
+import { toggleBay } from '../tools/open-tool';
+import { TypedPoint } from './typed-point-box';
+import { useDrawing } from './use-drawing';
 
 /** Pixels the pointer must travel before a press becomes a drag. */
 const dragThreshold = 4;
@@ -24,7 +27,9 @@ const dragThreshold = 4;
 const fewSupports = 8;
 
 interface Drag {
-  readonly kind: 'window' | 'orbit' | 'pan';
+  readonly kind: 'window' | 'orbit' | 'pan' | 'stretch';
+  /** the node that is dragged */
+  readonly node?: string;
   readonly startX: number;
   readonly startY: number;
   lastX: number;
@@ -43,14 +48,20 @@ export function Canvas({ insets }: { insets: Insets }) {
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [failure, setFailure] = useState('');
   const [hover, setHover] = useState<Hover>();
-  const [snap, setSnap] = useState<Snap>();
   const [window_, setWindow] = useState<Rectangle & { touching: boolean }>();
-  const [drawnFrom, setDrawnFrom] = useState<[number, number, number]>();
+  const [menu, setMenu] = useState<{ x: number; y: number }>();
+  const lastClick = useRef<{ x: number; y: number; turn: number }>({ x: -99, y: -99, turn: 0 });
 
   const model = useWorkbench((state) => state.model);
   const plane = useWorkbench((state) => state.plane);
   const cameras = useWorkbench((state) => state.cameras);
   const isolated = useWorkbench((state) => state.isolated);
+  const hidden = useWorkbench((state) => state.hidden);
+  const coloring = useWorkbench((state) => state.coloring);
+  const labelling = useWorkbench((state) => state.labelling);
+  const localAxes = useWorkbench((state) => state.localAxes);
+  const preview = useWorkbench((state) => state.preview);
+  const openTool = useWorkbench((state) => state.openTool);
   const stage = useWorkbench((state) => state.stage);
   const form = useWorkbench((state) => state.form);
   const selection = useWorkbench((state) => state.selection);
@@ -62,19 +73,18 @@ export function Canvas({ insets }: { insets: Insets }) {
   const findings = useWorkbench((state) => state.findings);
   const drawnShape = useWorkbench((state) => state.shape);
   const analyses = useWorkbench((state) => state.analyses);
-  const tool = useWorkbench((state) => state.tool);
   const fitRequest = useWorkbench((state) => state.fitRequest);
   const look = useWorkbench((state) => state.look);
 
   const { left, right, top, bottom } = insets;
   const frame = useMemo<Frame>(() => ({ width: size.width || 1, height: size.height || 1, insets: { left, right, top, bottom } }), [size, left, right, top, bottom]);
-  const scope = useMemo(() => scopeOf(model, plane, isolated), [model, plane, isolated]);
+  const scope = useMemo(() => scopeOf(model, plane, isolated, hidden), [model, plane, isolated, hidden]);
   const supports = useMemo(() => Object.values(model.nodes).filter((node) => node.support).length, [model.nodes]);
   // results belong to the model they were solved for; members that came later have none yet
   const shape = useMemo(() => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined), [drawnShape, solved, analyses, findings]);
   const picture = useMemo(
-    () => compose({ model, scope, stage, form, selection, shown, quantity, magnify, solved, checks, shape }),
-    [model, scope, stage, form, selection, shown, quantity, magnify, solved, checks, shape],
+    () => compose({ model, scope, stage, form, coloring, selection, shown, quantity, magnify, solved, checks, shape }),
+    [model, scope, stage, form, coloring, selection, shown, quantity, magnify, solved, checks, shape],
   );
 
   useEffect(() => look({ scaleText: picture.scaleText }), [picture.scaleText, look]);
@@ -84,7 +94,7 @@ export function Canvas({ insets }: { insets: Insets }) {
   const fitFrame = useMemo<Frame>(() => ({ ...frame, insets: { ...frame.insets, left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : 84), bottom: frame.insets.bottom + (plane.kind === '3d' ? 0 : 56) } }), [frame, plane.kind, isolated]);
   const fitted = useCallback((): Camera => {
     const axis = plane.kind === 'elevation' ? model.gridLines[plane.gridLine].axis : undefined;
-    return offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis), fitFrame), fitFrame, frame);
+    return offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis, plane.kind === 'plane' ? planeThrough(model.planes[plane.plane].points)?.normal : undefined), fitFrame), fitFrame, frame);
   }, [model, plane, scope, isolated, frame, fitFrame]);
   const eye = useMemo(() => cameras[key] ?? fitted(), [cameras, key, fitted]);
   const setEye = useCallback((camera: Camera) => look({ cameras: { ...api.getState().cameras, [planeKey(api.getState().plane)]: camera } }), [api, look]);
@@ -115,7 +125,19 @@ export function Canvas({ insets }: { insets: Insets }) {
     };
   }, []);
 
-  const projector = useMemo(() => new Projector(toThree(eye, frame), frame), [eye, frame]);
+  const camera = useMemo(() => toThree(eye, frame), [eye, frame]);
+  const projector = useMemo(() => new Projector(camera, frame), [camera, frame]);
+  const drawing = useDrawing(scope, projector, camera, frame);
+  const { snap, from: drawnFrom, measured, picking } = drawing;
+  const choosingBays = openTool !== null && 'bays' in openTool.values;
+  const bays = useMemo(() => (choosingBays ? findBays(model).filter((bay) => (plane.kind === 'plan' ? !bay.upright : bay.upright) && bay.corners.every((corner) => inPlane(model, plane, corner))) : []), [choosingBays, model, plane]);
+  const chosenBays = useMemo(() => new Set(openTool && Array.isArray(openTool.values.bays) ? (openTool.values.bays as string[]) : []), [openTool]);
+  const stretch = useMemo(() => {
+    const dragged = drag.current?.node;
+    if (!drawing.stretching || !snap || dragged === undefined) return [];
+    const plan = movePlan(model, { members: [], nodes: draggedNodes(dragged, selection.nodes) }, translation(subtract(snap.position, model.nodes[dragged].position)));
+    return plan.ok ? plan.preview : [];
+  }, [drawing.stretching, snap, model, selection.nodes]);
   useEffect(() => scene.current?.resize(frame.width, frame.height), [frame.width, frame.height]);
   useEffect(() => scene.current?.set(picture.drawing), [picture]);
   useEffect(() => {
@@ -132,18 +154,11 @@ export function Canvas({ insets }: { insets: Insets }) {
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom, labelling, localAxes, preview, bays, chosenBays, measured, stretch };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom]);
-
-  const snaps = useMemo(() => (tool === 'draw' ? snapPoints(model, plane, scope.members, scope.nodes) : []), [tool, model, plane, scope]);
-  useEffect(() => {
-    if (tool === 'draw') return;
-    setDrawnFrom(undefined);
-    setSnap(undefined);
-  }, [tool]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, preview, bays, chosenBays, measured, stretch]);
 
   const at = (event: { clientX: number; clientY: number }) => {
     const bounds = host.current!.getBoundingClientRect();
@@ -154,6 +169,12 @@ export function Canvas({ insets }: { insets: Insets }) {
     const { x, y } = at(event);
     host.current!.setPointerCapture(event.pointerId);
     const turning = event.button === 2 || (event.button === 0 && event.altKey);
+    setMenu(undefined);
+    const under = event.button === 0 && !picking && stage === 'frame' && !event.shiftKey && !event.altKey ? pick(projector, model, [], scope.nodes, x, y) : undefined;
+    if (under?.kind === 'node' && selection.nodes.includes(under.id)) {
+      drag.current = { kind: 'stretch', node: under.id, startX: x, startY: y, lastX: x, lastY: y, moved: false };
+      return;
+    }
     const kind = event.button === 1 || (turning && event.shiftKey) ? 'pan' : turning ? (plane.kind === '3d' ? 'orbit' : 'pan') : 'window';
     drag.current = { kind, startX: x, startY: y, lastX: x, lastY: y, moved: false };
   };
@@ -162,7 +183,7 @@ export function Canvas({ insets }: { insets: Insets }) {
     const { x, y } = at(event);
     const current = drag.current;
     if (!current) {
-      if (tool === 'draw') setSnap(snapAt(projector, snaps, x, y));
+      if (picking) drawing.move(x, y);
       setHover(hoverAt(x, y));
       return;
     }
@@ -170,7 +191,10 @@ export function Canvas({ insets }: { insets: Insets }) {
     current.moved = true;
     if (current.kind === 'orbit') setEye(orbited(eye, x - current.lastX, y - current.lastY));
     else if (current.kind === 'pan') setEye(panned(eye, x - current.lastX, y - current.lastY, frame));
-    else if (tool === 'select') {
+    else if (current.kind === 'stretch') {
+      drawing.setStretching(true);
+      drawing.move(x, y);
+    } else if (!picking) {
       setWindow({ left: Math.min(x, current.startX), right: Math.max(x, current.startX), top: Math.min(y, current.startY), bottom: Math.max(y, current.startY), touching: x < current.startX });
     }
     [current.lastX, current.lastY] = [x, y];
@@ -189,16 +213,29 @@ export function Canvas({ insets }: { insets: Insets }) {
       setWindow(undefined);
       return;
     }
+    if (current?.kind === 'stretch' && current.moved) {
+      drawing.setStretching(false);
+      if (snap) stretchTo(current.node!, snap.position);
+      return;
+    }
     if (!current || current.moved) return;
     if (current.kind === 'orbit' || current.kind === 'pan') {
-      if (event.button === 2 && tool === 'draw') setDrawnFrom(undefined);
+      if (event.button === 2 && picking) {
+        if (!drawnFrom) drawing.back();
+        else drawing.end();
+      } else if (event.button === 2) setMenu({ x, y });
       return;
     }
-    if (tool === 'draw') {
-      placePoint(snapAt(projector, snaps, x, y));
+    if (picking) {
+      drawing.click(x, y);
       return;
     }
-    const hit = pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
+    const bay = bays.find((one) => insideOutline(one.corners.map((corner) => projector.point(corner)), x, y));
+    if (bay) {
+      toggleBay(api, bay.key);
+      return;
+    }
+    const hit = hitInTurn(x, y);
     const chosen = hit?.kind === 'node' ? { nodes: [hit.id] } : hit ? { members: [hit.id] } : {};
     if (event.shiftKey && hit) api.getState().toggleSelected(chosen);
     else if (!event.shiftKey) {
@@ -208,30 +245,24 @@ export function Canvas({ insets }: { insets: Insets }) {
     }
   };
 
-  const placePoint = (point: Snap | undefined) => {
-    if (!point) {
-      api.getState().notify('There is nothing to snap to here. Move to a node, the middle of a member or a grid crossing.');
-      return;
-    }
-    if (!drawnFrom) {
-      setDrawnFrom(point.position);
-      return;
-    }
-    const { lastProperties } = lastUsed(model);
-    const drawn = drawMember(model, drawnFrom, point.position, lastProperties);
-    if (!drawn.ok) {
-      api.getState().notify(drawn.error, 'error');
-      return;
-    }
-    if (api.getState().commit(drawn.act)) {
-      api.getState().select({ members: [drawn.memberId] });
-      setDrawnFrom(point.position);
-    }
+  /** What is under the pointer; clicking the same place again takes the next thing there. */
+  const hitInTurn = (x: number, y: number): Hit | undefined => {
+    const hits = picksAt(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
+    const again = Math.hypot(x - lastClick.current.x, y - lastClick.current.y) < 3;
+    lastClick.current = { x, y, turn: again ? lastClick.current.turn + 1 : 0 };
+    return hits[lastClick.current.turn % Math.max(1, hits.length)];
+  };
+
+  const stretchTo = (node: string, place: Vector) => {
+    const state = api.getState();
+    const plan = movePlan(state.model, { members: [], nodes: draggedNodes(node, state.selection.nodes) }, translation(subtract(place, state.model.nodes[node].position)));
+    if (plan.ok) state.commit(plan.act);
+    else state.notify(plan.error, 'error');
   };
 
   const hoverAt = (x: number, y: number): Hover | undefined => {
-    const hit = tool === 'draw' ? undefined : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
-    if (!hit) return tool === 'draw' ? { x, y } : undefined;
+    const hit = picking ? undefined : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
+    if (!hit) return picking ? { x, y } : undefined;
     if (hit.kind === 'node') return { node: hit.id, text: hit.id, x, y };
     return { member: hit.id, text: hoverText(hit.id, hit.share), x, y };
   };
@@ -277,12 +308,16 @@ export function Canvas({ insets }: { insets: Insets }) {
       const [dx, dy] = arrow;
       setEye(event.shiftKey || plane.kind !== '3d' ? panned(eye, -dx * 40, -dy * 40, frame) : orbited(eye, dx * 24, dy * 24));
     } else if (event.key === '+' || event.key === '=') setEye(zoomed(eye, 0.8, 0, 0, frame));
-    else if (event.key === '-') setEye(zoomed(eye, 1.25, 0, 0, frame));
-    else if (event.key === 'Tab' || event.key.length > 1) {
-      if (event.key !== 'Escape') return;
-      if (drawnFrom) setDrawnFrom(undefined);
-      else if (tool === 'draw') look({ tool: 'select' });
-      else api.getState().select({});
+    else if (event.key === '-' && !picking) setEye(zoomed(eye, 1.25, 0, 0, frame));
+    else if (event.key === 'Tab' && snap && !event.shiftKey) drawing.nextSnap();
+    else if (picking && /^[\d.n(]$/.test(event.key) && !event.ctrlKey && !event.metaKey) drawing.setTyped(event.key);
+    else if (event.key === 'ContextMenu') setMenu({ x: frame.width / 2, y: frame.height / 3 });
+    else if (event.key === 'Escape') {
+      if (menu) setMenu(undefined);
+      else if (!drawing.back()) {
+        if (openTool) look({ openTool: null, preview: [] });
+        else api.getState().select({});
+      }
     } else return;
     event.preventDefault();
     event.stopPropagation();
@@ -296,16 +331,21 @@ export function Canvas({ insets }: { insets: Insets }) {
       tabIndex={0}
       role="application"
       aria-label={`Drawing of the structure: ${scope.members.length} members. Arrow keys turn it, Shift and arrow keys move it, plus and minus zoom. Members can be chosen in the ledger below.`}
-      style={{ cursor: tool === 'draw' ? 'crosshair' : 'default' }}
+      style={{ cursor: picking ? 'crosshair' : 'default' }}
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
-      onPointerLeave={() => setHover(undefined)}
+      onPointerLeave={() => {
+        setHover(undefined);
+        drawing.clear();
+      }}
       onContextMenu={(event) => event.preventDefault()}
       onKeyDown={onKeyDown}
     >
       <canvas ref={graphics} aria-hidden="true" />
       <canvas ref={overlay} aria-hidden="true" />
+      {drawing.typed !== undefined && <TypedPoint initial={drawing.typed} left={Math.min(frame.width - frame.insets.right - 260, Math.max(frame.insets.left, hover?.x ?? 200))} top={Math.min(frame.height - frame.insets.bottom - 70, (hover?.y ?? 200) + 18)} begun={drawnFrom !== undefined} onEnter={drawing.enterTyped} onCancel={() => { drawing.setTyped(undefined); host.current?.focus(); }} />}
+      {menu && <ContextMenu x={menu.x} y={menu.y} onClose={() => { setMenu(undefined); host.current?.focus(); }} />}
       {failure && (
         <div className="card" role="alert" style={{ position: 'absolute', left: 90, top: 60, padding: 14, maxWidth: 420 }}>
           <p className="strong">The drawing cannot be shown.</p>
@@ -337,9 +377,15 @@ function pointsToFit(model: Model, plane: ViewPlane, scope: ReturnType<typeof sc
   return Float64Array.from([...ground, ...members]);
 }
 
-/** Section and material for a drawn member: those of the newest member, else the first there are. */
-function lastUsed(model: Model): { lastProperties: { section: string | null; material: string | null } } {
-  const newest = Object.values(model.members).at(-1);
-  return { lastProperties: { section: newest?.section ?? Object.keys(model.sections)[0] ?? null, material: newest?.material ?? Object.keys(model.materials)[0] ?? null } };
-}
+/** The nodes that go with a dragged one: all that are selected. */
+const draggedNodes = (node: string, selected: readonly string[]): string[] => [...new Set([node, ...selected])];
 
+/** Whether a pixel lies inside an outline on the screen. */
+function insideOutline(corners: readonly (readonly number[])[], x: number, y: number): boolean {
+  let inside = false;
+  for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
+    const [[xi, yi], [xj, yj]] = [corners[i], corners[j]];
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
+  }
+  return inside;
+}

@@ -1,10 +1,11 @@
-import type { Member, Model } from '~core/model';
+import { memberAxis, type Member, type Model } from '~core/model';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '~core/units';
 import type { CheckRow } from '../../workers/messages';
 import type { Solved } from '../../state/solve-slice';
-import type { Quantity, Selection, Shown, Stage } from '../../state/view-slice';
+import type { Coloring, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
 import { shownParts, stationTable } from '../results-of';
+import { colorClasses } from './coloring';
 import { deflectedShape, forceDiagrams, isForce, quantityColors, type DiagramDrawing } from './diagrams';
 import type { Drawing, FillBatch, LineBatch } from './scene';
 import { shapeSegments, type ShapeOf } from './mode-shapes';
@@ -16,7 +17,8 @@ export interface PictureInput {
   readonly model: Model;
   readonly scope: Scope;
   readonly stage: Stage;
-  readonly form: 'line' | 'solid';
+  readonly form: 'line' | 'solid' | 'axes';
+  readonly coloring: Coloring;
   readonly selection: Selection;
   readonly shown: Shown;
   readonly quantity: Quantity;
@@ -57,6 +59,7 @@ export function compose(input: PictureInput): Picture {
   const showsResults = stage === 'results' && input.solved !== undefined;
   const showsChecks = stage === 'checks';
   const solid = form === 'solid' && !showsChecks;
+  const colored = stage === 'frame' && input.coloring !== 'none';
   const lines: LineBatch[] = [];
   lines.push({ segments: segmentsOf(model, scope.faint), color: colors.faint, width: 1 });
   const selected = scope.members.filter((member) => input.selection.members.includes(member.id));
@@ -66,8 +69,10 @@ export function compose(input: PictureInput): Picture {
     const drawn = utilisationLines(input);
     lines.push(...drawn.lines);
     labels = scope.members.length > crowded ? heaviest(drawn.labels, 2 * labelsInCrowd) : drawn.labels;
-  } else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults || input.shape !== undefined));
-  if (!showsChecks && !solid) lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink2, width: showsResults ? 1 : 0.9 });
+  } else if (colored && !solid) for (const kind of colorClasses(model, scope.members, input.coloring)) lines.push({ segments: segmentsOf(model, kind.members), color: kind.color, width: 4 });
+  else if (form === 'axes') lines.push(...axisLines(model, scope.members));
+  else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults || input.shape !== undefined));
+  if (!showsChecks && !solid && form !== 'axes') lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink2, width: showsResults ? 1 : 0.9 });
   lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: showsChecks ? 1.6 : 1.8 });
 
   const fills: FillBatch[] = [];
@@ -89,11 +94,39 @@ export function compose(input: PictureInput): Picture {
     lines.push({ segments: shapeSegments(model, scope.members, input.shape, 0.08 * size), color: colors.moment, width: 2 });
     scaleText = input.shape.title;
   }
+  const byColor = colored && solid ? new Map(colorClasses(model, scope.members, input.coloring).flatMap((kind) => kind.members.map((member) => [member.id, channels(kind.color)] as const))) : undefined;
   const tone = (member: Member): [number, number, number] => {
+    const own = byColor?.get(member.id);
+    if (own) return own;
     const material = member.material === null ? undefined : model.materials[member.material];
     return material?.kind === 'steel' ? [0.16, 0.2, 0.25] : [0.72, 0.76, 0.8];
   };
   return { drawing: { solids: solid ? solidGeometry(model, scope.members, tone) : null, lines, fills }, labels, scaleText };
+}
+
+/** `#RRGGBB` as three shares, as the solids' material takes it (linear light). */
+const channels = (color: string): [number, number, number] => [1, 3, 5].map((at) => (Number.parseInt(color.slice(at, at + 2), 16) / 255) ** 2.2) as [number, number, number];
+
+/** The line between the nodes thin, the member's true axis where it differs, rigid ends thick. */
+function axisLines(model: Model, members: readonly Member[]): LineBatch[] {
+  const axis: number[] = [];
+  const ties: number[] = [];
+  const rigid: number[] = [];
+  for (const member of members) {
+    const real = memberAxis(model, member);
+    if (!real) continue;
+    const at = (along: number) => real.start.map((part, i) => part + real.axes.x[i] * along);
+    const [from, to] = [member.startRigid ?? 0, real.length - (member.endRigid ?? 0)];
+    axis.push(...at(from), ...at(to));
+    if (from > 0) rigid.push(...real.start, ...at(from));
+    if (to < real.length) rigid.push(...at(to), ...real.end);
+    if (member.startOffset || member.endOffset || (member.axisPosition ?? 'centroid') !== 'centroid') ties.push(...model.nodes[member.start].position, ...real.start, ...model.nodes[member.end].position, ...real.end);
+  }
+  return [
+    { segments: Float32Array.from(ties), color: colors.ink3, width: 1 },
+    { segments: Float32Array.from(rigid), color: colors.ink, width: 4 },
+    { segments: Float32Array.from(axis), color: colors.ink, width: 1.3 },
+  ];
 }
 
 /** Concrete as a broad light body, steel as a narrow dark one, neither where something is missing. */

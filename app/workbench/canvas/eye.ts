@@ -28,7 +28,13 @@ export function viewBasis({ azimuth, elevation }: Pick<Camera, 'azimuth' | 'elev
 }
 
 /** The direction from which a plane is seen: plans from above with x to the right, elevations square on. */
-export function directionOf(plane: ViewPlane, axis: 'x' | 'y' | undefined): Pick<Camera, 'azimuth' | 'elevation' | 'parallel'> {
+export function directionOf(plane: ViewPlane, axis: 'x' | 'y' | undefined, normal?: readonly number[]): Pick<Camera, 'azimuth' | 'elevation' | 'parallel'> {
+  if (plane.kind === 'plane' && normal) {
+    // seen from above, or from the front when it stands upright
+    const sign = normal[2] < -1e-9 || (Math.abs(normal[2]) < 1e-9 && normal[1] > 0) ? -1 : 1;
+    const [x, y, z] = normal.map((part) => part * sign);
+    return { azimuth: Math.hypot(x, y) < 1e-9 ? -Math.PI / 2 : Math.atan2(y, x), elevation: Math.asin(Math.max(-1, Math.min(1, z))), parallel: true };
+  }
   if (plane.kind === 'plan') return { azimuth: -Math.PI / 2, elevation: Math.PI / 2, parallel: true };
   if (plane.kind === 'elevation') return { azimuth: axis === 'x' ? 0 : -Math.PI / 2, elevation: 0, parallel: true };
   return { azimuth: -1.12, elevation: 0.36, parallel: false };
@@ -136,4 +142,13 @@ export class Projector {
   point(position: ArrayLike<number>): [number, number, number] {
     return this.at(position[0], position[1], position[2]);
   }
+}
+
+/** The ray from the eye through a pixel: a point on it and its direction, in m. */
+export function rayAt(camera: ThreeCamera, frame: Frame, x: number, y: number): { from: [number, number, number]; direction: [number, number, number] } {
+  const [u, v] = [(x / frame.width) * 2 - 1, 1 - (y / frame.height) * 2];
+  const near = new Vector3(u, v, -1).unproject(camera);
+  const far = new Vector3(u, v, 1).unproject(camera);
+  const direction = far.sub(near).normalize();
+  return { from: [near.x, near.y, near.z], direction: [direction.x, direction.y, direction.z] };
 }

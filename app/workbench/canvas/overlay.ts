@@ -1,18 +1,20 @@
-import type { Finding, Model } from '~core/model';
-import { formatValue, unitSize } from '~core/units';
-import type { Camera, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
+import type { Bay, PreviewLine } from '~core/build';
+import { acceptanceOf, type Finding, type Model, type Vector } from '~core/model';
+import { formatQuantity, formatValue, unitSize } from '~core/units';
+import type { Camera, Labelling, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
 import type { Solved } from '../../state/solve-slice';
 import { colors } from '../../theme/tokens';
 import { shownParts } from '../results-of';
 import type { SpaceLabel } from './compose';
 import type { Frame, Projector } from './eye';
+import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOutlines, drawPreview } from './frame-marks';
 import { drawArrow, drawFinding, drawSupport } from './glyphs';
 import { drawLabels, drawText, labelFont, type Label } from './labels';
 import { actingLoads, drawLoads } from './load-glyphs';
 import type { Rectangle } from './pick';
 import type { Scope } from './scope';
 import { drawAxes, drawSettingOut } from './setting-out';
-import type { Snap } from './snap';
+import { coordinateWords, type Snap } from './snap';
 
 /** What is under the pointer or being drawn, in pixels and metres. */
 export interface Hover {
@@ -31,7 +33,7 @@ export interface OverlayInput {
   readonly plane: ViewPlane;
   readonly selection: Selection;
   readonly shown: Shown;
-  readonly form: 'line' | 'solid';
+  readonly form: 'line' | 'solid' | 'axes';
   readonly showReactions: boolean;
   readonly solved: Solved | undefined;
   readonly findings: readonly Finding[];
@@ -39,7 +41,16 @@ export interface OverlayInput {
   readonly hover: Hover | undefined;
   readonly window: (Rectangle & { touching: boolean }) | undefined;
   readonly snap: Snap | undefined;
-  readonly drawnFrom: readonly [number, number, number] | undefined;
+  readonly drawnFrom: Vector | undefined;
+  readonly labelling: Labelling;
+  readonly localAxes: boolean;
+  readonly preview: readonly PreviewLine[];
+  /** bays an open tool can brace, and those that are chosen */
+  readonly bays: readonly Bay[];
+  readonly chosenBays: ReadonlySet<string>;
+  readonly measured: readonly Vector[];
+  /** where dragged nodes would go */
+  readonly stretch: readonly PreviewLine[];
 }
 
 const mostNodesDrawn = 3000;
@@ -54,20 +65,29 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
     const [x, y] = projector.point(at);
     return Number.isNaN(x) ? [] : [{ ...label, x, y }];
   });
+  drawOutlines(context, projector, model, scope);
+  drawBays(context, projector, input.bays, input.chosenBays);
   drawNodes(context, projector, input);
+  if (input.stage === 'frame' || input.stage === 'analysis') drawEnds(context, projector, model, scope.members);
+  labels.push(...chosenLabels(projector, model, scope, input.labelling));
   if (input.stage === 'loads') {
     labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units));
   }
   if (input.showReactions) drawReactions(context, projector, input);
   for (const finding of input.findings) {
+    if (acceptanceOf(model, finding)) continue;
     const at = placeOf(model, finding);
     if (!at) continue;
     const [x, y] = projector.point(at);
     drawFinding(context, x, y - 10, finding.severity);
   }
-  if (selection.members.length === 1 && input.stage === 'frame') labels.push(...memberName(projector, model, selection.members[0]));
+  if (selection.members.length === 1 && input.stage === 'frame' && !input.labelling.members && !input.labelling.sections) labels.push(...memberName(projector, model, selection.members[0]));
   drawLabels(context, labels);
   drawAxes(context, projector, eye.target, frame.insets.left + 36, frame.height - frame.insets.bottom - 34);
+  if (input.localAxes) drawLocalAxes(context, projector, model, selection.members);
+  drawPreview(context, projector, input.preview);
+  drawPreview(context, projector, input.stretch);
+  drawMeasure(context, projector, input.measured, units);
   drawTools(context, projector, input);
 }
 
@@ -192,5 +212,8 @@ function drawTools(context: CanvasRenderingContext2D, projector: Projector, { mo
     context.lineWidth = 1.6;
     context.strokeRect(x - 5, y - 5, 10, 10);
     drawText(context, snap.name, x + 12, y - 12, colors.brandDark);
+    context.font = labelFont(false);
+    const leg = drawnFrom ? `   ${formatQuantity(Math.hypot(...snap.position.map((part, i) => part - drawnFrom[i])), 'length', model.settings.units, 2)}` : '';
+    drawText(context, `${coordinateWords(snap.position, model.settings.units)}${leg}`, x + 12, y + 4, colors.ink2);
   } else if (hover?.text) drawText(context, hover.text, hover.x + 14, hover.y - 12, colors.ink);
 }

@@ -15,24 +15,24 @@ export function segmentDistance(x: number, y: number, ax: number, ay: number, bx
   return { distance: Math.hypot(x - ax - share * dx, y - ay - share * dy), share };
 }
 
-/** What is under the pointer: a node before a member, of several the nearest to the eye. */
-export function pick(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, x: number, y: number): Hit | undefined {
-  let best: { hit: Hit; depth: number } | undefined;
+/** Everything under the pointer: nodes before members, of several the nearest to the eye first. */
+export function picksAt(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, x: number, y: number): Hit[] {
+  const found: { hit: Hit; depth: number }[] = [];
   for (const id of nodes) {
     const [px, py, depth] = projector.point(model.nodes[id].position);
-    if (Math.hypot(px - x, py - y) < nodeReach && (!best || depth < best.depth)) best = { hit: { kind: 'node', id }, depth };
+    if (Math.hypot(px - x, py - y) < nodeReach) found.push({ hit: { kind: 'node', id }, depth: depth - 1e6 });
   }
-  if (best) return best.hit;
   for (const member of members) {
     const [ax, ay, az] = projector.point(model.nodes[member.start].position);
     const [bx, by, bz] = projector.point(model.nodes[member.end].position);
     const { distance, share } = segmentDistance(x, y, ax, ay, bx, by);
-    if (!(distance < memberReach)) continue;
-    const depth = az + (bz - az) * share;
-    if (!best || depth < best.depth) best = { hit: { kind: 'member', id: member.id, share }, depth };
+    if (distance < memberReach) found.push({ hit: { kind: 'member', id: member.id, share }, depth: az + (bz - az) * share });
   }
-  return best?.hit;
+  return found.sort((a, b) => a.depth - b.depth).map(({ hit }) => hit);
 }
+
+/** What is under the pointer and nearest to the eye. */
+export const pick = (...input: Parameters<typeof picksAt>): Hit | undefined => picksAt(...input)[0];
 
 export interface Rectangle {
   readonly left: number;

@@ -21,7 +21,7 @@ const { solution } = solveNow(model);
 const solved = { model, solution: solution! };
 const parts = (shown: PictureInput['shown']) => shownParts(model, solution!, shown);
 const input = (more: Partial<PictureInput> = {}): PictureInput => ({
-  model, scope: scopeOf(model, { kind: '3d' }, null), stage: 'results', form: 'line', selection: { nodes: [], members: [] }, shown: { kind: 'case', id: 'c2' }, quantity: 'My', magnify: 1, solved, checks: new Map(), shape: undefined, ...more,
+  model, scope: scopeOf(model, { kind: '3d' }, null), stage: 'results', form: 'line', coloring: 'none', selection: { nodes: [], members: [] }, shown: { kind: 'case', id: 'c2' }, quantity: 'My', magnify: 1, solved, checks: new Map(), shape: undefined, ...more,
 });
 
 test('moments are drawn on the tension side: a sagging rafter’s diagram hangs below it', () => {

@@ -1,3 +1,4 @@
+import { offPlane, planeThrough } from '~core/build';
 import { type Member, type Model, type Vector } from '~core/model';
 import type { ViewPlane } from '../../state/view-slice';
 
@@ -14,17 +15,23 @@ const tolerance = 0.02;
 export function inPlane(model: Model, plane: ViewPlane, position: Vector): boolean {
   if (plane.kind === '3d') return true;
   if (plane.kind === 'plan') return Math.abs(position[2] - model.storeys[plane.storey].elevation) < tolerance;
+  if (plane.kind === 'plane') {
+    const through = planeThrough(model.planes[plane.plane].points);
+    return through !== undefined && Math.abs(offPlane(through, position)) < tolerance;
+  }
   const line = model.gridLines[plane.gridLine];
   return Math.abs(position[line.axis === 'x' ? 0 : 1] - line.position) < tolerance;
 }
 
 /** The members of a plane or of an isolated set; in space, the rest is drawn faintly. */
-export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly string[] | null): Scope {
+export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly string[] | null, hidden: readonly string[] = []): Scope {
   const only = isolated && new Set(isolated);
+  const away = new Set(hidden);
   const members: Member[] = [];
   const faint: Member[] = [];
   const nodes = new Set<string>();
   for (const member of Object.values(model.members)) {
+    if (away.has(member.id)) continue;
     const start = model.nodes[member.start];
     const end = model.nodes[member.end];
     const here = inPlane(model, plane, start.position) && inPlane(model, plane, end.position);
@@ -33,7 +40,9 @@ export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly strin
       nodes.add(member.start).add(member.end);
     } else if (plane.kind === '3d' && only) faint.push(member);
   }
-  if (!only) for (const node of Object.values(model.nodes)) if (inPlane(model, plane, node.position)) nodes.add(node.id);
+  // of hidden members the nodes are hidden too, unless others show them
+  const ofHidden = new Set(hidden.flatMap((id) => (model.members[id] ? [model.members[id].start, model.members[id].end] : [])));
+  if (!only) for (const node of Object.values(model.nodes)) if (!ofHidden.has(node.id) && inPlane(model, plane, node.position)) nodes.add(node.id);
   return { members, faint, nodes };
 }
 

@@ -34,7 +34,8 @@ export function drawSettingOut(context: CanvasRenderingContext2D, projector: Pro
   if (!extent) return;
   if (plane.kind === '3d') drawInSpace(context, projector, model, extent, units);
   else if (plane.kind === 'plan') drawPlan(context, projector, model, extent, model.storeys[plane.storey].elevation, units);
-  else drawElevation(context, projector, model, extent, model.gridLines[plane.gridLine], units);
+  else if (plane.kind === 'elevation') drawElevation(context, projector, model, extent, model.gridLines[plane.gridLine], units);
+  else drawInSpace(context, projector, model, extent, units);
 }
 
 function dashDot(context: CanvasRenderingContext2D, a: readonly number[], b: readonly number[]): void {
@@ -51,12 +52,12 @@ function dashDot(context: CanvasRenderingContext2D, a: readonly number[], b: rea
 function drawInSpace(context: CanvasRenderingContext2D, projector: Projector, model: Model, { low, high }: Extent, units: UnitSystem): void {
   const z = low[2];
   for (const line of gridLinesAlong(model, 'x')) {
-    const [a, b] = [projector.at(line.position, low[1] - overhang, z), projector.at(line.position, high[1], z)];
+    const [a, b] = [projector.at(line.position, line.from ?? low[1] - overhang, z), projector.at(line.position, line.to ?? high[1], z)];
     dashDot(context, a, b);
     drawBubble(context, a[0], a[1] + 6, line.label, false);
   }
   for (const line of gridLinesAlong(model, 'y')) {
-    const [a, b] = [projector.at(high[0] + overhang, line.position, z), projector.at(low[0], line.position, z)];
+    const [a, b] = [projector.at(line.to ?? high[0] + overhang, line.position, z), projector.at(line.from ?? low[0], line.position, z)];
     dashDot(context, a, b);
     drawBubble(context, a[0] + 4, a[1] + 4, line.label, false);
   }
@@ -101,12 +102,12 @@ function bubblesAndDimensions(context: CanvasRenderingContext2D, places: readonl
 
 function drawPlan(context: CanvasRenderingContext2D, projector: Projector, model: Model, { low, high }: Extent, z: number, units: UnitSystem): void {
   const alongX = gridLinesAlong(model, 'x').map((line) => {
-    const [a, b] = [projector.at(line.position, low[1] - overhang, z), projector.at(line.position, high[1] + overhang, z)];
+    const [a, b] = [projector.at(line.position, line.from ?? low[1] - overhang, z), projector.at(line.position, line.to ?? high[1] + overhang, z)];
     dashDot(context, a, b);
     return { line, x: a[0], y: a[1] + 9 };
   });
   const alongY = gridLinesAlong(model, 'y').map((line) => {
-    const [a, b] = [projector.at(low[0] - overhang, line.position, z), projector.at(high[0] + overhang, line.position, z)];
+    const [a, b] = [projector.at(line.from ?? low[0] - overhang, line.position, z), projector.at(line.to ?? high[0] + overhang, line.position, z)];
     dashDot(context, a, b);
     return { line, x: a[0] - 9, y: a[1] };
   });

@@ -3,21 +3,31 @@ import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { deleteSelected } from '../commands';
+import { toolOf, tools } from '../tools/all-tools';
+import { openTool } from '../tools/open-tool';
+import { ToolCard } from '../tools/tool-card';
 import { FrameBuilder } from './frame-builder-form';
+import { FloorsEditor, NamedThings, NewMembersEditor } from './frame-lists';
 import { MemberEditor } from './member-editor';
 import { NodeEditor } from './node-editor';
 import { NewMemberForm } from './new-member-form';
 import { selectionWords } from './selection-words';
 import { SettingOutEditor } from './setting-out-editor';
 
+const toolGroups = [['set out', 'Set out'], ['generate', 'Generate'], ['edit', 'Edit'], ['members', 'Members']] as const;
+const quickTools = ['move', 'copy', 'mirror', 'rotate', 'divide', 'extend', 'group'];
+
 /** Details of the Frame stage: the frame builder, what is selected, or the setting-out. */
 export function FrameDetails() {
   const workbench = useWorkbenchApi();
   const builderOpen = useWorkbench((state) => state.builderOpen);
+  const open = useWorkbench((state) => state.openTool);
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
   if (builderOpen) return <FrameBuilder />;
+  const tool = open && toolOf(open.id);
+  if (tool) return <ToolCard key={tool.id} tool={tool} />;
   const { nodes, members } = selection;
   if (nodes.length + members.length === 0) {
     return (
@@ -37,8 +47,36 @@ export function FrameDetails() {
             </Button>
             <Button onClick={() => look({ tool: 'draw' })}>Draw a member</Button>
           </div>
-          <SettingOutEditor />
-          <NewMemberForm />
+          {toolGroups.map(([group, title]) => (
+            <details key={group} open={group !== 'members'}>
+              <summary>{title}</summary>
+              <div className="tool-list">
+                {tools.filter((tool) => tool.group === group).map((tool) => (
+                  <button type="button" key={tool.id} onClick={() => openTool(workbench, tool.id)}>
+                    {tool.title}
+                    {tool.shortcut && <kbd>{tool.shortcut}</kbd>}
+                  </button>
+                ))}
+              </div>
+            </details>
+          ))}
+          <details>
+            <summary>Storeys and grid lines</summary>
+            <SettingOutEditor />
+          </details>
+          <details>
+            <summary>Floors in their plane</summary>
+            <FloorsEditor />
+          </details>
+          <details>
+            <summary>Groups, planes, helper lines, slabs</summary>
+            <NamedThings />
+          </details>
+          <details>
+            <summary>New members</summary>
+            <NewMembersEditor />
+            <NewMemberForm />
+          </details>
         </div>
       </aside>
     );
@@ -55,6 +93,13 @@ export function FrameDetails() {
         </button>
       </div>
       <div className="details-body">
+        <div className="row" style={{ gap: 4, flexWrap: 'wrap', marginBottom: 8 }} role="group" aria-label="Edit the selection">
+          {quickTools.filter((id) => members.length > 0 || toolOf(id)!.needs !== 'members').map((id) => (
+            <Button key={id} size="small" onClick={() => openTool(workbench, id)}>
+              {toolOf(id)!.title.split(' ')[0]}
+            </Button>
+          ))}
+        </div>
         {members.length > 0 && <MemberEditor ids={members} />}
         {nodes.length > 0 && <NodeEditor ids={nodes} />}
       </div>

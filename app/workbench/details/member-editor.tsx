@@ -1,4 +1,5 @@
 import { Input, Select } from 'antd';
+import { useState } from 'react';
 import { RecordCollector, type SectionChoice } from '~core/build';
 import { catalogueMaterials } from '~core/catalog';
 import { inOrder, memberLength, type Edit, type Member, type Section } from '~core/model';
@@ -6,6 +7,7 @@ import { formatQuantity, formatValue } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
 import { QuantityField } from '../quantity-field';
+import { MemberBehaviourEditor } from './member-behaviour-editor';
 import { placeWords } from './selection-words';
 import { SectionEditor } from './section-editor';
 import { SectionField } from './section-field';
@@ -20,7 +22,11 @@ const roles = [
 export function MemberEditor({ ids }: { ids: readonly string[] }) {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
-  const members = ids.flatMap((id) => model.members[id] ?? []);
+  const [only, setOnly] = useState<Member['role']>();
+  const all = ids.flatMap((id) => model.members[id] ?? []);
+  const kinds = [...new Set(all.map((member) => member.role))];
+  const kind = only !== undefined && kinds.includes(only) ? only : undefined;
+  const members = kind === undefined ? all : all.filter((member) => member.role === kind);
   if (members.length === 0) return null;
   const { units } = model.settings;
   const change = (fields: Partial<Record<keyof Member, unknown>>, before: Edit[] = []) => commit({ edits: [...before, { kind: 'change', table: 'members', changes: members.map(({ id }) => ({ id, fields })) }] });
@@ -54,6 +60,12 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
   const single = members.length === 1 ? members[0] : undefined;
   return (
     <>
+      {kinds.length > 1 && (
+        <div className="block fields">
+          <label htmlFor="member-kind">Change</label>
+          <Select id="member-kind" value={kind ?? 'all'} options={[{ value: 'all', label: `all ${all.length} members` }, ...kinds.map((role) => ({ value: role, label: `only the ${all.filter((member) => member.role === role).length} ${role}s` }))]} onChange={(value) => setOnly(value === 'all' ? undefined : (value as Member['role']))} />
+        </div>
+      )}
       <div className="block fields">
         {single && (
           <>
@@ -76,6 +88,7 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
         <span className="field-label">Length</span>
         <span>{lengths(members.map((member) => memberLength(model, member)), units)}</span>
       </div>
+      <MemberBehaviourEditor members={members} change={change} />
       {typeof section === 'string' && section !== 'varies' && section in model.sections && <SectionEditor section={model.sections[section]} />}
     </>
   );

@@ -1,4 +1,4 @@
-import { Checkbox, Segmented } from 'antd';
+import { Button, Checkbox, Segmented } from 'antd';
 import { fixedSupport, pinnedSupport } from '~core/build';
 import type { Node, Support } from '~core/model';
 import { useWorkbench } from '../../state/store';
@@ -7,6 +7,8 @@ import { QuantityField } from '../quantity-field';
 
 const kinds = { free: undefined, pinned: pinnedSupport, fixed: fixedSupport } as const;
 const directions: [keyof Support, string][] = [['ux', 'x'], ['uy', 'y'], ['uz', 'z'], ['rx', 'about x'], ['ry', 'about y'], ['rz', 'about z']];
+/** Rollers carry vertical force and slide one way or both. */
+const rollers: [string, Support][] = [['roller', { ux: false, uy: false, uz: true, rx: false, ry: false, rz: false }], ['slides along x', { ux: false, uy: true, uz: true, rx: false, ry: false, rz: false }], ['slides along y', { ux: true, uy: false, uz: true, rx: false, ry: false, rz: false }]];
 const noSupport: Support = { ux: false, uy: false, uz: false, rx: false, ry: false, rz: false };
 const same = (a: Support | undefined, b: Support | undefined) => JSON.stringify(a ?? noSupport) === JSON.stringify(b ?? noSupport);
 
@@ -46,6 +48,13 @@ export function NodeEditor({ ids }: { ids: readonly string[] }) {
           options={[{ value: 'free', label: 'free' }, { value: 'pinned', label: 'pinned' }, { value: 'fixed', label: 'fixed' }, ...(kind === 'other' ? [{ value: 'other', label: 'other' }] : [])]}
           onChange={(value) => value !== 'other' && hold(() => kinds[value as keyof typeof kinds])}
         />
+        <div className="row" style={{ gap: 4, marginTop: 6 }}>
+          {rollers.map(([name, support]) => (
+            <Button key={name} size="small" onClick={() => hold(() => support)}>
+              {name}
+            </Button>
+          ))}
+        </div>
         <div className="three" style={{ marginTop: 8 }} role="group" aria-label="Held directions">
           {directions.map(([direction, name]) => {
             const held = commonValue(nodes, (node) => node.support?.[direction] ?? false);
@@ -57,6 +66,38 @@ export function NodeEditor({ ids }: { ids: readonly string[] }) {
           })}
         </div>
       </div>
+      <details className="block">
+        <summary>Springs, inclination, mass</summary>
+        <div className="fields">
+          {directions.map(([direction, name]) => (
+            <QuantityField key={direction} label={`Spring ${name}`} kind={direction.startsWith('u') ? 'springForce' : 'springMoment'} units={units} placeholder="none" value={commonValue(nodes, (node) => node.springs?.[direction])} onCommit={(value) => spring(direction, value)} onClear={() => spring(direction, undefined)} refuse={(value) => (value >= 0 ? undefined : 'A spring is not below zero.')} />
+          ))}
+        </div>
+        <p className="field-hint">An inclined support: its directions are turned about z, then about their own y, then their own x.</p>
+        <div className="fields">
+          {['z', 'y', 'x'].map((name, i) => (
+            <QuantityField key={name} label={`Turn about ${name}`} kind="angle" units={units} value={commonValue(nodes, (node) => node.supportAngles?.[i] ?? 0)} onCommit={(value) => incline(i, value)} />
+          ))}
+          <QuantityField label="Extra mass, kg" kind="number" units={units} placeholder="none" value={commonValue(nodes, (node) => node.mass)} onCommit={(mass) => commit({ edits: [{ kind: 'change', table: 'nodes', changes: nodes.map(({ id }) => ({ id, fields: { mass } })) }] })} onClear={() => commit({ edits: [{ kind: 'change', table: 'nodes', changes: nodes.map(({ id }) => ({ id, fields: { mass: null } })) }] })} refuse={(value) => (value >= 0 ? undefined : 'A mass is not below zero.')} />
+        </div>
+      </details>
     </>
   );
+
+  function spring(direction: keyof Support, value: number | undefined) {
+    const changes = nodes.map((node) => {
+      const springs = { ...node.springs, [direction]: value };
+      if (value === undefined || value === 0) delete springs[direction];
+      return { id: node.id, fields: { springs: Object.keys(springs).length > 0 ? springs : null } };
+    });
+    commit({ edits: [{ kind: 'change', table: 'nodes', changes }], sentence: `Set springs of ${nodes.length === 1 ? `node ${nodes[0].id}` : `${nodes.length} nodes`}` });
+  }
+
+  function incline(which: number, value: number) {
+    const changes = nodes.map((node) => {
+      const angles = (node.supportAngles ?? [0, 0, 0]).map((part, i) => (i === which ? value : part));
+      return { id: node.id, fields: { supportAngles: angles.every((part) => part === 0) ? null : angles } };
+    });
+    commit({ edits: [{ kind: 'change', table: 'nodes', changes }], sentence: `Inclined the support of ${nodes.length === 1 ? `node ${nodes[0].id}` : `${nodes.length} nodes`}` });
+  }
 }

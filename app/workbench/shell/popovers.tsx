@@ -1,12 +1,12 @@
 import { Button } from 'antd';
-import { useEffect, useRef, type ReactNode } from 'react';
 import { balance } from '~core/results';
 import { formatNumber, formatValue, unitLabel } from '~core/units';
 import { undoState } from '../../state/history';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { FindingMark, Icon } from '../../theme/icons';
 import { workbenchCommands } from '../commands';
-import { showFinding } from '../findings/show-finding';
+import { FindingsCard } from '../findings/findings-card';
+import { SelectCard } from '../selecting/select-card';
+import { PopoverCard } from './popover-card';
 
 /** The card that a status chip or a rail tool opens. */
 export function Popovers() {
@@ -20,74 +20,11 @@ export function Popovers() {
       return <HistoryCard />;
     case 'shortcuts':
       return <ShortcutsCard />;
+    case 'select':
+      return <SelectCard />;
     case 'none':
       return null;
   }
-}
-
-function PopoverCard({ title, side, children }: { title: string; side: 'left' | 'right'; children: ReactNode }) {
-  const look = useWorkbench((state) => state.look);
-  const card = useRef<HTMLElement>(null);
-  useEffect(() => {
-    card.current?.focus();
-  }, []);
-  const close = () => look({ popover: 'none' });
-  return (
-    <section
-      ref={card}
-      tabIndex={-1}
-      className="popover-card card"
-      role="dialog"
-      aria-label={title}
-      style={side === 'left' ? { left: 82, bottom: 90, top: 'auto' } : { right: 10 }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') close();
-      }}
-    >
-      <div className="row">
-        <h2 className="title" style={{ flex: 1 }}>
-          {title}
-        </h2>
-        <button type="button" className="icon-button" aria-label={`Close ${title}`} onClick={close}>
-          <Icon name="close" />
-        </button>
-      </div>
-      {children}
-    </section>
-  );
-}
-
-function FindingsCard() {
-  const workbench = useWorkbenchApi();
-  const findings = useWorkbench((state) => state.findings);
-  const commit = useWorkbench((state) => state.commit);
-  const sorted = [...findings].sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
-  return (
-    <PopoverCard title="Findings" side="right">
-      {findings.length === 0 && <p className="secondary">Nothing was found. What was looked for: supports, mechanisms, loose and doubled members, missing sections and materials, loads past the end, cases in no combination.</p>}
-      {sorted.slice(0, 200).map((finding) => (
-        <article className="finding" key={finding.key}>
-          <FindingMark severity={finding.severity} />
-          <div>
-            <span className="strong">{finding.sentence}</span> <span className="secondary">{finding.why}</span>
-          </div>
-          <div className="actions">
-            {(finding.place.members ?? finding.place.nodes) && (
-              <Button size="small" onClick={() => showFinding(workbench, finding)}>
-                Show
-              </Button>
-            )}
-            {finding.mend && (
-              <Button size="small" type="primary" onClick={() => commit(finding.mend!.act)}>
-                {finding.mend.label}
-              </Button>
-            )}
-          </div>
-        </article>
-      ))}
-      {sorted.length > 200 && <p className="caption">{sorted.length - 200} more are not listed; mend these first.</p>}
-    </PopoverCard>
-  );
 }
 
 function LogCard() {

@@ -1,10 +1,13 @@
 import { Dropdown, Select, Tooltip } from 'antd';
 import type { ReactNode } from 'react';
-import { gridLinesAlong, storeysUpward } from '~core/model';
+import { gridLinesAlong, inOrder, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { quantities, type Quantity, type ViewPlane } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
-import { selectSimilar } from '../commands';
+import { nextForm, selectSimilar } from '../commands';
+import { showView } from '../display/saved-views';
+
+const formNames = { line: 'Lines', solid: 'Solids', axes: 'Axes only' } as const;
 
 export const quantityNames: Readonly<Record<Quantity, ReactNode>> = {
   deflected: 'Deflected shape', N: 'Axial force N', Vy: <>Shear V<sub>y</sub></>, Vz: <>Shear V<sub>z</sub></>, T: 'Torsion T', My: <>Moment M<sub>y</sub></>, Mz: <>Moment M<sub>z</sub></>, reactions: 'Reactions only',
@@ -42,7 +45,7 @@ export function ToolBar() {
   const form = useWorkbench((state) => state.form);
   const isolated = useWorkbench((state) => state.isolated);
   const chosen = useWorkbench((state) => state.selection.members.length);
-  const builderOpen = useWorkbench((state) => state.builderOpen);
+  const displayOpen = useWorkbench((state) => state.displayOpen);
   const look = useWorkbench((state) => state.look);
   const button = (name: Parameters<typeof Icon>[0]['name'], title: string, run: () => void, pressed?: boolean, disabled = false) => (
     <Tooltip title={title} placement="bottom" key={title}>
@@ -56,11 +59,12 @@ export function ToolBar() {
       {stage === 'frame' && [
         button('select', 'Select (Esc)', () => look({ tool: 'select' }), tool === 'select'),
         button('draw', 'Draw a member (D)', () => look({ tool: 'draw' }), tool === 'draw'),
-        button('build', 'Frame builder (B)', () => look({ builderOpen: !builderOpen }), builderOpen),
+        button('measure', 'Measure (Shift D)', () => look({ tool: tool === 'measure' ? 'select' : 'measure' }), tool === 'measure'),
       ]}
-      {button('similar', 'Select similar (M)', () => selectSimilar(workbench), undefined, chosen === 0)}
+      {stage !== 'frame' && button('similar', 'Select similar (M)', () => selectSimilar(workbench), undefined, chosen === 0)}
       {button('isolate', isolated ? 'Bring all back (I)' : 'Isolate the selection (I)', () => workbench.getState().isolateSelected(), isolated !== null, isolated === null && chosen === 0)}
-      {button('solid', 'Solids (O)', () => look({ form: form === 'line' ? 'solid' : 'line' }), form === 'solid')}
+      {button('solid', `${formNames[nextForm[form]]} (O)`, () => look({ form: nextForm[form] }), form !== 'line')}
+      {button('display', 'Labels, colours, snaps, views (Y)', () => look({ displayOpen: !displayOpen }), displayOpen)}
       {button('fit', 'Fit the view (F)', () => workbench.getState().fit())}
     </div>
   );
@@ -68,12 +72,14 @@ export function ToolBar() {
 
 /** Space, plans and elevations, at the top right of the canvas. */
 export function Views({ right }: { right: number }) {
+  const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const plane = useWorkbench((state) => state.plane);
   const look = useWorkbench((state) => state.look);
   const show = (next: ViewPlane) => look({ plane: next });
   const storeys = [...storeysUpward(model)].reverse();
   const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')];
+  const others = [...inOrder(model.planes).map((one) => ({ key: one.id, label: one.label })), ...inOrder(model.views).map((one) => ({ key: one.id, label: `Saved: ${one.label}` }))];
   const current = (kind: ViewPlane['kind']) => (plane.kind === kind ? 'flat-button current' : 'flat-button');
   return (
     <div className="views card" style={{ right }}>
@@ -90,6 +96,13 @@ export function Views({ right }: { right: number }) {
           {plane.kind === 'elevation' ? `Elevation ${model.gridLines[plane.gridLine]?.label ?? ''}` : 'Elevations'} <Icon name="down" />
         </button>
       </Dropdown>
+      {others.length > 0 && (
+        <Dropdown trigger={['click']} menu={{ items: others, selectedKeys: plane.kind === 'plane' ? [plane.plane] : [], onClick: ({ key }) => (key in model.views ? showView(workbench, model.views[key]) : show({ kind: 'plane', plane: key })) }}>
+          <button type="button" className={current('plane')} aria-haspopup="menu" aria-label="Planes and saved views">
+            {plane.kind === 'plane' ? model.planes[plane.plane]?.label : 'More'} <Icon name="down" />
+          </button>
+        </Dropdown>
+      )}
     </div>
   );
 }

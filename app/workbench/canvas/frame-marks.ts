@@ -1,0 +1,212 @@
+import { bayMiddle, endSymbol, type Bay, type PreviewLine } from '~core/build';
+import { memberAxis, memberEnds, type Connection, type Member, type Model, type Vector } from '~core/model';
+import { formatQuantity } from '~core/units';
+import type { Labelling } from '../../state/view-slice';
+import { colors } from '../../theme/tokens';
+import type { Projector } from './eye';
+import { drawText, labelFont, type Label } from './labels';
+import type { Scope } from './scope';
+
+type Context = CanvasRenderingContext2D;
+
+function path(context: Context, projector: Projector, points: readonly (readonly number[])[]): boolean {
+  const projected = points.map((point) => projector.point(point));
+  if (projected.some(([x]) => Number.isNaN(x))) return false;
+  context.beginPath();
+  projected.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+  return true;
+}
+
+/** Slabs and walls as outlined fields with their openings, helper lines dashed. They carry nothing, so they stay pale. */
+export function drawOutlines(context: Context, projector: Projector, model: Model, scope: Scope): void {
+  for (const [table, fill] of [['slabs', 'rgba(22, 28, 35, 0.045)'], ['walls', 'rgba(22, 28, 35, 0.07)']] as const) {
+    for (const panel of Object.values(model[table])) {
+      if (!panel.corners.every((id) => scope.nodes.has(id))) continue;
+      const rings = [panel.corners, ...(panel.openings ?? [])].map((ring) => ring.map((id) => model.nodes[id].position));
+      context.fillStyle = fill;
+      context.strokeStyle = '#8894A0';
+      context.lineWidth = 1;
+      context.beginPath();
+      for (const ring of rings) {
+        ring.forEach((point, i) => {
+          const [x, y] = projector.point(point);
+          if (i === 0) context.moveTo(x, y);
+          else context.lineTo(x, y);
+        });
+        context.closePath();
+      }
+      context.fill('evenodd');
+      context.stroke();
+    }
+  }
+  for (const line of Object.values(model.helperLines)) {
+    if (!path(context, projector, [line.start, line.end])) continue;
+    context.strokeStyle = colors.ink3;
+    context.lineWidth = 1;
+    context.setLineDash([3, 4]);
+    context.stroke();
+    context.setLineDash([]);
+  }
+  for (const line of Object.values(model.lineSupports)) {
+    if (!scope.nodes.has(line.start) || !scope.nodes.has(line.end) || !path(context, projector, [model.nodes[line.start].position, model.nodes[line.end].position])) continue;
+    context.strokeStyle = colors.ink;
+    context.lineWidth = 3;
+    context.setLineDash([2, 5]);
+    context.stroke();
+    context.setLineDash([]);
+  }
+}
+
+/** Symbols of end conditions a little inside the member's ends: ring for a hinge, two bars for a slide, zigzag for springs. */
+export function drawEnds(context: Context, projector: Projector, model: Model, members: readonly Member[]): void {
+  for (const member of members) {
+    if (!member.startConnection && !member.endConnection && (member.behaviour ?? 'frame') === 'frame') continue;
+    const ends = memberEnds(model, member);
+    if (!ends) continue;
+    const [ax, ay] = projector.point(ends.start.position);
+    const [bx, by] = projector.point(ends.end.position);
+    const length = Math.hypot(bx - ax, by - ay);
+    if (!(length > 26)) continue;
+    const [ux, uy] = [(bx - ax) / length, (by - ay) / length];
+    const at = Math.min(11, length / 4);
+    const axial = (member.behaviour ?? 'frame') !== 'frame';
+    symbol(context, ax + ux * at, ay + uy * at, ux, uy, axial ? { ry: 0 } : member.startConnection);
+    symbol(context, bx - ux * at, by - uy * at, ux, uy, axial ? { ry: 0 } : member.endConnection);
+  }
+}
+
+function symbol(context: Context, x: number, y: number, ux: number, uy: number, connection: Connection | undefined): void {
+  const kind = endSymbol(connection);
+  if (kind === 'none') return;
+  context.strokeStyle = colors.ink;
+  context.fillStyle = '#ffffff';
+  context.lineWidth = 1.2;
+  context.beginPath();
+  if (kind === 'hinge') {
+    context.arc(x, y, 3, 0, 2 * Math.PI);
+    context.fill();
+  } else if (kind === 'slide') {
+    for (const side of [-2, 2]) {
+      context.moveTo(x + ux * side - uy * 5, y + uy * side + ux * 5);
+      context.lineTo(x + ux * side + uy * 5, y + uy * side - ux * 5);
+    }
+  } else {
+    for (let i = 0; i <= 4; i++) {
+      const [along, across] = [i * 2 - 4, i === 0 || i === 4 ? 0 : i % 2 === 0 ? -4 : 4];
+      const [px, py] = [x + ux * along - uy * across, y + uy * along + ux * across];
+      if (i === 0) context.moveTo(px, py);
+      else context.lineTo(px, py);
+    }
+  }
+  context.stroke();
+}
+
+/** The local axes of members as three arrows at their middle, named. */
+export function drawLocalAxes(context: Context, projector: Projector, model: Model, ids: readonly string[]): void {
+  for (const id of ids.slice(0, 40)) {
+    const axis = model.members[id] && memberAxis(model, model.members[id]);
+    if (!axis) continue;
+    const middle = axis.start.map((part, i) => (part + axis.end[i]) / 2);
+    const [x, y] = projector.point(middle);
+    context.font = labelFont(true);
+    context.textAlign = 'center';
+    context.textBaseline = 'middle';
+    for (const [name, color] of [['x', colors.ink], ['y', colors.moment], ['z', colors.shear]] as const) {
+      const tip = projector.point(middle.map((part, i) => part + axis.axes[name][i] * 0.12 * Math.min(6, axis.length)));
+      if (Number.isNaN(tip[0]) || Math.hypot(tip[0] - x, tip[1] - y) < 4) continue;
+      context.strokeStyle = color;
+      context.lineWidth = 1.8;
+      context.beginPath();
+      context.moveTo(x, y);
+      context.lineTo(tip[0], tip[1]);
+      context.stroke();
+      const reach = Math.hypot(tip[0] - x, tip[1] - y);
+      drawText(context, name, tip[0] + ((tip[0] - x) / reach) * 8, tip[1] + ((tip[1] - y) / reach) * 8, color);
+    }
+  }
+}
+
+const mostLabels = 400;
+
+/** Numbers of nodes and members and names of sections, where they are asked for. */
+export function chosenLabels(projector: Projector, model: Model, scope: Scope, labelling: Labelling): Label[] {
+  const labels: Label[] = [];
+  if (labelling.nodes) {
+    for (const id of [...scope.nodes].slice(0, mostLabels)) {
+      const [x, y] = projector.point(model.nodes[id].position);
+      labels.push({ text: id, x: x + 8, y: y - 7, color: colors.ink3, weight: 0.1, bold: false });
+    }
+  }
+  if (labelling.members || labelling.sections) {
+    for (const member of scope.members.slice(0, mostLabels)) {
+      const ends = memberEnds(model, member);
+      if (!ends) continue;
+      const [x, y] = projector.point(ends.start.position.map((part, i) => (part + ends.end.position[i]) / 2));
+      const section = member.section === null ? 'no section' : model.sections[member.section].name;
+      const text = [labelling.members ? (member.label ?? member.id) : '', labelling.sections ? section : ''].filter((part) => part !== '').join('  ');
+      labels.push({ text, x, y, color: colors.ink2, weight: 0.2, bold: false, gap: 8 });
+    }
+  }
+  return labels;
+}
+
+/** Bays that can be braced, marked with a pale cross; chosen ones in the colour of choice. */
+export function drawBays(context: Context, projector: Projector, bays: readonly Bay[], chosen: ReadonlySet<string>): void {
+  for (const bay of bays) {
+    const middle = bayMiddle(bay);
+    const inset = bay.corners.map((corner) => corner.map((part, i) => part + (middle[i] - part) * 0.1));
+    const taken = chosen.has(bay.key);
+    if (!path(context, projector, inset)) continue;
+    context.closePath();
+    context.fillStyle = taken ? 'rgba(156, 20, 88, 0.16)' : 'rgba(22, 28, 35, 0.05)';
+    context.fill();
+    context.strokeStyle = taken ? colors.brand : '#8894A0';
+    context.lineWidth = taken ? 1.6 : 0.8;
+    context.setLineDash(taken ? [] : [3, 3]);
+    context.stroke();
+    context.setLineDash([]);
+  }
+}
+
+/** What an open tool would make. */
+export function drawPreview(context: Context, projector: Projector, lines: readonly PreviewLine[]): void {
+  context.strokeStyle = colors.brand;
+  context.lineWidth = 1.6;
+  context.setLineDash([5, 3]);
+  context.beginPath();
+  for (const [a, b] of lines.slice(0, 4000)) {
+    const [ax, ay] = projector.point(a);
+    const [bx, by] = projector.point(b);
+    if (Number.isNaN(ax) || Number.isNaN(bx)) continue;
+    context.moveTo(ax, ay);
+    context.lineTo(bx, by);
+  }
+  context.stroke();
+  context.setLineDash([]);
+}
+
+/** A measured way: each leg with its length, and the angle at the corner between two legs. */
+export function drawMeasure(context: Context, projector: Projector, points: readonly Vector[], units: Model['settings']['units']): void {
+  if (points.length === 0) return;
+  context.strokeStyle = colors.brand;
+  context.lineWidth = 1.6;
+  if (path(context, projector, points)) context.stroke();
+  context.font = labelFont(true);
+  context.textAlign = 'left';
+  context.textBaseline = 'middle';
+  points.forEach((point, i) => {
+    const [x, y] = projector.point(point);
+    context.strokeRect(x - 3, y - 3, 6, 6);
+    if (i === 0) return;
+    const before = points[i - 1];
+    const legs = point.map((part, k) => part - before[k]);
+    const [mx, my] = projector.point(point.map((part, k) => (part + before[k]) / 2));
+    const parts = legs.map((part, k) => `Δ${'xyz'[k]} ${formatQuantity(part, 'length', units, 3)}`).join('  ');
+    drawText(context, `${formatQuantity(Math.hypot(...legs), 'length', units, 3)}   ${parts}`, mx + 8, my - 8, colors.brandDark);
+    const next = points[i + 1];
+    if (!next) return;
+    const on = next.map((part, k) => part - point[k]);
+    const cosine = legs.reduce((sum, part, k) => sum - part * on[k], 0) / (Math.hypot(...legs) * Math.hypot(...on));
+    drawText(context, `∠ ${((Math.acos(Math.max(-1, Math.min(1, cosine))) * 180) / Math.PI).toFixed(1)}°`, x + 10, y + 12, colors.brandDark);
+  });
+}

@@ -1,0 +1,10 @@
+import { editTools } from './edit-tools';
+import { generatorTools } from './generator-tools';
+import { memberTools } from './member-tools';
+import { panelTools } from './panel-tools';
+import { settingOutTools } from './setting-out-tools';
+import type { Tool } from './tool';
+
+export const tools: readonly Tool[] = [...settingOutTools, ...generatorTools, ...panelTools, ...editTools, ...memberTools];
+
+export const toolOf = (id: string): Tool | undefined => tools.find((tool) => tool.id === id);

@@ -1,0 +1,118 @@
+import { beamsPlan, bracePatterns, bracingPlan, columnsPlan, edgesOfSelection, endConditions, findBays, fixedSupport, patternRemark, pinnedSupport, secondariesPlan, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
+import { storeysUpward, type Model, type Vector } from '~core/model';
+import { formatQuantity } from '~core/units';
+import { refused, usualMaterial, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
+
+const storeyOptions = (model: Model) => storeysUpward(model).map((storey) => ({ value: storey.id, label: `${storey.label}, ${formatQuantity(storey.elevation, 'length', model.settings.units, 2)}` }));
+
+const windowFields: Field[] = [
+  { key: 'corner', label: 'Window from', kind: 'point', initial: null, hint: 'empty: everywhere' },
+  { key: 'opposite', label: 'to', kind: 'point', initial: null },
+];
+
+function windowOf(values: Values): PlanWindow {
+  const [a, b] = [values.point('corner'), values.point('opposite')];
+  return a && b ? { x: [a[0], b[0]], y: [a[1], b[1]] } : {};
+}
+
+const endOptions = endConditions.map(({ name }) => ({ value: name, label: name }));
+const endOf = (name: string) => endConditions.find((condition) => condition.name === name)?.connection;
+
+export const generatorTools: readonly Tool[] = [
+  {
+    id: 'columns', title: 'Place columns at grid crossings', group: 'generate', action: 'Place columns', about: 'Columns where grid lines cross, one piece a storey.',
+    fields: ({ model }) => {
+      const upward = storeysUpward(model);
+      return [
+        { key: 'from', label: 'From', kind: 'choice', initial: upward[0]?.id ?? '', options: storeyOptions(model) }, { key: 'to', label: 'To', kind: 'choice', initial: upward.at(-1)?.id ?? '', options: storeyOptions(model) },
+        { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'column') }, { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+        { key: 'foot', label: 'Feet', kind: 'choice', initial: 'fixed', options: [{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }, { value: 'none', label: 'no support' }] }, ...windowFields,
+      ];
+    },
+    plan: ({ model }, values) => {
+      if (Object.keys(model.storeys).length < 2 || Object.keys(model.gridLines).length < 2) return refused('Set out grid lines and storeys first.');
+      const foot = { fixed: fixedSupport, pinned: pinnedSupport }[values.text('foot')];
+      return withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) => columnsPlan(ready, windowOf(values), values.text('from'), values.text('to'), { role: 'column', angle: 0, section, material }, foot));
+    },
+  },
+  {
+    id: 'beams', title: 'Place beams along grid lines', group: 'generate', action: 'Place beams', about: 'Beams along every grid line of a storey, from crossing to crossing.',
+    fields: ({ model }) => [
+      { key: 'storeys', label: 'Storeys', kind: 'several', initial: storeysUpward(model).slice(1).map((storey) => storey.id), options: storeyOptions(model) },
+      { key: 'axes', label: 'Lines', kind: 'choice', initial: 'both', options: [{ value: 'both', label: 'both ways' }, { value: 'y', label: 'along x' }, { value: 'x', label: 'along y' }] },
+      { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam') }, { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+      { key: 'ends', label: 'Ends', kind: 'choice', initial: 'fixed', options: endOptions }, ...windowFields,
+    ],
+    plan: ({ model }, values) => {
+      if (values.several('storeys').length === 0) return refused('Choose one or more storeys. If there are none, add storeys first.');
+      const axes = values.text('axes');
+      const end = endOf(values.text('ends'));
+      return withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) =>
+        beamsPlan(ready, windowOf(values), values.several('storeys'), axes === 'both' ? ['x', 'y'] : [axes as 'x' | 'y'], { role: 'beam', angle: 0, section, material, ...(end ? { startConnection: end, endConnection: end } : {}) }));
+    },
+  },
+  {
+    id: 'secondaries', title: 'Place secondary members', group: 'generate', needs: 'members', action: 'Place members', about: 'Joists, purlins or rails at a number or a spacing between the selected lines of members, in any plane.',
+    fields: ({ model }) => [
+      { key: 'noun', label: 'They are', kind: 'choice', initial: 'purlin', options: ['purlin', 'joist', 'secondary beam', 'rail'].map((value) => ({ value, label: `${value}s` })) },
+      { key: 'layout', label: 'Placed by', kind: 'choice', initial: 'spacing', options: [{ value: 'spacing', label: 'spacing' }, { value: 'count', label: 'number' }] },
+      { key: 'spacing', label: 'Spacing', kind: 'length', initial: 1.5, when: (values) => values.text('layout') === 'spacing' },
+      { key: 'count', label: 'Number', kind: 'count', initial: 4, when: (values) => values.text('layout') === 'count' },
+      { key: 'atEnds', label: 'On the ends of the lines too', kind: 'flag', initial: false },
+      { key: 'supports', label: 'At supports', kind: 'choice', initial: 'clear', options: [{ value: 'clear', label: 'clear spans' }, { value: 'over', label: 'running over' }] },
+      { key: 'ends', label: 'Ends', kind: 'choice', initial: 'pinned', options: endOptions },
+      { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam', 'light') }, { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+    ],
+    plan: ({ model, selection }, values) => {
+      const edges = edgesOfSelection(model, selection.members);
+      if (edges.length < 2) return refused('Select members on two or more lines to span between: window over the beams or rafters, or Shift-click them.');
+      const layout = values.text('layout') === 'count' ? { count: values.number('count') } : { spacing: values.number('spacing') };
+      return withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) =>
+        secondariesPlan(ready, { edges, layout, atEnds: values.flag('atEnds'), supports: values.text('supports') as 'clear' | 'over', ends: endOf(values.text('ends')), fields: { role: 'beam', angle: 0, section, material }, noun: values.text('noun') }));
+    },
+  },
+  {
+    id: 'truss', title: 'Build a truss', group: 'generate', action: 'Build', about: 'A truss between two points, repeated; chords run on, webs carry axial force only.', again: true,
+    fields: ({ model }) => [
+      { key: 'from', label: 'From', kind: 'point', initial: null, hint: 'end of the bottom chord' }, { key: 'to', label: 'To', kind: 'point', initial: null },
+      { key: 'web', label: 'Web', kind: 'choice', initial: 'pratt', options: Object.entries(webPatterns).map(([value, label]) => ({ value, label })) },
+      { key: 'panels', label: 'Panels', kind: 'count', initial: 6 },
+      { key: 'depthAtEnds', label: 'Depth at ends', kind: 'length', initial: 0.6 }, { key: 'depthInMiddle', label: 'Depth in middle', kind: 'length', initial: 1.8, hint: 'equal depths: parallel chords' },
+      { key: 'times', label: 'How many', kind: 'count', initial: 1 }, { key: 'by', label: 'Apart', kind: 'length', initial: 6, when: (values) => values.number('times') > 1, hint: 'square to the truss' },
+      { key: 'chord', label: 'Chords', kind: 'section', initial: model.settings.code === 'us' ? 'HSS6X6X3/8' : 'SHS 120x120x6.3' }, { key: 'webSection', label: 'Web members', kind: 'section', initial: model.settings.code === 'us' ? 'HSS4X4X1/4' : 'SHS 80x80x5.0' },
+      { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+    ],
+    plan: ({ model }, values) => {
+      const [from, to] = [values.point('from'), values.point('to')];
+      if (!from || !to) return refused('Click or type both ends of the bottom chord.');
+      const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+      const across = Math.hypot(dx, dy) || 1;
+      const times = values.number('times');
+      if (!(Number.isInteger(times) && times >= 1 && times <= 200)) return refused('How many trusses? A whole number from 1 to 200.');
+      const repeats = Array.from({ length: times }, (_, i): Vector => [(-dy / across) * i * values.number('by') || 0, (dx / across) * i * values.number('by') || 0, 0]);
+      return withMaterials(model, { sections: [values.text('chord'), values.text('webSection')], material: values.text('material') }, (ready, [chord, web], material) =>
+        trussPlan(ready, { from, to, web: values.text('web') as WebPattern, panels: values.number('panels'), depthAtEnds: values.number('depthAtEnds'), depthInMiddle: values.number('depthInMiddle'), repeats, chord: { section: chord, material }, webMember: { section: web, material } }));
+    },
+  },
+  {
+    id: 'bracing', title: 'Brace bays', group: 'generate', action: 'Brace', about: 'Diagonals in chosen bays. Click the bays that are marked in the drawing; a helper line closes an open one.', again: true,
+    fields: ({ model }) => [
+      { key: 'bays', label: 'Bays', kind: 'bays', initial: [] },
+      { key: 'pattern', label: 'Pattern', kind: 'choice', initial: 'cross', options: Object.entries(bracePatterns).map(([value, label]) => ({ value, label })) },
+      { key: 'joined', label: 'Joined where they cross', kind: 'flag', initial: false, when: (values) => values.text('pattern') === 'cross' },
+      { key: 'behaviour', label: 'They carry', kind: 'choice', initial: 'tension', options: [{ value: 'tension', label: 'tension only (rods)' }, { value: 'axial', label: 'tension and compression' }, { value: 'frame', label: 'bending too' }] },
+      { key: 'section', label: 'Section', kind: 'section', initial: Object.values(model.members).some((member) => member.role === 'brace') ? usualSection(model, 'brace') : model.settings.units === 'us' ? 'Rod 1' : 'Rod 24' },
+      { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+    ],
+    plan: ({ model }, values) => {
+      const chosen = new Set(values.several('bays'));
+      const bays = chosen.size === 0 ? [] : findBays(model).filter((bay) => chosen.has(bay.key));
+      const pattern = values.text('pattern') as BracePattern;
+      const behaviour = values.text('behaviour');
+      const made = withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) =>
+        bracingPlan(ready, bays, pattern, { section, material, ...(behaviour === 'frame' ? {} : { behaviour: behaviour as 'tension' | 'axial' }) }, values.flag('joined')));
+      const remark = patternRemark[pattern];
+      return made.ok && remark ? { ...made, words: `${made.words}. ${remark}` } : made;
+    },
+  },
+];

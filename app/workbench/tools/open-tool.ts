@@ -1,0 +1,43 @@
+import type { Vector } from '~core/model';
+import type { Workbench } from '../../state/store';
+import { toolOf } from './all-tools';
+import { initialValues, Values, type FieldValue, type Tool, type ToolContext } from './tool';
+
+/** Opens a tool's form with its initial values; the first empty point waits for a click. */
+export function openTool(workbench: Workbench, id: string): void {
+  const tool = toolOf(id);
+  if (!tool) throw new Error(`There is no tool “${id}”.`);
+  const { model, selection, startTool } = workbench.getState();
+  const context = { model, selection };
+  const values = initialValues(tool, context);
+  const needed = tool.fields(context).find((field) => field.kind === 'point' && field.initial === null && !isOptional(field.hint));
+  startTool(id, values, needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null);
+}
+
+const isOptional = (hint: string | undefined): boolean => hint !== undefined && /empty/.test(hint);
+
+/** The point field that waits for a click after another was filled. */
+export function nextPoint(tool: Tool, context: ToolContext, values: Readonly<Record<string, unknown>>, after: string | null): string | null {
+  const fields = tool.fields(context).filter((field) => field.kind === 'point' && (field.when?.(new Values(values as Record<string, FieldValue>)) ?? true));
+  const from = after === null ? 0 : fields.findIndex((field) => field.key === after) + 1;
+  return fields.slice(from).find((field) => values[field.key] == null)?.key ?? null;
+}
+
+/** Gives the field that waits a point clicked in the drawing, and lets the next one wait. @returns whether a field was waiting */
+export function fillPoint(workbench: Workbench, point: Vector): boolean {
+  const { openTool: open, model, selection, look } = workbench.getState();
+  const tool = open && toolOf(open.id);
+  if (!open || !tool || open.armed === null) return false;
+  const values = { ...open.values, [open.armed]: point };
+  look({ openTool: { ...open, values, armed: nextPoint(tool, { model, selection }, values, open.armed) } });
+  return true;
+}
+
+/** Takes a bay clicked in the drawing into the open tool, or out of it. */
+export function toggleBay(workbench: Workbench, key: string): void {
+  const { openTool: open, look } = workbench.getState();
+  const bays = open?.values.bays;
+  if (!open || !Array.isArray(bays)) return;
+  const chosen = bays as string[];
+  look({ openTool: { ...open, values: { ...open.values, bays: chosen.includes(key) ? chosen.filter((one) => one !== key) : [...chosen, key] } } });
+}

@@ -1,0 +1,263 @@
+import { Button, Checkbox, Input, Select } from 'antd';
+import { useDeferredValue, useEffect, useId, useMemo, useState } from 'react';
+import { bayMiddle, findBays, type Bay, type Plan } from '~core/build';
+import { catalogueMaterials } from '~core/catalog';
+import { inOrder, type Vector } from '~core/model';
+import { count, formatQuantity, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { Icon } from '../../theme/icons';
+import { selectionWords } from '../details/selection-words';
+import { SectionField } from '../details/section-field';
+import { QuantityField } from '../quantity-field';
+import { nextPoint } from './open-tool';
+import { Values, type Field, type FieldValue, type Tool } from './tool';
+
+/** The form of an open tool: its values, what it would make, and the button that does it. */
+export function ToolCard({ tool }: { tool: Tool }) {
+  const api = useWorkbenchApi();
+  const model = useWorkbench((state) => state.model);
+  const selection = useWorkbench((state) => state.selection);
+  const open = useWorkbench((state) => state.openTool)!;
+  const look = useWorkbench((state) => state.look);
+  const values = open.values as Record<string, FieldValue>;
+  const context = useMemo(() => ({ model, selection }), [model, selection]);
+  const fields = tool.fields(context).filter((field) => field.when?.(new Values(values)) ?? true);
+  // a plan of thousands of members must not hold up typing
+  const later = useDeferredValue(values);
+  const plan = useMemo<Plan>(() => tool.plan(context, new Values(later)), [tool, context, later]);
+  const words = selectionWords(model, selection);
+
+  useEffect(() => {
+    look({ preview: plan.ok ? plan.preview : [] });
+    return () => look({ preview: [] });
+  }, [plan, look]);
+
+  const set = (key: string, value: FieldValue) => look({ openTool: { ...open, values: { ...open.values, [key]: value } } });
+  const close = () => look({ openTool: null, preview: [] });
+  const carryOut = () => {
+    const made = tool.plan({ model: api.getState().model, selection: api.getState().selection }, new Values(api.getState().openTool!.values as Record<string, FieldValue>));
+    if (!made.ok) {
+      api.getState().notify(made.error, 'error');
+      return;
+    }
+    const before = Object.keys(api.getState().model.nodes).length;
+    if (!api.getState().commit(made.act)) return;
+    const chosen = made.made.filter((id) => id in api.getState().model.members);
+    if (before === 0) look({ cameras: {} });
+    if (tool.again) {
+      const points = Object.fromEntries(fields.filter((field) => field.kind === 'point' || field.kind === 'bays').map((field) => [field.key, field.initial]));
+      const cleared = { ...open.values, ...points };
+      look({ openTool: { ...open, values: cleared, armed: nextPoint(tool, context, cleared, null) } });
+      return;
+    }
+    close();
+    api.getState().select({ members: chosen });
+  };
+  const needs = tool.needs === 'members' ? selection.members.length === 0 : tool.needs === 'nodes' ? selection.nodes.length === 0 : tool.needs === 'anything' && words === '';
+  return (
+    <aside className="details card" aria-label="Details">
+      <div className="details-head">
+        <div className="grow">
+          <h2 className="title">{tool.title}</h2>
+          <div className="caption">{tool.about}</div>
+        </div>
+        <button type="button" className="icon-button" aria-label={`Close ${tool.title}`} onClick={close}>
+          <Icon name="close" />
+        </button>
+      </div>
+      <form
+        className="details-body"
+        id="tool-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          carryOut();
+        }}
+      >
+        {tool.needs && <p className={needs ? 'over' : 'secondary'}>{needs ? `Select ${tool.needs === 'anything' ? 'members or nodes' : tool.needs} first; this card stays open.` : `Selected: ${words}.`}</p>}
+        <div className="fields">
+          {fields.map((field) => (
+            <ToolField key={field.key} field={field} value={values[field.key] ?? null} armed={open.armed === field.key} onChange={(value) => set(field.key, value)} onArm={() => look({ openTool: { ...open, armed: open.armed === field.key ? null : field.key } })} />
+          ))}
+        </div>
+      </form>
+      <div className="details-foot" style={{ display: 'grid', gap: 6 }}>
+        <p className={plan.ok ? 'strong' : 'secondary'} role="status" style={{ margin: 0 }}>
+          {plan.ok ? plan.words : plan.error}
+        </p>
+        <Button type="primary" block htmlType="submit" form="tool-form" disabled={!plan.ok}>
+          {tool.action}
+        </Button>
+      </div>
+    </aside>
+  );
+}
+
+function ToolField({ field, value, armed, onChange, onArm }: { field: Field; value: FieldValue; armed: boolean; onChange: (value: FieldValue) => void; onArm: () => void }) {
+  const model = useWorkbench((state) => state.model);
+  const { units } = model.settings;
+  const id = useId();
+  const hint = field.hint && <div className="field-hint">{field.hint}</div>;
+  switch (field.kind) {
+    case 'length':
+    case 'angle':
+      return (
+        <>
+          <QuantityField label={field.label} kind={field.kind} units={units} value={typeof value === 'number' ? value : undefined} onCommit={onChange} {...(field.initial === null ? { onClear: () => onChange(null) } : {})} placeholder={field.hint} />
+        </>
+      );
+    case 'factor':
+    case 'count':
+      return (
+        <>
+          <label htmlFor={id}>{field.label}</label>
+          <div>
+            <Input id={id} inputMode="numeric" value={value === null || Number.isNaN(value) ? '' : String(value)} onChange={(event) => onChange(event.target.value.trim() === '' ? null : Number(event.target.value))} />
+            {hint}
+          </div>
+        </>
+      );
+    case 'lengths':
+      return <LengthsField field={field} value={Array.isArray(value) ? (value as readonly number[]) : []} onChange={onChange} />;
+    case 'point':
+      return <PointField label={field.label} hint={field.hint} value={Array.isArray(value) ? (value as unknown as Vector) : null} armed={armed} onChange={onChange} onArm={onArm} />;
+    case 'text':
+      return (
+        <>
+          <label htmlFor={id}>{field.label}</label>
+          <div>
+            <Input id={id} value={typeof value === 'string' ? value : ''} maxLength={60} onChange={(event) => onChange(event.target.value)} />
+            {hint}
+          </div>
+        </>
+      );
+    case 'flag':
+      return (
+        <div style={{ gridColumn: '1 / -1' }}>
+          <Checkbox checked={value === true} onChange={(event) => onChange(event.target.checked)}>
+            {field.label}
+          </Checkbox>
+        </div>
+      );
+    case 'choice':
+      return (
+        <>
+          <label htmlFor={id}>{field.label}</label>
+          <Select id={id} value={typeof value === 'string' ? value : undefined} options={[...field.options]} onChange={(next: string) => onChange(next)} popupMatchSelectWidth={false} />
+        </>
+      );
+    case 'several':
+      return (
+        <>
+          <label htmlFor={id}>{field.label}</label>
+          <Select id={id} mode="multiple" maxTagCount={3} value={Array.isArray(value) ? ([...value] as string[]) : []} options={[...field.options]} onChange={(next: string[]) => onChange(next)} />
+        </>
+      );
+    case 'section':
+      return <SectionField label={field.label} value={typeof value === 'string' ? value : ''} onCommit={(choice) => onChange('existing' in choice ? choice.existing.name : choice.made.name)} />;
+    case 'material': {
+      const own = inOrder(model.materials).map((material) => material.name);
+      const listed = catalogueMaterials.map((material) => material.name).filter((name) => !own.includes(name));
+      return (
+        <>
+          <label htmlFor={id}>{field.label}</label>
+          <Select id={id} showSearch value={typeof value === 'string' ? value : undefined} options={[...own, ...listed].map((name) => ({ value: name, label: name }))} onChange={(next: string) => onChange(next)} />
+        </>
+      );
+    }
+    case 'bays':
+      return <BaysField value={Array.isArray(value) ? (value as readonly string[]) : []} onChange={onChange} />;
+  }
+}
+
+/** Bays found in the frame, to be ticked here or clicked in the drawing. */
+function BaysField({ value, onChange }: { value: readonly string[]; onChange: (value: readonly string[]) => void }) {
+  const model = useWorkbench((state) => state.model);
+  const plane = useWorkbench((state) => state.plane);
+  const bays = useMemo(() => findBays(model), [model]);
+  const upright = bays.filter((bay) => (plane.kind === 'plan' ? !bay.upright : bay.upright));
+  const name = (bay: Bay) => {
+    const middle = bayMiddle(bay);
+    return `${bay.planeLabel}: ${middle.map((part, i) => `${'xyz'[i]} ${formatQuantity(part, 'length', model.settings.units, 1)}`).join(', ')}`;
+  };
+  return (
+    <>
+      <label htmlFor="tool-bays">Bays</label>
+      <div>
+        <Select id="tool-bays" mode="multiple" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={upright.map((bay) => ({ value: bay.key, label: name(bay) }))} onChange={(next: string[]) => onChange(next)} style={{ width: '100%' }} popupMatchSelectWidth={false} />
+        <div className="field-hint">{upright.length === 0 ? 'No bay is enclosed by members yet.' : `${count(upright.length, 'bay')} ${plane.kind === 'plan' ? 'in floors' : 'upright'}; a plan shows those of its floor.`}</div>
+      </div>
+    </>
+  );
+}
+
+function LengthsField({ field, value, onChange }: { field: Field; value: readonly number[]; onChange: (value: readonly number[]) => void }) {
+  const units = useWorkbench((state) => state.model.settings.units);
+  const [text, setText] = useState(value.map((one) => String(Number((one / unitSize('length', units)).toFixed(4)))).join(', '));
+  const [error, setError] = useState('');
+  const id = useId();
+  return (
+    <>
+      <label htmlFor={id}>{field.label}</label>
+      <div>
+        <Input
+          id={id}
+          value={text}
+          status={error ? 'error' : undefined}
+          suffix={<span className="caption">{unitLabel('length', units)}</span>}
+          onChange={(event) => {
+            setText(event.target.value);
+            const parsed = parseSpacings(event.target.value, units);
+            setError(parsed.ok ? '' : parsed.error);
+            onChange(parsed.ok ? parsed.value : []);
+          }}
+        />
+        {error ? <div className="field-error" role="alert">{error}</div> : <div className="field-hint">{field.hint}</div>}
+      </div>
+    </>
+  );
+}
+
+/** A point by clicking in the drawing or by typing a node or coordinates. */
+function PointField({ label, hint, value, armed, onChange, onArm }: { label: string; hint: string | undefined; value: Vector | null; armed: boolean; onChange: (value: Vector | null) => void; onArm: () => void }) {
+  const model = useWorkbench((state) => state.model);
+  const { units } = model.settings;
+  const shown = value ? value.map((part) => String(Number((part / unitSize('length', units)).toFixed(3)))).join(', ') : '';
+  const [text, setText] = useState(shown);
+  const [error, setError] = useState('');
+  const id = useId();
+  useEffect(() => {
+    setText(shown);
+    setError('');
+  }, [shown]);
+  const commit = () => {
+    const typed = text.trim();
+    if (typed === shown) return;
+    if (typed === '') {
+      onChange(null);
+      return;
+    }
+    const node = model.nodes[typed.toLowerCase()];
+    if (node) {
+      onChange(node.position);
+      return;
+    }
+    const parts = typed.split(/[,;]/).map((part) => parseQuantity(part, 'length', units));
+    const wrong = parts.find((part) => !part.ok);
+    if (parts.length !== 3 || wrong) setError(wrong && !wrong.ok && parts.length === 3 ? wrong.error : `“${typed}” is neither a node nor three coordinates.`);
+    else onChange(parts.map((part) => (part.ok ? part.value : 0)) as unknown as Vector);
+  };
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <div>
+        <div style={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 4 }}>
+          <Input id={id} value={text} status={error ? 'error' : undefined} placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={commit} />
+          <Button aria-pressed={armed} type={armed ? 'primary' : 'default'} onClick={onArm} aria-label={`Click ${label.toLowerCase()} in the drawing`}>
+            {armed ? 'click …' : 'pick'}
+          </Button>
+        </div>
+        {error ? <div className="field-error" role="alert">{error}</div> : hint && <div className="field-hint">{hint}</div>}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,142 @@
+import { parseSection, RecordCollector, type Plan } from '~core/build';
+import { findMaterial } from '~core/catalog';
+import { applyAct, type Edit, type Model, type Vector } from '~core/model';
+import type { Selection } from '../../state/view-slice';
+
+/** A value of a tool's form: numbers in SI, points in m, records by id, sections and materials by name. */
+export type FieldValue = number | string | boolean | Vector | readonly number[] | readonly string[] | null;
+
+interface FieldBase {
+  readonly key: string;
+  readonly label: string;
+  readonly hint?: string;
+  /** whether the field is of use with the other values */
+  readonly when?: (values: Values) => boolean;
+}
+
+/** A field of a tool's form. */
+export type Field = FieldBase &
+  (
+    | { readonly kind: 'length' | 'angle' | 'factor' | 'count'; readonly initial: number | null }
+    | { readonly kind: 'lengths'; readonly initial: readonly number[] }
+    | { readonly kind: 'point'; readonly initial: Vector | null }
+    | { readonly kind: 'text' | 'section' | 'material'; readonly initial: string }
+    | { readonly kind: 'flag'; readonly initial: boolean }
+    | { readonly kind: 'choice'; readonly initial: string; readonly options: readonly { value: string; label: string }[] }
+    | { readonly kind: 'several'; readonly initial: readonly string[]; readonly options: readonly { value: string; label: string }[] }
+    | { readonly kind: 'bays'; readonly initial: readonly string[] }
+  );
+
+export interface ToolContext {
+  readonly model: Model;
+  readonly selection: Selection;
+}
+
+/** Something that makes or changes parts of the frame from a few values: previewed while it is set, carried out as one revision. */
+export interface Tool {
+  readonly id: string;
+  readonly title: string;
+  readonly group: 'set out' | 'generate' | 'edit' | 'members';
+  readonly shortcut?: string;
+  /** one sentence: what it does */
+  readonly about: string;
+  /** what must be selected for it to be of use */
+  readonly needs?: 'members' | 'nodes' | 'anything';
+  readonly action: string;
+  readonly fields: (context: ToolContext) => readonly Field[];
+  readonly plan: (context: ToolContext, values: Values) => Plan;
+  /** whether the form stays open after the act */
+  readonly again?: boolean;
+}
+
+/** Reads a tool's values by the names of its fields. */
+export class Values {
+  constructor(private readonly values: Readonly<Record<string, FieldValue>>) {}
+
+  number(key: string): number {
+    const value = this.values[key];
+    return typeof value === 'number' ? value : NaN;
+  }
+
+  optional(key: string): number | undefined {
+    const value = this.values[key];
+    return typeof value === 'number' ? value : undefined;
+  }
+
+  text(key: string): string {
+    const value = this.values[key];
+    return typeof value === 'string' ? value : '';
+  }
+
+  flag(key: string): boolean {
+    return this.values[key] === true;
+  }
+
+  point(key: string): Vector | undefined {
+    const value = this.values[key];
+    return Array.isArray(value) && value.length === 3 && typeof value[0] === 'number' ? (value as unknown as Vector) : undefined;
+  }
+
+  lengths(key: string): readonly number[] {
+    const value = this.values[key];
+    return Array.isArray(value) ? (value as readonly number[]).filter((one) => typeof one === 'number') : [];
+  }
+
+  several(key: string): readonly string[] {
+    const value = this.values[key];
+    return Array.isArray(value) ? (value as readonly unknown[]).filter((one): one is string => typeof one === 'string') : [];
+  }
+}
+
+export const refused = (error: string): Plan => ({ ok: false, error });
+
+/** The values a form begins with. */
+export const initialValues = (tool: Tool, context: ToolContext): Record<string, FieldValue> => Object.fromEntries(tool.fields(context).map((field) => [field.key, field.initial]));
+
+/** The section most members of a role have, else one that suits the project; by name. */
+export function usualSection(model: Model, role: 'column' | 'beam' | 'brace', size: 'main' | 'light' = 'main'): string {
+  const counts = new Map<string, number>();
+  for (const member of Object.values(model.members)) if (member.role === role && member.section) counts.set(member.section, (counts.get(member.section) ?? 0) + 1);
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  if (most && size === 'main') return model.sections[most[0]].name;
+  const us = model.settings.code === 'us';
+  if (role === 'brace') return us ? 'L4X4X1/2' : 'CHS 88.9x5.0';
+  if (size === 'light') return us ? 'W8X18' : 'IPE 160';
+  return role === 'column' ? (us ? 'W10X49' : 'HEB 200') : us ? 'W16X40' : 'IPE 300';
+}
+
+/** The steel most steel members have, else the usual one; by name. */
+export function usualMaterial(model: Model): string {
+  const counts = new Map<string, number>();
+  for (const member of Object.values(model.members)) if (member.material) counts.set(member.material, (counts.get(member.material) ?? 0) + 1);
+  const [most] = [...counts].filter(([id]) => model.materials[id].kind === 'steel').sort((a, b) => b[1] - a[1]);
+  return most ? model.materials[most[0]].name : model.settings.code === 'us' ? 'A992' : 'S355';
+}
+
+/**
+ * Carries out a plan on a model that has the named sections and materials, adding those that are missing to its act.
+ * @param names sections and material as typed
+ */
+export function withMaterials(model: Model, names: { sections: readonly string[]; material: string }, plan: (model: Model, sections: readonly string[], material: string) => Plan): Plan {
+  const collector = new RecordCollector(model);
+  const sections: string[] = [];
+  for (const name of names.sections) {
+    const own = Object.values(model.sections).find((section) => section.name.toLowerCase() === name.trim().toLowerCase());
+    if (own) {
+      sections.push(own.id);
+      continue;
+    }
+    const parsed = parseSection(name, model.settings.units);
+    if (!parsed.ok) return refused(parsed.error);
+    sections.push(collector.section(parsed.value));
+  }
+  const ownMaterial = Object.values(model.materials).find((material) => material.name === names.material);
+  const listed = findMaterial(names.material);
+  if (!ownMaterial && !listed) return refused(`There is no material “${names.material}”. Choose one of the list.`);
+  const material = ownMaterial?.id ?? collector.material(listed!);
+  const before: Edit[] = collector.sections.length + collector.materials.length > 0 ? [{ kind: 'add', records: { ...(collector.sections.length > 0 ? { sections: collector.sections } : {}), ...(collector.materials.length > 0 ? { materials: collector.materials } : {}) } }] : [];
+  const begun = applyAct(model, { edits: before });
+  if (!begun.ok) return refused(begun.error);
+  const made = plan(begun.model, sections, material);
+  return made.ok ? { ...made, act: { ...made.act, edits: [...before, ...made.act.edits] } } : made;
+}
