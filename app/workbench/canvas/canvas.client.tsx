@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { findBays, movePlan, planeThrough, translation } from '~core/build';
+import { bayMiddle, findBays, type Bay, movePlan, planeThrough, translation } from '~core/build';
 import { subtract, type Model, type Vector } from '~core/model';
 import { lineIndex, MemberLine } from '~core/results';
 import { formatQuantity } from '~core/units';
@@ -230,7 +230,7 @@ export function Canvas({ insets }: { insets: Insets }) {
       drawing.click(x, y);
       return;
     }
-    const bay = bays.find((one) => insideOutline(one.corners.map((corner) => projector.point(corner)), x, y));
+    const bay = bays.filter((one) => insideOutline(one.corners.map((corner) => projector.point(corner)), x, y)).sort((a, b) => projector.point(bayMiddle(a))[2] - projector.point(bayMiddle(b))[2])[0] as Bay | undefined;
     if (bay) {
       toggleBay(api, bay.key);
       return;

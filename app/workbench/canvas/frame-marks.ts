@@ -4,6 +4,7 @@ import { formatQuantity } from '~core/units';
 import type { Labelling } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
 import type { Projector } from './eye';
+import { drawArrow } from './glyphs';
 import { drawText, labelFont, type Label } from './labels';
 import type { Scope } from './scope';
 
@@ -111,18 +112,18 @@ export function drawLocalAxes(context: Context, projector: Projector, model: Mod
     context.font = labelFont(true);
     context.textAlign = 'center';
     context.textBaseline = 'middle';
-    for (const [name, color] of [['x', colors.ink], ['y', colors.moment], ['z', colors.shear]] as const) {
-      const tip = projector.point(middle.map((part, i) => part + axis.axes[name][i] * 0.12 * Math.min(6, axis.length)));
-      if (Number.isNaN(tip[0]) || Math.hypot(tip[0] - x, tip[1] - y) < 4) continue;
-      context.strokeStyle = color;
+    const tips = (['x', 'y', 'z'] as const).map((name) => projector.point(middle.map((part, i) => part + axis.axes[name][i] * 0.05)));
+    const scale = 40 / Math.max(1e-9, ...tips.map(([tx, ty]) => Math.hypot(tx - x, ty - y)));
+    (['x', 'y', 'z'] as const).forEach((name, i) => {
+      const [dx, dy] = [(tips[i][0] - x) * scale, (tips[i][1] - y) * scale];
+      const reach = Math.hypot(dx, dy);
+      if (!(reach > 6)) return;
+      const color = name === 'x' ? colors.ink : name === 'y' ? colors.moment : colors.shear;
+      context.strokeStyle = context.fillStyle = color;
       context.lineWidth = 1.8;
-      context.beginPath();
-      context.moveTo(x, y);
-      context.lineTo(tip[0], tip[1]);
-      context.stroke();
-      const reach = Math.hypot(tip[0] - x, tip[1] - y);
-      drawText(context, name, tip[0] + ((tip[0] - x) / reach) * 8, tip[1] + ((tip[1] - y) / reach) * 8, color);
-    }
+      drawArrow(context, [x, y], [x + dx, y + dy], true);
+      drawText(context, name, x + dx + (dx / reach) * 9, y + dy + (dy / reach) * 9, color);
+    });
   }
 }
 

@@ -90,8 +90,7 @@ export function DisplayCard() {
           </div>
         ))}
         <form
-          className="row"
-          style={{ gap: 4 }}
+          style={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 4 }}
           onSubmit={(event) => {
             event.preventDefault();
             if (name.trim() !== '' && keepView(workbench, name.trim())) setName('');

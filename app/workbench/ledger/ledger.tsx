@@ -4,7 +4,8 @@ import { useWorkbench } from '../../state/store';
 import type { Stage } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
 import { selectionWords } from '../details/selection-words';
-import { CombinationsTab, LoadsTab, MembersTab, NodesTab, SectionsTab } from './model-tabs';
+import { GridLinesTab, GroupsTab, MaterialsTab, MembersTab, NodesTab, SectionsTab, StoreysTab, SupportsTab } from './frame-tabs';
+import { CombinationsTab, LoadsTab } from './model-tabs';
 import { ChecksTab, MemberForcesTab, NodeResultsTab } from './result-tabs';
 
 interface Tab {
@@ -17,6 +18,11 @@ const modelTabs: Tab[] = [
   { id: 'members', name: 'Members', content: () => <MembersTab /> },
   { id: 'nodes', name: 'Nodes', content: () => <NodesTab /> },
   { id: 'sections', name: 'Sections', content: () => <SectionsTab /> },
+  { id: 'materials', name: 'Materials', content: () => <MaterialsTab /> },
+  { id: 'supports', name: 'Supports', content: () => <SupportsTab /> },
+  { id: 'groups', name: 'Groups', content: () => <GroupsTab /> },
+  { id: 'storeys', name: 'Storeys', content: () => <StoreysTab /> },
+  { id: 'gridLines', name: 'Grid lines', content: () => <GridLinesTab /> },
 ];
 const tabs: Readonly<Record<Stage, readonly Tab[]>> = {
   frame: modelTabs,

@@ -1,13 +1,11 @@
 import { Button } from 'antd';
 import { useMemo } from 'react';
-import { sectionProperties } from '~core/catalog';
 import { combinationFormula } from '~core/combine';
 import { loadWords, targetOf } from '~core/loading';
-import { idSource, inOrder, memberLength, type Combination, type Load, type Member, type Node, type Section } from '~core/model';
+import { idSource, inOrder, type Combination, type Load } from '~core/model';
 import { formatCell, formatValue, unitLabel, type QuantityKind } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
-import { placeWords } from '../details/selection-words';
 import { FactorCell } from './factor-cell';
 import { Grid, type GridColumn } from './grid';
 
@@ -34,61 +32,6 @@ export function useQuantityColumn(): <Row>(title: string, kind: QuantityKind, re
 }
 
 const text = <Row,>(title: string, width: number, read: (row: Row) => string): GridColumn<Row> => ({ title, width, show: read, copy: read });
-
-export function NodesTab() {
-  const model = useWorkbench((state) => state.model);
-  const selected = useWorkbench((state) => state.selection.nodes);
-  const select = useWorkbench((state) => state.select);
-  const toggle = useWorkbench((state) => state.toggleSelected);
-  const column = useQuantityColumn();
-  const rows = useMemo(() => inOrder(model.nodes), [model.nodes]);
-  const columns: GridColumn<Node>[] = [
-    text('Node', 60, (node) => node.id),
-    ...['x', 'y', 'z'].map((axis, i) => column<Node>(axis, 'length', (node) => node.position[i])),
-    text('Support', 160, (node) => (node.support ? (Object.values(node.support).every(Boolean) ? 'fixed' : Object.entries(node.support).filter(([, held]) => held).map(([way]) => way).join(', ')) : '')),
-  ];
-  return <Grid label="Nodes" columns={columns} rows={rows} idOf={(node) => node.id} selected={useMemo(() => new Set(selected), [selected])} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty="There are no nodes yet. The frame builder makes them, or draw a member." onCopied={useCopied()} />;
-}
-
-export function MembersTab() {
-  const model = useWorkbench((state) => state.model);
-  const selected = useWorkbench((state) => state.selection.members);
-  const select = useWorkbench((state) => state.select);
-  const toggle = useWorkbench((state) => state.toggleSelected);
-  const column = useQuantityColumn();
-  const rows = useMemo(() => inOrder(model.members), [model.members]);
-  const columns: GridColumn<Member>[] = [
-    text('Member', 70, (member) => member.label ?? member.id),
-    text('Role', 70, (member) => member.role),
-    text('Place', 150, (member) => placeWords(model, member.id)),
-    text('From', 56, (member) => member.start),
-    text('To', 56, (member) => member.end),
-    column('Length', 'length', (member) => memberLength(model, member)),
-    text('Section', 110, (member) => (member.section === null ? 'none' : model.sections[member.section].name)),
-    text('Material', 110, (member) => (member.material === null ? 'none' : model.materials[member.material].name)),
-  ];
-  return <Grid label="Members" columns={columns} rows={rows} idOf={(member) => member.id} selected={useMemo(() => new Set(selected), [selected])} onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))} empty="There are no members yet. Open the frame builder (B) or draw one (D)." onCopied={useCopied()} />;
-}
-
-export function SectionsTab() {
-  const model = useWorkbench((state) => state.model);
-  const select = useWorkbench((state) => state.select);
-  const members = useWorkbench((state) => state.selection.members);
-  const column = useQuantityColumn();
-  const rows = useMemo(() => inOrder(model.sections), [model.sections]);
-  const users = (section: Section) => Object.values(model.members).filter((member) => member.section === section.id);
-  const columns: GridColumn<Section>[] = [
-    text('Section', 110, (section) => section.name),
-    column('h', 'sectionLength', (section) => sectionProperties(section.shape).depth),
-    column('b', 'sectionLength', (section) => sectionProperties(section.shape).width),
-    column('A', 'area', (section) => sectionProperties(section.shape).area),
-    column('Iy', 'secondMoment', (section) => sectionProperties(section.shape).inertiaY, 100, 0),
-    column('Iz', 'secondMoment', (section) => sectionProperties(section.shape).inertiaZ, 100, 0),
-    { title: 'Used by', width: 80, numeric: true, show: (section) => users(section).length, copy: (section) => String(users(section).length) },
-  ];
-  const chosen = new Set(members.map((id) => model.members[id]?.section ?? ''));
-  return <Grid label="Sections" columns={columns} rows={rows} idOf={(section) => section.id} selected={chosen} onSelect={(ids) => select({ members: ids.flatMap((id) => users(model.sections[id]).map((member) => member.id)) })} empty="No sections yet. They come with the frame builder or when a member is given one." onCopied={useCopied()} />;
-}
 
 export function LoadsTab() {
   const model = useWorkbench((state) => state.model);

@@ -1,0 +1,121 @@
+import { RecordCollector } from '~core/build';
+import type { Edit, Model, TableName } from '~core/model';
+
+/** What a typed cell comes to: fields of its record, or why it cannot be. */
+export type CellRead = { readonly ok: true; readonly fields: Readonly<Record<string, unknown>> } | { readonly ok: false; readonly error: string };
+
+/** Everything a block of cells shares while it is read: the model, and records that have to be made for it. */
+export interface Batch {
+  readonly model: Model;
+  readonly collector: RecordCollector;
+}
+
+/** A column of a sheet of records. */
+export interface CellColumn<Row> {
+  readonly title: string;
+  readonly unit?: string;
+  readonly width: number;
+  readonly numeric?: boolean;
+  /** the cell as text, as it is shown, copied and edited */
+  readonly text: (row: Row) => string;
+  /** reads a typed cell; a column without it cannot be edited */
+  readonly read?: (text: string, batch: Batch, row: Row | undefined) => CellRead;
+  /** what sorts the column: the text when left out */
+  readonly order?: (row: Row) => number;
+  /** values offered while typing */
+  readonly choices?: readonly string[];
+}
+
+/** A sheet: a table of the model in columns. */
+export interface Sheet<Row extends { id: string }> {
+  readonly table: TableName;
+  readonly noun: string;
+  readonly columns: readonly CellColumn<Row>[];
+  /** a whole new record from the fields of its cells; without it rows cannot be added */
+  readonly create?: (fields: Readonly<Record<string, unknown>>, batch: Batch) => { ok: true; record: Row } | { ok: false; error: string };
+}
+
+/** A cell that could not be taken: where, what was typed, why. */
+export interface CellError {
+  /** the row's id, or `new 1` for a row that was to be added */
+  readonly row: string;
+  readonly column: string;
+  readonly text: string;
+  readonly error: string;
+}
+
+export interface BlockResult {
+  readonly edits: readonly Edit[];
+  readonly errors: readonly CellError[];
+  readonly changed: number;
+  readonly added: number;
+}
+
+/**
+ * Puts a block of text into a sheet, its first cell at a row and column: cells over existing rows change them, rows beyond the last become
+ * new records. What cannot be read is left out and told; the rest is one act.
+ */
+export function putBlock<Row extends { id: string }>(model: Model, sheet: Sheet<Row>, rows: readonly Row[], firstRow: number, firstColumn: number, block: readonly (readonly string[])[]): BlockResult {
+  const batch: Batch = { model, collector: new RecordCollector(model) };
+  const errors: CellError[] = [];
+  const changes: { id: string; fields: Record<string, unknown> }[] = [];
+  const records: Row[] = [];
+  block.forEach((cells, i) => {
+    const row = rows[firstRow + i] as Row | undefined;
+    const name = row?.id ?? `new ${firstRow + i - rows.length + 1}`;
+    const fields: Record<string, unknown> = {};
+    let sound = true;
+    cells.forEach((text, j) => {
+      const column = sheet.columns[firstColumn + j] as CellColumn<Row> | undefined;
+      if (!column?.read || (row && column.text(row) === text.trim()) || (!row && text.trim() === '')) return;
+      const read = column.read(text.trim(), batch, row);
+      if (read.ok) Object.assign(fields, merged(fields, read.fields));
+      else {
+        errors.push({ row: name, column: column.title, text, error: read.error });
+        sound = false;
+      }
+    });
+    if (row) {
+      if (Object.keys(fields).length > 0) changes.push({ id: row.id, fields: closed(fields, row) });
+      return;
+    }
+    if (!sound || cells.every((text) => text.trim() === '')) return;
+    const made = sheet.create?.(fields, batch);
+    if (!made) errors.push({ row: name, column: sheet.columns[firstColumn].title, text: cells[0] ?? '', error: `A ${sheet.noun} cannot be added here.` });
+    else if (made.ok) records.push(made.record);
+    else errors.push({ row: name, column: sheet.columns[firstColumn].title, text: cells[0] ?? '', error: made.error });
+  });
+  const { sections, materials } = batch.collector;
+  const before = { ...(sections.length > 0 ? { sections } : {}), ...(materials.length > 0 ? { materials } : {}) };
+  const edits: Edit[] = [
+    ...(Object.keys(before).length > 0 ? [{ kind: 'add' as const, records: before }] : []),
+    ...(changes.length > 0 ? [{ kind: 'change' as const, table: sheet.table, changes }] : []),
+    ...(records.length > 0 ? [{ kind: 'add', records: { [sheet.table]: records } } as Edit] : []),
+  ];
+  return { edits, errors, changed: changes.length, added: records.length };
+}
+
+/** Fields that are lists by place (a position of which several cells set a part) are joined place by place. */
+function merged(before: Readonly<Record<string, unknown>>, next: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(next).map(([key, value]) => {
+    const present = before[key];
+    return [key, Array.isArray(present) && Array.isArray(value) ? value.map((part: unknown, i) => part ?? (present[i] as unknown)) : value];
+  }));
+}
+
+/** Places of lists that no cell set keep what the row has. */
+function closed(fields: Readonly<Record<string, unknown>>, row: object): Record<string, unknown> {
+  const before = row as Readonly<Record<string, unknown>>;
+  return Object.fromEntries(Object.entries(fields).map(([key, value]) => {
+    const present = before[key];
+    return [key, Array.isArray(value) && Array.isArray(present) && value.length === present.length ? value.map((part: unknown, i) => part ?? (present[i] as unknown)) : value];
+  }));
+}
+
+/** The text of a clipboard as rows of cells; a heading row that names the sheet's columns is left out. */
+export function fromClipboard(text: string, titles: readonly string[]): string[][] {
+  const rows = text.replace(/\r/g, '').replace(/\n$/, '').split('\n').map((line) => line.split('\t'));
+  const bare = (title: string) => title.replace(/\s*\[.*\]$/, '').trim().toLowerCase();
+  const known = new Set(titles.map((title) => title.toLowerCase()));
+  return rows.length > 1 && rows[0].every((cell) => known.has(bare(cell))) ? rows.slice(1) : rows;
+}
