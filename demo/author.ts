@@ -1,3 +1,4 @@
+import type { Plan } from '~core/build';
 import { applyAct, emptyModel, idSource, type Act, type LoadCase, type Model, type Nature, type Settings } from '~core/model';
 import { count, formatQuantity } from '~core/units';
 
@@ -15,6 +16,12 @@ export class Author {
     if (!applied.ok) throw new Error(applied.error);
     this.model = applied.model;
     this.acts.push(act);
+  }
+
+  /** Carries out what a generator or an edit planned. */
+  plan(plan: Plan): void {
+    if (!plan.ok) throw new Error(plan.error);
+    this.do(plan.act);
   }
 
   addCase(label: string, name: string, nature: Nature, selfWeight = false, category?: LoadCase['category']): string {

@@ -1,7 +1,7 @@
-import { buildFrame, drawMember, parseSection } from '~core/build';
+import { bracingPlan, buildFrame, copyPlan, drawMember, edgesOfSelection, findBays, nodesOfStorey, parseSection, running, secondariesPlan, storeysPlan, translation } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { generateCombinations } from '~core/combine';
-import { idSource, type Model } from '~core/model';
+import { idSource, storeysUpward, type Model, type Vector } from '~core/model';
 import { Author } from './author';
 
 const baysX = [6.4, 6.4, 6.4, 6.4];
@@ -16,15 +16,18 @@ function choice(text: string) {
 }
 
 /**
- * Quillhaven Library: four storeys on 4 × 3 bays in reinforced concrete; the top storey is the reading room, whose steel roof
- * rises over the middle bay. Loads on beams stand for the floors until slabs are there.
+ * Quillhaven Library: four storeys on 4 × 3 bays in reinforced concrete; the top storey is the reading room under a pitched steel roof
+ * with braced bays, and a steel mezzanine stands above the first floor. Made by the generators and edits of the Frame stage alone. Loads on
+ * beams stand for the floors until slabs are analysed.
  */
 export function authorQuillhavenLibrary(): Author {
   const author = new Author({ name: 'Quillhaven Library', units: 'si', code: 'us' });
   const concrete = findMaterial('NW 5000 psi')!;
   author.do(buildFrame(author.model, { baysX, baysY, storeys: storeys.slice(0, 3), column: choice('450 × 450'), beamX: choice('350 × 600'), beamY: choice('400 × 650'), material: concrete, feet: 'fixed' }).act!);
   addReadingRoom(author);
+  addMezzanine(author);
   addLoads(author);
+  describeSlab(author);
   reinforceFloors(author);
   stiffenFloors(author);
   addAnalyses(author);
@@ -37,37 +40,93 @@ export function buildQuillhavenLibrary(): Model {
   return authorQuillhavenLibrary().model;
 }
 
-/** Steel columns on the third floor, rafters over the 21.6 m width with the ridge in the middle, and ridge and eaves beams. */
+const width = 21.6;
+const ridge = eaves + 2.4;
+const ridgeHeight = (y: number): number => eaves + (ridge - eaves) * (1 - Math.abs(y - width / 2) / (width / 2));
+const pinned = { ry: 0, rz: 0 };
+
+/**
+ * The reading room: one steel frame drawn, copied along the building; purlins over both slopes, X bracing in a bay of each long side and in
+ * the roof's end bays.
+ */
 function addReadingRoom(author: Author): void {
-  const steel = { ...choiceIds(author, ['W10X33', 'W14X30', 'W10X12']) };
+  author.plan(storeysPlan(author.model, [storeys[3]], 0));
+  const top = storeysUpward(author.model).at(-1)!;
+  author.do({ edits: [{ kind: 'change', table: 'storeys', changes: [{ id: top.id, fields: { label: 'Eaves' } }] }] });
+  const steel = choiceIds(author, ['W10X33', 'W14X30', 'W8X15', 'HSS3X3X1/4']);
   const floor = eaves - storeys[3];
-  const xs = baysX.reduce((places, bay) => [...places, places[places.length - 1] + bay], [0]);
-  const width = 21.6;
-  const ridge = eaves + 2.4;
-  const draw = (from: [number, number, number], to: [number, number, number], section: string) => {
+  const first: string[] = [];
+  const draw = (from: Vector, to: Vector, section: string) => {
     const drawn = drawMember(author.model, from, to, { section: steel.sections[section], material: steel.material });
     if (!drawn.ok) throw new Error(drawn.error);
     author.do(drawn.act);
+    first.push(...drawn.made);
   };
-  for (const x of xs) {
-    for (const y of [0, width]) draw([x, y, floor], [x, y, eaves], 'W10X33');
-    for (const y of [7.2, 14.4]) draw([x, y, floor], [x, y, ridgeHeight(y, width, ridge)], 'W10X33');
-    for (const [a, b] of [[0, 7.2], [7.2, 10.8], [10.8, 14.4], [14.4, 21.6]]) draw([x, a, ridgeHeight(a, width, ridge)], [x, b, ridgeHeight(b, width, ridge)], 'W14X30');
+  for (const y of [0, 7.2, 14.4, width]) draw([0, y, floor], [0, y, ridgeHeight(y)], 'W10X33');
+  for (const [a, b] of [[0, 7.2], [7.2, 10.8], [10.8, 14.4], [14.4, width]]) draw([0, a, ridgeHeight(a)], [0, b, ridgeHeight(b)], 'W14X30');
+  author.plan(copyPlan(author.model, { members: first, nodes: [] }, baysX.map((_, i) => translation([running(baysX)[i + 1], 0, 0])), { loads: false, supports: false }));
+
+  const ends = { edges: 7, fields: { role: 'beam' as const, angle: 0, section: steel.sections.W8X15, material: steel.material } };
+  const slopes = [['South slope', 0], ['North slope', width]] as const;
+  for (const [label, y] of slopes) {
+    const low: Vector = [0, y, eaves];
+    author.do({ edits: [{ kind: 'add', records: { planes: [{ id: idSource(author.model)('planes'), label, points: [[...low], [6.4, y, eaves], [0, width / 2, ridge]] }] } }], sentence: `Made working plane ${label}` });
+    const rafters = Object.values(author.model.members).filter((member) => member.section === steel.sections.W14X30 && [member.start, member.end].every((id) => (author.model.nodes[id].position[1] - width / 2) * (y - width / 2) > -1e-6));
+    author.plan(secondariesPlan(author.model, { edges: edgesOfSelection(author.model, rafters.map((member) => member.id)), layout: { count: ends.edges }, atEnds: true, supports: 'clear', ends: pinned, fields: ends.fields, noun: 'purlin' }));
   }
-  for (const y of [0, 7.2, 10.8, 14.4, width]) for (let i = 0; i < baysX.length; i++) draw([xs[i], y, ridgeHeight(y, width, ridge)], [xs[i + 1], y, ridgeHeight(y, width, ridge)], 'W10X12');
+  // purlins hold the rafters sideways: only bending in their own plane keeps the whole length
+  const rafters = Object.values(author.model.members).filter((member) => member.section === steel.sections.W14X30);
+  author.do({ edits: [{ kind: 'change', table: 'members', changes: rafters.map((member) => ({ id: member.id, fields: { steelDesign: { unbracedLengthMajor: member.steelDesign?.unbracedLengthMajor ?? 7.376 } } })) }], sentence: 'Braced the rafters sideways by the purlins' });
+
+  const brace = { section: steel.sections['HSS3X3X1/4'], material: steel.material, behaviour: 'axial' as const };
+  const sides = findBays(author.model).filter((bay) => bay.upright && bay.corners.every((corner) => corner[2] > floor - 0.01 && (corner[1] < 0.01 || corner[1] > width - 0.01) && corner[0] > 6.3 && corner[0] < 12.9));
+  author.plan(bracingPlan(author.model, sides, 'cross', brace, false));
+  const roof = findBays(author.model).filter((bay) => slopes.some(([label]) => label === bay.planeLabel) && [...bay.corners].every((corner) => corner[0] < 6.5));
+  author.plan(bracingPlan(author.model, roof, 'rising', brace, false));
+  const purlins = Object.values(author.model.members).filter((member) => member.section === steel.sections.W8X15).map((member) => member.id);
+  const braces = Object.values(author.model.members).filter((member) => member.role === 'brace').map((member) => member.id);
   const next = idSource(author.model);
-  author.do({ edits: [{ kind: 'add', records: { storeys: [{ id: next('storeys'), label: 'Eaves', elevation: eaves }] } }] });
+  author.do({ edits: [{ kind: 'add', records: { groups: [{ id: next('groups'), label: 'Purlins', members: purlins }, { id: next('groups'), label: 'Bracing', members: braces }] } }], sentence: 'Grouped purlins and bracing' });
 }
 
-const ridgeHeight = (y: number, width: number, ridge: number): number => eaves + (ridge - eaves) * (1 - Math.abs(y - width / 2) / (width / 2));
+const mezzanine = 6.0;
+
+/** A steel mezzanine in one bay above the first floor: two beams between columns, joists across, their ends pinned. */
+function addMezzanine(author: Author): void {
+  const steel = choiceIds(author, ['W16X31', 'W12X19']);
+  const joined: string[] = [];
+  for (const x of [19.2, 25.6]) {
+    const drawn = drawMember(author.model, [x, 7.2, mezzanine], [x, 14.4, mezzanine], { section: steel.sections.W16X31, material: steel.material, startConnection: pinned, endConnection: pinned });
+    if (!drawn.ok) throw new Error(drawn.error);
+    author.do(drawn.act);
+    joined.push(drawn.memberId);
+  }
+  author.plan(secondariesPlan(author.model, { edges: edgesOfSelection(author.model, joined), layout: { count: 5 }, atEnds: true, supports: 'clear', ends: pinned, fields: { role: 'beam', angle: 0, section: steel.sections.W12X19, material: steel.material }, noun: 'joist' }));
+  const members = Object.values(author.model.members).filter((member) => member.section === steel.sections.W16X31 || member.section === steel.sections.W12X19).map((member) => member.id);
+  author.do({ edits: [{ kind: 'add', records: { groups: [{ id: idSource(author.model)('groups'), label: 'Mezzanine', members }] } }], sentence: 'Grouped the mezzanine' });
+  author.do({ edits: [{ kind: 'change', table: 'members', changes: members.map((id) => ({ id, fields: { steelDesign: { ...author.model.members[id].steelDesign, unbracedLengthMinor: 0.6, unbracedLengthTorsion: 0.6 } } })) }], sentence: 'Braced the mezzanine’s beams sideways by its deck' });
+}
+
+/** The flat slab of the first floor with its stair opening. It is described only; its weight stands in case SD. */
+function describeSlab(author: Author): void {
+  const next = idSource(author.model);
+  const at = (x: number, y: number) => Object.values(author.model.nodes).find(({ position: p }) => Math.abs(p[0] - x) < 1e-6 && Math.abs(p[1] - y) < 1e-6 && Math.abs(p[2] - storeys[0]) < 1e-6)!.id;
+  const opening = [[14, 8], [17.6, 8], [17.6, 13.6], [14, 13.6]].map(([x, y]) => ({ id: next('nodes'), position: [x, y, storeys[0]] as [number, number, number] }));
+  const slab = { id: next('slabs'), label: 'First floor', corners: [at(0, 0), at(25.6, 0), at(25.6, width), at(0, width)], openings: [opening.map((node) => node.id)], thickness: 0.22, material: Object.values(author.model.materials).find((material) => material.kind === 'concrete')!.id };
+  author.do({ edits: [{ kind: 'add', records: { nodes: opening, slabs: [slab] } }], sentence: 'Outlined the first floor with its stair opening' });
+  author.do({ edits: [{ kind: 'add', records: { acceptances: [{ id: next('acceptances'), finding: 'panels', reason: 'Weight of the slab stands in case SD as line loads' }] } }], sentence: 'Accepted that the slab is only described' });
+  const roof = Object.values(author.model.members).filter((member) => [member.start, member.end].every((id) => author.model.nodes[id].position[2] > eaves - storeys[3] - 0.01) && member.section !== null && author.model.sections[member.section].shape.type !== 'rectangle').map((member) => member.id);
+  author.do({ edits: [{ kind: 'add', records: { views: [{ id: next('views'), label: 'Reading room', plane: { kind: '3d' }, camera: null, form: 'solid', isolated: roof, hidden: [] }] } }], sentence: 'Kept view Reading room' });
+}
 
 /** Adds rolled sections and their steel to the model. */
 function choiceIds(author: Author, names: string[]): { sections: Record<string, string>; material: string } {
   const next = idSource(author.model);
   const sections = names.map((name) => ({ id: next('sections'), ...choice(name) }));
   const { thicknessLimit: _limit, concreteStrength: _none, ...steel } = findMaterial('A992')!;
-  const material = { id: next('materials'), ...steel };
-  author.do({ edits: [{ kind: 'add', records: { sections, materials: [material] } }], sentence: 'Added the steel sections of the reading room' });
+  const present = Object.values(author.model.materials).find((one) => one.name === steel.name);
+  const material = present ?? { id: next('materials'), ...steel };
+  author.do({ edits: [{ kind: 'add', records: { sections, ...(present ? {} : { materials: [material] }) } }], sentence: `Added the steel sections ${names.join(', ')}` });
   return { sections: Object.fromEntries(sections.map((section) => [section.name, section.id])), material: material.id };
 }
 
@@ -83,7 +142,8 @@ function addLoads(author: Author): void {
   const at = (member: { start: string; end: string }) => [nodes[member.start].position, nodes[member.end].position] as const;
   const beams = Object.values(author.model.members).filter((member) => member.role === 'beam');
   const alongY = beams.filter((beam) => Math.abs(at(beam)[0][0] - at(beam)[1][0]) < 1e-6);
-  const floors = alongY.filter((beam) => at(beam)[0][2] < eaves - 1);
+  const onMezzanine = (beam: (typeof beams)[number]) => at(beam).every((place) => Math.abs(place[2] - mezzanine) < 1e-6);
+  const floors = alongY.filter((beam) => at(beam)[0][2] < eaves - 1 && !onMezzanine(beam));
   const isEdge = (beam: (typeof beams)[number]) => [0, 25.6].some((x) => Math.abs(at(beam)[0][0] - x) < 1e-6);
   const inner = floors.filter((beam) => !isEdge(beam)).map((beam) => beam.id);
   const edge = floors.filter(isEdge).map((beam) => beam.id);
@@ -92,7 +152,7 @@ function addLoads(author: Author): void {
   author.addUniform(superimposed, edge, 'z', -5500 * 3.2 - 4000);
   author.addUniform(live, inner, 'z', -2900 * 6.4);
   author.addUniform(live, edge, 'z', -2900 * 3.2);
-  const faces = beams.filter((beam) => !alongY.includes(beam) && at(beam)[0][2] < eaves - 1 && [0, 21.6].some((y) => Math.abs(at(beam)[0][1] - y) < 1e-6));
+  const faces = beams.filter((beam) => !alongY.includes(beam) && at(beam)[0][2] < eaves - 1 && !onMezzanine(beam) && [0, 21.6].some((y) => Math.abs(at(beam)[0][1] - y) < 1e-6));
   author.addUniform(superimposed, faces.map((beam) => beam.id), 'z', -4000);
   const rafters = alongY.filter((beam) => at(beam)[0][2] > eaves - 1 || at(beam)[1][2] > eaves - 1);
   const roofWidth = (beam: (typeof beams)[number]) => (isEdge(beam) ? 3.2 : 6.4);
@@ -101,14 +161,18 @@ function addLoads(author: Author): void {
     author.addUniform(superimposed, of, 'z', -600 * width);
     author.addUniform(snow, of, 'z', -1400 * width);
   }
+  // the mezzanine's deck spans 1.8 m between joists
+  const joists = beams.filter((beam) => onMezzanine(beam) && !alongY.includes(beam)).map((beam) => beam.id);
+  author.addUniform(superimposed, joists, 'z', -2000 * 1.8);
+  author.addUniform(live, joists, 'z', -2900 * 1.8);
   addWind(author, windX, windY);
 }
 
 /** The slabs hold each floor together: one diaphragm a level. */
 function stiffenFloors(author: Author): void {
   const next = idSource(author.model);
-  const nodes = Object.values(author.model.nodes);
-  const diaphragms = [4.2, 7.8, 11.4].map((height, i) => ({ id: next('diaphragms'), label: `Floor ${i + 1}`, nodes: nodes.filter((node) => Math.abs(node.position[2] - height) < 1e-6).map((node) => node.id) }));
+  const levels = storeysUpward(author.model).slice(1, 4);
+  const diaphragms = levels.map((storey, i) => ({ id: next('diaphragms'), label: `Floor ${i + 1}`, nodes: nodesOfStorey(author.model, storey.id) }));
   author.do({ edits: [{ kind: 'add', records: { diaphragms } }], sentence: 'Made the three floors rigid in their plane' });
 }
 

@@ -1,5 +1,5 @@
 export { parseSection, type SectionChoice } from './section-choice';
-export { buildFrame, fixedSupport, pinnedSupport, type BuiltFrame, type FrameSpec } from './frame-builder';
+export { buildFrame, fixedSupport, pinnedSupport, running, type BuiltFrame, type FrameSpec } from './frame-builder';
 export { drawMember, type MemberProperties } from './draw-member';
 export { RecordCollector } from './records';
 export { Draft, type MemberFields } from './draft';

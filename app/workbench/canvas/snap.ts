@@ -75,7 +75,7 @@ export function snapsAt(points: readonly Snap[], aim: Aim, x: number, y: number)
     const distance = Math.hypot(px - x, py - y);
     if (!(distance < reach)) return;
     // what can be meant exactly goes before what follows the pointer
-    const follows = snap.kind === 'nearest' ? 1.8 : snap.kind === 'perpendicular' || snap.kind === 'helper' ? 1.2 : 0;
+    const follows = snap.kind === 'nearest' ? 2.4 : snap.kind === 'perpendicular' || snap.kind === 'helper' ? 1.2 : 0;
     found.push({ snap, rank: follows + Math.floor(distance / tie) * 0.8 + snapKinds.indexOf(snap.kind) * 0.09 + distance * 0.001 + depth * 0.01 });
   };
   for (const snap of points) offer(snap, ...aim.projector.point(snap.position));

@@ -5,6 +5,7 @@ import { Icon } from '../../theme/icons';
 import { deleteSelected } from '../commands';
 import { toolOf, tools } from '../tools/all-tools';
 import { openTool } from '../tools/open-tool';
+import type { Tool } from '../tools/tool';
 import { ToolCard } from '../tools/tool-card';
 import { FrameBuilder } from './frame-builder-form';
 import { FloorsEditor, NamedThings, NewMembersEditor } from './frame-lists';
@@ -14,7 +15,6 @@ import { NewMemberForm } from './new-member-form';
 import { selectionWords } from './selection-words';
 import { SettingOutEditor } from './setting-out-editor';
 
-const toolGroups = [['set out', 'Set out'], ['generate', 'Generate'], ['edit', 'Edit'], ['members', 'Members']] as const;
 const quickTools = ['move', 'copy', 'mirror', 'rotate', 'divide', 'extend', 'group'];
 
 /** Details of the Frame stage: the frame builder, what is selected, or the setting-out. */
@@ -47,23 +47,14 @@ export function FrameDetails() {
             </Button>
             <Button onClick={() => look({ tool: 'draw' })}>Draw a member</Button>
           </div>
-          {toolGroups.map(([group, title]) => (
-            <details key={group} open={group !== 'members'}>
-              <summary>{title}</summary>
-              <div className="tool-list">
-                {tools.filter((tool) => tool.group === group).map((tool) => (
-                  <button type="button" key={tool.id} onClick={() => openTool(workbench, tool.id)}>
-                    {tool.title}
-                    {tool.shortcut && <kbd>{tool.shortcut}</kbd>}
-                  </button>
-                ))}
-              </div>
-            </details>
-          ))}
-          <details>
+          <ToolList group="set out" title="Set out" open />
+          <details open>
             <summary>Storeys and grid lines</summary>
             <SettingOutEditor />
           </details>
+          <ToolList group="generate" title="Generate" open />
+          <ToolList group="edit" title="Edit" />
+          <ToolList group="members" title="Members" />
           <details>
             <summary>Floors in their plane</summary>
             <FloorsEditor />
@@ -114,3 +105,21 @@ export function FrameDetails() {
 }
 
 export const capital = (word: string): string => word[0].toUpperCase() + word.slice(1);
+
+/** The tools of one group by name, each with its shortcut. */
+function ToolList({ group, title, open = false }: { group: Tool['group']; title: string; open?: boolean }) {
+  const workbench = useWorkbenchApi();
+  return (
+    <details open={open}>
+      <summary>{title}</summary>
+      <div className="tool-list">
+        {tools.filter((tool) => tool.group === group).map((tool) => (
+          <button type="button" key={tool.id} onClick={() => openTool(workbench, tool.id)}>
+            {tool.title}
+            {tool.shortcut && <kbd>{tool.shortcut}</kbd>}
+          </button>
+        ))}
+      </div>
+    </details>
+  );
+}

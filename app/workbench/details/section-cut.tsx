@@ -28,7 +28,7 @@ export function SectionCut({ model, member }: { model: Model; member: Member }) 
   const apart = Math.hypot(...line);
   return (
     <figure style={{ margin: '4px 0 8px', display: 'flex', gap: 10, alignItems: 'center' }}>
-      <svg width={size} height={size} viewBox={`0 0 ${size} ${size}`} role="img" aria-label={`Section cut: the line between the nodes lies ${apart < 1e-6 ? 'on the centroid' : `${formatQuantity(apart, 'sectionLength', model.settings.units, 0)} from the centroid`}`}>
+      <svg width={size} height={size} viewBox={`0 0 ${size} ${size}`} role="img" aria-label={`Cut across the member: the line between the nodes lies ${apart < 1e-6 ? 'on the centroid' : `${formatQuantity(apart, 'sectionLength', model.settings.units, 0)} from the centroid`}`}>
         <path d={path} fill="#D8DEE4" fillRule="evenodd" stroke={colors.ink2} strokeWidth="1" />
         <circle cx={axisX} cy={axisY} r="3.5" fill="#fff" stroke={colors.ink} strokeWidth="1.4" />
         <path d={`M${lineX - 7} ${lineY}h14M${lineX} ${lineY - 7}v14`} stroke={colors.brand} strokeWidth="1.6" fill="none" />

@@ -16,8 +16,10 @@ export interface CellColumn<Row> {
   readonly unit?: string;
   readonly width: number;
   readonly numeric?: boolean;
-  /** the cell as text, as it is shown, copied and edited */
+  /** the cell as text, as it is copied and edited */
   readonly text: (row: Row) => string;
+  /** the cell as it is shown, when that differs: numbers with the digits of their column */
+  readonly show?: (row: Row) => string;
   /** reads a typed cell; a column without it cannot be edited */
   readonly read?: (text: string, batch: Batch, row: Row | undefined) => CellRead;
   /** what sorts the column: the text when left out */

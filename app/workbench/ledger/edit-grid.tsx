@@ -185,7 +185,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
                     const error = errorAt(item.index, column.title);
                     return (
                       <span key={column.title} role="gridcell" aria-readonly={column.read === undefined} aria-invalid={error !== undefined} title={error?.error} className={`${column.numeric ? 'number' : ''} ${here ? 'cursor' : ''} ${inside ? 'ranged' : ''} ${error ? 'wrong' : ''}`} onClick={(event) => click(item.index, j, event)}>
-                        {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? column.text(row) : j === 0 && length > 0 ? <span className="caption">{shown.length === 0 ? empty : `new ${sheet.noun}`}</span> : ''}
+                        {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? (column.show ?? column.text)(row) : j === 0 && length > 0 ? <span className="caption">{shown.length === 0 ? empty : `new ${sheet.noun}`}</span> : ''}
                       </span>
                     );
                   })}

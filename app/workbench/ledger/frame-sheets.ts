@@ -16,6 +16,10 @@ function quantity<Row>(model: Model, title: string, kind: QuantityKind, value: (
       const own = value(row);
       return own === undefined ? '' : options.decimals === undefined ? formatInput(own, kind, units) : formatValue(own, kind, units, options.decimals);
     },
+    show: (row) => {
+      const own = value(row);
+      return own === undefined ? '' : formatValue(own, kind, units, options.decimals);
+    },
     order: (row) => value(row) ?? -Infinity,
     ...(fields
       ? {

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { acceptanceOf } from '~core/model';
 import { formatNumber } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { worstOf } from '../../state/solve-slice';
@@ -64,7 +65,9 @@ function SolveChip() {
 }
 
 function FindingsChip() {
-  const findings = useWorkbench((state) => state.findings);
+  const all = useWorkbench((state) => state.findings);
+  const model = useWorkbench((state) => state.model);
+  const findings = all.filter((finding) => !acceptanceOf(model, finding));
   const popover = useWorkbench((state) => state.popover);
   const look = useWorkbench((state) => state.look);
   const stops = findings.filter((finding) => finding.severity === 'stop').length;
