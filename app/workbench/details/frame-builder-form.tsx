@@ -3,12 +3,13 @@ import { useMemo, useState } from 'react';
 import { buildFrame, parseSection, type BuiltFrame, type FrameSpec } from '~core/build';
 import { catalogueMaterials } from '~core/catalog';
 import type { Model } from '~core/model';
-import { count, parseSpacings } from '~core/units';
+import { count, parseQuantity, parseSpacings } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { colors } from '../../theme/tokens';
 import { Icon } from '../../theme/icons';
 
 interface Typed {
+  readonly origin: string;
   readonly baysX: string;
   readonly baysY: string;
   readonly storeys: string;
@@ -22,10 +23,10 @@ interface Typed {
 type Field = Exclude<keyof Typed, 'material' | 'feet'>;
 
 const starting: Record<'si' | 'us', Typed> = {
-  si: { baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', material: 'NW 5000 psi', feet: 'fixed' },
-  us: { baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', material: 'NW 5000 psi', feet: 'fixed' },
+  si: { origin: '0, 0, 0', baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', material: 'NW 5000 psi', feet: 'fixed' },
+  us: { origin: '0, 0, 0', baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', material: 'NW 5000 psi', feet: 'fixed' },
 };
-const labels: Record<Field, string> = { baysX: 'Bays along x', baysY: 'Bays along y', storeys: 'Storeys', column: 'Columns', beamX: 'Beams along x', beamY: 'Beams along y' };
+const labels: Record<Field, string> = { origin: 'Begins at', baysX: 'Bays along x', baysY: 'Bays along y', storeys: 'Storeys', column: 'Columns', beamX: 'Beams along x', beamY: 'Beams along y' };
 
 /** Reads the whole form. @returns the frame and what was understood, or the first error by field */
 function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Partial<Record<Field, string>>; understood: Partial<Record<Field, string>> } {
@@ -47,11 +48,15 @@ function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Par
   };
   const [baysX, baysY, storeys] = [spacings('baysX'), spacings('baysY'), spacings('storeys')];
   const [column, beamX, beamY] = [section('column'), section('beamX'), section('beamY')];
+  const corner = typed.origin.split(/[,;]/).map((part) => parseQuantity(part, 'length', units));
+  const wrong = corner.find((part) => !part.ok);
+  if (corner.length !== 3 || wrong) errors.origin = wrong && !wrong.ok && corner.length === 3 ? wrong.error : 'Type x, y, z of the first corner, such as 0, 0, 0.';
+  const origin = corner.map((part) => (part.ok ? part.value : 0)) as [number, number, number];
   const material = catalogueMaterials.find((one) => one.name === typed.material)!;
   const members = (baysX.length + 1) * (baysY.length + 1) * storeys.length * 3;
   if (members > 60000) errors.storeys = `This would make about ${members} members, more than a browser can hold at once. Build fewer storeys.`;
   if (Object.keys(errors).length > 0 || !column || !beamX || !beamY) return { errors, understood };
-  const spec: FrameSpec = { baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet };
+  const spec: FrameSpec = { origin, baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet };
   return { built: buildFrame(model, spec), errors, understood };
 }
 
@@ -89,7 +94,7 @@ export function FrameBuilder() {
           <Preview built={built} model={model} />
         </div>
         <div className="fields">
-          {(['baysX', 'baysY', 'storeys', 'column', 'beamX', 'beamY'] as const).map(field)}
+          {(['origin', 'baysX', 'baysY', 'storeys', 'column', 'beamX', 'beamY'] as const).map(field)}
           <label htmlFor="builder-material">Made of</label>
           <Select
             id="builder-material"

@@ -33,6 +33,12 @@ export function Palette() {
       }
     }
     const commands = workbenchCommands(workbench).filter((command) => words.split(/\s+/).every((word) => command.title.toLowerCase().includes(word)));
+    // what is called exactly so, then what begins so, then what holds the words one after another, then the rest
+    const rank = ({ title }: Command) => {
+      const name = title.toLowerCase();
+      return name === words ? 0 : name.startsWith(words) ? 1 : name.includes(words) ? 2 : 3;
+    };
+    commands.sort((a, b) => rank(a) - rank(b));
     const exact = things.filter((thing) => thing.id === words);
     return [...exact, ...commands, ...things.filter((thing) => !exact.includes(thing))].slice(0, mostShown);
   }, [text, model, workbench]);

@@ -19,7 +19,10 @@ export function PopoverCard({ title, side, children }: { title: string; side: 'l
       aria-label={title}
       style={side === 'left' ? { left: 82, bottom: 90, top: 'auto' } : { right: 10 }}
       onKeyDown={(event) => {
-        if (event.key === 'Escape') close();
+        if (event.key !== 'Escape') return;
+        // only this card closes; what is selected stays
+        event.stopPropagation();
+        close();
       }}
     >
       <div className="row">

@@ -65,6 +65,7 @@ export const memberTools: readonly Tool[] = [
     plan: ({ model, selection }, values) => {
       const label = values.text('label').trim();
       if (label === '') return refused('Give the group a name.');
+      if (selection.members.length === 0) return refused('Select the members that shall be in the group.');
       const present = Object.values(model.groups).find((group) => group.label === label);
       const members = [...new Set([...(present?.members ?? []), ...selection.members])];
       const edit: Edit = present ? { kind: 'change', table: 'groups', changes: [{ id: present.id, fields: { members } }] } : { kind: 'add', records: { groups: [{ id: new RecordCollector(model).nextId('groups'), label, members, ...(selection.nodes.length > 0 ? { nodes: [...selection.nodes] } : {}) }] } };
