@@ -1,0 +1,103 @@
+import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
+import { buildTernHide } from '~demo/tern-hide';
+import { applyAct, emptyModel, inOrder, type Model } from '~core/model';
+import { fromClipboard, putBlock, type Sheet } from './cells';
+import { gridLineSheet, groupSheet, materialSheet, memberSheet, nodeSheet, sectionSheet, storeySheet, supportSheet, supportText } from './frame-sheets';
+
+const hide = buildTernHide();
+const library = buildQuillhavenLibrary();
+const column = <Row extends { id: string }>(sheet: Sheet<Row>, title: string) => sheet.columns.findIndex((one) => one.title === title);
+
+function put<Row extends { id: string }>(model: Model, sheet: Sheet<Row>, rows: readonly Row[], row: number, title: string, block: string[][]) {
+  const result = putBlock(model, sheet, rows, row, column(sheet, title), block);
+  if (result.edits.length === 0) return { model, result };
+  const applied = applyAct(model, { edits: [...result.edits] });
+  if (!applied.ok) throw new Error(applied.error);
+  return { model: applied.model, result };
+}
+
+test('what a sheet shows can be put back without changing anything', () => {
+  for (const model of [hide, library]) {
+    const check = <Row extends { id: string }>(sheet: Sheet<Row>, rows: readonly Row[]) => {
+      const block = rows.map((row) => sheet.columns.map((one) => one.text(row)));
+      expect(putBlock(model, sheet, rows, 0, 0, block)).toEqual({ edits: [], errors: [], changed: 0, added: 0 });
+    };
+    check(memberSheet(model), inOrder(model.members));
+    check(nodeSheet(model), inOrder(model.nodes));
+    check(supportSheet(model), inOrder(model.nodes));
+    check(sectionSheet(model), inOrder(model.sections));
+    check(materialSheet(model), inOrder(model.materials));
+    check(storeySheet(model), inOrder(model.storeys));
+    check(gridLineSheet(model), inOrder(model.gridLines));
+    check(groupSheet(), inOrder(model.groups));
+  }
+});
+
+test('cells over rows change them, rows beyond the last are new, in one act; units are read', () => {
+  const rows = inOrder(hide.nodes);
+  const { model, result } = put(hide, nodeSheet(hide), rows, 4, 'x', [['2.5 m', '0', '3400 mm'], ['9', '0', '0', 'pinned'], ['9', '0', "10'"]]);
+  expect(result).toMatchObject({ changed: 1, added: 2, errors: [] });
+  expect(model.nodes.n5.position).toEqual([2.5, 0, 3.4]);
+  expect(model.nodes.n6).toMatchObject({ position: [9, 0, 0], support: { ux: true, rx: false } });
+  expect(model.nodes.n7.position[2]).toBeCloseTo(3.048, 9);
+});
+
+test('a cell that cannot be read is told with its place, and the others are taken', () => {
+  const rows = inOrder(hide.members);
+  const { model, result } = put(hide, memberSheet(hide), rows, 0, 'Section', [['IPE 200', 'S355'], ['IPE 9999', 'S355'], ['350 × 600', 'wood']]);
+  expect(result.errors.map(({ row, column: title }) => `${row} ${title}`)).toEqual(['m2 Section', 'm4 Material']);
+  expect(result.changed).toBe(3);
+  const name = (id: string) => model.sections[model.members[id].section!].name;
+  expect([name('m1'), name('m4')]).toEqual(['IPE 200', '350 × 600']);
+  expect(model.members.m2.section).toBe(hide.members.m2.section);
+  expect(model.materials[model.members.m2.material!].name).toBe('S355');
+  // both members that got S355 share one material
+  expect(Object.values(model.materials).filter((material) => material.name === 'S355')).toHaveLength(1);
+});
+
+test('new members take their nodes by number, and what is left out from the newest', () => {
+  const sheet = memberSheet(hide);
+  const { model, result } = put(hide, sheet, inOrder(hide.members), 4, 'Role', [['beam', '', 'n3', 'n4'], ['brace', '', 'n1', 'n9'], ['', '', 'n1', 'n1'], ['beam', '', 'n1', '']]);
+  expect(result.added).toBe(1);
+  expect(Object.values(model.members).at(-1)).toMatchObject({ role: 'beam', start: 'n3', end: 'n4', section: 's1', material: 't1' });
+  expect(result.errors.map((error) => error.error)).toEqual([expect.stringContaining('n9'), expect.stringContaining('same node'), expect.stringContaining('From and To')]);
+});
+
+test('end conditions, behaviour, supports and groups are typed by name', () => {
+  const { model } = put(hide, memberSheet(hide), inOrder(hide.members), 2, 'Start', [['pinned', 'ball', 'tension']]);
+  expect(model.members.m4).toMatchObject({ startConnection: { ry: 0, rz: 0 }, endConnection: { rx: 0, ry: 0, rz: 0 }, behaviour: 'tension' });
+  const back = put(model, memberSheet(model), inOrder(model.members), 2, 'Start', [['fixed', 'fixed', 'frame']]).model;
+  expect(back.members).toEqual(hide.members);
+  const held = put(hide, supportSheet(hide), inOrder(hide.nodes), 0, 'Support', [['roller'], ['ux uz'], ['free'], ['sideways']]);
+  expect([held.model.nodes.n1, held.model.nodes.n2].map((node) => supportText(node.support))).toEqual(['roller', 'ux uz']);
+  expect(held.result.errors).toMatchObject([{ row: 'n4', error: expect.stringContaining('sideways') }]);
+  expect(put(hide, groupSheet(), [], 0, 'Group', [['Posts', 'm1, m2']]).model.groups.q1).toMatchObject({ label: 'Posts', members: ['m1', 'm2'] });
+  expect(put(hide, groupSheet(), [], 0, 'Group', [['Posts', 'm1 m99']]).result.errors[0].error).toContain('m99');
+});
+
+test('sections, materials, storeys and grid lines are made by typing, and names are not given twice', () => {
+  const sections = put(hide, sectionSheet(hide), inOrder(hide.sections), 1, 'Section', [['L 100x100x10'], ['welded I 500 x 10 x 300 x 20'], [hide.sections.s1.name], ['nonsense']]);
+  expect(sections.result.added).toBe(2);
+  expect(Object.values(sections.model.sections).map((section) => section.shape.type)).toEqual([hide.sections.s1.shape.type, 'angle', 'builtUpI']);
+  expect(sections.result.errors.map((error) => error.error)).toEqual([expect.stringContaining('already'), expect.stringContaining('nonsense')]);
+  const materials = put(hide, materialSheet(hide), inOrder(hide.materials), 1, 'Material', [['S275'], ['House steel', 'steel', '205', '', '', '275'], ['Unknown']]);
+  expect(Object.values(materials.model.materials)).toMatchObject([{}, { name: 'S275', yieldStress: 275e6 }, { name: 'House steel', elasticModulus: 205e9, yieldStress: 275e6 }]);
+  expect(materials.result.errors[0].error).toContain('needs E');
+  const empty = emptyModel({ name: 'New', units: 'si', code: 'us' });
+  expect(put(empty, storeySheet(empty), [], 0, 'Storey', [['Ground', '0'], ['First', '4.2'], ['Loft']]).result).toMatchObject({ added: 2, errors: [{ error: expect.stringContaining('level') }] });
+  expect(put(empty, gridLineSheet(empty), [], 0, 'Grid line', [['1', 'x', '0', '', ''], ['A', 'y', '5', '0', '9']]).model.gridLines).toMatchObject({ g1: { axis: 'x' }, g2: { axis: 'y', position: 5, from: 0, to: 9 } });
+});
+
+test('the clipboard comes as rows, with or without the sheet’s own headings', () => {
+  expect(fromClipboard('x [m]\ty [m]\r\n1\t2\r\n3\t4\r\n', ['Node', 'x', 'y'])).toEqual([['1', '2'], ['3', '4']]);
+  expect(fromClipboard('1\t2', ['x', 'y'])).toEqual([['1', '2']]);
+});
+
+test('two thousand rows are one act', () => {
+  const empty = emptyModel({ name: 'Many', units: 'si', code: 'us' });
+  const block = Array.from({ length: 2000 }, (_, i) => [String(i), '0', '3']);
+  const { model, result } = put(empty, nodeSheet(empty), [], 0, 'x', block);
+  expect(result.edits).toHaveLength(1);
+  expect(Object.keys(model.nodes)).toHaveLength(2000);
+  expect(model.nodes.n2000.position).toEqual([1999, 0, 3]);
+});
