@@ -10,6 +10,7 @@ import { solve, type Factored, type Outcome } from '~core/fem';
 import { applyAct, emptyModel, type Act, type Load, type Model } from '~core/model';
 import { combinationWeights, StationTable } from '~core/results';
 import { timeToFirstCanvas } from './first-canvas';
+import { frameStageTable, largeModelInBrowser } from './frame-stage';
 import { manySolvesTable, solverTable } from './solver';
 
 // Node keeps fused SIMD, the fastest kernel, behind a flag
@@ -127,5 +128,11 @@ analysisTable();
 secondOrder();
 solverTable();
 manySolvesTable();
+const large = frame(sizes[2].bays, sizes[2].storeys);
+frameStageTable(large);
 bundleTable();
-if (!process.argv.includes('--no-browser')) await timeToFirstCanvas();
+if (!process.argv.includes('--no-browser')) {
+  await timeToFirstCanvas();
+  console.log(`\n${Object.keys(large.members).length} members in Chromium (software rendering)`);
+  await largeModelInBrowser(large);
+}

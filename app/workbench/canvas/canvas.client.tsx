@@ -18,6 +18,7 @@ import { inPlane, positionsOf, scopeOf } from './scope';
 import { extentOf } from './setting-out';
 import { toggleBay } from '../tools/open-tool';
 import { TypedPoint } from './typed-point-box';
+import { coordinateWords } from './snap';
 import { useDrawing } from './use-drawing';
 
 /** Pixels the pointer must travel before a press becomes a drag. */
@@ -263,7 +264,7 @@ export function Canvas({ insets }: { insets: Insets }) {
   const hoverAt = (x: number, y: number): Hover | undefined => {
     const hit = picking ? undefined : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
     if (!hit) return picking ? { x, y } : undefined;
-    if (hit.kind === 'node') return { node: hit.id, text: hit.id, x, y };
+    if (hit.kind === 'node') return { node: hit.id, text: `${hit.id}  ${coordinateWords(model.nodes[hit.id].position, model.settings.units)}`, x, y };
     return { member: hit.id, text: hoverText(hit.id, hit.share), x, y };
   };
 

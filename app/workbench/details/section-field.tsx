@@ -1,8 +1,9 @@
 import { AutoComplete } from 'antd';
 import { useEffect, useId, useMemo, useState } from 'react';
 import { parseSection, type SectionChoice } from '~core/build';
-import { searchCatalogueShapes } from '~core/catalog';
+import { searchByLimits, searchCatalogueShapes, sectionProperties, speaksOfLimits } from '~core/catalog';
 import { inOrder, type Section } from '~core/model';
+import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 
 interface Props {
@@ -13,7 +14,7 @@ interface Props {
   readonly onCommit: (choice: { existing: Section } | { made: SectionChoice }) => void;
 }
 
-/** A section by typing: a name of the model or the catalogue, or the dimensions of a concrete section. */
+/** A section by typing: a name of the model or the catalogue, dimensions, or limits such as `I, depth ≤ 410, Wpl ≥ 800`. */
 export function SectionField({ label, value, onCommit }: Props) {
   const sections = useWorkbench((state) => state.model.sections);
   const units = useWorkbench((state) => state.model.settings.units);
@@ -23,11 +24,19 @@ export function SectionField({ label, value, onCommit }: Props) {
   useEffect(() => setText(value), [value]);
 
   const options = useMemo(() => {
+    if (speaksOfLimits(text)) {
+      const found = searchByLimits(text, units);
+      if (!found.ok) return [];
+      return found.value.shapes.slice(0, 40).map(({ name, shape }) => {
+        const { depth, area, plasticModulusY } = sectionProperties(shape);
+        return { value: name, label: `${name}  (h ${formatQuantity(depth, 'sectionLength', units, 0)}, A ${formatQuantity(area, 'area', units, 1)}, Wpl ${formatQuantity(plasticModulusY, 'sectionModulus', units, 0)})` };
+      });
+    }
     const typed = text === value ? '' : text.toLowerCase();
     const own = inOrder(sections).filter((section) => section.name.toLowerCase().includes(typed)).map((section) => ({ value: section.name, label: section.name }));
     const rolled = typed === '' ? [] : searchCatalogueShapes(typed, 14).filter((shape) => !own.some((option) => option.value === shape.name)).map((shape) => ({ value: shape.name, label: `${shape.name}  (${shape.standard})` }));
     return [...own, ...rolled];
-  }, [text, value, sections]);
+  }, [text, value, sections, units]);
 
   const commit = (typed: string) => {
     if (typed.trim() === '' || typed === value) {
@@ -39,6 +48,11 @@ export function SectionField({ label, value, onCommit }: Props) {
     if (existing) {
       setError('');
       onCommit({ existing });
+      return;
+    }
+    if (speaksOfLimits(typed)) {
+      const found = searchByLimits(typed, units);
+      setError(!found.ok ? found.error : found.value.shapes.length === 0 ? 'No section of the catalogue keeps these limits.' : 'Choose one of the list; the lightest stands first.');
       return;
     }
     const parsed = parseSection(typed, units);

@@ -1,7 +1,7 @@
 import { endConditions, gridPlane, RecordCollector, rigidEndsPlan, strongAxisAngle } from '~core/build';
 import type { Edit, Member, Vector } from '~core/model';
 import { count } from '~core/units';
-import { refused, type Tool } from './tool';
+import { refused, withMaterials, type Tool } from './tool';
 
 const copied: readonly { value: keyof Member; label: string }[] = [
   { value: 'section', label: 'section' }, { value: 'material', label: 'material' }, { value: 'role', label: 'role' }, { value: 'angle', label: 'axis angle' }, { value: 'behaviour', label: 'behaviour' },
@@ -57,6 +57,27 @@ export const memberTools: readonly Tool[] = [
       });
       if (changes.length === 0) return refused('The selected members bend about their strong axis in that plane already, or stand square to it.');
       return { ok: true, act: { edits: [{ kind: 'change', table: 'members', changes }], sentence: `Turned ${count(changes.length, 'member')} to bend about the strong axis` }, words: `${count(changes.length, 'member')} turned`, preview: [], made: [...selection.members] };
+    },
+  },
+  {
+    id: 'replace-section', title: 'Replace a section everywhere', group: 'members', action: 'Replace', about: 'Gives every member that has one section another one. The ledger of sections says where each is used.',
+    fields: ({ model, selection }) => [
+      { key: 'from', label: 'Instead of', kind: 'choice', initial: (selection.members[0] ? model.members[selection.members[0]].section : null) ?? Object.keys(model.sections)[0] ?? '', options: Object.values(model.sections).map((section) => ({ value: section.id, label: section.name })) },
+      { key: 'to', label: 'Take', kind: 'section', initial: '' },
+      { key: 'forget', label: 'Forget the old section', kind: 'flag', initial: true },
+    ],
+    plan: ({ model }, values) => {
+      const from = model.sections[values.text('from')];
+      if (!from) return refused('There is no section to replace yet.');
+      if (values.text('to').trim() === '') return refused('Choose or type the section to take instead.');
+      return withMaterials(model, { sections: [values.text('to')], material: '' }, (ready, [to]) => {
+        const users = Object.values(ready.members).filter((member) => member.section === from.id);
+        if (to === from.id) return refused('That is the same section.');
+        if (users.length === 0) return refused(`No member has ${from.name}.`);
+        const edits: Edit[] = [{ kind: 'change', table: 'members', changes: users.map(({ id }) => ({ id, fields: { section: to } })) }];
+        if (values.flag('forget')) edits.push({ kind: 'remove', table: 'sections', ids: [from.id] });
+        return { ok: true, act: { edits, sentence: `Replaced ${from.name} by ${ready.sections[to].name}` }, words: `${from.name} becomes ${ready.sections[to].name} in ${count(users.length, 'member')}`, preview: [], made: users.map(({ id }) => id) };
+      });
     },
   },
   {

@@ -115,7 +115,7 @@ export function usualMaterial(model: Model): string {
 
 /**
  * Carries out a plan on a model that has the named sections and materials, adding those that are missing to its act.
- * @param names sections and material as typed
+ * @param names sections and material as typed; an empty material when none is needed
  */
 export function withMaterials(model: Model, names: { sections: readonly string[]; material: string }, plan: (model: Model, sections: readonly string[], material: string) => Plan): Plan {
   const collector = new RecordCollector(model);
@@ -130,13 +130,20 @@ export function withMaterials(model: Model, names: { sections: readonly string[]
     if (!parsed.ok) return refused(parsed.error);
     sections.push(collector.section(parsed.value));
   }
+  if (names.material === '') return withMade(model, collector, (ready) => plan(ready, sections, ''));
   const ownMaterial = Object.values(model.materials).find((material) => material.name === names.material);
   const listed = findMaterial(names.material);
   if (!ownMaterial && !listed) return refused(`There is no material “${names.material}”. Choose one of the list.`);
   const material = ownMaterial?.id ?? collector.material(listed!);
-  const before: Edit[] = collector.sections.length + collector.materials.length > 0 ? [{ kind: 'add', records: { ...(collector.sections.length > 0 ? { sections: collector.sections } : {}), ...(collector.materials.length > 0 ? { materials: collector.materials } : {}) } }] : [];
+  return withMade(model, collector, (ready) => plan(ready, sections, material));
+}
+
+/** Plans on the model with what a collector made, and puts that before the plan's own edits. */
+function withMade(model: Model, collector: RecordCollector, plan: (model: Model) => Plan): Plan {
+  const { sections, materials } = collector;
+  const before: Edit[] = sections.length + materials.length > 0 ? [{ kind: 'add', records: { ...(sections.length > 0 ? { sections } : {}), ...(materials.length > 0 ? { materials } : {}) } }] : [];
   const begun = applyAct(model, { edits: before });
   if (!begun.ok) return refused(begun.error);
-  const made = plan(begun.model, sections, material);
+  const made = plan(begun.model);
   return made.ok ? { ...made, act: { ...made.act, edits: [...before, ...made.act.edits] } } : made;
 }
