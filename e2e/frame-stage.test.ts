@@ -197,3 +197,63 @@ test('findings are mended by kind and accepted with a reason; hidden things come
   await page.getByRole('list', { name: 'Colours by section' }).getByRole('button', { name: /450 × 450/ }).click();
   await page.getByText('selected: 64 columns').waitFor();
 });
+
+test('nodes are stretched by dragging, storeys raised with what stands on them, and points typed while drawing', async () => {
+  await page.getByRole('table').getByRole('link', { name: 'Tern Hide', exact: true }).click();
+  await solved(page);
+  await command('elevation on grid A');
+  await page.waitForTimeout(500);
+  const at = async (id: string) => (await model()).nodes.find((node) => node.id === id)!.position;
+  // the ridge is selected, dragged up along the drawing grid, and taken back
+  const bounds = (await page.locator('.canvas-host').boundingBox())!;
+  await command('n5');
+  await page.getByRole('heading', { name: 'Node n5' }).waitFor();
+  const before = await at('n5');
+  const ridge = { x: bounds.x + 567, y: bounds.y + 76 };
+  let found = false;
+  for (let y = 60; y < 130 && !found; y += 6) {
+    await page.mouse.move(ridge.x, bounds.y + y);
+    await page.mouse.down();
+    await page.mouse.move(ridge.x + 60, bounds.y + y + 40, { steps: 4 });
+    await page.mouse.up();
+    await page.waitForTimeout(250);
+    await saved();
+    const now = await at('n5');
+    found = Math.abs(now[0] - before[0]) > 0.05;
+    if (!found) await command('n5');
+  }
+  expect(found).toBe(true);
+  const moved = await at('n5');
+  expect(moved[1]).toBe(0);
+  expect(Math.abs(moved[0] * 10 - Math.round(moved[0] * 10))).toBeLessThan(1e-6);
+  await page.keyboard.press('Control+z');
+  await page.waitForTimeout(400);
+  await saved();
+  expect(await at('n5')).toEqual(before);
+
+  // a storey raised from its field: previewed, then carried out with its nodes
+  await nothingSelected();
+  await nothingSelected();
+  const eaves = details().getByLabel(/^Height of storey/).first();
+  const height = Number(await eaves.inputValue());
+  await eaves.fill(String(height + 0.4));
+  await page.keyboard.press('Enter');
+  await details().getByText(/move up by 0\.400 m/).waitFor();
+  await details().getByRole('button', { name: 'Set the height' }).click();
+  await saved();
+  expect((await at('n3'))[2]).toBeCloseTo(3, 6);
+
+  // a brace by typing both its ends, a length along the cursor refused without one
+  await page.keyboard.press('d');
+  await page.locator('.canvas-host').focus();
+  await page.keyboard.type('n');
+  await page.getByLabel('Length, angle or coordinates').fill('n1');
+  await page.keyboard.press('Enter');
+  await page.locator('.canvas-host').focus();
+  await page.keyboard.type('4');
+  await page.getByLabel('Length, angle or coordinates').fill('4.8, 3');
+  await page.keyboard.press('Enter');
+  await saved();
+  const last = (await model()).members.at(-1)!;
+  expect([last.start, last.end]).toEqual(['n1', 'n4']);
+});

@@ -193,7 +193,7 @@ export function Canvas({ insets }: { insets: Insets }) {
     if (current.kind === 'orbit') setEye(orbited(eye, x - current.lastX, y - current.lastY));
     else if (current.kind === 'pan') setEye(panned(eye, x - current.lastX, y - current.lastY, frame));
     else if (current.kind === 'stretch') {
-      drawing.setStretching(true);
+      if (!drawing.stretching) drawing.setStretching(draggedNodes(current.node!, selection.nodes));
       drawing.move(x, y);
     } else if (!picking) {
       setWindow({ left: Math.min(x, current.startX), right: Math.max(x, current.startX), top: Math.min(y, current.startY), bottom: Math.max(y, current.startY), touching: x < current.startX });
@@ -215,7 +215,7 @@ export function Canvas({ insets }: { insets: Insets }) {
       return;
     }
     if (current?.kind === 'stretch' && current.moved) {
-      drawing.setStretching(false);
+      drawing.setStretching(undefined);
       if (snap) stretchTo(current.node!, snap.position);
       return;
     }

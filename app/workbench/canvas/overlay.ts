@@ -54,6 +54,7 @@ export interface OverlayInput {
 }
 
 const mostNodesDrawn = 3000;
+const mostEndSymbols = 150;
 
 /** Draws everything that has a size on the screen rather than in space: marks, symbols, loads and words. */
 export function drawOverlay(context: CanvasRenderingContext2D, projector: Projector, eye: Camera, frame: Frame, input: OverlayInput): void {
@@ -68,7 +69,12 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   drawOutlines(context, projector, model, scope);
   drawBays(context, projector, input.bays, input.chosenBays);
   drawNodes(context, projector, input);
-  if (input.stage === 'frame' || input.stage === 'analysis') drawEnds(context, projector, model, scope.members);
+  if (input.stage === 'frame' || input.stage === 'analysis') {
+    // in space the symbols of many members would hide the frame: then only those of the selection are drawn
+    const many = input.plane.kind === '3d' && scope.members.length > mostEndSymbols;
+    const chosen = new Set(selection.members);
+    drawEnds(context, projector, model, many ? scope.members.filter((member) => chosen.has(member.id)) : scope.members);
+  }
   labels.push(...chosenLabels(projector, model, scope, input.labelling));
   if (input.stage === 'loads') {
     labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units));
@@ -81,7 +87,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
     const [x, y] = projector.point(at);
     drawFinding(context, x, y - 10, finding.severity);
   }
-  if (selection.members.length === 1 && input.stage === 'frame' && !input.labelling.members && !input.labelling.sections) labels.push(...memberName(projector, model, selection.members[0]));
+  if (selection.members.length === 1 && input.stage === 'frame' && !input.labelling.members && !input.labelling.sections) labels.push(...memberName(projector, model, scope, selection.members[0]));
   drawLabels(context, labels);
   drawAxes(context, projector, eye.target, frame.insets.left + 36, frame.height - frame.insets.bottom - 34);
   if (input.localAxes) drawLocalAxes(context, projector, model, selection.members);
@@ -160,8 +166,8 @@ function placeOf(model: Model, { place }: Finding): [number, number, number] | u
   return [0, 1, 2].map((axis) => points.reduce((sum, point) => sum + point[axis], 0) / points.length) as [number, number, number];
 }
 
-function memberName(projector: Projector, model: Model, id: string): Label[] {
-  const member = model.members[id];
+function memberName(projector: Projector, model: Model, scope: Scope, id: string): Label[] {
+  const member = scope.members.find((one) => one.id === id);
   if (!member) return [];
   const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
   const [x, y] = projector.at((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2);

@@ -45,12 +45,18 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
   const [toward, setToward] = useState<Vector>();
   const [typed, setTyped] = useState<string>();
   const [measured, setMeasured] = useState<readonly Vector[]>([]);
-  const [stretching, setStretching] = useState(false);
+  const [stretching, setStretching] = useState<readonly string[]>();
 
   const picking = tool === 'draw' || tool === 'measure' || armed !== null;
-  const active = picking || stretching;
+  const active = picking || stretching !== undefined;
+  // what is dragged cannot be snapped to: it goes along
+  const still = useMemo(() => {
+    if (!stretching) return { members: scope.members, nodes: scope.nodes };
+    const going = new Set(stretching);
+    return { members: scope.members.filter((member) => !going.has(member.start) && !going.has(member.end)), nodes: [...scope.nodes].filter((id) => !going.has(id)) };
+  }, [stretching, scope]);
   const plane = useMemo(() => planeToDrawIn(model, view, workPlane), [model, view, workPlane]);
-  const points = useMemo(() => (active ? snapPoints(model, view, scope.members, scope.nodes, enabled) : []), [active, model, view, scope, enabled]);
+  const points = useMemo(() => (active ? snapPoints(model, view, still.members, still.nodes, enabled) : []), [active, model, view, still, enabled]);
   const snap = snaps[chosen % Math.max(1, snaps.length)] as Snap | undefined;
 
   useEffect(() => {
@@ -63,7 +69,7 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
     if (!active) setSnaps([]);
   }, [active]);
 
-  const at = (x: number, y: number): Snap[] => snapsAt(points, { projector, model, members: scope.members, enabled, from, plane, ray: rayAt(camera, frame, x, y), step }, x, y);
+  const at = (x: number, y: number): Snap[] => snapsAt(points, { projector, model, members: still.members, enabled, from, plane, ray: rayAt(camera, frame, x, y), step }, x, y);
   const move = (x: number, y: number): void => {
     const found = at(x, y);
     setSnaps(found);

@@ -2,9 +2,10 @@ import { Button, Input, Tooltip } from 'antd';
 import { useState } from 'react';
 import { gridLinesAlong, idSource, storeysUpward, type GridLine, type Storey } from '~core/model';
 import { parseQuantity, unitLabel } from '~core/units';
-import { useWorkbench } from '../../state/store';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { QuantityField } from '../quantity-field';
+import { openTool } from '../tools/open-tool';
 
 /** Grid lines and storeys: add, rename, place, delete. */
 export function SettingOutEditor() {
@@ -36,6 +37,7 @@ export function SettingOutEditor() {
 }
 
 function Line({ table, record, value, field }: { table: 'storeys' | 'gridLines'; record: Storey | GridLine; value: number; field: 'elevation' | 'position' }) {
+  const workbench = useWorkbenchApi();
   const units = useWorkbench((state) => state.model.settings.units);
   const commit = useWorkbench((state) => state.commit);
   const noun = table === 'storeys' ? 'storey' : 'grid line';
@@ -46,7 +48,7 @@ function Line({ table, record, value, field }: { table: 'storeys' | 'gridLines';
   return (
     <div style={{ display: 'grid', gridTemplateColumns: '1fr 108px 28px', gap: 5, marginBottom: 4, alignItems: 'start' }}>
       <Input aria-label={`Name of ${noun} ${record.label}`} key={record.label} defaultValue={record.label} maxLength={60} onBlur={(event) => rename(event.target.value)} onPressEnter={(event) => rename(event.currentTarget.value)} />
-      <QuantityField hideLabel label={`${field === 'elevation' ? 'Height' : 'Position'} of ${noun} ${record.label}`} kind="length" units={units} value={value} onCommit={(next) => change({ [field]: next })} />
+      <QuantityField hideLabel label={`${field === 'elevation' ? 'Height' : 'Position'} of ${noun} ${record.label}`} kind="length" units={units} value={value} onCommit={(next) => (table === 'storeys' ? openTool(workbench, 'storey-height', { storey: record.id, elevation: next }) : change({ [field]: next }))} />
       <Tooltip title="Delete; nodes stay">
         <button type="button" className="icon-button" aria-label={`Delete ${noun} ${record.label}`} onClick={() => commit({ edits: [{ kind: 'remove', table, ids: [record.id] }] })}>
           <Icon name="trash" />

@@ -88,6 +88,11 @@ test('sections, materials, storeys and grid lines are made by typing, and names 
   expect(put(empty, gridLineSheet(empty), [], 0, 'Grid line', [['1', 'x', '0', '', ''], ['A', 'y', '5', '0', '9']]).model.gridLines).toMatchObject({ g1: { axis: 'x' }, g2: { axis: 'y', position: 5, from: 0, to: 9 } });
 });
 
+test('an existing storey is not raised in the ledger, where nothing shows what stands on it', () => {
+  const rows = inOrder(library.storeys);
+  expect(putBlock(library, storeySheet(library), rows, 1, 1, [['5 m']])).toMatchObject({ edits: [], errors: [{ row: rows[1].id, error: expect.stringContaining('Change a storey’s height') }] });
+});
+
 test('the clipboard comes as rows, with or without the sheet’s own headings', () => {
   expect(fromClipboard('x [m]\ty [m]\r\n1\t2\r\n3\t4\r\n', ['Node', 'x', 'y'])).toEqual([['1', '2'], ['3', '4']]);
   expect(fromClipboard('1\t2', ['x', 'y'])).toEqual([['1', '2']]);

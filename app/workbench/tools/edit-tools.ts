@@ -35,7 +35,7 @@ export const editTools: readonly Tool[] = [
     },
   },
   {
-    id: 'copy', title: 'Copy', group: 'edit', shortcut: 'Shift C', needs: 'anything', action: 'Copy', about: 'Copies what is selected once or several times in a row; with a base point clicked, to each point you click.', again: true,
+    id: 'copy', title: 'Copy', group: 'edit', shortcut: 'Shift C', needs: 'anything', action: 'Copy', about: 'Copies what is selected once or several times in a row; with a base point clicked, to each point you click.', again: true, keeps: ['from'],
     fields: () => [...vector, ...base, { key: 'times', label: 'How many', kind: 'count', initial: 1 }, ...along],
     plan: (context, values) => {
       const by = way(values);

@@ -3,13 +3,13 @@ import type { Workbench } from '../../state/store';
 import { toolOf } from './all-tools';
 import { initialValues, Values, type FieldValue, type Tool, type ToolContext } from './tool';
 
-/** Opens a tool's form with its initial values; the first empty point waits for a click. */
-export function openTool(workbench: Workbench, id: string): void {
+/** Opens a tool's form with its initial values, or those given; the first empty point waits for a click. */
+export function openTool(workbench: Workbench, id: string, given: Readonly<Record<string, FieldValue>> = {}): void {
   const tool = toolOf(id);
   if (!tool) throw new Error(`There is no tool “${id}”.`);
   const { model, selection, startTool } = workbench.getState();
   const context = { model, selection };
-  const values = initialValues(tool, context);
+  const values = { ...initialValues(tool, context), ...given };
   const needed = tool.fields(context).find((field) => field.kind === 'point' && field.initial === null && !isOptional(field.hint));
   startTool(id, values, needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null);
 }

@@ -45,9 +45,11 @@ export function ToolCard({ tool }: { tool: Tool }) {
     const chosen = made.made.filter((id) => id in api.getState().model.members);
     if (before === 0) look({ cameras: {} });
     if (tool.again) {
-      const points = Object.fromEntries(fields.filter((field) => field.kind === 'point' || field.kind === 'bays').map((field) => [field.key, field.initial]));
+      const points = Object.fromEntries(fields.filter((field) => (field.kind === 'point' || field.kind === 'bays') && !tool.keeps?.includes(field.key)).map((field) => [field.key, field.initial]));
       const cleared = { ...open.values, ...points };
-      look({ openTool: { ...open, values: cleared, armed: nextPoint(tool, context, cleared, null) } });
+      // a tool whose points were not used waits for none
+      const usedPoints = fields.some((field) => field.kind === 'point' && open.values[field.key] != null);
+      look({ openTool: { ...open, values: cleared, armed: usedPoints ? nextPoint(tool, context, cleared, null) : null } });
       return;
     }
     close();

@@ -45,8 +45,9 @@ export interface Tool {
   readonly action: string;
   readonly fields: (context: ToolContext) => readonly Field[];
   readonly plan: (context: ToolContext, values: Values) => Plan;
-  /** whether the form stays open after the act */
+  /** whether the form stays open after the act, and which points it then keeps */
   readonly again?: boolean;
+  readonly keeps?: readonly string[];
 }
 
 /** Reads a tool's values by the names of its fields. */
