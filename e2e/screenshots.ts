@@ -37,6 +37,20 @@ await picture('frame', 'frame', async (page) => {
   await page.getByRole('button', { name: 'Solids' }).click();
   await find(page, 'frame builder');
 });
+await picture('frame-bracing', 'frame', async (page) => {
+  await find(page, 'colour members by section');
+  await find(page, 'elevation on grid a');
+  await find(page, 'brace bays');
+  await page.waitForTimeout(400);
+  await page.mouse.click(500, 330);
+  await page.mouse.click(640, 330);
+});
+await picture('frame-details', 'frame', async (page) => {
+  await find(page, 'axes only');
+  await find(page, 'm214');
+  await page.keyboard.press('x');
+  await page.getByText('Axis position and offsets').click();
+});
 await picture('loads', 'loads', async (page) => {
   await page.getByRole('button', { name: /^SD, / }).click();
 });

@@ -73,7 +73,7 @@ function Screen() {
       </main>
       <Popovers />
       {displayOpen && <DisplayCard />}
-      <ColorLegend />
+      <ColorLegend right={right} />
       {paletteOpen && <Palette />}
     </div>
   );

@@ -15,8 +15,19 @@ const tolerance = 5e-3;
 /** places are looked up in squares of this size, m */
 const cell = 0.5;
 
-/** Bays in every working plane: on grid lines upright, on storeys level, and in named planes. Each bay once. */
-export function findBays(model: Model): Bay[] {
+const known = new WeakMap<Model, readonly Bay[]>();
+
+/** Bays in every working plane: on grid lines upright, on storeys level, and in named planes. Each bay once; found once a model. */
+export function findBays(model: Model): readonly Bay[] {
+  let bays = known.get(model);
+  if (!bays) {
+    bays = allBays(model);
+    known.set(model, bays);
+  }
+  return bays;
+}
+
+function allBays(model: Model): Bay[] {
   const seen = new Set<string>();
   return workingPlanes(model).flatMap(({ id, label, plane }) =>
     baysInPlane(model, plane).flatMap((corners): Bay[] => {

@@ -13,19 +13,29 @@ interface Outline {
   readonly caps: readonly (readonly number[])[][];
 }
 
-const known = new WeakMap<SectionShape, Outline>();
+/** With more members than this in view fillets and edges are left out: they would be smaller than a pixel and most of the work. */
+const manyMembers = 800;
+
+const known = [new WeakMap<SectionShape, Outline>(), new WeakMap<SectionShape, Outline>()];
 
 /** Outline of a section about its centroid in local axes (y, z in m) with the triangles of its ends; made once a shape. */
-export function sectionOutline(shape: SectionShape): Outline {
-  let outline = known.get(shape);
+export function sectionOutline(shape: SectionShape, coarse = false): Outline {
+  const cache = known[coarse ? 1 : 0];
+  let outline = cache.get(shape);
   if (!outline) {
     const round = shape.type === 'circle' || shape.type === 'circularHollow';
-    const { solids, holes } = contoursOf(shape, round ? roundParts : arcParts);
+    const { solids, holes } = contoursOf(coarse ? withoutFillets(shape) : shape, round ? (coarse ? 2 : roundParts) : arcParts);
     const vectors = (points: readonly (readonly [number, number])[]) => points.map(([y, z]) => new Vector2(y, z));
     outline = { solids, holes, caps: solids.map((solid) => ShapeUtils.triangulateShape(vectors(solid), holes.map(vectors))) };
-    known.set(shape, outline);
+    cache.set(shape, outline);
   }
   return outline;
+}
+
+/** A rolled shape with square corners; its box stays. */
+function withoutFillets(shape: SectionShape): SectionShape {
+  if ('rootRadius' in shape) return { ...shape, rootRadius: 0, ...('toeRadius' in shape ? { toeRadius: 0 } : {}) };
+  return shape.type === 'rectangularHollow' ? { ...shape, outerRadius: 0, innerRadius: 0 } : shape;
 }
 
 /** Triangles and sharp edges of members as solids, in one buffer; each member's tone is a colour a vertex. */
@@ -34,13 +44,14 @@ export function solidGeometry(model: Model, members: readonly Member[], colorOf:
   const normals: number[] = [];
   const colors: number[] = [];
   const edges: number[] = [];
+  const coarse = members.length > manyMembers;
   for (const member of members) {
     const axis = memberAxis(model, member);
     const shape = member.section === null ? undefined : model.sections[member.section].shape;
     if (!axis || !shape) continue;
     const { axes } = axis;
     const [shiftY, shiftZ] = member.drawnShift ?? [0, 0];
-    const { solids, holes, caps } = sectionOutline(shape);
+    const { solids, holes, caps } = sectionOutline(shape, coarse);
     const place = (origin: readonly number[], [y, z]: readonly [number, number]) => [0, 1, 2].map((i) => origin[i] + (y + shiftY) * axes.y[i] + (z + shiftZ) * axes.z[i]);
     const color = colorOf(member);
     const triangle = (normal: readonly number[], ...corners: number[][]) => {
@@ -66,6 +77,7 @@ export function solidGeometry(model: Model, members: readonly Member[], colorOf:
         const normal = [0, 1, 2].map((k) => (dz * axes.y[k] - dy * axes.z[k]) / length);
         triangle(normal, near[i], near[j], far[j]);
         triangle(normal, near[i], far[j], far[i]);
+        if (coarse) return;
         edges.push(...near[i], ...near[j], ...far[i], ...far[j]);
         // lines along the member stand at its sharp corners only
         if (dy * by + dz * bz < 0.8 * length * Math.hypot(by, bz)) edges.push(...near[i], ...far[i]);

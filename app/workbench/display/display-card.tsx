@@ -109,7 +109,7 @@ export function DisplayCard() {
 const mostClasses = 12;
 
 /** What the colours of members mean, with how many members have each; a click selects them. */
-export function ColorLegend() {
+export function ColorLegend({ right }: { right: number }) {
   const model = useWorkbench((state) => state.model);
   const stage = useWorkbench((state) => state.stage);
   const coloring = useWorkbench((state) => state.coloring);
@@ -120,7 +120,7 @@ export function ColorLegend() {
   const classes = useMemo(() => (coloring === 'none' || stage !== 'frame' ? [] : colorClasses(model, scopeOf(model, plane, isolated, hidden).members, coloring)), [model, stage, plane, isolated, hidden, coloring]);
   if (classes.length === 0) return null;
   return (
-    <ul className="card color-legend" aria-label={`Colours ${coloringNames[coloring]}`}>
+    <ul className="card color-legend" style={{ right }} aria-label={`Colours ${coloringNames[coloring]}`}>
       {classes.slice(0, mostClasses).map((kind) => (
         <li key={kind.name}>
           <button type="button" onClick={() => select({ members: kind.members.map((member) => member.id) })} title={`Select these ${kind.members.length} members`}>
