@@ -1,12 +1,6 @@
-import { add, dot, memberAxis, memberEnds, memberLength, scale, subtract, type Edit, type Load, type Member, type Model, type PlacedLoad, type TableName, type Vector } from '../model';
+import { add, dot, memberEnds, memberLength, scale, subtract, type Edit, type Load, type Member, type Model, type PlacedLoad, type TableName } from '../model';
 
 type NextId = (table: TableName) => string;
-
-/** Where along a member's axis (m from its start) a point stands opposite it. */
-function stationOf(model: Model, member: Member, point: Vector): number {
-  const axis = memberAxis(model, member)!;
-  return dot(subtract(point, axis.start), axis.axes.x);
-}
 
 /**
  * Divides a member at nodes that lie on it. The member keeps its number as the first piece; its loads go to the pieces where they act, end
@@ -19,8 +13,9 @@ export function divideEdits(model: Model, member: Member, nodes: readonly string
   const whole = memberLength(model, member);
   const line = subtract(end.position, start.position);
   const share = (id: string) => dot(subtract(model.nodes[id].position, start.position), line) / dot(line, line);
-  const inner = [...new Set(nodes)].map((id) => ({ id, share: share(id), station: stationOf(model, member, model.nodes[id].position) })).sort((a, b) => a.share - b.share);
-  const stations = [0, ...inner.map((one) => one.station), whole];
+  const inner = [...new Set(nodes)].map((id) => ({ id, share: share(id) })).sort((a, b) => a.share - b.share);
+  // offsets run evenly from end to end, so that the axis is cut at the same shares as the line between the nodes
+  const stations = [0, ...inner.map((one) => one.share * whole), whole];
   const ends = [member.start, ...inner.map((one) => one.id), member.end];
   const ids = [member.id, ...inner.map(() => nextId('members'))];
 

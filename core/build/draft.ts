@@ -24,6 +24,8 @@ export function shareOn(point: Vector, start: Vector, end: Vector): number | und
 export class Draft {
   readonly collector: RecordCollector;
   private readonly finder: NodeFinder;
+  /** supports asked for at nodes that are there without one */
+  private readonly supports = new Map<string, Support>();
   private readonly wanted: { start: string; end: string; fields: MemberFields }[] = [];
 
   constructor(private readonly model: Model) {
@@ -33,7 +35,10 @@ export class Draft {
 
   /** The node at a place (m), made when there is none. */
   node(position: Vector, support?: Support): string {
-    return this.finder.at([position[0], position[1], position[2]], support);
+    const id = this.finder.at([position[0], position[1], position[2]], support);
+    const there = this.model.nodes[id];
+    if (support && there && !there.support) this.supports.set(id, support);
+    return id;
   }
 
   /** Asks for a member between two places (m) or nodes. */
@@ -90,6 +95,7 @@ export class Draft {
     if (members.length === 0) edits.push(...(used.some((node) => node.support) ? places : []));
     else if (divisions.length > 0) edits.push(...places, ...divisions, { kind: 'add', records: { members } });
     else edits.push({ kind: 'add', records: { ...records, members } });
+    if (this.supports.size > 0) edits.push({ kind: 'change', table: 'nodes', changes: [...this.supports].map(([id, support]) => ({ id, fields: { support } })) });
     return { act: edits.length === 0 ? undefined : { edits, sentence: sentence(members) }, made: members, lines };
   }
 

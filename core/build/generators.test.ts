@@ -62,6 +62,9 @@ test('columns stand at all crossings in a window, beams run along the grid lines
   expect(beamsPlan(framed, { x: [0, 6] }, [top], ['x', 'y'], fields)).toMatchObject({ ok: false, error: expect.stringContaining('already') });
   const short = done(standing, { edits: [{ kind: 'change', table: 'gridLines', changes: [{ id: 'g1', fields: { to: 5 } }] }] });
   expect(beamsPlan(short, {}, [top], ['x'], fields)).toMatchObject({ words: '5 beams, 5.00 m, along 3 grid lines' });
+  // feet that stand there without a support get it
+  const bareFeet = done(standing, { edits: [{ kind: 'change', table: 'nodes', changes: Object.values(standing.nodes).filter((node) => node.support).map((node) => ({ id: node.id, fields: { support: null } })) }, { kind: 'remove', table: 'members', ids: ['m1'] }] });
+  expect(Object.values(carriedOut(bareFeet, columnsPlan(bareFeet, {}, ground, top, { ...fields, role: 'column' }, pinnedSupport)).nodes).filter((node) => node.support)).toHaveLength(9);
   expect(columnsPlan(model, { x: [1, 2] }, ground, top, fields, undefined)).toMatchObject({ ok: false });
   expect(columnsPlan(model, {}, ground, ground, fields, undefined)).toMatchObject({ ok: false });
 });

@@ -1,5 +1,5 @@
 import { count } from '../units';
-import { cross, dot, memberAxis, norm, scale, subtract, type Edit, type Member, type Model, type Vector } from '../model';
+import { cross, dot, memberAxis, norm, subtract, type Edit, type Member, type Model, type Vector } from '../model';
 import { refuse, type Plan, type PreviewLine } from './plan';
 
 /**
@@ -20,16 +20,16 @@ export function joinPlan(model: Model, ids: readonly string[]): Plan {
     const fields: Record<string, unknown> = { start: first, end: last };
     const lastLink = links[links.length - 1];
     const endOf = (link: Link, side: 'start' | 'end') => ((side === 'start') === !link.flipped ? 'start' : 'end');
-    const set = (field: 'Connection' | 'Rigid' | 'Offset', side: 'start' | 'end', link: Link) => {
+    const set = (field: 'Connection' | 'Rigid', side: 'start' | 'end', link: Link) => {
       const value = link.member[`${endOf(link, side)}${field}`];
       if (value !== undefined || kept[`${side}${field}`] !== undefined) fields[`${side}${field}`] = value ?? null;
     };
-    for (const field of ['Connection', 'Rigid', 'Offset'] as const) {
+    for (const field of ['Connection', 'Rigid'] as const) {
       set(field, 'start', links[0]);
       set(field, 'end', lastLink);
     }
     edits.push({ kind: 'change', table: 'members', changes: [{ id: kept.id, fields }] });
-    const loads = movedLoads(model, links, kept.id);
+    const loads = movedLoads(model, links, { first, last }, kept.id);
     if (loads.length > 0) edits.push({ kind: 'change', table: 'loads', changes: loads });
     edits.push({ kind: 'remove', table: 'members', ids: others.map((member) => member.id) }, { kind: 'remove', table: 'nodes', ids: inner });
     preview.push([model.nodes[first].position, model.nodes[last].position]);
@@ -62,9 +62,11 @@ function chainsOf(model: Model, ids: readonly string[]): Chain[] | string {
     const [p, q] = [memberAxis(model, a)?.axes, memberAxis(model, b)?.axes];
     if (!p || !q || norm(cross(u, v)) > 1e-6 * norm(u) * norm(v)) return false;
     // a section without symmetry must not face the other way
-    const symmetric = a.section !== null && ['i', 'rectangle', 'circle', 'rectangularHollow', 'circularHollow', 'builtUpBox'].includes(model.sections[a.section].shape.type);
+    const centred = [a, b].every((member) => (member.axisPosition ?? 'centroid') === 'centroid');
+    const offset = [a, b].some((member) => member.startOffset ?? member.endOffset);
+    const symmetric = centred && a.section !== null && ['i', 'rectangle', 'circle', 'rectangularHollow', 'circularHollow', 'builtUpBox'].includes(model.sections[a.section].shape.type);
     const alike = (way: 'y' | 'z') => (symmetric ? Math.abs(dot(p[way], q[way])) : dot(p[way], q[way])) > 1 - 1e-9;
-    return alike('y') && alike('z') && a.section === b.section && a.material === b.material && a.role === b.role && (a.behaviour ?? 'frame') === (b.behaviour ?? 'frame');
+    return !offset && alike('y') && alike('z') && a.axisPosition === b.axisPosition && JSON.stringify(a.stiffness) === JSON.stringify(b.stiffness) && a.section === b.section && a.material === b.material && a.role === b.role && (a.behaviour ?? 'frame') === (b.behaviour ?? 'frame');
   };
   const loaded = new Set(Object.values(model.loads).flatMap((load) => ('node' in load ? [load.node] : [])));
   /** the member that continues a member beyond one of its nodes, if they may become one */
@@ -121,9 +123,10 @@ function hingeWithin({ links }: Chain): string | undefined {
 }
 
 /** Loads of the later links, told from the start of the first and in its directions. */
-function movedLoads(model: Model, links: readonly Link[], kept: string): { id: string; fields: Record<string, unknown> }[] {
+function movedLoads(model: Model, links: readonly Link[], ends: { first: string; last: string }, kept: string): { id: string; fields: Record<string, unknown> }[] {
   const axes = links.map(({ member }) => memberAxis(model, member)!);
-  const chain = { ...axes[0].axes, x: scale(axes[0].axes.x, links[0].flipped ? -1 : 1) };
+  const { first, last } = ends;
+  const chain = memberAxis(model, { ...links[0].member, start: first, end: last })!.axes;
   return Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
     const i = 'member' in load ? links.findIndex(({ member }) => member.id === load.member) : -1;
     if (i < 0 || !('direction' in load)) return [];

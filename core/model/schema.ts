@@ -159,7 +159,7 @@ export const savedView = z.strictObject({
 });
 
 /** A finding that someone looked at and lets stand. */
-export const acceptance = z.strictObject({ id: acceptanceId, finding: z.string().min(1).max(200).describe('the finding’s key'), reason: z.string().trim().min(1).max(300) });
+export const acceptance = z.strictObject({ id: acceptanceId, finding: z.string().min(1).max(5000).describe('the finding’s key'), reason: z.string().trim().min(1).max(300) });
 
 const factor = z.number().positive().max(100);
 const factors = z.strictObject({

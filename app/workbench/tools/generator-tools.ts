@@ -99,12 +99,12 @@ export const generatorTools: readonly Tool[] = [
     fields: ({ model }) => {
       const section = Object.values(model.members).some((member) => member.role === 'brace') ? usualSection(model, 'brace') : model.settings.units === 'us' ? 'Rod 1' : 'Rod 24';
       return [
-      { key: 'bays', label: 'Bays', kind: 'bays', initial: [] },
-      { key: 'pattern', label: 'Pattern', kind: 'choice', initial: 'cross', options: Object.entries(bracePatterns).map(([value, label]) => ({ value, label })) },
-      { key: 'joined', label: 'Joined where they cross', kind: 'flag', initial: false, when: (values) => values.text('pattern') === 'cross' },
-      { key: 'behaviour', label: 'They carry', kind: 'choice', initial: section.startsWith('Rod') ? 'tension' : 'axial', options: [{ value: 'tension', label: 'tension only (rods)' }, { value: 'axial', label: 'tension and compression' }, { value: 'frame', label: 'bending too' }] },
-      { key: 'section', label: 'Section', kind: 'section', initial: section },
-      { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+        { key: 'bays', label: 'Bays', kind: 'bays', initial: [] },
+        { key: 'pattern', label: 'Pattern', kind: 'choice', initial: 'cross', options: Object.entries(bracePatterns).map(([value, label]) => ({ value, label })) },
+        { key: 'joined', label: 'Joined where they cross', kind: 'flag', initial: false, when: (values) => values.text('pattern') === 'cross' },
+        { key: 'behaviour', label: 'They carry', kind: 'choice', initial: section.startsWith('Rod') ? 'tension' : 'axial', options: [{ value: 'tension', label: 'tension only (rods)' }, { value: 'axial', label: 'tension and compression' }, { value: 'frame', label: 'bending too' }] },
+        { key: 'section', label: 'Section', kind: 'section', initial: section },
+        { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
       ];
     },
     plan: ({ model }, values) => {
