@@ -198,7 +198,7 @@ test('findings are mended by kind and accepted with a reason; hidden things come
   await page.getByText('selected: 64 columns').waitFor();
 });
 
-test('nodes are stretched by dragging, storeys raised with what stands on them, and points typed while drawing', async () => {
+test('nodes are stretched by dragging, storeys raised with what stands on them, points typed while drawing, distances and angles measured', async () => {
   await page.getByRole('table').getByRole('link', { name: 'Tern Hide', exact: true }).click();
   await solved(page);
   await command('elevation on grid A');
@@ -256,4 +256,16 @@ test('nodes are stretched by dragging, storeys raised with what stands on them, 
   await saved();
   const last = (await model()).members.at(-1)!;
   expect([last.start, last.end]).toEqual(['n1', 'n4']);
+
+  // measured from foot to foot and up, with the angle between
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await command('measure a distance');
+  for (const node of ['n1', 'n2', 'n4']) {
+    await page.locator('.canvas-host').focus();
+    await page.keyboard.type('n');
+    await page.getByLabel('Length, angle or coordinates').fill(node);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('status').filter({ hasText: '3.000 m Δx 0.000 m Δy 0.000 m Δz 3.000 m ∠ 90.0°' }).waitFor({ state: 'attached' });
 });

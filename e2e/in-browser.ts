@@ -27,6 +27,8 @@ export function inBrowser(demonstration: boolean, begin: (started: Started) => v
   beforeEach(async () => {
     started = { app, ...(await openPage(browser)) };
     await started.page.goto(app.address);
+    // until React has taken the page over, what is typed would be lost
+    await started.page.waitForFunction(() => Object.keys(document.querySelector('form') ?? {}).some((key) => key.startsWith('__reactProps')));
     await begin(started);
   });
   afterEach(async () => {

@@ -1,4 +1,4 @@
-import type { Connection, Member } from '../model';
+import type { Connection } from '../model';
 
 /** A way members are joined to their nodes, known by name: stiffness 0 in the directions that are let go. */
 export interface EndCondition {
@@ -34,6 +34,3 @@ export function endSymbol(connection: Connection | undefined): 'none' | 'hinge' 
   if (Object.values(connection).some((value) => value > 0)) return 'spring';
   return connection.ux === 0 || connection.uy === 0 || connection.uz === 0 ? 'slide' : 'hinge';
 }
-
-/** Whether two members' ends are joined alike. */
-export const sameEnds = (a: Member, b: Member): boolean => key(a.startConnection) === key(b.startConnection) && key(a.endConnection) === key(b.endConnection);

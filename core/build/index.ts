@@ -17,7 +17,7 @@ export { edgeOfMembers, edgesOfSelection, secondariesPlan, type Edge, type Secon
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';
 export { bayMiddle, findBays, isBraced, type Bay } from './bays';
 export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './bracing';
-export { endConditionName, endConditions, endSymbol, sameEnds, type EndCondition } from './end-conditions';
+export { endConditionName, endConditions, endSymbol, type EndCondition } from './end-conditions';
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';
 export { diaphragmOfStorey, floorEdits, nodesOfStorey } from './floors';
 export { geometryFindings, nearNodes } from './geometry-findings';

@@ -10,6 +10,7 @@ import { compose } from './compose';
 import { ContextMenu } from './context-menu';
 import { isForce } from './diagrams';
 import { directionOf, fitEye, orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from './eye';
+import { measureWords } from './frame-marks';
 import { drawOverlay, type Hover, type OverlayInput } from './overlay';
 import { shapeOf } from './mode-shapes';
 import { pick, picksAt, pickWindow, type Hit, type Rectangle } from './pick';
@@ -311,7 +312,7 @@ export function Canvas({ insets }: { insets: Insets }) {
     } else if (event.key === '+' || event.key === '=') setEye(zoomed(eye, 0.8, 0, 0, frame));
     else if (event.key === '-' && !picking) setEye(zoomed(eye, 1.25, 0, 0, frame));
     else if (event.key === 'Tab' && snap && !event.shiftKey) drawing.nextSnap();
-    else if (picking && /^[\d.n(]$/.test(event.key) && !event.ctrlKey && !event.metaKey) drawing.setTyped(event.key);
+    else if (picking && /^[\d.n(−-]$/.test(event.key) && !event.ctrlKey && !event.metaKey) drawing.setTyped(event.key);
     else if (event.key === 'ContextMenu') setMenu({ x: frame.width / 2, y: frame.height / 3 });
     else if (event.key === 'Escape') {
       if (menu) setMenu(undefined);
@@ -346,7 +347,10 @@ export function Canvas({ insets }: { insets: Insets }) {
       <canvas ref={graphics} aria-hidden="true" />
       <canvas ref={overlay} aria-hidden="true" />
       {drawing.typed !== undefined && <TypedPoint initial={drawing.typed} left={Math.min(frame.width - frame.insets.right - 260, Math.max(frame.insets.left, hover?.x ?? 200))} top={Math.min(frame.height - frame.insets.bottom - 70, (hover?.y ?? 200) + 18)} begun={drawnFrom !== undefined} onEnter={drawing.enterTyped} onCancel={() => { drawing.setTyped(undefined); host.current?.focus(); }} />}
-      {menu && <ContextMenu x={menu.x} y={menu.y} onClose={() => { setMenu(undefined); host.current?.focus(); }} />}
+      <div className="visually-hidden" role="status">
+        {measureWords(measured, model.settings.units)}
+      </div>
+      {menu && <ContextMenu x={Math.min(menu.x, frame.width - 250)} y={Math.max(4, Math.min(menu.y, frame.height - 430))} onClose={() => { setMenu(undefined); host.current?.focus(); }} />}
       {failure && (
         <div className="card" role="alert" style={{ position: 'absolute', left: 90, top: 60, padding: 14, maxWidth: 420 }}>
           <p className="strong">The drawing cannot be shown.</p>

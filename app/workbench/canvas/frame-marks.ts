@@ -1,5 +1,5 @@
 import { bayMiddle, endSymbol, type Bay, type PreviewLine } from '~core/build';
-import { memberAxis, memberEnds, type Connection, type Member, type Model, type Vector } from '~core/model';
+import { dot, memberAxis, memberEnds, norm, subtract, type Connection, type Member, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import type { Labelling } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
@@ -186,6 +186,19 @@ export function drawPreview(context: Context, projector: Projector, lines: reado
   context.setLineDash([]);
 }
 
+/** The last leg of a measured way in words, and the angle at its corner where there is one before it. */
+export function measureWords(points: readonly Vector[], units: Model['settings']['units']): string {
+  if (points.length < 2) return '';
+  const legs = points.slice(1).map((point, i) => subtract(point, points[i]));
+  const last = legs[legs.length - 1];
+  const parts = last.map((part, k) => `Δ${'xyz'[k]} ${formatQuantity(part, 'length', units, 3)}`).join('  ');
+  const angle = legs.length > 1 ? `   ∠ ${formatQuantity(cornerAngle(legs[legs.length - 2], last), 'angle', units, 1)}` : '';
+  return `${formatQuantity(norm(last), 'length', units, 3)}   ${parts}${angle}`;
+}
+
+/** Angle between the way back along one leg and the way on along the next, rad. */
+const cornerAngle = (before: Vector, after: Vector): number => Math.acos(Math.max(-1, Math.min(1, -dot(before, after) / (norm(before) * norm(after)))));
+
 /** A measured way: each leg with its length, and the angle at the corner between two legs. */
 export function drawMeasure(context: Context, projector: Projector, points: readonly Vector[], units: Model['settings']['units']): void {
   if (points.length === 0) return;
@@ -199,15 +212,7 @@ export function drawMeasure(context: Context, projector: Projector, points: read
     const [x, y] = projector.point(point);
     context.strokeRect(x - 3, y - 3, 6, 6);
     if (i === 0) return;
-    const before = points[i - 1];
-    const legs = point.map((part, k) => part - before[k]);
-    const [mx, my] = projector.point(point.map((part, k) => (part + before[k]) / 2));
-    const parts = legs.map((part, k) => `Δ${'xyz'[k]} ${formatQuantity(part, 'length', units, 3)}`).join('  ');
-    drawText(context, `${formatQuantity(Math.hypot(...legs), 'length', units, 3)}   ${parts}`, mx + 8, my - 8, colors.brandDark);
-    const next = points[i + 1];
-    if (!next) return;
-    const on = next.map((part, k) => part - point[k]);
-    const cosine = legs.reduce((sum, part, k) => sum - part * on[k], 0) / (Math.hypot(...legs) * Math.hypot(...on));
-    drawText(context, `∠ ${((Math.acos(Math.max(-1, Math.min(1, cosine))) * 180) / Math.PI).toFixed(1)}°`, x + 10, y + 12, colors.brandDark);
+    const [mx, my] = projector.point(point.map((part, k) => (part + points[i - 1][k]) / 2));
+    drawText(context, measureWords(points.slice(0, i + 1), units), mx + 8, my - 8, colors.brandDark);
   });
 }
