@@ -22,18 +22,22 @@ export const patternRemark: Readonly<Partial<Record<BracePattern, string>>> = {
 
 /**
  * Bracing in bays. Diagonals of an X do not touch where they cross unless `joinCross` asks for it; V, inverted V and K divide the member
- * they meet. Rods usually carry tension only; `behaviour` says so.
+ * they meet. Joined diagonals are four halves, pinned at their outer ends. Rods usually carry tension only; `behaviour` says so.
  */
 export function bracingPlan(model: Model, bays: readonly Bay[], pattern: BracePattern, fields: Pick<Member, 'section' | 'material' | 'behaviour'>, joinCross: boolean): Plan {
   if (bays.length === 0) return refuse('Choose one or more bays. Bays enclosed by members are marked in the drawing; a helper line can close an open one.');
+  if (joinCross && pattern === 'cross' && fields.behaviour === 'tension') return refuse('Rods that carry tension only pass each other; joined, their halves would fold. Leave them free where they cross, or let them carry tension and compression.');
   const draft = new Draft(model);
   const brace: MemberFields = { ...fields, role: 'brace', angle: 0 };
+  // halves joined at the crossing keep it in its plane by their bending; their outer ends turn freely
+  const { behaviour: _behaviour, ...plain } = brace;
+  const half: MemberFields = { ...plain, startConnection: { ry: 0, rz: 0 } };
   const middle = (a: Vector, b: Vector): Vector => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
   for (const bay of bays) {
     const [a, b, c, d] = bay.corners; // lower left, lower right, upper right, upper left
     if (pattern === 'cross' && joinCross) {
       const centre = crossingPoint(bay);
-      for (const corner of [a, b, c, d]) draft.member(corner, centre, brace);
+      for (const corner of [a, b, c, d]) draft.member(corner, centre, half);
     } else if (pattern === 'cross' || pattern === 'rising' || pattern === 'falling') {
       if (pattern !== 'falling') draft.member(a, c, brace);
       if (pattern !== 'rising') draft.member(b, d, brace);

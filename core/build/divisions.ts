@@ -2,7 +2,7 @@ import { count } from '../units';
 import { add, applyAct, cross, distance, dot, memberEnds, norm, samePoint, scale, subtract, type Edit, type Member, type Model, type Vector } from '../model';
 import { divideEdits, gathered } from './divide';
 import { NodeFinder } from './node-finder';
-import { shareOn } from './draft';
+import { bends, shareOn } from './draft';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
 
@@ -75,6 +75,8 @@ export function meeting(a: Vector, b: Vector, c: Vector, d: Vector): Vector | un
 
 /** Divides members at points on them. */
 function cutAt(model: Model, cuts: ReadonlyMap<string, readonly Vector[]>, sentence: (made: number) => string): Plan {
+  const bar = [...cuts.keys()].find((id) => !bends(model.members[id]));
+  if (bar) return refuse(`${bar} carries axial force only: divided, it would fold at the new joint. Let it carry bending first (Carries: frame), or leave it whole.`);
   const collector = new RecordCollector(model);
   const finder = new NodeFinder(model, collector);
   const wanted = [...cuts].map(([id, points]) => ({ id, nodes: [...new Set(points.map((point) => finder.at([point[0], point[1], point[2]])))] })).filter((one) => one.nodes.length > 0);

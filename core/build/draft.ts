@@ -59,7 +59,8 @@ export class Draft {
     const nodes: Record<string, Node> = { ...model.nodes, ...Object.fromEntries(made.map((node) => [node.id, node])) };
     const all = Object.values(nodes);
     const chains = this.wanted.filter(({ start, end }) => start !== end).map(({ start, end, fields }) => {
-      const stops = through ? all.flatMap((node) => {
+      // parts of a bar that only pulls or pushes would fold at the joint between them
+      const stops = through && bends(fields) ? all.flatMap((node) => {
         const share = shareOn(node.position, nodes[start].position, nodes[end].position);
         return share === undefined ? [] : [{ id: node.id, share }];
       }).sort((a, b) => a.share - b.share) : [];
@@ -107,7 +108,7 @@ export class Draft {
     let divided = applied.model;
     const edits: Edit[] = [];
     for (const member of Object.values(this.model.members)) {
-      if (leave.has(member.id)) continue;
+      if (leave.has(member.id) || !bends(member)) continue;
       const [a, b] = [divided.nodes[member.start].position, divided.nodes[member.end].position];
       if (distance(a, b) < samePoint) continue;
       const on = points.filter((node) => withinBox(node.position, a, b) && shareOn(node.position, a, b) !== undefined);
@@ -121,5 +122,8 @@ export class Draft {
     return { divisions: gathered(edits), divided };
   }
 }
+
+/** Whether a member resists bending, so that it can be divided and stay straight. */
+export const bends = (member: Pick<Member, 'behaviour'>): boolean => (member.behaviour ?? 'frame') === 'frame';
 
 const withinBox = (point: Vector, a: Vector, b: Vector): boolean => point.every((part, i) => part > Math.min(a[i], b[i]) - samePoint && part < Math.max(a[i], b[i]) + samePoint);

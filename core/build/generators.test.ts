@@ -3,7 +3,7 @@ import { findMaterial } from '../catalog';
 import { solveNow } from '../fem';
 import { applyAct, distance, emptyModel, gridLinesAlong, modelFindings, samePoint, type Act, type Model, type Vector } from '../model';
 import {
-  beamsPlan, bracingPlan, buildFrame, columnsPlan, copyPlan, edgesOfSelection, endConditionName, endConditions, endSymbol, findBays, fixedSupport, floorEdits, gridLinesPlan, isBraced, nodeClusters, parseSection,
+  bayMiddle, beamsPlan, bracingPlan, buildFrame, columnsPlan, connectCrossingsPlan, copyPlan, dividePlan, drawMember, edgesOfSelection, endConditionName, endConditions, endSymbol, findBays, fixedSupport, floorEdits, gridLinesPlan, isBraced, nodeClusters, parseSection,
   patternRemark, pinnedSupport, planeThrough, secondariesPlan, storeysPlan, translation, trussPlan, type Plan, type TrussSpec,
 } from './index';
 
@@ -123,12 +123,29 @@ test.each(['cross', 'rising', 'falling', 'chevron', 'vee', 'kay'] as const)('bay
   if (pattern === 'kay' || pattern === 'vee') expect(patternRemark[pattern]).toContain('AISC 341');
 });
 
+test('bars that carry axial force only are never cut, by dividing, connecting or what is joined to them', () => {
+  const bay = findBays(shed).filter((one) => one.upright).slice(0, 1);
+  const braced = carriedOut(shed, bracingPlan(shed, bay, 'cross', { section: 's1', material: 't1', behaviour: 'axial' }, false));
+  const bars = Object.values(braced.members).filter((member) => member.role === 'brace').map((member) => member.id);
+  expect(dividePlan(braced, bars, { parts: 2 })).toMatchObject({ ok: false, error: expect.stringContaining('fold') });
+  expect(connectCrossingsPlan(braced, bars)).toMatchObject({ ok: false });
+  const middle = bayMiddle(bay[0]);
+  const strut = drawMember(braced, [middle[0], middle[1], bay[0].corners[0][2]], middle, { section: 's1', material: 't1' });
+  if (!strut.ok) throw new Error(strut.error);
+  const after = done(braced, strut.act);
+  for (const id of bars) expect(after.members[id]).toEqual(braced.members[id]);
+});
+
 test('an X may be joined where it crosses', () => {
   const bay = findBays(shed).filter((one) => one.upright).slice(0, 1);
   const joined = carriedOut(shed, bracingPlan(shed, bay, 'cross', { section: 's1', material: 't1' }, true));
   const braces = Object.values(joined.members).filter((member) => member.role === 'brace');
   expect(braces).toHaveLength(4);
   expect(new Set(braces.flatMap((brace) => [brace.start, brace.end])).size).toBe(5);
+  expect(stops(joined)).toEqual([]);
+  const axial = carriedOut(shed, bracingPlan(shed, bay, 'cross', { section: 's1', material: 't1', behaviour: 'axial' }, true));
+  expect(stops(axial)).toEqual([]);
+  expect(bracingPlan(shed, bay, 'cross', { section: 's1', material: 't1', behaviour: 'tension' }, true)).toMatchObject({ ok: false, error: expect.stringContaining('fold') });
 });
 
 const truss: TrussSpec = { from: [0, 0, 5], to: [12, 0, 5], web: 'pratt', panels: 6, depthAtEnds: 0, depthInMiddle: 2, repeats: [[0, 0, 0]], chord: { section: 's1', material: 't1' }, webMember: { section: 's2', material: 't1' } };

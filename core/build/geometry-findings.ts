@@ -2,6 +2,7 @@ import { sectionProperties } from '../catalog';
 import { count, formatQuantity } from '../units';
 import { connectedParts, cross, distance, dot, gridLinesAlong, inOrder, memberEnds, norm, samePoint, subtract, type Finding, type Member, type Model, type Node, type Vector } from '../model';
 import { crossings } from './divisions';
+import { bends } from './draft';
 import { nodeClusters } from './merge';
 
 /** Nodes nearer than this (m) are probably meant to be one. */
@@ -53,7 +54,8 @@ function freeCrossings(model: Model): Finding[] {
       sentence: `Members ${pair.join(' and ')} cross at ${placeWords(model, point)} without a joint.`,
       why: 'Neither carries the other. Connect them, or accept the finding if they pass on purpose.',
       place: { members: pair },
-      mend: { label: 'Connect them', plan: { kind: 'connect', members: pair } },
+      // a bar that carries axial force only would fold at the joint
+      ...(pair.every((id) => bends(model.members[id])) ? { mend: { label: 'Connect them', plan: { kind: 'connect' as const, members: pair } } } : {}),
     }];
   });
 }
@@ -105,7 +107,7 @@ function passedNodes(model: Model): Finding[] {
       sentence: `Member ${member.id} runs through ${nodes.length === 1 ? 'node' : 'nodes'} ${nodes.slice(0, 4).join(', ')}${nodes.length > 4 ? ' …' : ''} and is not joined there.`,
       why: 'What ends at the node does not rest on the member. Divide the member there, or accept the finding if it passes on purpose.',
       place: { members: [member.id], nodes },
-      mend: { label: 'Divide the member there', plan: { kind: 'divide', member: member.id, nodes } },
+      ...(bends(member) ? { mend: { label: 'Divide the member there', plan: { kind: 'divide' as const, member: member.id, nodes } } } : {}),
     });
   }
   return found;
