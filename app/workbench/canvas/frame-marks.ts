@@ -18,7 +18,7 @@ function path(context: Context, projector: Projector, points: readonly (readonly
   return true;
 }
 
-/** Slabs and walls as outlined fields with their openings, helper lines dashed. They carry nothing, so they stay pale. */
+/** Slabs and walls as outlined fields with their openings, column heads by their underside, helper lines dashed. They carry nothing, so they stay pale. */
 export function drawOutlines(context: Context, projector: Projector, model: Model, scope: Scope): void {
   for (const [table, fill] of [['slabs', 'rgba(22, 28, 35, 0.045)'], ['walls', 'rgba(22, 28, 35, 0.07)']] as const) {
     for (const panel of Object.values(model[table])) {
@@ -47,6 +47,17 @@ export function drawOutlines(context: Context, projector: Projector, model: Mode
     context.setLineDash([3, 4]);
     context.stroke();
     context.setLineDash([]);
+  }
+  for (const { node, widthX, widthY, depth } of Object.values(model.columnHeads)) {
+    if (!scope.nodes.has(node)) continue;
+    const [x, y, z] = model.nodes[node].position;
+    const [a, b] = [widthX / 2, widthY / 2];
+    if (!path(context, projector, [[x - a, y - b, z - depth], [x + a, y - b, z - depth], [x + a, y + b, z - depth], [x - a, y + b, z - depth], [x - a, y - b, z - depth]])) continue;
+    context.fillStyle = 'rgba(22, 28, 35, 0.07)';
+    context.fill();
+    context.strokeStyle = '#8894A0';
+    context.lineWidth = 1;
+    context.stroke();
   }
   for (const line of Object.values(model.lineSupports)) {
     if (!scope.nodes.has(line.start) || !scope.nodes.has(line.end) || !path(context, projector, [model.nodes[line.start].position, model.nodes[line.end].position])) continue;

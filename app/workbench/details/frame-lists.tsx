@@ -52,7 +52,7 @@ export function NamedThings() {
   const commit = useWorkbench((state) => state.commit);
   const look = useWorkbench((state) => state.look);
   const select = useWorkbench((state) => state.select);
-  const remove = (table: 'groups' | 'planes' | 'helperLines' | 'slabs' | 'walls', id: string, name: string) => (
+  const remove = (table: 'groups' | 'planes' | 'helperLines' | 'slabs' | 'walls' | 'lineSupports' | 'columnHeads', id: string, name: string) => (
     <button type="button" className="icon-button" aria-label={`Delete ${name}`} onClick={() => commit({ edits: [{ kind: 'remove', table, ids: [id] }] })}>
       <Icon name="trash" />
     </button>
@@ -63,7 +63,7 @@ export function NamedThings() {
   const row = { display: 'grid', gridTemplateColumns: '1fr auto 28px', gap: 4, alignItems: 'center' } as const;
   const groups = inOrder(model.groups);
   const planes = inOrder(model.planes);
-  const others = [...inOrder(model.helperLines).map((one) => ({ table: 'helperLines' as const, id: one.id, label: `helper line ${one.id}` })), ...inOrder(model.slabs).map((one) => ({ table: 'slabs' as const, id: one.id, label: one.label ?? `slab ${one.id}` })), ...inOrder(model.walls).map((one) => ({ table: 'walls' as const, id: one.id, label: one.label ?? `wall ${one.id}` }))];
+  const others = [...inOrder(model.helperLines).map((one) => ({ table: 'helperLines' as const, id: one.id, label: `helper line ${one.id}` })), ...inOrder(model.slabs).map((one) => ({ table: 'slabs' as const, id: one.id, label: one.label ?? `slab ${one.id}` })), ...inOrder(model.walls).map((one) => ({ table: 'walls' as const, id: one.id, label: one.label ?? `wall ${one.id}` })), ...inOrder(model.lineSupports).map((one) => ({ table: 'lineSupports' as const, id: one.id, label: one.label ?? `slab edge ${one.start} to ${one.end}` })), ...inOrder(model.columnHeads).map((one) => ({ table: 'columnHeads' as const, id: one.id, label: `column head at ${one.node}` }))];
   if (groups.length + planes.length + others.length === 0) return <p className="secondary">Groups, working planes, helper lines, slabs and walls are listed here.</p>;
   return (
     <div style={{ display: 'grid', gap: 4 }}>
@@ -88,7 +88,7 @@ export function NamedThings() {
       {others.map((one) => (
         <div key={one.id} style={row}>
           <span>{one.label}</span>
-          <span className="caption">{one.table === 'slabs' || one.table === 'walls' ? 'not analysed yet' : ''}</span>
+          <span className="caption">{one.table === 'helperLines' ? '' : 'not analysed yet'}</span>
           {remove(one.table, one.id, one.label)}
         </div>
       ))}

@@ -91,7 +91,7 @@ test('slabs, walls, openings, helper lines and planes are kept as described thin
 
 test('a missing section or material stops a tool with its reason', () => {
   expect(withMaterials(library, { sections: ['IPE 9999'], material: 'A992' }, () => ({ ok: false, error: '' }))).toMatchObject({ ok: false, error: expect.stringContaining('IPE 9999') });
-  expect(withMaterials(library, { sections: ['IPE 300'], material: 'Kryptonite' }, () => ({ ok: false, error: '' }))).toMatchObject({ ok: false, error: expect.stringContaining('Kryptonite') });
+  expect(withMaterials(library, { sections: ['IPE 300'], material: 'Moonstone' }, () => ({ ok: false, error: '' }))).toMatchObject({ ok: false, error: expect.stringContaining('Moonstone') });
 });
 
 test('a clicked point goes to the field that waits, and the next one waits', () => {
