@@ -60,6 +60,8 @@ test('new members take their nodes by number, and what is left out from the newe
   const { model, result } = put(hide, sheet, inOrder(hide.members), 4, 'Role', [['beam', '', 'n3', 'n4'], ['brace', '', 'n1', 'n9'], ['', '', 'n1', 'n1'], ['beam', '', 'n1', '']]);
   expect(result.added).toBe(1);
   expect(Object.values(model.members).at(-1)).toMatchObject({ role: 'beam', start: 'n3', end: 'n4', section: 's1', material: 't1' });
+  // the first row that was not taken stands in the empty row after the last
+  expect(result.errors.map((error) => error.row)).toEqual(['new 1', 'new 2', 'new 3']);
   expect(result.errors.map((error) => error.error)).toEqual([expect.stringContaining('n9'), expect.stringContaining('same node'), expect.stringContaining('From and To')]);
 });
 

@@ -64,7 +64,8 @@ export function putBlock<Row extends { id: string }>(model: Model, sheet: Sheet<
   const records: Row[] = [];
   block.forEach((cells, i) => {
     const row = rows[firstRow + i] as Row | undefined;
-    const name = row?.id ?? `new ${firstRow + i - rows.length + 1}`;
+    // rows that are taken leave the place after the last to those that are not
+    const name = row?.id ?? `new ${firstRow + i - Math.max(rows.length, firstRow) - records.length + 1}`;
     const fields: Record<string, unknown> = {};
     let sound = true;
     cells.forEach((text, j) => {
