@@ -32,7 +32,11 @@ export function ToolCard({ tool }: { tool: Tool }) {
     return () => look({ preview: [] });
   }, [plan, look]);
 
-  const set = (key: string, value: FieldValue) => look({ openTool: { ...open, values: { ...open.values, [key]: value } } });
+  const set = (key: string, value: FieldValue) => {
+    const next = { ...open.values, [key]: value };
+    // a point that was typed waits for no click any more
+    look({ openTool: { ...open, values: next, armed: open.armed === key && value !== null ? nextPoint(tool, context, next, key) : open.armed } });
+  };
   const close = () => look({ openTool: null, preview: [] });
   const carryOut = () => {
     const made = tool.plan({ model: api.getState().model, selection: api.getState().selection }, new Values(api.getState().openTool!.values as Record<string, FieldValue>));
@@ -253,7 +257,7 @@ function PointField({ label, hint, value, armed, onChange, onArm }: { label: str
       <label htmlFor={id}>{label}</label>
       <div>
         <div style={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 4 }}>
-          <Input id={id} value={text} status={error ? 'error' : undefined} placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={commit} />
+          <Input id={id} value={text} status={error ? 'error' : undefined} placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={(event) => { event.preventDefault(); commit(); }} />
           <Button aria-pressed={armed} type={armed ? 'primary' : 'default'} onClick={onArm} aria-label={`Click ${label.toLowerCase()} in the drawing`}>
             {armed ? 'click …' : 'pick'}
           </Button>
