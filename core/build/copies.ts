@@ -119,7 +119,7 @@ export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb 
     const place = (node: Node) => (wanted.has(node.id) ? moved(movement, node.position) : node.position);
     preview.push([place(ends.start), place(ends.end)]);
   }
-  if (rotates && chosen.members.length > 0) {
+  if (rotates) {
     const changes = chosen.members.map((id) => {
       const member = model.members[id];
       const ends = memberEnds(model, member)!;

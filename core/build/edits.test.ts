@@ -228,6 +228,16 @@ test('a member is extended and trimmed to another, which is divided there', () =
   expect(after.loads.l1).toMatchObject({ at: 3 });
   expect(Object.keys(after.members)).toHaveLength(5);
   expect(Object.values(after.nodes)).toHaveLength(6); // the old ends are gone
+  // trimmed at its start, a member keeps its loads in place; one on the part cut off stops it
+  const long = withLoads(frame([[[2, -4, 0], [2, 4, 0]], [[0, 0, 0], [6, 0, 0]]]), [
+    { id: 'l1', case: 'c1', type: 'trapezoid', member: 'm2', axes: 'global', direction: 'z', valueFrom: -1000, valueTo: -5000, from: 1, to: 5 },
+    { id: 'l2', case: 'c1', type: 'point', member: 'm2', axes: 'global', direction: 'z', value: -10, at: 3 },
+  ]);
+  const trimmed = carriedOut(long, extendPlan(long, ['m2'], 'm1'));
+  expect(trimmed.loads).toMatchObject({ l1: { from: 0, to: 3, valueFrom: -2000, valueTo: -5000 }, l2: { at: 1 } });
+  const lost = { ...long, loads: { ...long.loads, l2: { ...long.loads.l2, at: 1 } as Load } };
+  expect(extendPlan(lost, ['m2'], 'm1')).toMatchObject({ ok: false, error: expect.stringContaining('l2') });
+  expect(extendPlan({ ...long, members: { ...long.members, m1: { ...long.members.m1, behaviour: 'tension' } } }, ['m2'], 'm1')).toMatchObject({ ok: false, error: expect.stringContaining('fold') });
   expect(extendPlan(model, ['m2'], 'm3')).toMatchObject({ ok: false, error: expect.stringContaining('parallel') });
 });
 
@@ -260,6 +270,14 @@ test('a storey is re-heighted with what stands on it, inserted, and copied', () 
   const beams = (model: Model, z: number) => Object.values(model.members).filter((member) => member.role === 'beam' && Math.abs(model.nodes[member.start].position[2] - z) < 1e-9).length;
   expect(beams(copied, level)).toBe(beams(library, first.elevation));
   expect(doubles(copied)).toBe(0);
+  // a load on a column stands at the same share of the shorter copy
+  const column = storeyMembers(library, first.id).find((id) => library.members[id].role === 'column')!;
+  const pushed = withLoads(inserted, [{ id: 'l999', case: Object.keys(library.cases)[0], type: 'point', member: column, axes: 'global', direction: 'x', value: 5, at: 2.1 }]);
+  const roof = Object.values(pushed.storeys).sort((a, b) => a.elevation - b.elevation).at(-1)!;
+  const taller = applyAct(pushed, { edits: [{ kind: 'add', records: { storeys: [{ id: 'h99', label: 'Plant', elevation: roof.elevation + 8 }, { id: 'h98', label: 'Tank', elevation: roof.elevation + 10.1 }] } }] });
+  if (!taller.ok) throw new Error(taller.error);
+  const tank = carriedOut(taller.model, copyStoreyPlan(taller.model, first.id, ['h98'], true));
+  expect(Object.values(tank.loads).find((load) => load.id !== 'l999' && load.type === 'point')).toMatchObject({ at: expect.closeTo(1.05, 9) });
   expect(storeyMembers(library, first.id)).toHaveLength(20 + beams(library, first.elevation));
 });
 

@@ -1,7 +1,7 @@
 import { count } from '../units';
-import { add, applyAct, cross, distance, dot, memberEnds, norm, samePoint, scale, subtract, type Edit, type Member, type Model, type Vector } from '../model';
+import { add, applyAct, cross, distance, dot, memberEnds, memberLength, norm, samePoint, scale, subtract, type Edit, type Member, type Model, type Vector } from '../model';
 import { divideEdits } from './divide';
-import { shareOn } from './draft';
+import { bends, shareOn } from './draft';
 import { NodeFinder } from './node-finder';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
@@ -36,7 +36,11 @@ export function extendPlan(model: Model, ids: readonly string[], targetId: strin
     joints.push(node);
     left.push(member[side]);
     changes.push({ id, fields: { [side]: node } });
-    if (side === 'start') loads.push(...shifted(model, member, dot(subtract(start.position, meet), scale(subtract(end.position, start.position), 1 / distance(start.position, end.position)))));
+    if (side === 'start') {
+      const kept = shifted(model, member, dot(subtract(start.position, meet), scale(subtract(end.position, start.position), 1 / distance(start.position, end.position))));
+      if (typeof kept === 'string') return refuse(`Load ${kept} stands on the part of ${id} that would be cut off. Move or delete it first.`);
+      loads.push(...kept);
+    }
     preview.push([other, meet]);
   }
   if (changes.length === 0) return refuse('The members end on the target already.');
@@ -44,6 +48,7 @@ export function extendPlan(model: Model, ids: readonly string[], targetId: strin
   const applied = applyAct(model, { edits });
   if (!applied.ok) return refuse(applied.error);
   const inner = [...new Set(joints)].filter((node) => shareOn(applied.model.nodes[node].position, target.start.position, target.end.position) !== undefined);
+  if (inner.length > 0 && !bends(model.members[targetId])) return refuse(`${targetId} carries axial force only: divided, it would fold at the new joint.`);
   if (inner.length > 0) edits.push(...divideEdits(applied.model, applied.model.members[targetId], inner, collector.nextId).edits);
   const bare = [...new Set(left)].filter((node) => isBare(applied.model, node));
   if (bare.length > 0) edits.push({ kind: 'remove', table: 'nodes', ids: bare });
@@ -56,13 +61,25 @@ function isBare(model: Model, id: string): boolean {
   return !support && !springs && !Object.values(model.members).some((member) => member.start === id || member.end === id) && !Object.values(model.loads).some((load) => 'node' in load && load.node === id);
 }
 
-/** Distances along a member whose start went back by `by` (m; negative: forward). */
-function shifted(model: Model, member: Member, by: number): { id: string; fields: Record<string, unknown> }[] {
-  return Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
-    if (!('member' in load) || load.member !== member.id || load.type === 'temperature' || load.type === 'strain') return [];
-    if ('at' in load) return [{ id: load.id, fields: { at: Math.max(0, load.at + by) } }];
-    return [{ id: load.id, fields: { from: load.from === 0 && load.to === null ? 0 : Math.max(0, load.from + by), to: load.to === null ? null : Math.max(0, load.to + by) } }];
-  });
+/** Loads of a member whose start went back by `by` (m; negative: forward), told from its new start; or the number of one that would lose its place. */
+function shifted(model: Model, member: Member, by: number): { id: string; fields: Record<string, unknown> }[] | string {
+  const changes: { id: string; fields: Record<string, unknown> }[] = [];
+  for (const load of Object.values(model.loads)) {
+    if (!('direction' in load) || load.member !== member.id) continue;
+    if ('at' in load) {
+      if (load.at + by < -samePoint) return load.id;
+      changes.push({ id: load.id, fields: { at: Math.max(0, load.at + by) } });
+      continue;
+    }
+    // what acts over the whole member goes on doing so
+    if (load.from === 0 && load.to === null) continue;
+    if (load.to !== null && load.to + by < samePoint) return load.id;
+    const from = load.from + by;
+    const end = load.to ?? memberLength(model, member);
+    const cut = from < 0 && load.type === 'trapezoid' ? { valueFrom: load.valueFrom + ((load.valueTo - load.valueFrom) * -from) / (end - load.from) } : {};
+    changes.push({ id: load.id, fields: { from: Math.max(0, from), to: load.to === null ? null : load.to + by, ...cut } });
+  }
+  return changes;
 }
 
 /** Where two lines meet within `samePoint`, however far beyond their ends. */

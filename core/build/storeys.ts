@@ -1,5 +1,5 @@
 import { count, formatQuantity } from '../units';
-import { applyAct, inOrder, memberEnds, storeysUpward, type Edit, type Model, type Vector } from '../model';
+import { applyAct, distance, inOrder, memberEnds, storeysUpward, type Edit, type Load, type Member, type Model, type Vector } from '../model';
 import { divideEdits, gathered } from './divide';
 import { Draft } from './draft';
 import { nodesOf } from './copies';
@@ -55,9 +55,9 @@ export function insertStoreyPlan(model: Model, aboveId: string, height: number, 
   if (higher.length > 0) edits.push({ kind: 'change', table: 'storeys', changes: higher.map((one) => ({ id: one.id, fields: { elevation: one.elevation + height } })) });
   edits.push({ kind: 'add', records: { storeys: [{ id: collector.nextId('storeys'), label: label.trim(), elevation: level }] } });
   if (nodes.length > 0) edits.push({ kind: 'change', table: 'nodes', changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })) });
-  const stretched = applyAct(model, { edits });
-  if (!stretched.ok) return refuse(stretched.error);
-  const cut = divideAtLevel(stretched.model, level, collector);
+  const raised = applyAct(model, { edits });
+  if (!raised.ok) return refuse(raised.error);
+  const cut = divideAtLevel(raised.model, level, collector);
   return {
     ok: true, act: { edits: [...edits, ...cut.edits], sentence: `Inserted ${label.trim()} above ${base.label}` },
     words: `${count(nodes.length, 'node')} and ${count(higher.length, 'storey')} move up by ${formatQuantity(height, 'length', model.settings.units)}; ${count(cut.divided, 'column')} divided at the new level`, preview: previewOf(model, placed), made: [],
@@ -95,7 +95,7 @@ export function storeyMembers(model: Model, id: string): string[] {
 
 /**
  * Copies a storey — what lies at its level and what rises to it — to other storeys. Between the level below and its own, heights are
- * stretched to the target's storey height. Loads come along when asked for, at the same shares of their members.
+ * stretched to the target's storey height. Loads of members come along when asked for, at the same shares of their members.
  */
 export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly string[], loads: boolean): Plan {
   const upward = storeysUpward(model);
@@ -122,11 +122,30 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
   }
   const drawn = draft.finish((made) => `Copied ${source.label} to ${targets.map((id) => model.storeys[id].label).join(', ')}: ${count(made.length, 'member')}`);
   if (!drawn.act) return refuse('Everything is there already.');
-  const byPair = new Map(drawn.made.map((member) => [`${member.start} ${member.end}`, member.id]));
-  const copies = !loads ? [] : newLoads.flatMap(({ from, pair }) => {
-    const member = byPair.get(pair);
-    return member ? Object.values(model.loads).flatMap((load) => ('member' in load && load.member === from ? [{ ...load, id: draft.collector.nextId('loads'), member }] : [])) : [];
-  });
+  const byPair = new Map(drawn.made.map((member) => [`${member.start} ${member.end}`, member]));
+  let left = 0;
+  const copies: Load[] = [];
+  for (const { from, pair } of loads ? newLoads : []) {
+    const own = Object.values(model.loads).filter((load) => 'member' in load && load.member === from);
+    const copy = byPair.get(pair);
+    if (!copy) left += own.length;
+    else copies.push(...own.map((load) => ({ ...stretched(load, ratioOf(copy, from)), id: draft.collector.nextId('loads'), member: copy.id }) as Load));
+  }
   const edits = [...drawn.act.edits, ...(copies.length > 0 ? [{ kind: 'add' as const, records: { loads: copies } }] : [])];
-  return { ok: true, act: { ...drawn.act, edits }, words: `${count(drawn.made.length, 'member')}${copies.length > 0 ? ` and ${count(copies.length, 'load')}` : ''} on ${count(targets.length, 'storey')}`, preview: drawn.lines, made: drawn.made.map((member) => member.id) };
+  const words = [`${count(drawn.made.length, 'member')} on ${count(targets.length, 'storey')}`, ...(copies.length > 0 ? [count(copies.length, 'load')] : []), ...(left > 0 ? [`${count(left, 'load')} left out, whose members are there already or are divided there`] : [])].join(', ');
+  return { ok: true, act: { ...drawn.act, edits }, words, preview: drawn.lines, made: drawn.made.map((member) => member.id) };
+
+  /** Length of a copy over that of its original. */
+  function ratioOf(copy: Member, from: string): number {
+    const original = memberEnds(model, model.members[from])!;
+    const line = drawn.lines[drawn.made.indexOf(copy)];
+    return distance(...line) / distance(original.start.position, original.end.position);
+  }
+}
+
+/** A load at the same shares of a member that is longer or shorter. */
+function stretched(load: Load, ratio: number): Load {
+  if (Math.abs(ratio - 1) < 1e-9) return load;
+  if ('at' in load) return { ...load, at: load.at * ratio };
+  return 'from' in load ? { ...load, from: load.from * ratio, to: load.to === null ? null : load.to * ratio } : load;
 }

@@ -13,7 +13,9 @@ const positionNames: Readonly<Record<AxisPosition, string>> = {
 const ways: readonly [keyof Connection, string, 'force' | 'moment'][] = [['ux', 'along x', 'force'], ['uy', 'along y', 'force'], ['uz', 'along z', 'force'], ['rx', 'about x', 'moment'], ['ry', 'about y', 'moment'], ['rz', 'about z', 'moment']];
 const factorNames: readonly [keyof StiffnessFactors, string][] = [['area', 'A'], ['inertiaY', 'I about y'], ['inertiaZ', 'I about z'], ['torsion', 'J'], ['shearY', 'shear y'], ['shearZ', 'shear z']];
 
-type Change = (fields: Partial<Record<keyof Member, unknown>>) => void;
+type Fields = Partial<Record<keyof Member, unknown>>;
+/** Gives the same fields to all members, or each what follows from its own. */
+type Change = (fields: Fields | ((member: Member) => Fields)) => void;
 
 /** How members act and are joined: behaviour, end conditions, axis position and offsets, rigid ends, stiffness factors. */
 export function MemberBehaviourEditor({ members, change }: { members: readonly Member[]; change: Change }) {
@@ -23,9 +25,10 @@ export function MemberBehaviourEditor({ members, change }: { members: readonly M
   const position = commonValue(members, (member) => member.axisPosition ?? 'centroid');
   const offset = (end: 'startOffset' | 'endOffset', axis: number) => commonValue(members, (member) => member[end]?.[axis] ?? 0);
   const setOffset = (end: 'startOffset' | 'endOffset', axis: number, value: number) => {
-    const first = members[0][end] ?? [0, 0, 0];
-    const next = first.map((part, i) => (i === axis ? value : part));
-    change({ [end]: next.every((part) => part === 0) ? null : next });
+    change((member) => {
+      const next = (member[end] ?? [0, 0, 0]).map((part, i) => (i === axis ? value : part));
+      return { [end]: next.every((part) => part === 0) ? null : next };
+    });
   };
   const rigid = (end: 'startRigid' | 'endRigid') => commonValue(members, (member) => member[end] ?? 0);
   const shift = (axis: 0 | 1) => commonValue(members, (member) => member.drawnShift?.[axis] ?? 0);
@@ -56,8 +59,8 @@ export function MemberBehaviourEditor({ members, change }: { members: readonly M
         ))}
         <p className="field-hint">Offsets lie in the local directions of the line between the nodes and count in the analysis.</p>
         <div className="fields">
-          <QuantityField label="Drawn y" kind="sectionLength" units={units} value={shift(0)} onCommit={(value) => change({ drawnShift: [value, members[0].drawnShift?.[1] ?? 0] })} />
-          <QuantityField label="Drawn z" kind="sectionLength" units={units} value={shift(1)} onCommit={(value) => change({ drawnShift: [members[0].drawnShift?.[0] ?? 0, value] })} />
+          <QuantityField label="Drawn y" kind="sectionLength" units={units} value={shift(0)} onCommit={(value) => change((member) => ({ drawnShift: [value, member.drawnShift?.[1] ?? 0] }))} />
+          <QuantityField label="Drawn z" kind="sectionLength" units={units} value={shift(1)} onCommit={(value) => change((member) => ({ drawnShift: [member.drawnShift?.[0] ?? 0, value] }))} />
         </div>
         <p className="field-hint">A drawn shift moves only the picture of the section.</p>
       </details>
@@ -70,7 +73,7 @@ export function MemberBehaviourEditor({ members, change }: { members: readonly M
             <QuantityField
               key={key} label={`× ${label}`} kind="number" units={units} placeholder="1"
               value={commonValue(members, (member) => member.stiffness?.[key] ?? 1)}
-              onCommit={(value) => change({ stiffness: factorsWith(members[0].stiffness, key, value) })}
+              onCommit={(value) => change((member) => ({ stiffness: factorsWith(member.stiffness, key, value) }))}
               refuse={(value) => (value > 0 && value <= 100 ? undefined : 'A factor lies above 0 and up to 100.')}
             />
           ))}
@@ -96,12 +99,13 @@ function EndField({ label, end, members, change }: { label: string; end: 'startC
     const condition = endConditions.find((one) => one.name === value);
     change({ [end]: condition ? (condition.connection ?? null) : { ry: 1e7 } });
   };
-  const set = (way: keyof Connection, value: number | undefined) => {
-    const next: Connection = { ...members[0][end] };
-    if (value === undefined) delete next[way];
-    else next[way] = value;
-    change({ [end]: Object.keys(next).length > 0 ? next : null });
-  };
+  const set = (way: keyof Connection, value: number | undefined) =>
+    change((member) => {
+      const next: Connection = { ...member[end] };
+      if (value === undefined) delete next[way];
+      else next[way] = value;
+      return { [end]: Object.keys(next).length > 0 ? next : null };
+    });
   return (
     <>
       <label htmlFor={`member-${end}`}>{label}</label>

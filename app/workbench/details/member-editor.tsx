@@ -18,6 +18,8 @@ const roles = [
   { value: 'brace', label: 'brace' },
 ];
 
+type Fields = Partial<Record<keyof Member, unknown>>;
+
 /** Properties of the selected members; a change goes to all of them in one revision. */
 export function MemberEditor({ ids }: { ids: readonly string[] }) {
   const model = useWorkbench((state) => state.model);
@@ -29,7 +31,7 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
   const members = kind === undefined ? all : all.filter((member) => member.role === kind);
   if (members.length === 0) return null;
   const { units } = model.settings;
-  const change = (fields: Partial<Record<keyof Member, unknown>>, before: Edit[] = []) => commit({ edits: [...before, { kind: 'change', table: 'members', changes: members.map(({ id }) => ({ id, fields })) }] });
+  const change = (fields: Fields | ((member: Member) => Fields), before: Edit[] = []) => commit({ edits: [...before, { kind: 'change', table: 'members', changes: members.map((member) => ({ id: member.id, fields: typeof fields === 'function' ? fields(member) : fields })) }] });
   const section = commonValue(members, (member) => member.section);
   const material = commonValue(members, (member) => member.material);
   const role = commonValue(members, (member) => member.role);

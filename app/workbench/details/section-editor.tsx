@@ -48,7 +48,7 @@ export function SectionEditor({ section }: { section: Section }) {
       )}
       <table className="plain-table">
         <tbody>
-          {shape.type === 'i' && [row('h', properties.depth, 'sectionLength'), row('b', properties.width, 'sectionLength')]}
+          {shape.type !== 'rectangle' && shape.type !== 'circle' && [row('h', properties.depth, 'sectionLength'), row('b', properties.width, 'sectionLength')]}
           {row('A', properties.area, 'area')}
           {row('I about y (strong)', properties.inertiaY, 'secondMoment', 0)}
           {row('I about z', properties.inertiaZ, 'secondMoment', 0)}
@@ -56,7 +56,7 @@ export function SectionEditor({ section }: { section: Section }) {
           {row('Plastic modulus, y', properties.plasticModulusY, 'sectionModulus', 0)}
         </tbody>
       </table>
-      <p className="field-hint">{shape.type === 'i' ? 'Computed from the dimensions of the standard.' : 'A change of dimensions changes every member with this section.'}</p>
+      <p className="field-hint">{shape.type !== 'rectangle' && shape.type !== 'circle' ? 'Computed from its dimensions. Another size is another section: choose it above, or replace this one everywhere.' : 'A change of dimensions changes every member with this section.'}</p>
     </div>
   );
 }

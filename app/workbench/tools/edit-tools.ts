@@ -91,7 +91,7 @@ export const editTools: readonly Tool[] = [
     id: 'copy-storey', title: 'Copy a storey to others', group: 'edit', action: 'Copy', about: 'What lies on a storey and rises to it, onto other storeys.',
     fields: ({ model }) => {
       const storeys = storeysUpward(model).map((storey) => ({ value: storey.id, label: storey.label }));
-      return [{ key: 'from', label: 'Storey', kind: 'choice', initial: storeys[1]?.value ?? '', options: storeys }, { key: 'to', label: 'To', kind: 'several', initial: [], options: storeys }, { key: 'loads', label: 'Loads come along', kind: 'flag', initial: true }];
+      return [{ key: 'from', label: 'Storey', kind: 'choice', initial: storeys[1]?.value ?? '', options: storeys }, { key: 'to', label: 'To', kind: 'several', initial: [], options: storeys }, { key: 'loads', label: 'Loads of members come along', kind: 'flag', initial: true }];
     },
     plan: ({ model }, values) => (values.text('from') in model.storeys ? copyStoreyPlan(model, values.text('from'), values.several('to'), values.flag('loads')) : refused('There are no storeys to copy between. Add storeys first.')),
   },
