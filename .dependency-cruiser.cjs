@@ -1,18 +1,19 @@
 /** The import order: a folder of core imports only folders to its left on the road data takes. */
-const road = ['units', 'catalog', 'model', 'loading', 'combine', 'build', 'mesh', 'fem', 'results', 'checks', 'exchange', 'report'];
+const road = ['units', 'sheet', 'catalog', 'model', 'loading', 'combine', 'build', 'mesh', 'fem', 'results', 'checks', 'exchange', 'report'];
 const allowed = {
   units: [],
+  sheet: ['units'],
   catalog: ['units'],
   model: ['units', 'catalog'],
   build: ['units', 'catalog', 'model'],
-  loading: ['units', 'catalog', 'model'],
-  combine: ['units', 'catalog', 'model'],
+  loading: ['units', 'sheet', 'catalog', 'model'],
+  combine: ['units', 'catalog', 'model', 'loading'],
   mesh: ['units', 'catalog', 'model'],
   fem: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh'],
   results: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem'],
-  checks: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results'],
-  exchange: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks'],
-  report: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks', 'exchange'],
+  checks: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results'],
+  exchange: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks'],
+  report: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks', 'exchange'],
 };
 const notTests = { pathNot: '\\.test\\.tsx?$|/verification/' };
 

@@ -1,6 +1,7 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { geometryFindings } from '~core/build';
+import { loadFindings, thicknessFindings } from '~core/loading';
 import { MemberChecker } from '~core/checks';
 import { analysesData, checksData, findingsData, modelJsonSchema, readModelFile, readRecordCsv, resultsData } from '~core/exchange';
 import { runAnalysisNow, solveNow } from '~core/fem';
@@ -52,7 +53,7 @@ export function runCommand(argv: readonly string[]): Output {
   const model = shaken;
   if (command === 'analyse') return analyse(model, analysis, parsed.values.out);
   const { findings: analysed, solution } = solveNow(model);
-  const findings = [...analysed, ...geometryFindings(model)];
+  const findings = [...analysed, ...geometryFindings(model), ...loadFindings(model), ...thicknessFindings(model)];
   const listed = findings.map((finding) => line(finding, acceptanceOf(model, finding)?.reason)).join('');
   const status = statusOf(findings);
   const output = (data: unknown) => deliver(data, parsed.values.out, status, listed);

@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { reportContent, type Block, type Report, type ReportChoice } from '~core/report';
-import type { SetStep } from '~core/checks';
+import type { SetStep } from '~core/sheet';
 import { solveNow } from '~core/fem';
 import type { Model } from '~core/model';
 import { formulaPicture } from './formula-svg';

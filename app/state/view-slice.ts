@@ -1,5 +1,5 @@
 import type { PreviewLine } from '~core/build';
-import type { Model } from '~core/model';
+import type { Model, Purpose } from '~core/model';
 import type { OpenedProject, Slice } from './store';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
@@ -43,7 +43,7 @@ export interface NewMembers {
 }
 
 /** Which results are shown. */
-export type Shown = { kind: 'case'; id: string } | { kind: 'combination'; id: string } | { kind: 'envelope'; purpose: 'strength' | 'service' };
+export type Shown = { kind: 'case'; id: string } | { kind: 'combination'; id: string } | { kind: 'envelope'; purpose: Purpose } | { kind: 'ownEnvelope'; id: string };
 
 /** Where the eye is: angles in rad, lengths in m. `distance` also sets the scale of a parallel view. */
 export interface Camera {
@@ -56,7 +56,7 @@ export interface Camera {
 
 export const planeKey = (plane: ViewPlane): string => (plane.kind === '3d' ? '3d' : plane.kind === 'plan' ? plane.storey : plane.kind === 'elevation' ? plane.gridLine : plane.plane);
 
-export type WidePanel = { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null };
+export type WidePanel = { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null } | { kind: 'rule'; rule: string; sheet: number };
 
 /** A shape drawn beside the frame: a mode of an analysis, or how a mechanism moves. */
 export type DrawnShape = { readonly kind: 'mode'; readonly analysis: string; readonly mode: number } | { readonly kind: 'motion'; readonly finding: string };
@@ -77,6 +77,8 @@ export interface ViewSlice {
   readonly hidden: readonly string[];
   readonly coloring: Coloring;
   readonly labelling: Labelling;
+  /** how loads are drawn: heads of arrows at what they act on, or tails; areas, or what members receive of them */
+  readonly loadStyle: { readonly heads: boolean; readonly received: boolean };
   /** whether selected members show their local axes */
   readonly localAxes: boolean;
   readonly snaps: Readonly<Record<SnapKind, boolean>>;
@@ -120,7 +122,7 @@ export interface ViewSlice {
 type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
 
 /** What survives a reload; the stage stands in the address. */
-const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'magnify', 'ledgerOpen', 'ledgerTab'] as const;
+const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'magnify', 'ledgerOpen', 'ledgerTab'] as const;
 type Kept = Pick<ViewState, (typeof kept)[number]>;
 const storageKey = (projectId: string) => `elbow.view.${projectId}`;
 
@@ -130,7 +132,7 @@ function initialView(model: Model): ViewState {
   return {
     stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, isolated: null,
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
-    hidden: [], coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false,
+    hidden: [], coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
     snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, step: model.settings.units === 'us' ? 0.3048 : 0.1, workPlane: '',
     newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false,
     quantity: 'My', magnify: 1, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
@@ -187,7 +189,7 @@ export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolat
     selection: { nodes: selection.nodes.filter((id) => id in model.nodes), members: selection.members.filter((id) => id in model.members) },
     isolated: isolated.length > 0 ? isolated : null,
     hidden: view.hidden.filter((id) => id in model.members),
-    panel: panel && panel.member in model.members ? panel : null,
+    panel: panel && (panel.kind === 'rule' ? panel.rule in model.loadRules : panel.member in model.members) ? panel : null,
     ...shownThatExists(view.shown, model),
     ...planeThatExists(view.plane, model),
   };
@@ -195,7 +197,7 @@ export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolat
 
 function shownThatExists(shown: Shown, model: Model): Pick<ViewState, 'shown'> {
   const purposes = Object.values(model.combinations).map((combination) => combination.purpose);
-  const there = shown.kind === 'envelope' ? purposes.includes(shown.purpose) : shown.id in (shown.kind === 'case' ? model.cases : model.combinations);
+  const there = shown.kind === 'envelope' ? purposes.includes(shown.purpose) : shown.id in (shown.kind === 'case' ? model.cases : shown.kind === 'ownEnvelope' ? model.envelopes : model.combinations);
   return { shown: there ? shown : initialView(model).shown };
 }
 

@@ -1,6 +1,6 @@
 import { caseWeights, combinationWeights, StationTable, superpose, type LoadState } from '~core/results';
-import { inOrder, type Combination, type Model } from '~core/model';
-import { combinationFormula } from '~core/combine';
+import { inOrder, type Combination, type Envelope, type Model } from '~core/model';
+import { combinationFormula, purposeNames } from '~core/combine';
 import type { Solution } from '~core/fem';
 import type { Shown } from '../state/view-slice';
 
@@ -43,8 +43,13 @@ export function shownParts(model: Model, solution: Solution, shown: Shown): Show
     return found;
   };
   if (shown.kind === 'case') return shown.id in model.cases ? [part(model.cases[shown.id].label, caseWeights(solution, shown.id))] : [];
+  const ofCombination = (combination: Combination) => part(combination.label, combinationWeights(solution, combination, model.combinations));
+  if (shown.kind === 'ownEnvelope') {
+    const envelope = model.envelopes[shown.id] as Envelope | undefined;
+    return envelope ? [...envelope.cases.map((id) => part(model.cases[id].label, caseWeights(solution, id))), ...envelope.combinations.map((id) => ofCombination(model.combinations[id]))] : [];
+  }
   const combinations = shown.kind === 'combination' ? (shown.id in model.combinations ? [model.combinations[shown.id]] : []) : combinationsFor(model, shown.purpose);
-  return combinations.map((combination) => part(combination.label, combinationWeights(solution, combination)));
+  return combinations.map(ofCombination);
 }
 
 /** What is shown, in words: short name and what it consists of. */
@@ -52,7 +57,14 @@ export function shownWords(model: Model, shown: Shown): { name: string; detail: 
   if (shown.kind === 'case') return shown.id in model.cases ? { name: `Case ${model.cases[shown.id].label}`, detail: model.cases[shown.id].name } : { name: 'No case', detail: '' };
   if (shown.kind === 'combination') {
     const combination = model.combinations[shown.id];
-    return combination ? { name: `${combination.label} ${combination.purpose}`, detail: combinationFormula(model, combination) } : { name: 'No combination', detail: '' };
+    return combination ? { name: `${combination.label} ${purposeNames[combination.purpose]}`, detail: combinationFormula(model, combination) } : { name: 'No combination', detail: '' };
   }
-  return { name: `Envelope, ${shown.purpose}`, detail: `of ${combinationsFor(model, shown.purpose).length} combinations` };
+  if (shown.kind === 'ownEnvelope') {
+    const envelope = model.envelopes[shown.id] as Envelope | undefined;
+    return envelope ? { name: `Envelope ${envelope.label}`, detail: [...envelope.cases.map((id) => model.cases[id].label), ...envelope.combinations.map((id) => model.combinations[id].label)].join(', ') } : { name: 'No envelope', detail: '' };
+  }
+  return { name: `Envelope, ${purposeNames[shown.purpose]}`, detail: `of ${combinationsFor(model, shown.purpose).length} combinations` };
 }
+
+/** Whether what is shown is the largest and smallest of several states. */
+export const isEnvelope = (shown: Shown): shown is Extract<Shown, { kind: 'envelope' | 'ownEnvelope' }> => shown.kind === 'envelope' || shown.kind === 'ownEnvelope';

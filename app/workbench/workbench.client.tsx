@@ -8,7 +8,9 @@ import { commandForKey, workbenchCommands } from './commands';
 import { DetailsCard } from './details/details-card';
 import { ColorLegend, DisplayCard } from './display/display-card';
 import { Ledger, ledgerHeights } from './ledger/ledger';
-import { shownWords } from './results-of';
+import { actingLoads } from './canvas/acting';
+import { scaleOfLoads } from './canvas/load-glyphs';
+import { isEnvelope, shownWords } from './results-of';
 import { CaseStrip } from './shell/case-strip';
 import { Palette } from './shell/palette';
 import { Popovers } from './shell/popovers';
@@ -99,14 +101,15 @@ function Caption() {
   }
   if (stage !== 'results' && stage !== 'loads' && stage !== 'checks') return null;
   const words = shownWords(model, shown);
+  const loadScale = stage === 'loads' ? scaleOfLoads(actingLoads(model, shown), model.settings.units) : '';
   const lines: [ReactNode, string] =
     stage === 'checks'
       ? ['Utilisation', 'worst of all strength combinations']
       : stage === 'loads'
-        ? [`Loads, ${words.name}`, shown.kind === 'envelope' ? 'an envelope has no loads; choose a case' : words.detail]
+        ? [`Loads, ${words.name}`, isEnvelope(shown) ? 'an envelope has no loads; choose a case' : [words.detail, loadScale].filter((part) => part !== '').join(' · ')]
         : !solved
           ? ['No results', 'the analysis stopped']
-          : [<>{quantityNames[quantity]}, {words.name}</>, quantity === 'deflected' && shown.kind === 'envelope' ? 'an envelope has no shape; choose a case or combination' : quantity === 'reactions' && shown.kind === 'envelope' ? 'choose a case or combination' : `${scale}${quantity === 'My' || quantity === 'Mz' ? ', on the tension side' : ''}`];
+          : [<>{quantityNames[quantity]}, {words.name}</>, quantity === 'deflected' && isEnvelope(shown) ? 'an envelope has no shape; choose a case or combination' : quantity === 'reactions' && isEnvelope(shown) ? 'choose a case or combination' : `${scale}${quantity === 'My' || quantity === 'Mz' ? ', on the tension side' : ''}`];
   return (
     <div className="caption-block">
       <div className="strong">{lines[0]}</div>

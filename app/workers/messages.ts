@@ -1,4 +1,4 @@
-import type { SetStep } from '~core/checks';
+import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Finding } from '~core/model';
 

@@ -1,7 +1,9 @@
-import { MemberChecker, setStep, Sheet, type MemberChecks } from '~core/checks';
+import { MemberChecker, type MemberChecks } from '~core/checks';
 import { geometryFindings } from '~core/build';
+import { loadFindings, thicknessFindings } from '~core/loading';
 import { runAnalysis, solve, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
+import { setStep, Sheet } from '~core/sheet';
 import { formatQuantity, type UnitSystem } from '~core/units';
 import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from './messages';
 
@@ -131,7 +133,7 @@ export class SolveLoop {
     this.tell({ kind: 'solved', version, findings, solution, seconds: (this.now() - started) / 1000 });
     await this.pause();
     if (this.version !== version) return;
-    this.tell({ kind: 'found', version, findings: [...geometryFindings(model)] });
+    this.tell({ kind: 'found', version, findings: [...geometryFindings(model), ...loadFindings(model), ...thicknessFindings(model)] });
     last = this.now();
     if (solution && !(await this.checkAll(model, solution, version, isStale))) return;
     this.solvedVersion = version;

@@ -1,5 +1,5 @@
 import { count, formatQuantity } from '../units';
-import { distance, inOrder, memberAxis, memberEnds, samePoint, type Edit, type Load, type Member, type Model, type Node, type Vector } from '../model';
+import { distance, inOrder, isDirect, memberAxis, memberEnds, panelNodes, samePoint, type AreaLoad, type Edit, type Load, type Member, type Model, type Node, type Vector } from '../model';
 import { NodeFinder } from './node-finder';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
@@ -82,9 +82,19 @@ function copiedLoads(model: Model, members: ReadonlyMap<string, string>, nodes: 
       const node = nodes.get(load.node);
       return node && node !== load.node ? movedLoad(load, movement, undefined, model.nodes[load.node]).map((one) => ({ ...one, node }) as Load) : [];
     }
+    if (load.type === 'area') return copiedArea(load, nodes);
+    if (load.type === 'line') return [];
     const member = members.get(load.member);
     return member ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined).map((one) => ({ ...one, member }) as Load) : [];
   });
+}
+
+/** An area load between nodes that were all copied comes along with them; one of any other place stays alone where it is. */
+function copiedArea(load: AreaLoad, nodes: ReadonlyMap<string, string>): Load[] {
+  const { region } = load;
+  if (region.kind !== 'nodes' || !panelNodes(region).every((id) => nodes.has(id)) || region.corners.every((id) => nodes.get(id) === id)) return [];
+  const to = (ids: readonly string[]) => ids.map((id) => nodes.get(id)!);
+  return [{ ...load, region: { ...region, corners: to(region.corners), ...(region.openings ? { openings: region.openings.map(to) } : {}) } }];
 }
 
 function spanOf(model: Model, member: Member): { length: number; along: Vector } {
@@ -143,7 +153,7 @@ function turnedLoads(model: Model, members: ReadonlySet<string>, nodes: Readonly
   for (const load of inOrder(model.loads)) {
     const turned = 'node' in load
       ? nodes.has(load.node) ? movedLoad(load, movement, undefined, model.nodes[load.node]) : []
-      : members.has(load.member) ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined) : [];
+      : isDirect(load) && members.has(load.member) ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined) : [];
     if (turned.length === 0) continue;
     const [{ id, ...first }, ...more] = turned;
     const gone = 'projected' in load && load.projected !== undefined && !('projected' in first) ? { projected: null } : {};

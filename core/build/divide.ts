@@ -59,23 +59,27 @@ export function divideEdits(model: Model, member: Member, nodes: readonly string
   for (const group of Object.values(model.groups)) {
     if (group.members.includes(member.id)) edits.push({ kind: 'change', table: 'groups', changes: [{ id: group.id, fields: { members: [...group.members, ...others.map((piece) => piece.id)] } }] });
   }
+  for (const rule of Object.values(model.loadRules)) {
+    if (rule.type === 'train' && rule.path.includes(member.id)) edits.push({ kind: 'change', table: 'loadRules', changes: [{ id: rule.id, fields: { path: rule.path.flatMap((id) => (id === member.id ? ids : [id])) } }] });
+  }
   return { edits, pieces: ids };
 }
 
 /** The edits of several divisions as one of each kind: members, then their loads, then groups. No member may be divided twice. */
 export function gathered(edits: readonly Edit[]): Edit[] {
-  const changes = (table: 'members' | 'loads' | 'groups') => edits.flatMap((edit) => (edit.kind === 'change' && edit.table === table ? edit.changes : []));
+  const changes = (table: 'members' | 'loads' | 'groups' | 'loadRules') => edits.flatMap((edit) => (edit.kind === 'change' && edit.table === table ? edit.changes : []));
   const added = edits.flatMap((edit) => (edit.kind === 'add' ? [edit.records] : []));
   const members = added.flatMap((records) => records.members ?? []);
   const loads = added.flatMap((records) => records.loads ?? []);
-  // of a group only the last word counts, which holds all that was said before
-  const groups = [...new Map(changes('groups').map((change) => [change.id, change])).values()];
+  // of a group or a rule only the last word counts, which holds all that was said before
+  const [groups, loadRules] = (['groups', 'loadRules'] as const).map((table) => [...new Map(changes(table).map((change) => [change.id, change])).values()]);
   return [
     ...(changes('members').length > 0 ? [{ kind: 'change' as const, table: 'members' as const, changes: changes('members') }] : []),
     ...(members.length > 0 ? [{ kind: 'add' as const, records: { members } }] : []),
     ...(changes('loads').length > 0 ? [{ kind: 'change' as const, table: 'loads' as const, changes: changes('loads') }] : []),
     ...(loads.length > 0 ? [{ kind: 'add' as const, records: { loads } }] : []),
     ...(groups.length > 0 ? [{ kind: 'change' as const, table: 'groups' as const, changes: groups }] : []),
+    ...(loadRules.length > 0 ? [{ kind: 'change' as const, table: 'loadRules' as const, changes: loadRules }] : []),
   ];
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { buildQuillhavenLibrary } from '../../demo/quillhaven-library';
 import { buildTernHide } from '../../demo/tern-hide';
 import { solveNow } from '../fem';
-import { applyAct, distance, emptyModel, memberAxis, memberLength, samePoint, type Load, type Member, type Model, type Vector } from '../model';
+import { applyAct, distance, emptyModel, isPlaced, memberAxis, memberLength, samePoint, type Load, type Member, type Model, type Vector } from '../model';
 import {
   connectCrossingsPlan, copyPlan, copyStoreyPlan, crossings, dividePlan, drawMember, extendPlan, insertStoreyPlan, joinPlan, mergeNodesPlan, mirror, moved, movedDirection, movePlan, nodeClusters, reheightStoreyPlan,
   rigidEndsPlan, rotation, storeyMembers, strongAxisAngle, translation, type Movement, type Plan,
@@ -167,7 +167,7 @@ test('members joined again, one of them turned round, answer as the whole did', 
       const after = memberAxis(divided, other)!;
       model.members[id] = other;
       for (const load of Object.values(divided.loads)) {
-        if (!('direction' in load) || load.member !== id) continue;
+        if (!isPlaced(load) || load.member !== id) continue;
         const sign = Math.sign(axis.axes[load.direction].reduce((sum, part, i) => sum + part * after.axes[load.direction][i], 0));
         if ('at' in load) model.loads[load.id] = { ...load, at: axis.length - load.at, value: load.value * sign };
         else if (load.type === 'uniform') model.loads[load.id] = { ...load, from: axis.length - (load.to ?? axis.length), to: axis.length - load.from, value: load.value * sign };

@@ -1,5 +1,5 @@
 import { count } from '../units';
-import { add, applyAct, cross, distance, dot, memberEnds, memberLength, norm, samePoint, scale, subtract, type Edit, type Member, type Model, type Vector } from '../model';
+import { add, applyAct, cross, distance, dot, isPlaced, memberEnds, memberLength, norm, samePoint, scale, subtract, type Edit, type Member, type Model, type Vector } from '../model';
 import { divideEdits } from './divide';
 import { bends, shareOn } from './draft';
 import { NodeFinder } from './node-finder';
@@ -65,7 +65,7 @@ function isBare(model: Model, id: string): boolean {
 function shifted(model: Model, member: Member, by: number): { id: string; fields: Record<string, unknown> }[] | string {
   const changes: { id: string; fields: Record<string, unknown> }[] = [];
   for (const load of Object.values(model.loads)) {
-    if (!('direction' in load) || load.member !== member.id) continue;
+    if (!isPlaced(load) || load.member !== member.id) continue;
     if ('at' in load) {
       if (load.at + by < -samePoint) return load.id;
       changes.push({ id: load.id, fields: { at: Math.max(0, load.at + by) } });

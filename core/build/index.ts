@@ -11,7 +11,7 @@ export { connectCrossingsPlan, crossings, dividePlan, type Crossing } from './di
 export { joinPlan } from './join-members';
 export { extendPlan } from './extend';
 export { copyStoreyPlan, insertStoreyPlan, reheightStoreyPlan, storeyMembers } from './storeys';
-export { fromPlane, gridPlane, inPlane, offPlane, planeThrough, storeyPlane, workingPlanes, type Plane } from './planes';
+export { gridPlane, storeyPlane, workingPlanes } from './planes';
 export { beamsPlan, columnsPlan, gridLinesPlan, storeysPlan, type PlanWindow } from './grid-places';
 export { edgeOfMembers, edgesOfSelection, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';

@@ -1,5 +1,5 @@
 import { count } from '../units';
-import { cross, dot, memberAxis, norm, subtract, type Edit, type Member, type Model, type Vector } from '../model';
+import { cross, dot, isPlaced, memberAxis, norm, subtract, type Edit, type Member, type Model, type Vector } from '../model';
 import { refuse, type Plan, type PreviewLine } from './plan';
 
 /**
@@ -128,8 +128,9 @@ function movedLoads(model: Model, links: readonly Link[], ends: { first: string;
   const { first, last } = ends;
   const chain = memberAxis(model, { ...links[0].member, start: first, end: last })!.axes;
   return Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
-    const i = 'member' in load ? links.findIndex(({ member }) => member.id === load.member) : -1;
-    if (i < 0 || !('direction' in load)) return [];
+    if (!isPlaced(load)) return [];
+    const i = links.findIndex(({ member }) => member.id === load.member);
+    if (i < 0) return [];
     const before = axes.slice(0, i).reduce((sum, one) => sum + one.length, 0);
     const place = (x: number) => before + (links[i].flipped ? axes[i].length - x : x);
     const sign = load.axes === 'local' ? Math.sign(dot(axes[i].axes[load.direction], chain[load.direction])) : 1;

@@ -1,5 +1,5 @@
 import { count, formatQuantity } from '../units';
-import { distance, inOrder, type Edit, type Model, type Node } from '../model';
+import { distance, inOrder, panelNodes, type Edit, type Model, type Node } from '../model';
 import { refuse, type Plan } from './plan';
 
 /**
@@ -65,8 +65,13 @@ function retargeted(model: Model, target: ReadonlyMap<string, string>): Edit[] {
   const without = members.filter((member) => to(member.start) === to(member.end)).map((member) => member.id);
   if (without.length > 0) edits.push({ kind: 'remove', table: 'members', ids: without });
   change('members', members.filter((member) => !without.includes(member.id)).map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })));
-  change('loads', Object.values(model.loads).flatMap((load) => ('node' in load && target.has(load.node) ? [{ id: load.id, fields: { node: to(load.node) } }] : [])));
   const list = (ids: readonly string[]) => [...new Set(ids.map(to))];
+  change('loads', Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
+    if ('node' in load) return target.has(load.node) ? [{ id: load.id, fields: { node: to(load.node) } }] : [];
+    if (load.type !== 'area' || load.region.kind !== 'nodes' || !touches(panelNodes(load.region)) || list(load.region.corners).length < 3) return [];
+    const { corners, openings } = load.region;
+    return [{ id: load.id, fields: { region: { ...load.region, corners: list(corners), ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}) } } }];
+  }));
   change('diaphragms', Object.values(model.diaphragms).filter((one) => touches(one.nodes)).map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes) } })));
   change('groups', Object.values(model.groups).filter((one) => touches(one.nodes ?? [])).map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes ?? []) } })));
   for (const table of ['slabs', 'walls'] as const) {

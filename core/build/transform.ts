@@ -1,4 +1,4 @@
-import { add, cross, dot, localAxes, norm, scale, subtract, supportAxes, type Axes, type Load, type Member, type Node, type PlacedLoad, type SettlementLoad, type Support, type Vector } from '../model';
+import { add, cross, dot, isPlaced, localAxes, norm, scale, subtract, supportAxes, type Axes, type Load, type Member, type Node, type PlacedLoad, type SettlementLoad, type Support, type Vector } from '../model';
 
 /** A movement that keeps all lengths: x ↦ matrix · x + shift (m); `matrix` by rows, its determinant 1 or −1 for a mirror. */
 export interface Movement {
@@ -125,7 +125,7 @@ export function movedLoad(load: Load, movement: Movement, member: { length: numb
   const swap = isMirror(movement);
   if (load.type === 'node') return [{ ...load, force: movedDirection(movement, load.force), moment: movedTurning(movement, load.moment) }];
   if (load.type === 'settlement') return [{ ...load, ...movedSettlement(load, movement, node!) }];
-  if (load.type === 'temperature' || load.type === 'strain') return [load];
+  if (!isPlaced(load)) return [load];
   const { length, along } = member!;
   const placed = swap ? reversed(load, length) : load;
   const turned = load.type === 'moment';

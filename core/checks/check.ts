@@ -1,4 +1,4 @@
-import type { Sheet } from './sheet';
+import type { Sheet } from '../sheet';
 
 /** One comparison of demand with capacity by a named clause, at its worst over all combinations and places. */
 export interface MadeCheck {

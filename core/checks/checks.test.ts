@@ -12,7 +12,8 @@ import { compressionStrength } from './aisc360/compression';
 import { limitingUnbracedLengths, majorFlexuralStrength, minorFlexuralStrength, momentGradientFactor } from './aisc360/flexure';
 import { webShearStrength } from './aisc360/shear';
 import { steelSection } from './aisc360/steel-section';
-import { MemberChecker, Sheet, type MemberChecks } from './index';
+import { Sheet } from '../sheet';
+import { MemberChecker, type MemberChecks } from './index';
 
 const inch = 0.0254;
 const kip = 4448.2216152605;

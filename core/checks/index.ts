@@ -1,5 +1,3 @@
 export { governing, type Check, type MadeCheck, type SkippedCheck } from './check';
 export { stabilityRemark, MemberChecker, type MemberChecks } from './check-member';
 export type { BeamReinforcement } from './aci318/check-concrete-beam';
-export { Sheet, type Comparison, type Quantity, type Step } from './sheet';
-export { setStep, type SetStep } from './typeset';

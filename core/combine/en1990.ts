@@ -1,41 +1,48 @@
-import type { LoadCase } from '../model';
-import type { ActionGroups, StatedCombination, Term } from './action-groups';
+import type { Combining, LoadCase } from '../model';
+import { withNotional, type ActionGroups, type StatedCombination, type Term } from './action-groups';
 
-/** ψ factors of EN 1990 Table A1.1 (snow: sites up to 1000 m; wind), recommended values. */
-const psiOfCategory: Readonly<Record<NonNullable<LoadCase['category']>, readonly [number, number, number]>> = {
-  A: [0.7, 0.5, 0.3],
-  B: [0.7, 0.5, 0.3],
-  C: [0.7, 0.7, 0.6],
-  D: [0.7, 0.7, 0.6],
-  E: [1.0, 0.9, 0.8],
-  F: [0.7, 0.7, 0.6],
-  G: [0.7, 0.5, 0.3],
-  H: [0, 0, 0],
+export type EnOptions = Combining['en'];
+
+export const enDefaults: EnOptions = { expression: '6.10', permanentAdverse: 1.35, permanentFavourable: 1.0, reduction: 0.85, variable: 1.5, psi: {}, accidentalLeader: 2 };
+
+export type Psi = readonly [number, number, number];
+
+/** ψ factors of EN 1990 Table A1.1 (snow: sites up to 1000 m), recommended values. */
+export const recommendedPsi: Readonly<Record<string, Psi>> = {
+  A: [0.7, 0.5, 0.3], B: [0.7, 0.5, 0.3], C: [0.7, 0.7, 0.6], D: [0.7, 0.7, 0.6], E: [1.0, 0.9, 0.8], F: [0.7, 0.7, 0.6], G: [0.7, 0.5, 0.3], H: [0, 0, 0],
+  snow: [0.5, 0.2, 0], wind: [0.6, 0.2, 0], temperature: [0.6, 0.5, 0],
 };
 
-/** ψ0, ψ1, ψ2 of a variable case. Live load without a category counts as offices, B. */
-export function psiFactors(loadCase: LoadCase): readonly [number, number, number] {
-  if (loadCase.nature === 'snow') return [0.5, 0.2, 0];
-  if (loadCase.nature === 'wind') return [0.6, 0.2, 0];
-  if (loadCase.nature === 'roofLive') return psiOfCategory.H;
-  return psiOfCategory[loadCase.category ?? 'B'];
+/** Under which name a variable case's ψ stand: its use category, snow (rain with it), wind or temperature. Live load without a category counts as offices, B. */
+export function psiName(loadCase: Pick<LoadCase, 'nature' | 'category'>): string {
+  if (loadCase.nature === 'snow' || loadCase.nature === 'rain') return 'snow';
+  if (loadCase.nature === 'wind' || loadCase.nature === 'temperature') return loadCase.nature;
+  return loadCase.nature === 'roofLive' ? 'H' : (loadCase.category ?? 'B');
 }
+
+/** ψ0, ψ1, ψ2 of a variable case, national ones before the recommended. */
+export const psiFactors = (loadCase: Pick<LoadCase, 'nature' | 'category'>, options: EnOptions = enDefaults): Psi => options.psi[psiName(loadCase)] ?? recommendedPsi[psiName(loadCase)];
 
 /** A variable action: the cases that act together. */
 type Action = readonly LoadCase[];
 
 /**
- * The sets of variable actions that may act at the same time: live and roof live with each choice of one snow and one wind
- * case or none; with wind also without live load, which may relieve.
+ * The sets of variable actions that may act at the same time: live and roof live with each choice of one snow (or rain), one wind and one
+ * temperature case or none; with wind also without live load, which may relieve.
  */
 function simultaneous(groups: ActionGroups): Action[][] {
-  const steady = [groups.live, groups.roofLive].filter((action) => action.length > 0);
+  const choices = (sets: readonly Action[]): Action[] => (sets.length > 0 ? [...sets] : [[]]);
   const sets: Action[][] = [];
-  for (const snow of [[], ...groups.snow.map((one) => [one])]) {
-    for (const wind of [[], ...groups.wind.map((one) => [one])]) {
-      const climate = [snow, wind].filter((action) => action.length > 0);
-      sets.push([...steady, ...climate]);
-      if (wind.length > 0 && steady.length > 0) sets.push(climate);
+  for (const live of choices(groups.live)) for (const roof of choices(groups.roofLive)) {
+    const steady = [live, roof].filter((action) => action.length > 0);
+    for (const warm of [[], ...groups.temperature.map((one) => [one])]) {
+      for (const snow of [[], ...groups.snow.map((one) => [one]), ...groups.rain.map((one) => [one])]) {
+        for (const wind of [[], ...groups.wind.map((one) => [one])]) {
+          const climate = [snow, wind, warm].filter((action) => action.length > 0);
+          sets.push([...steady, ...climate]);
+          if (wind.length > 0 && steady.length > 0) sets.push(climate);
+        }
+      }
     }
   }
   return sets.filter((set) => set.length > 0);
@@ -49,31 +56,66 @@ function withLeader(sets: Action[][], leading: (loadCase: LoadCase) => number, o
   return sets.flatMap((set) => set.map((leader) => set.flatMap((action) => terms(action, action === leader ? leading : others))));
 }
 
+/** Dead load, earth and fluid pressure by one factor; prestress and settlement 1.0. */
+const permanent = (groups: ActionGroups, factor: number): Term[] => [{ cases: [...groups.dead, ...groups.earth, ...groups.fluid], factor }, ...(groups.imposed.length > 0 ? [{ cases: groups.imposed, factor: 1 }] : [])];
+
 /**
- * Fundamental combinations, EN 1990 expression (6.10), recommended partial factors of Table A1.2(B): permanent 1.35
- * unfavourable and 1.00 favourable (with wind leading, the case in which it can matter), variable 1.50.
+ * Fundamental combinations, EN 1990 (6.10) or the less favourable of (6.10a) and (6.10b), with permanent actions unfavourable, and favourable
+ * where wind leads, the case in which it can matter; accidental (6.11b), seismic (6.12b). Notional loads go with combinations without wind.
  */
-export function en1990Strength(groups: ActionGroups): StatedCombination[] {
-  const permanent = (factor: number): Term => ({ cases: groups.dead, factor });
-  const rule = 'EN 1990 (6.10)';
-  const stated: StatedCombination[] = [{ purpose: 'strength', rule, terms: [permanent(1.35)] }];
-  for (const variable of withLeader(simultaneous(groups), () => 1.5, (loadCase) => 1.5 * psiFactors(loadCase)[0])) {
-    stated.push({ purpose: 'strength', rule, terms: [permanent(1.35), ...variable] });
+export function en1990Strength(groups: ActionGroups, options: EnOptions = enDefaults): StatedCombination[] {
+  const { permanentAdverse: most, permanentFavourable: least, variable, reduction } = options;
+  const psi = (index: 0 | 1 | 2) => (loadCase: LoadCase) => psiFactors(loadCase, options)[index];
+  const sets = simultaneous(groups);
+  const stated: StatedCombination[] = [];
+  const state = (rule: string, list: Term[]) => {
+    const one: StatedCombination = { purpose: 'strength', rule: `EN 1990 (${rule})`, terms: list };
+    stated.push(...(list.some((term) => term.cases.some((loadCase) => loadCase.nature === 'wind')) ? [one] : withNotional(one, groups.notional)));
+  };
+  const companion = (loadCase: LoadCase) => variable * psi(0)(loadCase);
+  if (options.expression === '6.10') {
+    state('6.10', permanent(groups, most));
+    for (const list of withLeader(sets, () => variable, companion)) state('6.10', [...permanent(groups, most), ...list]);
+    for (const wind of groups.wind) state('6.10', [...permanent(groups, least), { cases: [wind], factor: variable }]);
+  } else {
+    state('6.10a', permanent(groups, most));
+    for (const set of sets) state('6.10a', [...permanent(groups, most), ...set.flatMap((action) => terms(action, companion))]);
+    for (const list of withLeader(sets, () => variable, companion)) state('6.10b', [...permanent(groups, reduction * most), ...list]);
+    for (const wind of groups.wind) state('6.10b', [...permanent(groups, least), { cases: [wind], factor: variable }]);
   }
-  for (const wind of groups.wind) stated.push({ purpose: 'strength', rule, terms: [permanent(1.0), { cases: [wind], factor: 1.5 }] });
+  for (const event of groups.accidental) {
+    const lists = sets.length > 0 ? withLeader(sets, psi(options.accidentalLeader), psi(2)) : [[]];
+    for (const list of lists) state('6.11b accidental', [...permanent(groups, 1), { cases: [event], factor: 1 }, ...list]);
+  }
+  for (const quake of earthquakes(groups.seismic)) {
+    for (const live of groups.live.length > 0 ? groups.live : [[]]) state('6.12b seismic', [...permanent(groups, 1), ...quake, ...terms(live, psi(2)), ...terms(groups.snow.slice(0, 1), psi(2))]);
+  }
   return stated;
 }
 
-/** Characteristic (6.14b), frequent (6.15b) and quasi-permanent (6.16b) combinations of EN 1990. */
-export function en1990Service(groups: ActionGroups): StatedCombination[] {
-  const permanent: Term = { cases: groups.dead, factor: 1 };
+/** Earthquakes to and fro, with 0.3 of the one square to it where both directions are there (EN 1998-1 4.3.3.5.1). */
+function earthquakes(cases: readonly LoadCase[]): Term[][] {
+  const along = (axis: string) => cases.filter((one) => one.direction?.endsWith(axis));
+  return cases.flatMap((one) => {
+    const others = one.direction ? along(one.direction.endsWith('x') ? 'y' : 'x') : [];
+    const beside = others.length === 0 ? [[]] : others.flatMap((other) => [0.3, -0.3].map((factor) => [{ cases: [other], factor }]));
+    return [1, -1].flatMap((factor) => beside.map((list): Term[] => [{ cases: [one], factor }, ...list]));
+  });
+}
+
+/** Static equilibrium, EN 1990 Table A1.2(A): favourable permanent actions 0.9 with each wind leading. */
+export const en1990Stability = (groups: ActionGroups, options: EnOptions = enDefaults): StatedCombination[] =>
+  groups.wind.map((wind) => ({ purpose: 'stability', rule: 'EN 1990 (6.10) equilibrium', terms: [...permanent(groups, 0.9), { cases: [wind], factor: options.variable }] }));
+
+/** Characteristic (6.14b) and frequent (6.15b) combinations of EN 1990 as service ones, quasi-permanent (6.16b) as sustained. */
+export function en1990Service(groups: ActionGroups, options: EnOptions = enDefaults): StatedCombination[] {
   const sets = simultaneous(groups);
-  const service = (rule: string, variable: Term[]): StatedCombination => ({ purpose: 'service', rule, terms: [permanent, ...variable] });
-  const psi = (index: 0 | 1 | 2) => (loadCase: LoadCase) => psiFactors(loadCase)[index];
+  const stated = (purpose: 'service' | 'sustained', rule: string, variable: Term[]): StatedCombination => ({ purpose, rule, terms: [...permanent(groups, 1), ...variable] });
+  const psi = (index: 0 | 1 | 2) => (loadCase: LoadCase) => psiFactors(loadCase, options)[index];
   return [
-    service('EN 1990 (6.14b) characteristic', []),
-    ...withLeader(sets, () => 1, psi(0)).map((variable) => service('EN 1990 (6.14b) characteristic', variable)),
-    ...withLeader(sets, psi(1), psi(2)).map((variable) => service('EN 1990 (6.15b) frequent', variable)),
-    ...sets.map((set) => service('EN 1990 (6.16b) quasi-permanent', set.flatMap((action) => terms(action, psi(2))))),
+    stated('service', 'EN 1990 (6.14b) characteristic', []),
+    ...withLeader(sets, () => 1, psi(0)).map((variable) => stated('service', 'EN 1990 (6.14b) characteristic', variable)),
+    ...withLeader(sets, psi(1), psi(2)).map((variable) => stated('service', 'EN 1990 (6.15b) frequent', variable)),
+    ...sets.map((set) => stated('sustained', 'EN 1990 (6.16b) quasi-permanent', set.flatMap((action) => terms(action, psi(2))))),
   ];
 }

@@ -1,3 +1,5 @@
-export { combinationFormula, generateCombinations, statedCombinations } from './generate';
-export { psiFactors } from './en1990';
+export { combinationFormula, combinationsThatCannotGovern, combiningOf, generateCombinations, purposeLetters, purposeNames, statedCombinations } from './generate';
+export { caseFactorsOf, containsItself } from './flatten';
+export { psiFactors, psiName, recommendedPsi, type Psi } from './en1990';
 export { combinationFindings } from './combination-findings';
+export { readFormula, type ReadFormula } from './formula';

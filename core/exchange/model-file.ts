@@ -3,7 +3,7 @@ import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, t
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 3;
+export const formatVersion = 4;
 
 type FileTables = { [K in TableName]: z.ZodArray<(typeof recordSchemas)[K]> };
 const tables = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema)])) as unknown as FileTables;
@@ -24,11 +24,14 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   // version 2 knows diaphragms, stiffness sets and analyses beside those of load cases
   1: (file) => ({ ...file, version: 2, diaphragms: [], stiffnessSets: [], analyses: [], ...(file.lastIds ? { lastIds: { ...file.lastIds, diaphragms: 0, stiffnessSets: 0, analyses: 0 } } : {}) }),
   // version 3 knows helper lines, working planes, groups, slabs, walls and what belongs to them, saved views and accepted findings
-  2: (file) => ({ ...file, version: 3, ...allOf([]), ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(0) } } : {}) }),
+  2: (file) => ({ ...file, version: 3, ...allOf(newInThree, []), ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInThree, 0) } } : {}) }),
+  // version 4 knows area and line loads, rules that make loads, envelopes, combinations of combinations
+  3: (file) => ({ ...file, version: 4, ...allOf(newInFour, []), ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInFour, 0) } } : {}) }),
 };
 
-const newTables = ['helperLines', 'planes', 'groups', 'slabs', 'walls', 'lineSupports', 'columnHeads', 'views', 'acceptances'] as const;
-const allOf = (value: unknown) => Object.fromEntries(newTables.map((name) => [name, value]));
+const newInFour = ['envelopes', 'loadRules'];
+const newInThree = ['helperLines', 'planes', 'groups', 'slabs', 'walls', 'lineSupports', 'columnHeads', 'views', 'acceptances'];
+const allOf = (names: readonly string[], value: unknown) => Object.fromEntries(names.map((name) => [name, value]));
 
 const mostProblems = 20;
 

@@ -18,7 +18,7 @@ export function resultsData(model: Model, solution: Solution, findings: readonly
   const iterationsOf = (id: string) => solution.cases.find((one) => one.id === id)?.iterations;
   const states = [
     ...solution.cases.filter((one) => one.id in model.cases).map((one) => ({ of: 'case', id: one.id, label: model.cases[one.id].label, state: superpose(solution, caseWeights(solution, one.id)) })),
-    ...Object.values(model.combinations).map((combination) => ({ of: 'combination', id: combination.id, label: combination.label, state: superpose(solution, combinationWeights(solution, combination)) })),
+    ...Object.values(model.combinations).map((combination) => ({ of: 'combination', id: combination.id, label: combination.label, state: superpose(solution, combinationWeights(solution, combination, model.combinations)) })),
   ];
   return {
     format: 'elbow-results',

@@ -1,5 +1,5 @@
-import { combinationFindings } from '../combine';
-import { loadsByCase, termActions } from '../loading';
+import { caseFactorsOf, combinationFindings } from '../combine';
+import { actingLoads, loadsByCase, termActions } from '../loading';
 import { inOrder, memberLength, modelFindings, type Combination, type Finding, type Load, type Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
@@ -37,6 +37,8 @@ export interface Factored {
 interface SolvedCase {
   readonly loads: readonly Load[];
   readonly selfWeight: boolean;
+  /** what else the places and sizes of its loads depend on */
+  readonly tables: readonly unknown[];
   readonly set: LoadSet;
   readonly state: CaseSolution | undefined;
 }
@@ -87,15 +89,16 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
   const sets = ids.map((id) => solvedCases.get(id)!.set);
   findings.push(...looseLoadFindings(analysis, ids.map((id) => model.cases[id].label), sets));
   if (stops()) return { findings };
+  const weightsOf = (factors: ReadonlyMap<string, number>) => Float64Array.from(ids, (id) => factors.get(id) ?? 0);
   const unitWeights = (c: number) => Float64Array.from(sets, (_, i) => (i === c ? 1 : 0));
   const cases: CaseSolution[] = oneWay ? [] : ids.map((id, c) => ({ ...solvedCases.get(id)!.state!, weights: unitWeights(c) }));
   clock('solve');
 
   const whole = [
     ...(oneWay ? ids.map((id, c) => ({ id, name: `case ${model.cases[id].label}`, weights: unitWeights(c), order: 'first' as const, stiffnessSet: undefined })) : []),
-    ...inOrder(model.combinations).filter((combination) => oneWay || isSolvedWhole(combination)).map((combination) => ({
+    ...inOrder(model.combinations).filter((combination) => isSolvedWhole(combination) || (oneWay && (combination.parts ?? []).length === 0)).map((combination) => ({
       id: combination.id, name: `combination ${combination.label}`, order: combination.order ?? 'first', stiffnessSet: combination.stiffnessSet,
-      weights: Float64Array.from(ids, (id) => combination.factors.reduce((sum, factor) => (factor.case === id ? sum + factor.factor : sum), 0)),
+      weights: weightsOf(caseFactorsOf(model.combinations, combination)),
     })),
   ];
   if (whole.length > 0) {
@@ -158,7 +161,7 @@ export function solveNow(model: Model, options: SolveOptions = {}): Outcome {
   return step.value;
 }
 
-/** Whether a combination cannot be the weighted sum of its cases. */
+/** Whether a combination cannot be the weighted sum of its cases. Where members pull or push only, none without parts can; one of parts is the sum of their states. */
 export const isSolvedWhole = (combination: Combination): boolean => combination.order === 'second' || combination.stiffnessSet !== undefined;
 
 function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: keyof PhaseTimes) => void, earlier: Factored | undefined): Generator<Progress, { factored: Factored } | { findings: Finding[] }> {
@@ -212,11 +215,12 @@ function outlineOf(analysis: AnalysisModel): Factored['outline'] {
 /** The load sets and answers of all cases, those whose loads have not changed as they were; the rest is solved together. */
 function solveCases(model: Model, { analysis, matrix, factorisation, memberEnds, cases }: Factored, oneWay: boolean): ReadonlyMap<string, SolvedCase> {
   const loadsOf = new Map<string, Load[]>(Object.keys(model.cases).map((id) => [id, []]));
-  for (const load of Object.values(model.loads)) loadsOf.get(load.case)!.push(load);
+  for (const load of actingLoads(model)) loadsOf.get(load.case)?.push(load);
+  const tablesOf = (id: string) => [model.storeys, model.slabs, model.walls, ...Object.values(model.loadRules).filter((rule) => rule.type === 'reduction' && rule.case === id)];
   const isKnown = (id: string): boolean => {
     const known = cases.get(id);
     const loads = loadsOf.get(id)!;
-    return known !== undefined && (oneWay || known.state !== undefined) && known.selfWeight === model.cases[id].selfWeight && known.loads.length === loads.length && loads.every((load, i) => load === known.loads[i]);
+    return known !== undefined && (oneWay || known.state !== undefined) && known.selfWeight === model.cases[id].selfWeight && same(known.tables, tablesOf(id)) && known.loads.length === loads.length && loads.every((load, i) => load === known.loads[i]);
   };
   const changed = [...loadsOf.keys()].filter((id) => !isKnown(id));
   for (const id of cases.keys()) if (!loadsOf.has(id)) cases.delete(id);
@@ -226,10 +230,12 @@ function solveCases(model: Model, { analysis, matrix, factorisation, memberEnds,
   const answers = solveRefined(matrix, factorisation, vectors.map((one) => one.right));
   made.forEach(({ id, set }, i) => {
     const state = oneWay ? undefined : stateOf(analysis, id, new Float64Array(), recover(analysis, set, vectors[i], answers[i].unknown), answers[i].residual);
-    cases.set(id, { loads: loadsOf.get(id)!, selfWeight: model.cases[id].selfWeight, set, state });
+    cases.set(id, { loads: loadsOf.get(id)!, selfWeight: model.cases[id].selfWeight, tables: tablesOf(id), set, state });
   });
   return cases;
 }
+
+const same = (one: readonly unknown[], other: readonly unknown[]) => one.length === other.length && one.every((part, i) => part === other[i]);
 
 const pick = ({ nodes, members, sections, materials, diaphragms }: Model) => ({ nodes, members, sections, materials, diaphragms });
 

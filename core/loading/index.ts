@@ -1,2 +1,14 @@
-export { gravity, loadsByCase, ownWeight, termActions, type CaseLoads, type MemberTerm } from './member-terms';
-export { loadWords, targetOf } from './load-words';
+export { gravity } from './gravity';
+export { actingLoads, downwardByNode, loadsByCase, ownWeight, ruleResults, termActions, type CaseLoads, type MemberTerm } from './member-terms';
+export { loadWords, pressureWords, regionWords, targetOf } from './load-words';
+export { loadFindings, thicknessFindings } from './load-findings';
+export { spreadOf } from './acting-loads';
+export { areaOf, clip, isInside, valueAt, type Polygon } from './area/polygon';
+export { patchesOf, planeOf, pressureParts, type Patch } from './area/regions';
+export type { Received, SpreadArea } from './area/spread-area';
+export type { SpreadLine } from './area/spread-line';
+export { buildingOf } from './rules/building';
+export type { RuleResult, RuleSheet } from './rules/result';
+export { copyCase, endTolerance, equalPlaces, parsePlace, putOnMembers, putOnNodes, type MemberPut, type NodePut, type Place, type Put } from './put-loads';
+export { areaOutlines, probe, type ProbePart } from './probe';
+export { caseResultants, loadForce, resultantOf, takeDown, type Resultant, type TakeDown } from './summary';

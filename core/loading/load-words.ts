@@ -1,8 +1,40 @@
 import { formatNumber, formatQuantity, formatValue, type UnitSystem } from '../units';
-import type { Load } from '../model';
+import { isDirect, loadTarget, type AreaLoad, type Load, type Model, type Pressure } from '../model';
 
-/** What a load acts on. */
-export const targetOf = (load: Load): string => ('node' in load ? load.node : load.member);
+/** What a load acts on: a node or a member by number, an area or a line in words. */
+export function targetOf(load: Load, model?: Model): string {
+  if (isDirect(load)) return loadTarget(load)!;
+  if (load.type === 'line') return load.label ?? 'line';
+  return load.label ?? regionWords(load, model);
+}
+
+/** Where an area load lies, in words. */
+export function regionWords({ region }: AreaLoad, model?: Model): string {
+  switch (region.kind) {
+    case 'storey':
+      return `storey ${model?.storeys[region.storey]?.label ?? region.storey}`;
+    case 'panels':
+      return [...region.slabs, ...region.walls].join(', ');
+    case 'nodes':
+      return `area ${region.corners.join(' ')}`;
+    case 'polygon':
+      return `area with ${region.points.length} corners`;
+  }
+}
+
+/** A pressure in words. */
+export function pressureWords(pressure: Pressure, units: UnitSystem): string {
+  switch (pressure.type) {
+    case 'uniform':
+      return formatQuantity(pressure.value, 'pressure', units);
+    case 'linear':
+      return `${pressure.points.map(({ value }) => formatValue(value, 'pressure', units)).join(', ')} ${formatQuantity(0, 'pressure', units).replace(/^\S+\s/, '')} at three points`;
+    case 'fluid':
+      return `fluid of ${formatQuantity(pressure.density, 'density', units)} to ${formatQuantity(pressure.level, 'length', units, 2)}`;
+    case 'earth':
+      return `earth ${pressure.state === 'atRest' ? 'at rest' : pressure.state === 'active' ? 'active' : `with K ${formatNumber(pressure.coefficient ?? 0, 2)}`} to ${formatQuantity(pressure.level, 'length', units, 2)}${pressure.waterLevel === undefined ? '' : `, water to ${formatQuantity(pressure.waterLevel, 'length', units, 2)}`}`;
+  }
+}
 
 /** A load in words, for lists: its kind, direction, value with unit, and place along the member. */
 export function loadWords(load: Load, units: UnitSystem): { kind: string; direction: string; value: string; place: string } {
@@ -11,6 +43,10 @@ export function loadWords(load: Load, units: UnitSystem): { kind: string; direct
   const named = (kind: string, list: { name: string; text: string }[]) => ({ kind, direction: list.map((part) => part.name).join(', '), value: list.map((part) => part.text).join(', '), place: '' });
   const spread = (load: Extract<Load, { type: 'uniform' | 'trapezoid' }>) => `${load.from === 0 && load.to === null ? 'whole member' : `${formatValue(load.from, 'length', units)} to ${load.to === null ? 'the end' : length(load.to)}`}${load.projected ? ', on the projection' : ''}`;
   switch (load.type) {
+    case 'area':
+      return { kind: 'area', direction: load.direction === 'normal' ? 'square to it' : `global ${load.direction}`, value: `${load.reversed ? '−' : ''}${pressureWords(load.pressure, units)}`, place: `${load.spread.way === 'two' ? 'two ways' : 'one way'}${load.projected ? ', on the projection' : ''}` };
+    case 'line':
+      return { kind: 'line', direction: `global ${load.direction}`, value: load.valueFrom === load.valueTo ? formatQuantity(load.valueFrom, 'lineLoad', units) : `${formatValue(load.valueFrom, 'lineLoad', units)} to ${formatQuantity(load.valueTo, 'lineLoad', units)}`, place: 'along members' };
     case 'node':
       return named('at node', [...parts(load.force, 'F', (value) => formatQuantity(value, 'force', units)), ...parts(load.moment, 'M', (value) => formatQuantity(value, 'moment', units))]);
     case 'settlement':

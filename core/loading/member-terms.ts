@@ -1,8 +1,8 @@
 import { sectionProperties } from '../catalog';
-import { dot, inOrder, memberAxis, positionTolerance, type Axes, type Member, type MemberAxis, type MemberLoad, type Model, type PlacedLoad, type Vector } from '../model';
-
-/** Standard gravity, m/s². */
-export const gravity = 9.80665;
+import { dot, inOrder, isDirect, memberAxis, positionTolerance, type Axes, type Load, type Member, type MemberAxis, type MemberLoad, type Model, type PlacedLoad, type ReductionRule, type Vector } from '../model';
+import { isReduced, makeActing, reductionOf, spreadOf } from './acting-loads';
+import { gravity } from './gravity';
+import type { RuleResult } from './rules/result';
 
 /** What a term does: forces along local x, y, z (N/m, N), moments about them (N·m/m, N·m), or strains: axial, w″ and v″ (–, 1/m). */
 export const termActions = { x: 0, y: 1, z: 2, xx: 3, yy: 4, zz: 5, strain: 6, curvatureY: 7, curvatureZ: 8 } as const;
@@ -31,36 +31,65 @@ export interface CaseLoads {
 const unit: Readonly<Record<'x' | 'y' | 'z', Vector>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] };
 
 /**
- * The loads of every case of the model, by case id, in the members' own axes. The model has no stopping findings.
+ * The loads of every case of the model, those of rules too, by case id, in the members' own axes. What acts on a member without length,
+ * section or material is left out; findings tell of it.
  * @param only ids of the cases wanted; none: all
  */
 export function loadsByCase(model: Model, only?: ReadonlySet<string>): Map<string, CaseLoads> {
-  const axes = new Map<string, MemberAxis>();
-  const axisOf = (member: Member): MemberAxis => {
-    let found = axes.get(member.id);
-    if (!found) {
-      found = memberAxis(model, member)!;
-      axes.set(member.id, found);
-    }
-    return found;
+  return gathered(model, actingLoads(model), only);
+}
+
+/** Every load of the model: those that were put and those that rules make. */
+export const actingLoads = (model: Model): readonly Load[] => makeActing(model, downwardByNode).loads;
+
+/** What each rule of the model comes to, by its id. */
+export const ruleResults = (model: Model): ReadonlyMap<string, RuleResult> => makeActing(model, downwardByNode).results;
+
+interface Gathered extends CaseLoads {
+  readonly nodes: Map<string, Float64Array>;
+  readonly members: Map<string, MemberTerm[]>;
+  readonly settlements: Map<string, Float64Array>;
+}
+
+function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string> | undefined): Map<string, Gathered> {
+  const axes = new Map<string, MemberAxis | undefined>();
+  const axisOf = (member: Member): MemberAxis | undefined => {
+    if (!axes.has(member.id)) axes.set(member.id, memberAxis(model, member));
+    return axes.get(member.id);
   };
-  const result = new Map<string, { nodes: Map<string, Float64Array>; members: Map<string, MemberTerm[]>; settlements: Map<string, Float64Array> }>();
+  const result = new Map<string, Gathered>();
   for (const loadCase of inOrder(model.cases)) {
     if (only && !only.has(loadCase.id)) continue;
     const members = new Map<string, MemberTerm[]>();
     if (loadCase.selfWeight) {
       for (const member of Object.values(model.members)) {
         const axis = axisOf(member);
-        members.set(member.id, components(axis.axes, unit.z, -ownWeight(model, member), 0, 0, axis.length, false, 0));
+        if (axis) members.set(member.id, components(axis.axes, unit.z, -ownWeight(model, member), 0, 0, axis.length, false, 0));
       }
     }
     result.set(loadCase.id, { nodes: new Map(), members, settlements: new Map() });
   }
-  for (const load of Object.values(model.loads)) {
-    const loads = result.get(load.case);
-    if (!loads) continue;
-    if ('node' in load) {
-      const [table, first, second] = load.type === 'node' ? ([loads.nodes, load.force, load.moment] as const) : ([loads.settlements, load.displacement, load.rotation] as const);
+  const smaller = new Map<string, { rule: ReductionRule; factors: ReadonlyMap<string, number> }>();
+  for (const rule of Object.values(model.loadRules)) if (rule.type === 'reduction' && result.has(rule.case)) smaller.set(rule.case, { rule, factors: reductionOf(model, rule, loads).factors });
+  for (const load of loads) {
+    const own = result.get(load.case);
+    if (!own) continue;
+    const put = (member: string, terms: MemberTerm[]) => {
+      const present = own.members.get(member);
+      if (present) present.push(...terms);
+      else own.members.set(member, terms);
+    };
+    if (!isDirect(load)) {
+      const { received, direction } = spreadOf(model, load);
+      const reduced = smaller.get(load.case);
+      const factors = reduced && load.type === 'area' && isReduced(reduced.rule, load) ? reduced.factors : undefined;
+      for (const { member, from, to, valueFrom, valueTo } of received) {
+        const factor = factors?.get(member) ?? 1;
+        const axis = axisOf(model.members[member]);
+        if (axis) put(member, components(axis.axes, direction, factor * valueFrom, (factor * (valueTo - valueFrom)) / (to - from), from, to, false, 0));
+      }
+    } else if ('node' in load) {
+      const [table, first, second] = load.type === 'node' ? ([own.nodes, load.force, load.moment] as const) : ([own.settlements, load.displacement, load.rotation] as const);
       const sum = table.get(load.node) ?? new Float64Array(6);
       for (let i = 0; i < 3; i++) {
         sum[i] += first[i];
@@ -69,13 +98,40 @@ export function loadsByCase(model: Model, only?: ReadonlySet<string>): Map<strin
       table.set(load.node, sum);
     } else {
       const member = model.members[load.member];
-      const terms = termsOf(model, load, member, axisOf(member));
-      const present = loads.members.get(load.member);
-      if (present) present.push(...terms);
-      else loads.members.set(load.member, terms);
+      const axis = axisOf(member);
+      if (axis) put(load.member, termsOf(model, load, member, axis));
     }
   }
   return result;
+}
+
+/** Gravity load that comes in at each node, N downward: what acts on a member goes to its ends as to those of a simple beam. */
+export function downwardByNode(model: Model, loads: readonly Load[], factors: readonly { case: string; factor: number }[]): Map<string, number> {
+  const sum = new Map<string, number>();
+  const add = (node: string, value: number) => sum.set(node, (sum.get(node) ?? 0) + value);
+  const byCase = gathered(model, loads, new Set(factors.map((one) => one.case)));
+  for (const { case: id, factor } of factors) {
+    const own = byCase.get(id);
+    if (!own) continue;
+    for (const [node, force] of own.nodes) add(node, -factor * force[2]);
+    for (const [member, terms] of own.members) {
+      const { start, end } = model.members[member];
+      const axis = memberAxis(model, model.members[member]);
+      if (!axis) continue;
+      const { axes, length } = axis;
+      for (const term of terms) {
+        if (term.action > termActions.z) continue;
+        const share = [axes.x, axes.y, axes.z][term.action][2];
+        const total = term.isPoint ? term.value : (term.value + (term.slope * (term.to - term.from)) / 2) * (term.to - term.from);
+        if (total === 0 || share === 0) continue;
+        const run = term.to - term.from;
+        const middle = term.isPoint ? term.from : term.from + (term.value * run ** 2 / 2 + (term.slope * run ** 3) / 3) / total;
+        add(end, (-factor * share * total * middle) / length);
+        add(start, -factor * share * total * (1 - middle / length));
+      }
+    }
+  }
+  return sum;
 }
 
 /** Weight of a member per metre of its length, N/m. */
@@ -89,8 +145,9 @@ function termsOf(model: Model, load: MemberLoad, member: Member, { axes, length 
   if (load.type === 'temperature' || load.type === 'strain') {
     const whole = (action: number, value: number): MemberTerm[] => (value === 0 ? [] : [{ action, value, slope: 0, from: 0, to: length, isPoint: false }]);
     if (load.type === 'strain') return [...whole(termActions.strain, load.axial), ...whole(termActions.curvatureY, load.curvatureY), ...whole(termActions.curvatureZ, load.curvatureZ)];
-    const { expansion } = model.materials[member.material!];
-    const { width, depth } = sectionProperties(model.sections[member.section!].shape);
+    if (member.material === null || member.section === null) return [];
+    const { expansion } = model.materials[member.material];
+    const { width, depth } = sectionProperties(model.sections[member.section].shape);
     // the warmer side grows longer, and the member bends away from it
     return [...whole(termActions.strain, expansion * load.change), ...whole(termActions.curvatureY, (-expansion * load.differenceZ) / depth), ...whole(termActions.curvatureZ, (-expansion * load.differenceY) / width)];
   }

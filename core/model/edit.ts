@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { tableNames } from './model';
-import { nodeId, recordSchemas, settings } from './schema';
+import { recordSchemas, settings } from './schema';
+import { nodeId } from './schema-base';
 
 /** A small, serialisable command; the only way a model changes. `applyEdit` says what each does. */
 

@@ -10,7 +10,7 @@ const sample = (version: number): Model => {
   if (!read.ok) throw new Error(read.problems.join(' '));
   return read.model;
 };
-const full = sample(3);
+const full = sample(4);
 const tables = ({ counters: _counters, ...rest }: Model) => rest;
 
 function done(model: Model, ...edits: Edit[]) {
@@ -23,7 +23,7 @@ test('a file of version 2 has none of what version 3 brought, and is otherwise t
   const old = sample(2);
   for (const table of ['helperLines', 'planes', 'groups', 'slabs', 'walls', 'lineSupports', 'columnHeads', 'views', 'acceptances'] as const) expect(old[table]).toEqual({});
   expect(Object.keys(old.members).length).toBeGreaterThan(0);
-  expect(JSON.parse(writeModelFile(old))).toMatchObject({ version: 3, slabs: [] });
+  expect(JSON.parse(writeModelFile(old))).toMatchObject({ version: 4, slabs: [] });
 });
 
 test('what rests on a node goes with it, what only names it stays without it, and all comes back', () => {
@@ -132,4 +132,40 @@ test('a beam hung by its top bends under its own axial force, N times the distan
   expect(tip[0]).toBeCloseTo((50e3 * 2) / (200e9 * 0.08) + curvature * 2 * 0.2, 9);
   // a drawn shift changes nothing
   expect(cantilever(shape, [50e3, 0, 0], { drawnShift: [0.3, 0.4] }).tip).toEqual(cantilever(shape, [50e3, 0, 0]).tip);
+});
+
+test('a file of version 3 knows no rules and no envelopes, and is otherwise the same', () => {
+  const old = sample(3);
+  for (const table of ['loadRules', 'envelopes'] as const) expect(old[table]).toEqual({});
+  expect(Object.keys(old.members)).toEqual(Object.keys(full.members));
+});
+
+test('an area goes with a corner, its storey or all its panels; its opening alone goes by itself', () => {
+  expect(done(full, { kind: 'remove', table: 'storeys', ids: ['h2'] }).model.loads.l10).toBeUndefined();
+  const without = done(full, { kind: 'remove', table: 'slabs', ids: ['b1'] });
+  expect(without.model.loads.l13).toMatchObject({ region: { slabs: [], walls: ['w1'] } });
+  expect(done(without.model, { kind: 'remove', table: 'walls', ids: ['w1'] }).model.loads.l13).toBeUndefined();
+  const corner = done(full, { kind: 'remove', table: 'nodes', ids: ['n2'] });
+  expect(corner.model.loads.l11).toBeUndefined();
+  expect(tables(done(corner.model, ...corner.inverse).model)).toEqual(tables(full));
+});
+
+test('rules lose the cases and members that go, and go when nothing is left of what they need', () => {
+  const fewer = done(full, { kind: 'remove', table: 'members', ids: ['m5'] });
+  expect(fewer.model.loadRules.r8).toMatchObject({ path: ['m4'] });
+  expect(done(fewer.model, { kind: 'remove', table: 'members', ids: ['m4'] }).model.loadRules.r8).toBeUndefined();
+  expect(done(full, { kind: 'remove', table: 'cases', ids: ['c11'] }).model.loadRules.r8).toBeUndefined();
+  const gone = done(full, { kind: 'remove', table: 'cases', ids: ['c7'] });
+  expect(gone.model.loadRules).not.toHaveProperty('r6');
+  expect(gone.model.loadRules).not.toHaveProperty('r7');
+  expect(gone.model.loadRules.r1).toMatchObject({ gravity: [{ case: 'c1', factor: 1 }] });
+  expect(gone.model.envelopes.e1.cases).toEqual([]);
+  expect(tables(done(gone.model, ...gone.inverse).model)).toEqual(tables(full));
+});
+
+test('a combination that goes leaves those made of it, and the envelopes, without it', () => {
+  const gone = done(full, { kind: 'remove', table: 'combinations', ids: ['u1'] });
+  expect(gone.model.combinations.u12.parts).toEqual([{ combination: 'u2', factor: -1 }]);
+  expect(gone.model.envelopes.e1.combinations).toEqual(['u2']);
+  expect(tables(done(gone.model, ...gone.inverse).model)).toEqual(tables(full));
 });

@@ -1,12 +1,14 @@
 export * from './schema';
 export {
-  defaultBars, emptyModel, gridLinesAlong, idNumber, idSource, inOrder, storeysUpward, tableNames, tableWords,
+  defaultBars, emptyModel, gridLinesAlong, idNumber, idSource, inOrder, storeyLevel, storeysUpward, tableNames, tableWords,
   type Model, type RecordOf, type Table, type TableName, type Tables,
 } from './model';
 export { act, edit, type Act, type Edit } from './edit';
-export { panelNodes, referencesOf } from './references';
+export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf } from './references';
+export { fromPlane, inPlane, offPlane, planeThrough, type Plane } from './plane';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
 export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
 export type { Finding, MendPlan } from './finding';
 export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';
+export { addCrossings, facesOf, FigurePoints, figureTolerance, splitAtJoints, type FigureEdge, type FigurePoint } from './plane-figure';

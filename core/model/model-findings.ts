@@ -3,7 +3,7 @@ import type { Edit } from './edit';
 import type { Finding } from './finding';
 import { memberLength, samePoint } from './geometry';
 import { inOrder, type Model } from './model';
-import { panelNodes } from './references';
+import { isPlaced, panelNodes } from './references';
 import type { Acceptance, Load, PlacedLoad } from './schema';
 
 /** Shorter than this share of a millimetre past the end, a position is a rounding error and is taken as the end. */
@@ -36,7 +36,8 @@ function nothingToAnalyse(model: Model): Finding[] {
 
 function looseNodes(model: Model): Finding[] {
   const panels = [...Object.values(model.slabs), ...Object.values(model.walls)];
-  const used = new Set([...Object.values(model.members).flatMap((member) => [member.start, member.end]), ...panels.flatMap(panelNodes)]);
+  const areas = Object.values(model.loads).flatMap((load) => (load.type === 'area' && load.region.kind === 'nodes' ? panelNodes(load.region) : []));
+  const used = new Set([...Object.values(model.members).flatMap((member) => [member.start, member.end]), ...panels.flatMap(panelNodes), ...areas]);
   return inOrder(model.nodes).filter((node) => !used.has(node.id)).map((node) => ({
     key: `loose ${node.id}`,
     rule: 'loose-node',
@@ -161,7 +162,7 @@ function findingsOfLoad(model: Model, load: Load, tied: ReadonlySet<string>): re
       mend: { label: 'Delete the load', act: { edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] } },
     }];
   }
-  return load.type === 'temperature' || load.type === 'strain' ? [] : pastTheEnd(model, load, label);
+  return isPlaced(load) ? pastTheEnd(model, load, label) : [];
 }
 
 function pastTheEnd(model: Model, load: PlacedLoad, caseLabel: string): Finding[] {

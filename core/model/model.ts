@@ -40,6 +40,8 @@ export const tableWords: Readonly<Record<TableName, { prefix: string; noun: stri
   columnHeads: { prefix: 'o', noun: 'column head' },
   views: { prefix: 'v', noun: 'saved view' },
   acceptances: { prefix: 'f', noun: 'accepted finding' },
+  envelopes: { prefix: 'e', noun: 'envelope' },
+  loadRules: { prefix: 'r', noun: 'load rule' },
 };
 
 /** Bar rules a new project starts with: Grade 60 and US sizes, or B500B and metric ones. */
@@ -85,6 +87,9 @@ export function inOrder<T extends { id: string }>(table: Table<T>): readonly T[]
 export function storeysUpward(model: Model): Storey[] {
   return Object.values(model.storeys).sort((a, b) => a.elevation - b.elevation);
 }
+
+/** Height of a storey, m. */
+export const storeyLevel = (model: Model, id: string): number => model.storeys[id].elevation;
 
 /** Grid lines of one axis by position. */
 export function gridLinesAlong(model: Model, axis: GridLine['axis']): GridLine[] {

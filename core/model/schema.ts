@@ -1,41 +1,14 @@
 import { z } from 'zod';
 import { impossibleShape, reinforcingBars } from '../catalog';
+import { combination, combining, envelope, load, loadCase, loadRule } from './load-schema';
+import { acceptanceId, analysisId, caseFactors, columnHeadId, coordinate, diaphragmId, gridLineId, groupId, helperLineId, label, lineSupportId, materialId, memberId, nodeId, planeId, point, positiveLength, sectionId, slabId, stiffnessSetId, storeyId, turn, vector, viewId, wallId, farthest } from './schema-base';
+
+export * from './load-schema';
 
 /**
  * What an engineer describes. Every record is `{ id, …fields }`; lengths m, forces N, moments N·m, loads N/m, stresses Pa,
  * densities kg/m³, angles rad. The published JSON Schema is made from these definitions, so every field says what it is.
  */
-
-const idOf = (prefix: string, noun: string) => z.string().regex(new RegExp(`^${prefix}\\d+$`), `a ${noun} id looks like ${prefix}12`).describe(`${noun} id`);
-export const nodeId = idOf('n', 'node');
-export const memberId = idOf('m', 'member');
-export const sectionId = idOf('s', 'section');
-export const materialId = idOf('t', 'material');
-export const caseId = idOf('c', 'load case');
-export const loadId = idOf('l', 'load');
-export const combinationId = idOf('u', 'combination');
-export const gridLineId = idOf('g', 'grid line');
-export const storeyId = idOf('h', 'storey');
-export const diaphragmId = idOf('d', 'diaphragm');
-export const stiffnessSetId = idOf('k', 'stiffness set');
-export const analysisId = idOf('a', 'analysis');
-export const helperLineId = idOf('x', 'helper line');
-export const planeId = idOf('p', 'working plane');
-export const groupId = idOf('q', 'group');
-export const slabId = idOf('b', 'slab');
-export const wallId = idOf('w', 'wall');
-export const lineSupportId = idOf('j', 'line support');
-export const columnHeadId = idOf('o', 'column head');
-export const viewId = idOf('v', 'saved view');
-export const acceptanceId = idOf('f', 'accepted finding');
-
-/** Farther than this from the origin (m) a coordinate is taken for a mistake in units. */
-const farthest = 1e5;
-const coordinate = z.number().min(-farthest).max(farthest);
-const positiveLength = z.number().positive().max(farthest);
-const label = z.string().trim().min(1).max(60);
-const vector = z.tuple([z.number(), z.number(), z.number()]);
-const turn = z.number().min(-7).max(7);
 
 export const gridLine = z.strictObject({
   id: gridLineId,
@@ -45,8 +18,6 @@ export const gridLine = z.strictObject({
   from: coordinate.optional().describe('where the line begins along the other coordinate, m; left out: at the edge of the drawing'),
   to: coordinate.optional().describe('where it ends, m'),
 });
-
-const point = z.tuple([coordinate, coordinate, coordinate]).describe('x, y, z in m');
 
 /** A line to draw along; it carries nothing. */
 export const helperLine = z.strictObject({ id: helperLineId, label: label.optional(), start: point, end: point });
@@ -225,88 +196,6 @@ export const member = z.strictObject({
   drawnShift: z.tuple([z.number().min(-100).max(100), z.number().min(-100).max(100)]).optional().describe('shift of the drawn section along local y and z, m; it changes nothing in the analysis'),
 });
 
-export const natures = ['dead', 'superimposedDead', 'live', 'roofLive', 'snow', 'wind', 'seismic', 'other'] as const;
-/** Use categories of EN 1990 Table A1.1, which choose ψ factors of live load. */
-export const liveCategories = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const;
-
-export const loadCase = z.strictObject({
-  id: caseId,
-  label: z.string().trim().min(1).max(8).describe('short name used in combinations'),
-  name: label,
-  nature: z.enum(natures),
-  selfWeight: z.boolean().describe('whether the members’ own weight acts in this case'),
-  category: z.enum(liveCategories).optional().describe('use category of live load, EN 1990 Table A1.1'),
-});
-
-const loadBase = { id: loadId, case: caseId };
-const onMember = {
-  ...loadBase,
-  member: memberId,
-  axes: z.enum(['global', 'local']),
-  direction: z.enum(['x', 'y', 'z']),
-};
-const distance = z.number().nonnegative().max(farthest);
-
-const projected = z.boolean().optional().describe('whether the value counts per metre of the projection square to the direction (global directions)');
-
-export const nodeLoad = z.strictObject({ ...loadBase, type: z.literal('node'), node: nodeId, force: vector.describe('N, global'), moment: vector.describe('N·m, global') });
-export const uniformLoad = z.strictObject({
-  ...onMember,
-  type: z.literal('uniform'),
-  value: z.number().describe('N/m of member length'),
-  from: distance.describe('distance from the start, m'),
-  to: distance.nullable().describe('distance from the start, m; null: to the end'),
-  projected,
-});
-export const trapezoidLoad = z.strictObject({
-  ...onMember,
-  type: z.literal('trapezoid'),
-  valueFrom: z.number().describe('N/m where it starts'),
-  valueTo: z.number().describe('N/m where it ends'),
-  from: distance.describe('distance from the start, m'),
-  to: distance.nullable().describe('distance from the start, m; null: to the end'),
-  projected,
-});
-export const momentLoad = z.strictObject({ ...onMember, type: z.literal('moment'), value: z.number().describe('N·m about the direction'), at: distance.describe('distance from the start, m') });
-export const temperatureLoad = z.strictObject({
-  ...loadBase,
-  type: z.literal('temperature'),
-  member: memberId,
-  change: z.number().min(-2000).max(2000).describe('uniform change, K'),
-  differenceY: z.number().min(-2000).max(2000).describe('warmer on the side of local +y than on −y by, K over the width'),
-  differenceZ: z.number().min(-2000).max(2000).describe('warmer on the side of local +z than on −z by, K over the depth'),
-});
-export const strainLoad = z.strictObject({
-  ...loadBase,
-  type: z.literal('strain'),
-  member: memberId,
-  axial: z.number().min(-1).max(1).describe('initial strain, longer positive'),
-  curvatureY: z.number().describe('initial curvature in the x–z plane, 1/m, w″ positive'),
-  curvatureZ: z.number().describe('initial curvature in the x–y plane, 1/m, v″ positive'),
-});
-export const settlementLoad = z.strictObject({
-  ...loadBase,
-  type: z.literal('settlement'),
-  node: nodeId,
-  displacement: vector.describe('imposed movement in the directions of the support, m'),
-  rotation: vector.describe('imposed rotation, rad'),
-});
-export const pointLoad = z.strictObject({ ...onMember, type: z.literal('point'), value: z.number().describe('N'), at: distance.describe('distance from the start, m') });
-export const load = z.discriminatedUnion('type', [nodeLoad, uniformLoad, pointLoad, trapezoidLoad, momentLoad, temperatureLoad, strainLoad, settlementLoad]);
-
-export const combination = z.strictObject({
-  id: combinationId,
-  label: z.string().trim().min(1).max(8),
-  purpose: z.enum(['strength', 'service']),
-  rule: z.string().max(120).describe('the clause it comes from, or what it is for'),
-  factors: z.array(z.strictObject({ case: caseId, factor: z.number().min(-100).max(100) })),
-  origin: z.enum(['generated', 'own']),
-  changed: z.boolean().describe('whether a factor of a generated combination was changed by hand'),
-  order: z.enum(['first', 'second']).optional().describe('second: equilibrium of the displaced structure (P-Δ and P-δ); left out: first'),
-  stiffnessSet: stiffnessSetId.optional().describe('reduced stiffness to use'),
-});
-
-const caseFactors = z.array(z.strictObject({ case: caseId, factor: z.number().min(-100).max(100) }));
 const analysisBase = { id: analysisId, label };
 const positive = z.number().positive();
 
@@ -369,6 +258,7 @@ export const settings = z.strictObject({
       stirrup: barName,
     })
     .describe('bar rules of concrete members'),
+  combining: combining.optional().describe('left out: recommended values'),
 });
 
 /** The schema of each table's records, by the table's name. */
@@ -394,6 +284,8 @@ export const recordSchemas = {
   columnHeads: columnHead,
   views: savedView,
   acceptances: acceptance,
+  envelopes: envelope,
+  loadRules: loadRule,
 } as const;
 
 export type GridLine = z.infer<typeof gridLine>;
@@ -403,20 +295,6 @@ export type Section = z.infer<typeof section>;
 export type Support = z.infer<typeof support>;
 export type Node = z.infer<typeof node>;
 export type Member = z.infer<typeof member>;
-export type LoadCase = z.infer<typeof loadCase>;
-export type Nature = (typeof natures)[number];
-export type NodeLoad = z.infer<typeof nodeLoad>;
-export type UniformLoad = z.infer<typeof uniformLoad>;
-export type PointLoad = z.infer<typeof pointLoad>;
-export type TrapezoidLoad = z.infer<typeof trapezoidLoad>;
-export type MomentLoad = z.infer<typeof momentLoad>;
-export type TemperatureLoad = z.infer<typeof temperatureLoad>;
-export type StrainLoad = z.infer<typeof strainLoad>;
-export type SettlementLoad = z.infer<typeof settlementLoad>;
-/** Loads at places along a member. */
-export type PlacedLoad = UniformLoad | PointLoad | TrapezoidLoad | MomentLoad;
-export type MemberLoad = PlacedLoad | TemperatureLoad | StrainLoad;
-export type Load = z.infer<typeof load>;
 export type Connection = z.infer<typeof connection>;
 export type StiffnessFactors = z.infer<typeof factors>;
 export type Diaphragm = z.infer<typeof diaphragm>;
@@ -438,7 +316,6 @@ export type ModalAnalysis = z.infer<typeof modalAnalysis>;
 export type SpectrumAnalysis = z.infer<typeof spectrumAnalysis>;
 export type SpectrumShape = z.infer<typeof spectrumShape>;
 export type HistoryAnalysis = z.infer<typeof historyAnalysis>;
-export type Combination = z.infer<typeof combination>;
 export type Settings = z.infer<typeof settings>;
 export type Reinforcement = z.infer<typeof reinforcement>;
 export type SteelDesign = z.infer<typeof steelDesign>;

@@ -1,10 +1,11 @@
-import { stabilityRemark, MemberChecker, setStep, Sheet, type Check, type MemberChecks, type SetStep } from '../checks';
+import { stabilityRemark, MemberChecker, type Check, type MemberChecks } from '../checks';
 import { sectionProperties } from '../catalog';
 import { combinationFormula } from '../combine';
 import type { Solution } from '../fem';
 import { loadWords, targetOf } from '../loading';
 import { gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
 import { balance, combinationStates, forceComponents, governingExtremes, MemberLine, stationsOf, type ForceComponent } from '../results';
+import { setStep, Sheet, type SetStep } from '../sheet';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../units';
 
 export const reportChapters = ['model', 'loads', 'combinations', 'equilibrium', 'results', 'checks', 'sheets'] as const;

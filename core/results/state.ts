@@ -20,10 +20,21 @@ export function caseWeights(solution: Solution, id: string): Float64Array {
   return Float64Array.from(solution.cases, (one) => (one.id === id ? 1 : 0));
 }
 
-/** The weights of a combination: its own state when it was solved as a whole, else the factors of its cases; a case named twice counts twice. */
-export function combinationWeights(solution: Solution, combination: Pick<Combination, 'factors'> & { readonly id?: string }): Float64Array {
+/**
+ * The weights of a combination: its own state when it was solved as a whole, else the factors of its cases and the weights of its parts; a case
+ * named twice counts twice.
+ * @param combinations those that its parts name
+ */
+export function combinationWeights(solution: Solution, combination: Pick<Combination, 'factors' | 'parts'> & { readonly id?: string }, combinations: Model['combinations'] = {}, above: readonly string[] = []): Float64Array {
   if (combination.id !== undefined && solution.cases.some((one) => one.id === combination.id)) return caseWeights(solution, combination.id);
-  return Float64Array.from(solution.cases, (one) => combination.factors.reduce((sum, factor) => (factor.case === one.id ? sum + factor.factor : sum), 0));
+  const weights = Float64Array.from(solution.cases, (one) => combination.factors.reduce((sum, factor) => (factor.case === one.id ? sum + factor.factor : sum), 0));
+  // a part that was solved as a whole enters with its own state: the difference of two such states is not the state of a difference of loads
+  const here = combination.id === undefined ? above : [...above, combination.id];
+  for (const part of combination.parts ?? []) {
+    const other = combinations[part.combination] as Combination | undefined;
+    if (other && !here.includes(other.id)) addScaled(weights, combinationWeights(solution, other, combinations, here), part.factor);
+  }
+  return weights;
 }
 
 /** Superposes solved states: linear results of a combination are the weighted sum of those of its cases. */
@@ -52,5 +63,5 @@ function addScaled(sum: Float64Array, values: Float64Array, factor: number): voi
 
 /** The states of all combinations of a purpose, in order. */
 export function combinationStates(model: Model, solution: Solution, combinations: readonly Combination[]): { combination: Combination; state: LoadState }[] {
-  return combinations.filter((combination) => combination.id in model.combinations).map((combination) => ({ combination, state: superpose(solution, combinationWeights(solution, combination)) }));
+  return combinations.filter((combination) => combination.id in model.combinations).map((combination) => ({ combination, state: superpose(solution, combinationWeights(solution, combination, model.combinations)) }));
 }

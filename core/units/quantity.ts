@@ -16,6 +16,11 @@ export type QuantityKind =
   | 'force'
   | 'moment'
   | 'lineLoad'
+  | 'pressure'
+  | 'unitWeight'
+  | 'speed'
+  | 'temperature'
+  | 'planArea'
   | 'stress'
   | 'modulus'
   | 'density'
@@ -75,6 +80,11 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
     units: { 'N/m': 1, 'kN/m': 1e3, 'N/mm': 1e3, 'kN/cm': 1e5, plf: poundForce / foot, 'lbf/ft': poundForce / foot, klf: kip / foot, 'kip/ft': kip / foot, 'k/ft': kip / foot, 'kip/in': kip / inch },
     shown: shown('kN/m', 2, 'kip/ft', 3),
   },
+  pressure: { name: 'a pressure', units: stressUnits, shown: shown('kPa', 2, 'psf', 1) },
+  unitWeight: { name: 'a unit weight', units: { 'N/m3': 1, 'kN/m3': 1e3, 'lbf/ft3': poundForce / foot ** 3, pcf: poundForce / foot ** 3 }, shown: shown('kN/m3', 1, 'lbf/ft3', 0) },
+  speed: { name: 'a speed', units: { 'm/s': 1, 'km/h': 1 / 3.6, mph: 0.44704 }, shown: shown('m/s', 1, 'mph', 0) },
+  temperature: { name: 'a difference of temperature', units: { K: 1, '°C': 1, C: 1, '°F': 5 / 9, F: 5 / 9 }, shown: shown('K', 1, '°F', 1) },
+  planArea: { name: 'an area', units: powers(2, '2'), shown: shown('m2', 2, 'ft2', 1) },
   stress: { name: 'a stress', units: stressUnits, shown: shown('MPa', 1, 'ksi', 2) },
   modulus: { name: 'a modulus of elasticity', units: stressUnits, shown: shown('GPa', 1, 'ksi', 0) },
   density: { name: 'a density', units: { 'kg/m3': 1, 't/m3': 1e3, 'lb/ft3': pound / foot ** 3, pcf: pound / foot ** 3 }, shown: shown('kg/m3', 0, 'lb/ft3', 1) },

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { bayMiddle, findBays, type Bay, movePlan, planeThrough, translation } from '~core/build';
-import { subtract, type Model, type Vector } from '~core/model';
+import { bayMiddle, findBays, type Bay, movePlan, translation } from '~core/build';
+import { planeThrough, subtract, type Model, type Vector } from '~core/model';
 import { lineIndex, MemberLine } from '~core/results';
 import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -18,6 +18,7 @@ import { GraphicsScene } from './scene';
 import { inPlane, positionsOf, scopeOf } from './scope';
 import { extentOf } from './setting-out';
 import { toggleBay } from '../tools/open-tool';
+import { offersBay } from '../tools/tool';
 import { TypedPoint } from './typed-point-box';
 import { coordinateWords } from './snap';
 import { useDrawing } from './use-drawing';
@@ -62,6 +63,7 @@ export function Canvas({ insets }: { insets: Insets }) {
   const coloring = useWorkbench((state) => state.coloring);
   const labelling = useWorkbench((state) => state.labelling);
   const localAxes = useWorkbench((state) => state.localAxes);
+  const loadStyle = useWorkbench((state) => state.loadStyle);
   const preview = useWorkbench((state) => state.preview);
   const openTool = useWorkbench((state) => state.openTool);
   const stage = useWorkbench((state) => state.stage);
@@ -131,8 +133,9 @@ export function Canvas({ insets }: { insets: Insets }) {
   const projector = useMemo(() => new Projector(camera, frame), [camera, frame]);
   const drawing = useDrawing(scope, projector, camera, frame);
   const { snap, from: drawnFrom, measured, picking } = drawing;
-  const choosingBays = openTool !== null && 'bays' in openTool.values;
-  const bays = useMemo(() => (choosingBays ? findBays(model).filter((bay) => (plane.kind === 'plan' ? !bay.upright : bay.upright) && bay.corners.every((corner) => inPlane(model, plane, corner))) : []), [choosingBays, model, plane]);
+  const choosingBays = openTool !== null && 'bays' in openTool.values && (openTool.values.where === undefined || openTool.values.where === 'bays');
+  const toolId = openTool?.id ?? '';
+  const bays = useMemo(() => (choosingBays ? findBays(model).filter((bay) => offersBay(bay, plane.kind, toolId) && bay.corners.every((corner) => inPlane(model, plane, corner))) : []), [choosingBays, model, plane, toolId]);
   const chosenBays = useMemo(() => new Set(openTool && Array.isArray(openTool.values.bays) ? (openTool.values.bays as string[]) : []), [openTool]);
   const stretch = useMemo(() => {
     const dragged = drag.current?.node;
@@ -156,11 +159,11 @@ export function Canvas({ insets }: { insets: Insets }) {
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom, labelling, localAxes, preview, bays, chosenBays, measured, stretch };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, preview, bays, chosenBays, measured, stretch };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, preview, bays, chosenBays, measured, stretch]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, preview, bays, chosenBays, measured, stretch]);
 
   const at = (event: { clientX: number; clientY: number }) => {
     const bounds = host.current!.getBoundingClientRect();
@@ -243,7 +246,7 @@ export function Canvas({ insets }: { insets: Insets }) {
     else if (!event.shiftKey) {
       api.getState().select(chosen);
       const { panel } = api.getState();
-      if (panel && hit?.kind === 'member') look({ panel: panel.kind === 'sheet' ? { kind: 'sheet', member: hit.id, check: null } : { kind: 'member', member: hit.id } });
+      if (panel && hit?.kind === 'member') look({ panel: panel.kind === 'rule' ? null : panel.kind === 'sheet' ? { kind: 'sheet', member: hit.id, check: null } : { kind: 'member', member: hit.id } });
     }
   };
 

@@ -1,122 +1,243 @@
-import { loadWords } from '~core/loading';
-import { memberAxis, type Load, type Model } from '~core/model';
+import { loadWords, spreadOf } from '~core/loading';
+import { add, fromPlane, isDirect, memberAxis, scale, type AreaLoad, type Load, type Model, type Vector } from '~core/model';
 import { formatQuantity, type UnitSystem } from '~core/units';
-import type { Shown } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
+import { receivedLoads, type ActingLoad } from './acting';
 import type { Projector } from './eye';
 import { drawArrow } from './glyphs';
 import type { Label } from './labels';
 
-/** A load in the shown case or combination with its factor there. */
-export interface ActingLoad {
-  readonly load: Load;
-  readonly factor: number;
-}
-
-/** The loads that act in what is shown; an envelope shows none. */
-export function actingLoads(model: Model, shown: Shown): ActingLoad[] {
-  const factors = new Map<string, number>();
-  if (shown.kind === 'case') factors.set(shown.id, 1);
-  if (shown.kind === 'combination') for (const { case: id, factor } of model.combinations[shown.id]?.factors ?? []) factors.set(id, (factors.get(id) ?? 0) + factor);
-  return Object.values(model.loads).flatMap((load) => {
-    const factor = factors.get(load.case);
-    return factor ? [{ load, factor }] : [];
-  });
+/** How loads are drawn: whether heads or tails of arrows touch what they act on, and whether areas are shown or what members receive of them. */
+export interface LoadStyle {
+  readonly heads: boolean;
+  readonly received: boolean;
 }
 
 const shortest = 12;
 const longest = 34;
 const spacing = 26;
+const generatedDash = [5, 3];
 
 /** What decides how long a load's arrow is among those of its kind. */
 function sizeOf(load: Load): number {
   if (load.type === 'node') return Math.hypot(...load.force);
-  if (load.type === 'trapezoid') return Math.max(Math.abs(load.valueFrom), Math.abs(load.valueTo));
+  if (load.type === 'trapezoid' || load.type === 'line') return Math.max(Math.abs(load.valueFrom), Math.abs(load.valueTo));
   return 'value' in load ? Math.abs(load.value) : 1;
 }
 
-/** Draws loads as arrows whose heads touch what they act on; the largest load of a kind has the longest arrows. */
-export function drawLoads(context: CanvasRenderingContext2D, projector: Projector, model: Model, acting: readonly ActingLoad[], visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }, units: UnitSystem): Label[] {
+/** Loads of one kind share a scale. */
+const scaleKind = (load: Load): string => (load.type === 'uniform' || load.type === 'trapezoid' || load.type === 'line' ? 'line' : load.type === 'point' || load.type === 'node' ? 'force' : load.type);
+
+/** The scale of the arrows in words: what the longest of each kind stands for. */
+export function scaleOfLoads(acting: readonly ActingLoad[], units: UnitSystem): string {
+  const largest = largestOf(acting);
+  return [
+    ...(largest.line ? [`longest arrows ${formatQuantity(largest.line, 'lineLoad', units)}`] : []),
+    ...(largest.force ? [`${largest.line ? '' : 'longest arrow '}${formatQuantity(largest.force, 'force', units)}`] : []),
+  ].join(', ');
+}
+
+function largestOf(acting: readonly ActingLoad[]): Record<string, number> {
+  const largest: Record<string, number> = {};
+  for (const { load, factor } of acting) largest[scaleKind(load)] = Math.max(largest[scaleKind(load)] ?? 0, Math.abs(factor) * sizeOf(load));
+  return largest;
+}
+
+interface Pen {
+  readonly context: CanvasRenderingContext2D;
+  readonly projector: Projector;
+  readonly model: Model;
+  readonly units: UnitSystem;
+  readonly style: LoadStyle;
+  readonly labels: Label[];
+  readonly reach: (one: ActingLoad) => number;
+}
+
+/** Draws loads: arrows of forces, filled shapes of line loads, hatched fields of area loads; those that rules make with broken lines. The largest load of a kind has the longest arrows. */
+export function drawLoads(context: CanvasRenderingContext2D, projector: Projector, model: Model, acting: readonly ActingLoad[], visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }, units: UnitSystem, style: LoadStyle): Label[] {
+  const inView = (style.received ? receivedLoads(model, acting) : acting).filter(({ load }) => isInView(model, load, visible));
+  const largest = largestOf(inView);
   const labels: Label[] = [];
-  const inView = acting.filter(({ load }) => ('node' in load ? visible.nodes.has(load.node) : visible.members.has(load.member)));
-  const size = ({ load, factor }: ActingLoad) => Math.abs(factor) * sizeOf(load);
-  const largest = Object.fromEntries(acting.map(({ load }) => [load.type, 0])) as Record<Load['type'], number>;
-  for (const one of inView) largest[one.load.type] = Math.max(largest[one.load.type], size(one));
-  const reach = (one: ActingLoad) => shortest + (longest - shortest) * (largest[one.load.type] > 0 ? size(one) / largest[one.load.type] : 0);
-  context.strokeStyle = context.fillStyle = colors.load;
-  context.lineWidth = 1;
+  const reach = ({ load, factor }: ActingLoad) => shortest + (longest - shortest) * (largest[scaleKind(load)] > 0 ? (Math.abs(factor) * sizeOf(load)) / largest[scaleKind(load)] : 0);
+  const pen: Pen = { context, projector, model, units, style, labels, reach };
   for (const one of inView) {
-    const { load, factor } = one;
-    if (load.type === 'node') {
+    context.strokeStyle = context.fillStyle = colors.load;
+    context.lineWidth = 1;
+    context.setLineDash(one.generated ? generatedDash : []);
+    drawLoad(pen, one);
+  }
+  context.setLineDash([]);
+  return labels.length > crowded ? thinned(labels) : labels;
+}
+
+function isInView(model: Model, load: Load, visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }): boolean {
+  if (isDirect(load)) return 'node' in load ? visible.nodes.has(load.node) : visible.members.has(load.member);
+  const { received } = spreadOf(model, load);
+  return received.length === 0 || received.some((one) => visible.members.has(one.member));
+}
+
+function drawLoad(pen: Pen, one: ActingLoad): void {
+  const { context, projector, model, units, labels } = pen;
+  const { load, factor } = one;
+  const word = (text: string, [x, y]: readonly number[], weight: number) => labels.push({ text, x, y, color: colors.load, weight });
+  const turn = (at: readonly number[], value: number) => {
+    const [x, y] = projector.point(at);
+    context.beginPath();
+    context.arc(x, y, 9, 0.4, 5.2);
+    context.stroke();
+    word(formatQuantity(value, 'moment', units), [x + 9, y - 9], 0.45);
+  };
+  switch (load.type) {
+    case 'area':
+      drawArea(pen, load, factor);
+      return;
+    case 'line':
+      drawSpread(pen, one, (s) => add(load.start, scale([load.end[0] - load.start[0], load.end[1] - load.start[1], load.end[2] - load.start[2]], s)), globalUnit(load.direction), load.valueFrom * factor, load.valueTo * factor);
+      return;
+    case 'node': {
       const at = model.nodes[load.node].position;
       const strength = Math.hypot(...load.force);
       if (strength > 0) {
-        const direction = load.force.map((part) => (part * Math.sign(factor)) / strength);
-        const tail = arrow(context, projector, at, direction, reach(one));
-        if (tail) labels.push({ text: formatQuantity(strength * Math.abs(factor), 'force', units), x: tail[0], y: tail[1], color: colors.load, weight: 0.5 });
+        const tail = arrow(pen, at, load.force.map((part) => (part * Math.sign(factor)) / strength), pen.reach(one));
+        if (tail) word(formatQuantity(strength * Math.abs(factor), 'force', units), tail, 0.5);
       }
       const twist = Math.hypot(...load.moment);
-      if (twist > 0) {
-        const [x, y] = projector.point(at);
-        context.beginPath();
-        context.arc(x, y, 9, 0.4, 5.2);
-        context.stroke();
-        labels.push({ text: formatQuantity(twist * Math.abs(factor), 'moment', units), x: x + 9, y: y - 9, color: colors.load, weight: 0.45 });
-      }
-      continue;
+      if (twist > 0) turn(at, twist * Math.abs(factor));
+      return;
     }
-    if (load.type === 'settlement') {
+    case 'settlement': {
       const at = model.nodes[load.node].position;
+      const size = Math.hypot(...load.displacement);
+      if (size > 0) arrow(pen, at, load.displacement.map((part) => (part * Math.sign(factor)) / size), longest);
       const [x, y] = projector.point(at);
-      labels.push({ text: loadWords(load, units).value, x: x + 12, y: y + 12, color: colors.load, weight: 0.5 });
-      continue;
+      word(`settles ${loadWords(load, units).value}`, [x + 12, y + 14], 0.5);
+      return;
     }
-    const member = model.members[load.member];
-    const axis = memberAxis(model, member);
-    if (!axis) continue;
-    const { axes, length } = axis;
-    if (load.type === 'temperature' || load.type === 'strain') {
-      const [x, y] = projector.point(axis.start.map((part, i) => (part + axis.end[i]) / 2));
-      labels.push({ text: loadWords(load, units).value, x, y: y - 8, color: colors.load, weight: 0.5 });
-      continue;
-    }
-    const unit = load.axes === 'local' ? axes[load.direction] : ([load.direction === 'x' ? 1 : 0, load.direction === 'y' ? 1 : 0, load.direction === 'z' ? 1 : 0] as const);
-    const main = load.type === 'trapezoid' ? (Math.abs(load.valueTo) > Math.abs(load.valueFrom) ? load.valueTo : load.valueFrom) : load.value;
-    const direction = unit.map((part) => part * Math.sign(main * factor));
-    const place = (x: number) => axis.start.map((part, i) => part + (axes.x[i] * x));
-    const value = Math.abs(main * factor);
-    if (load.type === 'point') {
-      const tail = arrow(context, projector, place(Math.min(load.at, length)), direction, reach(one));
-      if (tail) labels.push({ text: formatQuantity(value, 'force', units), x: tail[0], y: tail[1], color: colors.load, weight: 0.5 });
-      continue;
-    }
-    if (load.type === 'moment') {
-      const [x, y] = projector.point(place(Math.min(load.at, length)));
-      context.beginPath();
-      context.arc(x, y, 9, 0.4, 5.2);
-      context.stroke();
-      labels.push({ text: formatQuantity(value, 'moment', units), x: x + 9, y: y - 9, color: colors.load, weight: 0.45 });
-      continue;
-    }
-    const [from, to] = [Math.min(load.from, length), Math.min(load.to ?? length, length)];
-    const [a, b] = [projector.point(place(from)), projector.point(place(to))];
-    const pixels = Math.hypot(b[0] - a[0], b[1] - a[1]);
-    const count = Math.max(1, Math.min(30, Math.round(pixels / spacing)));
-    const tails: [number, number][] = [];
-    for (let i = 0; i <= count; i++) {
-      const share = load.type === 'trapezoid' ? (load.valueFrom + ((load.valueTo - load.valueFrom) * i) / count) / main : 1;
-      const tail = arrow(context, projector, place(from + ((to - from) * i) / count), direction, reach(one) * share);
-      if (tail) tails.push(tail);
-    }
-    if (tails.length < 2) continue;
-    context.beginPath();
-    context.moveTo(...tails[0]);
-    context.lineTo(...tails[tails.length - 1]);
-    context.stroke();
-    const middle = tails[Math.floor(tails.length / 2)];
-    labels.push({ text: formatQuantity(value, 'lineLoad', units), x: middle[0], y: middle[1], color: colors.load, weight: 0.4 + pixels / 5000 });
+    default:
   }
-  return labels.length > crowded ? thinned(labels) : labels;
+  const member = model.members[load.member];
+  const axis = memberAxis(model, member);
+  if (!axis) return;
+  const { axes, length } = axis;
+  const place = (x: number): Vector => add(axis.start, scale(axes.x, x));
+  if (load.type === 'temperature' || load.type === 'strain') {
+    const [x, y] = projector.point(place(length / 2));
+    word(loadWords(load, units).value, [x, y - 8], 0.5);
+    return;
+  }
+  const unit = load.axes === 'local' ? axes[load.direction] : globalUnit(load.direction);
+  if (load.type === 'moment') {
+    turn(place(Math.min(load.at, length)), Math.abs(load.value * factor));
+    return;
+  }
+  if (load.type === 'point') {
+    const tail = arrow(pen, place(Math.min(load.at, length)), unit.map((part) => part * Math.sign(load.value * factor)), pen.reach(one));
+    if (tail) word(formatQuantity(Math.abs(load.value * factor), 'force', units), tail, 0.5);
+    return;
+  }
+  const [from, to] = [Math.min(load.from, length), Math.min(load.to ?? length, length)];
+  const [first, last] = load.type === 'uniform' ? [load.value, load.value] : [load.valueFrom, load.valueTo];
+  drawSpread(pen, one, (s) => place(from + (to - from) * s), unit, first * factor, last * factor);
+}
+
+const globalUnit = (direction: 'x' | 'y' | 'z'): Vector => (direction === 'x' ? [1, 0, 0] : direction === 'y' ? [0, 1, 0] : [0, 0, 1]);
+
+/** A line load as a filled shape with arrows: from its line out to its size, on the side it comes from. */
+function drawSpread(pen: Pen, one: ActingLoad, place: (share: number) => Vector, unit: Vector, first: number, last: number): void {
+  const { context, projector, labels, units } = pen;
+  const main = Math.abs(last) > Math.abs(first) ? last : first;
+  if (main === 0) return;
+  const [a, b] = [projector.point(place(0)), projector.point(place(1))];
+  const pixels = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const count = Math.max(1, Math.min(30, Math.round(pixels / spacing)));
+  const direction = scale(unit, Math.sign(main));
+  const feet: [number, number][] = [];
+  const tops: [number, number][] = [];
+  for (let i = 0; i <= count; i++) {
+    const at = place(i / count);
+    const share = (first + ((last - first) * i) / count) / main;
+    const [x, y] = projector.point(at);
+    const tail = arrow(pen, at, share < 0 ? scale(direction, -1) : direction, pen.reach(one) * Math.abs(share));
+    feet.push([x, y]);
+    tops.push(tail ?? [x, y]);
+  }
+  context.save();
+  context.beginPath();
+  tops.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+  context.stroke();
+  for (const [x, y] of [...feet].reverse()) context.lineTo(x, y);
+  context.closePath();
+  context.globalAlpha = 0.12;
+  context.fill();
+  context.restore();
+  const even = Math.abs(first - last) < 1e-9 * Math.abs(main);
+  const weight = 0.4 + pixels / 5000;
+  if (even) {
+    const middle = tops[Math.floor(tops.length / 2)];
+    labels.push({ text: formatQuantity(Math.abs(main), 'lineLoad', units), x: middle[0], y: middle[1], color: colors.load, weight });
+    return;
+  }
+  [first, last].forEach((value, i) => {
+    if (Math.abs(value) < 0.02 * Math.abs(main)) return;
+    const [x, y] = tops[i === 0 ? 0 : tops.length - 1];
+    labels.push({ text: formatQuantity(Math.abs(value), 'lineLoad', units), x, y, color: colors.load, weight });
+  });
+}
+
+const hatch = 11;
+
+/** An area load as a sparsely hatched field with its value; the hatch runs along the span when it goes one way, and both ways when it goes two. */
+function drawArea(pen: Pen, load: AreaLoad, factor: number): void {
+  const { context, projector, model, units, labels } = pen;
+  const { patches, direction, given, area } = spreadOf(model, load);
+  for (const { plane, outlines, openings } of patches) {
+    const project = (polygon: readonly (readonly [number, number])[]) => polygon.map((point) => projector.point(fromPlane(plane, point)));
+    const edges = [...outlines, ...openings].map(project);
+    if (edges.some((edge) => edge.some(([x]) => Number.isNaN(x)))) continue;
+    context.save();
+    const path = new Path2D();
+    for (const edge of edges) {
+      edge.forEach(([x, y], i) => (i === 0 ? path.moveTo(x, y) : path.lineTo(x, y)));
+      path.closePath();
+    }
+    context.stroke(path);
+    context.globalAlpha = 0.05;
+    context.fill(path, 'evenodd');
+    context.globalAlpha = 0.35;
+    context.clip(path, 'evenodd');
+    const xs = edges.flat().map(([x]) => x);
+    const ys = edges.flat().map(([, y]) => y);
+    const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const ways: Vector[] = load.spread.way === 'one' ? [load.spread.along] : [plane.u, plane.v];
+    for (const way of ways) hatchAlong(context, projector, fromPlane(plane, outlines[0][0]), way, { left, right, top, bottom }, load.spread.way === 'one' ? hatch : 2 * hatch);
+    context.restore();
+  }
+  const [biggest] = patches;
+  if (!biggest) return;
+  const corners = biggest.outlines[0].map((point) => fromPlane(biggest.plane, point));
+  const middle = corners.reduce<Vector>((sum, corner) => add(sum, scale(corner, 1 / corners.length)), [0, 0, 0]);
+  const mean = area > 0 ? (given * factor) / area : 0;
+  const tail = arrow(pen, middle, scale(direction, Math.sign(mean) || 1), 22);
+  const value = load.pressure.type === 'uniform' ? formatQuantity(Math.abs(load.pressure.value * factor), 'pressure', units) : `${formatQuantity(Math.abs(mean), 'pressure', units)} in the mean`;
+  const at = tail ?? projector.point(middle);
+  labels.push({ text: load.label && !load.id.includes('-') ? `${load.label} ${value}` : value, x: at[0], y: at[1], color: colors.load, weight: 0.6 });
+}
+
+/** Parallel lines in the projected direction of a vector, over a box of pixels. */
+function hatchAlong(context: CanvasRenderingContext2D, projector: Projector, from: Vector, way: Vector, box: { left: number; right: number; top: number; bottom: number }, step: number): void {
+  const [p, q] = [projector.point(from), projector.point(add(from, way))];
+  const size = Math.hypot(q[0] - p[0], q[1] - p[1]);
+  if (!(size > 0.5)) return;
+  const [dx, dy] = [(q[0] - p[0]) / size, (q[1] - p[1]) / size];
+  const middle = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const reach = Math.hypot(box.right - box.left, box.bottom - box.top) / 2;
+  context.beginPath();
+  for (let s = -Math.floor(Math.min(reach, 3000) / step) * step; s <= reach; s += step) {
+    const [x, y] = [middle[0] - dy * s, middle[1] + dx * s];
+    context.moveTo(x - dx * reach, y - dy * reach);
+    context.lineTo(x + dx * reach, y + dy * reach);
+  }
+  context.stroke();
 }
 
 /** With many loads in view a value is written a few times, not at each of them. */
@@ -132,14 +253,15 @@ function thinned(labels: readonly Label[]): Label[] {
   });
 }
 
-/** @returns where its tail is, or undefined when the load points at the eye or lies behind it */
-function arrow(context: CanvasRenderingContext2D, projector: Projector, at: readonly number[], direction: readonly number[], length: number): [number, number] | undefined {
+/** An arrow of so many pixels that touches a place with its head, or with its tail. @returns its other end, or undefined when the load points at the eye or lies behind it */
+function arrow({ context, projector, style }: Pen, at: readonly number[], direction: readonly number[], length: number): [number, number] | undefined {
   const [x, y] = projector.point(at);
   const [u, v] = projector.point(at.map((part, i) => part + direction[i] * 0.01));
   const [dx, dy] = [u - x, v - y];
   const size = Math.hypot(dx, dy);
   if (!(size > 1e-6)) return undefined;
-  const tail: [number, number] = [x - (dx / size) * length, y - (dy / size) * length];
-  drawArrow(context, tail, [x, y], true);
-  return tail;
+  const sign = style.heads ? -1 : 1;
+  const other: [number, number] = [x + (sign * dx * length) / size, y + (sign * dy * length) / size];
+  if (length > 3) drawArrow(context, style.heads ? other : [x, y], style.heads ? [x, y] : other, true);
+  return other;
 }

@@ -10,7 +10,8 @@ import type { Frame, Projector } from './eye';
 import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOutlines, drawPreview } from './frame-marks';
 import { drawArrow, drawFinding, drawSupport } from './glyphs';
 import { drawLabels, drawText, labelFont, type Label } from './labels';
-import { actingLoads, drawLoads } from './load-glyphs';
+import { actingLoads } from './acting';
+import { drawLoads, type LoadStyle } from './load-glyphs';
 import type { Rectangle } from './pick';
 import type { Scope } from './scope';
 import { drawAxes, drawSettingOut } from './setting-out';
@@ -44,6 +45,7 @@ export interface OverlayInput {
   readonly drawnFrom: Vector | undefined;
   readonly labelling: Labelling;
   readonly localAxes: boolean;
+  readonly loadStyle: LoadStyle;
   readonly preview: readonly PreviewLine[];
   /** bays an open tool can brace, and those that are chosen */
   readonly bays: readonly Bay[];
@@ -77,7 +79,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   }
   labels.push(...chosenLabels(projector, model, scope, input.labelling));
   if (input.stage === 'loads') {
-    labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units));
+    labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units, input.loadStyle));
   }
   if (input.showReactions) drawReactions(context, projector, input);
   for (const finding of input.findings) {

@@ -11,7 +11,7 @@ import type { CheckRow } from '../../workers/messages';
 import { shownParts, shownWords, stationTable } from '../results-of';
 import { compose, type PictureInput } from './compose';
 import { deflectedShape, forceDiagrams, roundDown } from './diagrams';
-import { actingLoads } from './load-glyphs';
+import { actingLoads } from './acting';
 import { scopeOf } from './scope';
 import { extentOf } from './setting-out';
 import { sectionOutline, solidGeometry } from './solids';

@@ -1,5 +1,4 @@
-import { offPlane, planeThrough } from '~core/build';
-import { type Member, type Model, type Vector } from '~core/model';
+import { offPlane, planeThrough, type Member, type Model, type Vector } from '~core/model';
 import type { ViewPlane } from '../../state/view-slice';
 
 /** What of the model is in view: members and nodes drawn in full, and members drawn faintly for orientation. */

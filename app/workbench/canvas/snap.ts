@@ -1,5 +1,5 @@
-import { crossings, type Plane } from '~core/build';
-import { add, cross, dot, gridLinesAlong, norm, scale, subtract, type Member, type Model, type Vector } from '~core/model';
+import { crossings } from '~core/build';
+import { add, cross, dot, gridLinesAlong, norm, scale, subtract, type Member, type Model, type Plane, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { snapKinds, type SnapKind, type ViewPlane } from '../../state/view-slice';
 import type { Projector } from './eye';

@@ -1,5 +1,4 @@
-import type { Plane } from '~core/build';
-import { add, norm, scale, subtract, type Model, type Vector } from '~core/model';
+import { add, norm, scale, subtract, type Model, type Plane, type Vector } from '~core/model';
 import { parseQuantity, type Parsed } from '~core/units';
 
 /**

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { drawMember, gridPlane, planeThrough, storeyPlane, type Plane } from '~core/build';
-import { storeysUpward, type Model, type Vector } from '~core/model';
+import { drawMember, gridPlane, storeyPlane } from '~core/build';
+import { planeThrough, storeysUpward, type Model, type Plane, type Vector } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { NewMembers, ViewPlane } from '../../state/view-slice';
 import { fillPoint } from '../tools/open-tool';

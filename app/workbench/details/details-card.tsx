@@ -6,6 +6,7 @@ import { ReportDetails } from './stage-cards';
 import { CheckDetails } from './check-details';
 import { ResultDetails } from './result-details';
 import { SheetPanel } from '../sheets/sheet-panel';
+import { RulePanel } from '../sheets/rule-panel';
 import { MemberPage } from '../sheets/member-page';
 
 /** The card at the right: what is selected, or what the stage offers. */
@@ -13,6 +14,7 @@ export function DetailsCard() {
   const stage = useWorkbench((state) => state.stage);
   const panel = useWorkbench((state) => state.panel);
   if (panel?.kind === 'sheet') return <SheetPanel member={panel.member} check={panel.check} />;
+  if (panel?.kind === 'rule') return <RulePanel rule={panel.rule} sheet={panel.sheet} />;
   if (panel?.kind === 'member') return <MemberPage member={panel.member} />;
   switch (stage) {
     case 'frame':

@@ -27,7 +27,7 @@ export function FrameDetails() {
   const look = useWorkbench((state) => state.look);
   if (builderOpen) return <FrameBuilder />;
   const tool = open && toolOf(open.id);
-  if (tool) return <ToolCard key={tool.id} tool={tool} />;
+  if (tool && tool.group !== 'loads' && tool.group !== 'combinations') return <ToolCard key={tool.id} tool={tool} />;
   const { nodes, members } = selection;
   if (nodes.length + members.length === 0) {
     return (

@@ -1,29 +1,36 @@
-import { Button, Checkbox, Input, Select } from 'antd';
-import { useState } from 'react';
-import { psiFactors } from '~core/combine';
-import { idSource, inOrder, liveCategories, natures, type LoadCase, type Nature } from '~core/model';
+import { Button } from 'antd';
+import { combiningOf } from '~core/combine';
+import { inOrder, loadTarget } from '~core/model';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { generate } from '../commands';
+import { toolOf } from '../tools/all-tools';
+import { combinationTools } from '../tools/combination-tools';
+import { areaValues, lineValues, loadTools } from '../tools/load-tools';
+import { openTool } from '../tools/open-tool';
+import { ToolCard } from '../tools/tool-card';
+import { CaseList } from './case-editor';
 import { LoadEditor } from './load-editor';
 import { PutLoadForm } from './put-load-form';
+import { RuleList } from './rule-list';
 import { selectionWords } from './selection-words';
 
-export const natureNames: Readonly<Record<Nature, string>> = {
-  dead: 'dead', superimposedDead: 'superimposed dead', live: 'live', roofLive: 'roof live', snow: 'snow', wind: 'wind', seismic: 'seismic', other: 'other',
-};
+const mostListed = 30;
 
-/** Details of the Loads stage: cases, and loads on what is selected. */
+/** Details of the Loads stage: cases, loads on what is selected, loads on areas, rules and combinations. */
 export function LoadDetails() {
   const workbench = useWorkbenchApi();
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
+  const open = useWorkbench((state) => state.openTool);
+  const tool = open && toolOf(open.id);
+  if (tool) return <ToolCard key={tool.id} tool={tool} />;
   const chosen = selection.members.length + selection.nodes.length > 0;
   const current = shown.kind === 'case' ? model.cases[shown.id] : undefined;
   const targets = new Set([...selection.members, ...selection.nodes]);
-  const own = inOrder(model.loads).filter((load) => targets.has('node' in load ? load.node : load.member));
+  const own = chosen ? inOrder(model.loads).filter((load) => targets.has(loadTarget(load) ?? '')) : [];
   return (
     <aside className="details card" aria-label="Details">
       <div className="details-head">
@@ -41,22 +48,17 @@ export function LoadDetails() {
         {chosen ? (
           <>
             {current ? <PutLoadForm key={`${selection.members.length > 0}`} loadCase={current} /> : <p className="block secondary">Choose a case in the strip below; loads are put into the case that is shown.</p>}
-            {own.slice(0, 30).map((load) => (
+            {own.slice(0, mostListed).map((load) => (
               <LoadEditor key={load.id} load={load} />
             ))}
-            {own.length > 30 && <p className="caption">{own.length - 30} more stand in the ledger.</p>}
+            {own.length > mostListed && <p className="caption">{own.length - mostListed} more stand in the ledger.</p>}
           </>
         ) : (
           <>
             <CaseList />
-            <div className="block">
-              <h3>Combinations</h3>
-              <p className="secondary" style={{ marginBottom: 6 }}>
-                {Object.keys(model.combinations).length === 0 ? 'There are none yet.' : `${count(Object.keys(model.combinations).length, 'combination')}; every factor stands in the ledger and can be changed there.`}
-              </p>
-              <Button onClick={() => generate(workbench)}>Generate by {model.settings.code === 'us' ? 'ASCE 7-22' : 'EN 1990'}</Button>
-            </div>
-            <p className="caption">To put a load, choose a case in the strip and select members or nodes.</p>
+            <AreaList />
+            <RuleList />
+            <Combinations />
           </>
         )}
       </div>
@@ -64,108 +66,69 @@ export function LoadDetails() {
   );
 }
 
-function CaseList() {
+/** Loads on areas and along lines of the shown case, and what puts new ones. */
+function AreaList() {
+  const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
-  const look = useWorkbench((state) => state.look);
-  const loads = Object.values(model.loads);
-  const current = shown.kind === 'case' ? model.cases[shown.id] : undefined;
-  return (
-    <>
-      <div className="block">
-        <h3>Cases</h3>
-        <div className="listing">
-          {inOrder(model.cases).map((one) => (
-            <button key={one.id} type="button" className="item" aria-pressed={one.id === current?.id} onClick={() => look({ shown: { kind: 'case', id: one.id } })}>
-              <b style={{ width: 30 }}>{one.label}</b>
-              <span style={{ flex: 1 }}>{one.name}</span>
-              <span className="caption">{one.selfWeight ? 'self-weight' : loads.some((load) => load.case === one.id) ? natureNames[one.nature] : `${natureNames[one.nature]}, empty`}</span>
-            </button>
-          ))}
-        </div>
-      </div>
-      {current && <CaseEditor key={current.id} loadCase={current} />}
-      <NewCase />
-    </>
-  );
-}
-
-function CaseEditor({ loadCase }: { loadCase: LoadCase }) {
-  const code = useWorkbench((state) => state.model.settings.code);
-  const commit = useWorkbench((state) => state.commit);
-  const change = (fields: Record<string, unknown>) => commit({ edits: [{ kind: 'change', table: 'cases', changes: [{ id: loadCase.id, fields }] }] });
-  const text = (field: 'label' | 'name', value: string) => {
-    if (value.trim() !== '' && value.trim() !== loadCase[field]) change({ [field]: value });
-  };
+  const own = inOrder(model.loads).flatMap((load) => ((load.type === 'area' || load.type === 'line') && shown.kind === 'case' && load.case === shown.id ? [load] : []));
   return (
     <div className="block">
-      <h3>Case {loadCase.label}</h3>
-      <div className="fields">
-        <label htmlFor="case-label">Short name</label>
-        <Input id="case-label" key={loadCase.label} defaultValue={loadCase.label} maxLength={8} onBlur={(event) => text('label', event.target.value)} onPressEnter={(event) => text('label', event.currentTarget.value)} />
-        <label htmlFor="case-name">Name</label>
-        <Input id="case-name" key={loadCase.name} defaultValue={loadCase.name} maxLength={60} onBlur={(event) => text('name', event.target.value)} onPressEnter={(event) => text('name', event.currentTarget.value)} />
-        <label htmlFor="case-nature">Nature</label>
-        <Select id="case-nature" value={loadCase.nature} options={natures.map((value) => ({ value, label: natureNames[value] }))} onChange={(nature) => change({ nature })} />
-        {code === 'eurocode' && loadCase.nature === 'live' && (
-          <>
-            <label htmlFor="case-category">Category</label>
-            <div>
-              <Select id="case-category" style={{ width: '100%' }} value={loadCase.category ?? 'B'} options={liveCategories.map((value) => ({ value, label: value }))} onChange={(category) => change({ category })} />
-              <div className="field-hint">ψ {psiFactors(loadCase).join(', ')} (EN 1990 Table A1.1)</div>
-            </div>
-          </>
-        )}
-        <span className="field-label">Self-weight</span>
-        <Checkbox checked={loadCase.selfWeight} onChange={(event) => change({ selfWeight: event.target.checked })}>
-          acts in this case
-        </Checkbox>
+      <h3>On areas, along lines</h3>
+      {own.slice(0, mostListed).map((load) => (
+        <LoadEditor
+          key={load.id} load={load}
+          onOpen={() => (load.type === 'area' ? openTool(workbench, 'area-load', areaValues(load, model)) : openTool(workbench, 'line-load', lineValues(load)))}
+        />
+      ))}
+      <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>
+        {loadTools.filter((tool) => tool.id !== 'copy-case').map((tool) => (
+          <Button key={tool.id} size="small" disabled={Object.keys(model.cases).length === 0} title={tool.about} onClick={() => openTool(workbench, tool.id)}>
+            {{ 'area-load': 'Area load', 'line-load': 'Line load', 'probe-load': 'What acts where?' }[tool.id] ?? tool.title}
+          </Button>
+        ))}
       </div>
-      <Button danger size="small" style={{ marginTop: 8 }} onClick={() => commit({ edits: [{ kind: 'remove', table: 'cases', ids: [loadCase.id] }] })}>
-        Delete the case and its loads
-      </Button>
+      <p className="field-hint">To load members or nodes, choose a case in the strip and select them.</p>
     </div>
   );
 }
 
-function NewCase() {
+function Combinations() {
+  const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const look = useWorkbench((state) => state.look);
-  const [label, setLabel] = useState('');
-  const [name, setName] = useState('');
-  const [nature, setNature] = useState<Nature>('live');
-  const add = () => {
-    const id = idSource(model)('cases');
-    const short = label.trim() || { dead: 'D', superimposedDead: 'SD', live: 'L', roofLive: 'Lr', snow: 'S', wind: 'W', seismic: 'E', other: 'O' }[nature];
-    const taken = Object.values(model.cases).map((one) => one.label);
-    const free = taken.includes(short) ? Array.from({ length: 99 }, (_, i) => `${short}${i + 2}`).find((candidate) => !taken.includes(candidate))! : short;
-    if (commit({ edits: [{ kind: 'add', records: { cases: [{ id, label: free, name: name.trim() || natureNames[nature], nature, selfWeight: false }] } }], sentence: `Added case ${free}` })) {
-      look({ shown: { kind: 'case', id } });
-      setLabel('');
-      setName('');
-    }
-  };
+  const size = Object.keys(model.combinations).length;
+  const { asce } = combiningOf(model);
   return (
-    <form
-      className="block"
-      onSubmit={(event) => {
-        event.preventDefault();
-        add();
-      }}
-    >
-      <h3>New case</h3>
-      <div className="fields">
-        <label htmlFor="new-case-nature">Nature</label>
-        <Select id="new-case-nature" value={nature} options={natures.map((value) => ({ value, label: natureNames[value] }))} onChange={setNature} />
-        <label htmlFor="new-case-name">Name</label>
-        <Input id="new-case-name" value={name} maxLength={60} placeholder={natureNames[nature]} onChange={(event) => setName(event.target.value)} />
-        <label htmlFor="new-case-label">Short name</label>
-        <Input id="new-case-label" value={label} maxLength={8} onChange={(event) => setLabel(event.target.value)} />
+    <div className="block">
+      <h3>Combinations</h3>
+      <p className="secondary" style={{ marginBottom: 6 }}>
+        {size === 0 ? 'There are none yet.' : `${count(size, 'combination')}; every factor stands in the ledger and can be changed there.`}
+      </p>
+      <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>
+        <Button type={size === 0 ? 'primary' : 'default'} size="small" onClick={() => generate(workbench)}>
+          Generate by {model.settings.code === 'us' ? `ASCE ${asce.edition}` : 'EN 1990'}
+        </Button>
+        {combinationTools.map((tool) => (
+          <Button key={tool.id} size="small" title={tool.about} onClick={() => openTool(workbench, tool.id)}>
+            {{ combining: 'Options', 'trim-combinations': 'Which cannot govern?', 'own-combination': 'Write one', 'own-envelope': 'Envelope' }[tool.id] ?? tool.title}
+          </Button>
+        ))}
       </div>
-      <Button htmlType="submit" style={{ marginTop: 8 }}>
-        Add case
-      </Button>
-    </form>
+      {inOrder(model.envelopes).map((envelope) => (
+        <div key={envelope.id} className="row" style={{ gap: 4, marginTop: 4 }}>
+          <Button size="small" style={{ flex: 1 }} onClick={() => look({ shown: { kind: 'ownEnvelope', id: envelope.id } })}>
+            {envelope.label} of {count(envelope.cases.length + envelope.combinations.length, 'state')}
+          </Button>
+          <Button size="small" onClick={() => openTool(workbench, 'own-envelope', { envelope: envelope.id, name: envelope.label, cases: envelope.cases, combinations: envelope.combinations })}>
+            Change
+          </Button>
+          <button type="button" className="icon-button" aria-label={`Delete envelope ${envelope.label}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'envelopes', ids: [envelope.id] }] })}>
+            <Icon name="trash" />
+          </button>
+        </div>
+      ))}
+    </div>
   );
 }

@@ -1,60 +1,104 @@
-import { Segmented } from 'antd';
-import { memberLength, positionTolerance, type Load } from '~core/model';
-import { loadWords } from '~core/loading';
-import { formatQuantity } from '~core/units';
+import { Button, Segmented } from 'antd';
+import { loadWords, spreadOf, targetOf } from '~core/loading';
+import { isDirect, isPlaced, memberLength, positionTolerance, type Load, type PlacedLoad } from '~core/model';
+import { count, formatQuantity, type QuantityKind } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { QuantityField } from '../quantity-field';
 import { AxesChoice } from './axes-choice';
 
-/** One load: read, change, delete. */
-export function LoadEditor({ load }: { load: Load }) {
+/** One load: read, change, delete. Areas and lines open their form. */
+export function LoadEditor({ load, onOpen }: { load: Load; onOpen?: () => void }) {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const { units } = model.settings;
   const change = (fields: Record<string, unknown>) => commit({ edits: [{ kind: 'change', table: 'loads', changes: [{ id: load.id, fields }] }] });
-  const loadCase = model.cases[load.case];
-  const target = 'node' in load ? `node ${load.node}` : `member ${load.member}`;
   const words = loadWords(load, units);
-  const length = 'node' in load ? 0 : memberLength(model, model.members[load.member]);
-  const beyond = (position: number) => (position < 0 ? 'A position cannot be negative.' : position > length + positionTolerance ? `${formatQuantity(position, 'length', units)} is past the end, ${formatQuantity(length, 'length', units)}.` : undefined);
+  const vector = (field: string, values: readonly number[], names: string, kind: QuantityKind) => ['x', 'y', 'z'].map((axis, i) => <QuantityField key={field + axis} label={`${names} ${axis}`} kind={kind} units={units} value={values[i]} onCommit={(value) => change({ [field]: values.map((part, k) => (k === i ? value : part)) })} />);
+  const number = (field: string, label: string, value: number, kind: QuantityKind, size = 1) => <QuantityField label={label} kind={kind} units={units} value={value / size} onCommit={(next) => change({ [field]: next * size })} />;
+  const fields = () => {
+    switch (load.type) {
+      case 'node':
+        return [...vector('force', load.force, 'F', 'force'), ...vector('moment', load.moment, 'M', 'moment')];
+      case 'settlement':
+        return [...vector('displacement', load.displacement, 'u', 'deflection'), ...vector('rotation', load.rotation, 'φ', 'angle')];
+      case 'temperature':
+        return <>{number('change', 'Uniform', load.change, 'temperature')}{number('differenceY', 'Across y', load.differenceY, 'temperature')}{number('differenceZ', 'Across z', load.differenceZ, 'temperature')}</>;
+      case 'strain':
+        return <>{number('axial', 'Strain, ‰', load.axial, 'number', 1e-3)}{number('curvatureY', 'Curvature y, 1/m', load.curvatureY, 'number')}{number('curvatureZ', 'Curvature z, 1/m', load.curvatureZ, 'number')}</>;
+      default:
+        return isPlaced(load) ? <PlacedFields load={load} change={change} /> : null;
+    }
+  };
   return (
     <div className="block">
       <h3>
-        {load.id} <span className="secondary" style={{ fontWeight: 400 }}>{load.type === 'node' ? 'force' : words.kind} on {target}, case {loadCase.label}</span>
+        {load.id} <span className="secondary" style={{ fontWeight: 400 }}>{isDirect(load) ? `${load.type === 'node' ? 'force' : words.kind} on ${'node' in load ? 'node' : 'member'} ${targetOf(load)}, case ${model.cases[load.case].label}` : `${targetOf(load, model)}, ${words.value}`}</span>
         <button type="button" className="icon-button" style={{ marginLeft: 'auto' }} aria-label={`Delete load ${load.id}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] })}>
           <Icon name="trash" />
         </button>
       </h3>
-      {load.type === 'node' ? (
-        <div className="fields">
-          {(['force', 'moment'] as const).flatMap((vector) =>
-            ['x', 'y', 'z'].map((axis, i) => (
-              <QuantityField key={vector + axis} label={`${vector === 'force' ? 'F' : 'M'} ${axis}`} kind={vector} units={units} value={load[vector][i]} onCommit={(value) => change({ [vector]: load[vector].map((part, k) => (k === i ? value : part)) })} />
-            )),
-          )}
-        </div>
-      ) : load.type !== 'uniform' && load.type !== 'point' && load.type !== 'moment' ? (
-        <p className="secondary">
-          {words.direction}: {words.value} {words.place}
-        </p>
-      ) : (
-        <div className="fields">
-          <QuantityField label="Value" kind={load.type === 'point' ? 'force' : load.type === 'moment' ? 'moment' : 'lineLoad'} units={units} value={load.value} onCommit={(value) => change({ value })} />
-          <span className="field-label">Axes</span>
-          <AxesChoice value={load.axes} onChange={(axes) => change({ axes })} />
-          <span className="field-label">Direction</span>
-          <Segmented aria-label={`Direction of ${load.id}`} block value={load.direction} options={['x', 'y', 'z']} onChange={(direction) => change({ direction })} />
-          {load.type !== 'uniform' ? (
-            <QuantityField label="At" kind="length" units={units} value={load.at} onCommit={(at) => change({ at })} refuse={beyond} />
-          ) : (
-            <>
-              <QuantityField label="From" kind="length" units={units} value={load.from} onCommit={(from) => change({ from })} refuse={beyond} />
-              <QuantityField label="To" kind="length" units={units} value={load.to ?? undefined} placeholder={`the end, ${formatQuantity(length, 'length', units)}`} onCommit={(to) => change({ to })} onClear={() => change({ to: null })} refuse={(position) => beyond(position) ?? (position <= load.from ? 'The end must lie beyond the start.' : undefined)} />
-            </>
-          )}
-        </div>
-      )}
+      {isDirect(load) ? <div className="fields">{fields()}</div> : <Received load={load} onOpen={onOpen} />}
     </div>
+  );
+}
+
+/** What an area or a line hands to members, with the difference where there is one. */
+function Received({ load, onOpen }: { load: Extract<Load, { type: 'area' | 'line' }>; onOpen: (() => void) | undefined }) {
+  const model = useWorkbench((state) => state.model);
+  const select = useWorkbench((state) => state.select);
+  const { units } = model.settings;
+  const { received, given, taken } = spreadOf(model, load);
+  const members = [...new Set(received.map((one) => one.member))];
+  const lost = Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
+  return (
+    <>
+      <p className={lost ? 'over' : 'secondary'} style={{ margin: '0 0 4px' }}>
+        {formatQuantity(given, 'force', units)} given, {lost ? `${formatQuantity(taken, 'force', units)} received, ${formatQuantity(given - taken, 'force', units)} lost` : 'all of it received'} by {count(members.length, 'member')}.
+      </p>
+      <div className="row" style={{ gap: 4 }}>
+        {onOpen && (
+          <Button size="small" onClick={onOpen}>
+            Change
+          </Button>
+        )}
+        <Button size="small" disabled={members.length === 0} onClick={() => select({ members })}>
+          Select its members
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function PlacedFields({ load, change }: { load: PlacedLoad; change: (fields: Record<string, unknown>) => boolean }) {
+  const model = useWorkbench((state) => state.model);
+  const { units } = model.settings;
+  const length = memberLength(model, model.members[load.member]);
+  const show = (value: number) => formatQuantity(value, 'length', units);
+  const beyond = (position: number) => (position < 0 ? 'A position cannot be negative.' : position > length + positionTolerance ? `${show(position)} is past the end, ${show(length)}.${position / 1000 <= length ? ` ${show(position / 1000)} would fit: was it meant in mm?` : ''}` : undefined);
+  return (
+    <>
+      {load.type === 'trapezoid' ? (
+        <>
+          <QuantityField label="At its start" kind="lineLoad" units={units} value={load.valueFrom} onCommit={(valueFrom) => change({ valueFrom })} />
+          <QuantityField label="At its end" kind="lineLoad" units={units} value={load.valueTo} onCommit={(valueTo) => change({ valueTo })} />
+        </>
+      ) : (
+        <QuantityField label="Value" kind={load.type === 'point' ? 'force' : load.type === 'moment' ? 'moment' : 'lineLoad'} units={units} value={load.value} onCommit={(value) => change({ value })} />
+      )}
+      <span className="field-label">Axes</span>
+      <AxesChoice value={load.axes} onChange={(axes) => change({ axes })} />
+      <span className="field-label">Direction</span>
+      <Segmented aria-label={`Direction of ${load.id}`} block value={load.direction} options={['x', 'y', 'z']} onChange={(direction) => change({ direction })} />
+      {'at' in load ? (
+        <QuantityField label="At" kind="length" units={units} value={load.at} onCommit={(at) => change({ at: Math.min(at, length) })} refuse={beyond} />
+      ) : (
+        <>
+          <QuantityField label="From" kind="length" units={units} value={load.from} onCommit={(from) => change({ from })} refuse={beyond} />
+          <QuantityField label="To" kind="length" units={units} value={load.to ?? undefined} placeholder={`the end, ${show(length)}`} onCommit={(to) => change({ to })} onClear={() => change({ to: null })} refuse={(position) => beyond(position) ?? (position <= load.from ? 'The end must lie beyond the start.' : undefined)} />
+        </>
+      )}
+      {'projected' in load && load.projected && <p className="field-hint" style={{ gridColumn: '1 / -1' }}>per metre of the projection</p>}
+    </>
   );
 }

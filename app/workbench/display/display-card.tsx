@@ -20,6 +20,7 @@ export function DisplayCard() {
   const localAxes = useWorkbench((state) => state.localAxes);
   const coloring = useWorkbench((state) => state.coloring);
   const hidden = useWorkbench((state) => state.hidden);
+  const loadStyle = useWorkbench((state) => state.loadStyle);
   const snaps = useWorkbench((state) => state.snaps);
   const step = useWorkbench((state) => state.step);
   const workPlane = useWorkbench((state) => state.workPlane);
@@ -62,6 +63,15 @@ export function DisplayCard() {
           </Button>
         </div>
       )}
+      <h3>Loads</h3>
+      <div className="block checks" role="group" aria-label="Loads">
+        <Checkbox checked={loadStyle.heads} onChange={(event) => look({ loadStyle: { ...loadStyle, heads: event.target.checked } })}>
+          arrows point at what they act on
+        </Checkbox>
+        <Checkbox checked={loadStyle.received} onChange={(event) => look({ loadStyle: { ...loadStyle, received: event.target.checked } })}>
+          what members receive of areas
+        </Checkbox>
+      </div>
       <h3>
         Snaps <span className="caption">Tab takes the next one at the cursor</span>
       </h3>

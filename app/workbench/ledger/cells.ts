@@ -24,6 +24,8 @@ export interface CellColumn<Row> {
   readonly read?: (text: string, batch: Batch, row: Row | undefined) => CellRead;
   /** what sorts the column: the text when left out */
   readonly order?: (row: Row) => number;
+  /** whether a cell was changed by hand and should look so */
+  readonly marked?: (row: Row) => boolean;
   /** values offered while typing */
   readonly choices?: readonly string[];
 }
@@ -33,6 +35,8 @@ export interface Sheet<Row extends { id: string }> {
   readonly table: TableName;
   readonly noun: string;
   readonly columns: readonly CellColumn<Row>[];
+  /** turns what the cells of a row say into fields of its record, where several cells make one field */
+  readonly fold?: (fields: Readonly<Record<string, unknown>>, row: Row | undefined) => Record<string, unknown>;
   /** a whole new record from the fields of its cells; without it rows cannot be added */
   readonly create?: (fields: Readonly<Record<string, unknown>>, batch: Batch) => { ok: true; record: Row } | { ok: false; error: string };
 }
@@ -79,11 +83,11 @@ export function putBlock<Row extends { id: string }>(model: Model, sheet: Sheet<
       }
     });
     if (row) {
-      if (Object.keys(fields).length > 0) changes.push({ id: row.id, fields: closed(fields, row) });
+      if (Object.keys(fields).length > 0) changes.push({ id: row.id, fields: closed(sheet.fold?.(fields, row) ?? fields, row) });
       return;
     }
     if (!sound || cells.every((text) => text.trim() === '')) return;
-    const made = sheet.create?.(fields, batch);
+    const made = sheet.create?.(sheet.fold?.(fields, undefined) ?? fields, batch);
     if (!made) errors.push({ row: name, column: sheet.columns[firstColumn].title, text: cells[0] ?? '', error: `A ${sheet.noun} cannot be added here.` });
     else if (made.ok) records.push(made.record);
     else errors.push({ row: name, column: sheet.columns[firstColumn].title, text: cells[0] ?? '', error: made.error });

@@ -1,6 +1,6 @@
 import { Input } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
+import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Symbolic } from '../sheets/symbolic';
@@ -13,6 +13,8 @@ interface Props<Row extends { id: string }> {
   readonly selected: ReadonlySet<string>;
   readonly onSelect: (ids: string[], extend: boolean) => void;
   readonly empty: string;
+  /** buttons and words at the foot, beside the search */
+  readonly foot?: ReactNode;
 }
 
 const rowHeight = 26;
@@ -22,7 +24,7 @@ interface Cell { readonly row: number; readonly column: number }
  * A sheet of records with a spreadsheet's habits: arrows move, Shift extends, typing or F2 edits, Enter and Tab go on, Ctrl C and V copy and
  * paste blocks (new rows too), Ctrl D fills down, a click on a heading sorts. Errors stay on their cells until they are mended.
  */
-export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selected, onSelect, empty }: Props<Row>) {
+export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selected, onSelect, empty, foot }: Props<Row>) {
   const api = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
@@ -184,7 +186,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
                     const inside = item.index >= range.top && item.index <= range.bottom && j >= range.left && j <= range.right && (range.top !== range.bottom || range.left !== range.right);
                     const error = errorAt(item.index, column.title);
                     return (
-                      <span key={column.title} role="gridcell" aria-readonly={column.read === undefined} aria-invalid={error !== undefined} title={error?.error} className={`${column.numeric ? 'number' : ''} ${here ? 'cursor' : ''} ${inside ? 'ranged' : ''} ${error ? 'wrong' : ''}`} onClick={(event) => click(item.index, j, event)}>
+                      <span key={column.title} role="gridcell" aria-readonly={column.read === undefined} aria-invalid={error !== undefined} title={error?.error} className={`${column.numeric ? 'number' : ''} ${here ? 'cursor' : ''} ${inside ? 'ranged' : ''} ${error ? 'wrong' : ''} ${row && column.marked?.(row) ? 'changed' : ''}`} onClick={(event) => click(item.index, j, event)}>
                         {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? (column.show ?? column.text)(row) : j === 0 && length > 0 ? <span className="caption">{shown.length === 0 ? empty : `new ${sheet.noun}`}</span> : ''}
                       </span>
                     );
@@ -201,6 +203,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
         <span className={current ? 'over' : 'caption'} role="status">
           {current ? current.error : errors.length > 0 ? `${count(errors.length, 'cell')} not taken; they are marked` : `${filter.trim() === '' ? '' : `${shown.length} of `}${count(rows.length, sheet.noun)}${Object.keys(model.members).length > 0 ? ' · type to edit, Ctrl V pastes, Ctrl D fills down' : ''}`}
         </span>
+        {foot}
       </div>
     </>
   );

@@ -5,7 +5,7 @@ import type { Stage } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
 import { selectionWords } from '../details/selection-words';
 import { GridLinesTab, GroupsTab, MaterialsTab, MembersTab, NodesTab, SectionsTab, StoreysTab, SupportsTab } from './frame-tabs';
-import { CombinationsTab, LoadsTab } from './model-tabs';
+import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { ChecksTab, MemberForcesTab, NodeResultsTab } from './result-tabs';
 
 interface Tab {
@@ -29,6 +29,9 @@ const tabs: Readonly<Record<Stage, readonly Tab[]>> = {
   loads: [
     { id: 'loads', name: 'Loads', content: () => <LoadsTab /> },
     { id: 'combinations', name: 'Combinations', content: () => <CombinationsTab /> },
+    { id: 'summary', name: 'Summary', content: () => <SummaryTab /> },
+    { id: 'storeys', name: 'Take-down by storey', content: () => <TakeDownTab by="storey" /> },
+    { id: 'columns', name: 'by column', content: () => <TakeDownTab by="column" /> },
   ],
   analysis: modelTabs,
   results: [

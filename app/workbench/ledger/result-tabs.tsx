@@ -8,7 +8,7 @@ import type { CheckRow } from '../../workers/messages';
 import { placeWords } from '../details/selection-words';
 import { shownParts, stationTable } from '../results-of';
 import { Grid, type GridColumn } from './grid';
-import { useCopied, useQuantityColumn } from './model-tabs';
+import { useCopied, useQuantityColumn } from './grid-columns';
 import { Sparkline } from './sparkline';
 
 const text = <Row,>(title: string, width: number, read: (row: Row) => string): GridColumn<Row> => ({ title, width, show: read, copy: read });

@@ -1,5 +1,5 @@
-import { endConditionName, offPlane, storeyMembers, workingPlanes } from '~core/build';
-import { inOrder, memberEnds, storeysUpward, type Finding, type Member, type Model } from '~core/model';
+import { endConditionName, storeyMembers, workingPlanes } from '~core/build';
+import { inOrder, memberEnds, offPlane, storeysUpward, type Finding, type Member, type Model } from '~core/model';
 
 /** Something that can be selected by one click, in words. */
 export interface SelectionChoice {

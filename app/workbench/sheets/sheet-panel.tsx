@@ -3,7 +3,7 @@ import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { utilisationColor } from '../../theme/tokens';
-import type { SetStep } from '~core/checks';
+import type { SetStep } from '~core/sheet';
 import { capital } from '../details/frame-details';
 import { DesignEditor } from '../details/design-editor';
 import { placeWords } from '../details/selection-words';
@@ -124,7 +124,8 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
   );
 }
 
-function Step({ step }: { step: SetStep }) {
+/** A step of a sheet: clause, formula, the numbers put in, the result. */
+export function Step({ step }: { step: SetStep }) {
   return (
     <div className="sheet-step">
       <StepBody step={step} />

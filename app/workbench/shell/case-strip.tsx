@@ -1,11 +1,12 @@
 import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
-import { inOrder } from '~core/model';
+import { purposeNames } from '~core/combine';
+import { inOrder, purposes, type Purpose } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
 import { isForce, quantityColors } from '../canvas/diagrams';
-import { combinationsFor, shownParts, shownWords, stationTable } from '../results-of';
+import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable } from '../results-of';
 
 interface Stop {
   readonly shown: Shown;
@@ -28,14 +29,14 @@ export function CaseStrip({ right }: { right: number }) {
   const list = useRef<HTMLDivElement>(null);
 
   const groups = useMemo(() => {
-    const combinations = (purpose: 'strength' | 'service'): Stop[] => {
+    const combinations = (purpose: Purpose): Stop[] => {
       const stops = combinationsFor(model, purpose).map((combination): Stop => ({ shown: { kind: 'combination', id: combination.id }, label: combination.label, title: `${combination.label}, ${combination.rule}` }));
-      return stops.length > 1 ? [...stops, { shown: { kind: 'envelope', purpose }, label: 'Env', title: `Envelope of the ${purpose} combinations` }] : stops;
+      return stops.length > 1 ? [...stops, { shown: { kind: 'envelope', purpose }, label: 'Env', title: `Envelope of the ${purposeNames[purpose]} combinations` }] : stops;
     };
     return [
       { name: 'Cases', stops: inOrder(model.cases).map((one): Stop => ({ shown: { kind: 'case', id: one.id }, label: one.label, title: `${one.label}, ${one.name}` })) },
-      { name: 'Strength', stops: combinations('strength') },
-      { name: 'Service', stops: combinations('service') },
+      ...purposes.map((purpose) => ({ name: purposeNames[purpose][0].toUpperCase() + purposeNames[purpose].slice(1), stops: combinations(purpose) })),
+      { name: 'Envelopes', stops: inOrder(model.envelopes).map((one): Stop => ({ shown: { kind: 'ownEnvelope', id: one.id }, label: one.label, title: `Envelope ${one.label}` })) },
     ].filter((group) => group.stops.length > 0);
   }, [model]);
   const stops = groups.flatMap((group) => group.stops);
@@ -81,7 +82,7 @@ export function CaseStrip({ right }: { right: number }) {
       </div>
       <div className="strip-groups" ref={list} onKeyDown={onKeyDown}>
         {groups.map((group, g) => {
-          const governing = peaks && group.name !== 'Cases' ? peaks[g].indexOf(Math.max(...peaks[g].filter((_, i) => group.stops[i].shown.kind !== 'envelope'))) : -1;
+          const governing = peaks && group.name !== 'Cases' ? peaks[g].indexOf(Math.max(...peaks[g].filter((_, i) => !isEnvelope(group.stops[i].shown)))) : -1;
           return (
             <div key={group.name} className="strip-group" role="group" aria-label={group.name}>
               {!peaks && <span className="caption group-name">{group.name}</span>}

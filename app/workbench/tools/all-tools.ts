@@ -1,10 +1,13 @@
 import { editTools } from './edit-tools';
+import { combinationTools } from './combination-tools';
 import { generatorTools } from './generator-tools';
+import { loadTools } from './load-tools';
 import { memberTools } from './member-tools';
 import { panelTools } from './panel-tools';
+import { ruleTools } from './rule-tools';
 import { settingOutTools } from './setting-out-tools';
 import type { Tool } from './tool';
 
-export const tools: readonly Tool[] = [...settingOutTools, ...generatorTools, ...panelTools, ...editTools, ...memberTools];
+export const tools: readonly Tool[] = [...settingOutTools, ...generatorTools, ...panelTools, ...editTools, ...memberTools, ...loadTools, ...ruleTools, ...combinationTools];
 
 export const toolOf = (id: string): Tool | undefined => tools.find((tool) => tool.id === id);

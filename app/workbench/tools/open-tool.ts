@@ -3,12 +3,17 @@ import type { Workbench } from '../../state/store';
 import { toolOf } from './all-tools';
 import { initialValues, Values, type FieldValue, type Tool, type ToolContext } from './tool';
 
+/** What a tool works on: the model, what is selected, and the case that is shown. */
+export function toolContext({ model, selection, shown }: ReturnType<Workbench['getState']>): ToolContext {
+  return { model, selection, ...(shown.kind === 'case' && shown.id in model.cases ? { shownCase: shown.id } : {}) };
+}
+
 /** Opens a tool's form with its initial values, or those given; the first empty point waits for a click. */
 export function openTool(workbench: Workbench, id: string, given: Readonly<Record<string, FieldValue>> = {}): void {
   const tool = toolOf(id);
   if (!tool) throw new Error(`There is no tool “${id}”.`);
-  const { model, selection, startTool } = workbench.getState();
-  const context = { model, selection };
+  const context = toolContext(workbench.getState());
+  const { startTool } = workbench.getState();
   const values = { ...initialValues(tool, context), ...given };
   const needed = tool.fields(context).find((field) => field.kind === 'point' && field.initial === null && !isOptional(field.hint));
   startTool(id, values, needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null);
@@ -25,11 +30,11 @@ export function nextPoint(tool: Tool, context: ToolContext, values: Readonly<Rec
 
 /** Gives the field that waits a point clicked in the drawing, and lets the next one wait. @returns whether a field was waiting */
 export function fillPoint(workbench: Workbench, point: Vector): boolean {
-  const { openTool: open, model, selection, look } = workbench.getState();
+  const { openTool: open, look } = workbench.getState();
   const tool = open && toolOf(open.id);
   if (!open || !tool || open.armed === null) return false;
   const values = { ...open.values, [open.armed]: point };
-  look({ openTool: { ...open, values, armed: nextPoint(tool, { model, selection }, values, open.armed) } });
+  look({ openTool: { ...open, values, armed: nextPoint(tool, toolContext(workbench.getState()), values, open.armed) } });
   return true;
 }
 

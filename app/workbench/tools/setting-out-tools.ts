@@ -1,5 +1,5 @@
-import { gridLinesPlan, insertStoreyPlan, planeThrough, RecordCollector, reheightStoreyPlan, storeysPlan } from '~core/build';
-import { distance, storeysUpward, type Model } from '~core/model';
+import { gridLinesPlan, insertStoreyPlan, RecordCollector, reheightStoreyPlan, storeysPlan } from '~core/build';
+import { distance, planeThrough, storeysUpward, type Model } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, type Tool } from './tool';
 

@@ -9,8 +9,8 @@ import { Icon } from '../../theme/icons';
 import { selectionWords } from '../details/selection-words';
 import { SectionField } from '../details/section-field';
 import { QuantityField } from '../quantity-field';
-import { nextPoint } from './open-tool';
-import { Values, type Field, type FieldValue, type Tool } from './tool';
+import { nextPoint, toolContext } from './open-tool';
+import { offersBay, Values, type Field, type FieldValue, type Tool } from './tool';
 
 /** The form of an open tool: its values, what it would make, and the button that does it. */
 export function ToolCard({ tool }: { tool: Tool }) {
@@ -20,7 +20,8 @@ export function ToolCard({ tool }: { tool: Tool }) {
   const open = useWorkbench((state) => state.openTool)!;
   const look = useWorkbench((state) => state.look);
   const values = open.values as Record<string, FieldValue>;
-  const context = useMemo(() => ({ model, selection }), [model, selection]);
+  const shown = useWorkbench((state) => state.shown);
+  const context = useMemo(() => ({ model, selection, ...(shown.kind === 'case' && shown.id in model.cases ? { shownCase: shown.id } : {}) }), [model, selection, shown]);
   const fields = tool.fields(context).filter((field) => field.when?.(new Values(values)) ?? true);
   // a plan of thousands of members must not hold up typing
   const later = useDeferredValue(values);
@@ -39,7 +40,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
   };
   const close = () => look({ openTool: null, preview: [] });
   const carryOut = () => {
-    const made = tool.plan({ model: api.getState().model, selection: api.getState().selection }, new Values(api.getState().openTool!.values as Record<string, FieldValue>));
+    const made = tool.plan(toolContext(api.getState()), new Values(api.getState().openTool!.values as Record<string, FieldValue>));
     if (!made.ok) {
       api.getState().notify(made.error, 'error');
       return;
@@ -86,6 +87,15 @@ export function ToolCard({ tool }: { tool: Tool }) {
           ))}
         </div>
       </form>
+      {tool.report ? (
+        <div className="details-foot" role="status" style={{ display: 'grid', gap: 2, maxHeight: '60%', overflowY: 'auto' }}>
+          {tool.report(context, new Values(later)).map((line, i) => (
+            <p key={line} className={i === 0 ? 'strong' : 'secondary'} style={{ margin: 0 }}>
+              {line}
+            </p>
+          ))}
+        </div>
+      ) : (
       <div className="details-foot" style={{ display: 'grid', gap: 6 }}>
         <p className={plan.ok ? 'strong' : 'secondary'} role="status" style={{ margin: 0 }}>
           {plan.ok ? plan.words : plan.error}
@@ -94,6 +104,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
           {tool.action}
         </Button>
       </div>
+      )}
     </aside>
   );
 }
@@ -111,6 +122,8 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
           <QuantityField label={field.label} kind={field.kind} units={units} value={typeof value === 'number' ? value : undefined} onCommit={onChange} {...(field.initial === null ? { onClear: () => onChange(null) } : {})} placeholder={field.hint} />
         </>
       );
+    case 'quantity':
+      return <QuantityField label={field.label} kind={field.quantity} units={units} value={typeof value === 'number' ? value : undefined} onCommit={onChange} {...(field.initial === null ? { onClear: () => onChange(null) } : {})} placeholder={field.hint} />;
     case 'factor':
     case 'count':
       return (
@@ -179,8 +192,9 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
 function BaysField({ value, onChange }: { value: readonly string[]; onChange: (value: readonly string[]) => void }) {
   const model = useWorkbench((state) => state.model);
   const plane = useWorkbench((state) => state.plane);
+  const tool = useWorkbench((state) => state.openTool?.id ?? '');
   const bays = useMemo(() => findBays(model), [model]);
-  const upright = bays.filter((bay) => (plane.kind === 'plan' ? !bay.upright : bay.upright));
+  const offered = bays.filter((bay) => offersBay(bay, plane.kind, tool));
   const name = (bay: Bay) => {
     const middle = bayMiddle(bay);
     return `${bay.planeLabel}: ${middle.map((part, i) => `${'xyz'[i]} ${formatQuantity(part, 'length', model.settings.units, 1)}`).join(', ')}`;
@@ -189,8 +203,8 @@ function BaysField({ value, onChange }: { value: readonly string[]; onChange: (v
     <>
       <label htmlFor="tool-bays">Bays</label>
       <div>
-        <Select id="tool-bays" mode="multiple" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={upright.map((bay) => ({ value: bay.key, label: name(bay) }))} onChange={(next: string[]) => onChange(next)} style={{ width: '100%' }} popupMatchSelectWidth={false} />
-        <div className="field-hint">{upright.length === 0 ? 'No bay is enclosed by members yet.' : `${count(upright.length, 'bay')} ${plane.kind === 'plan' ? 'in floors' : 'upright'}; a plan shows those of its floor.`}</div>
+        <Select id="tool-bays" mode="multiple" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={offered.map((bay) => ({ value: bay.key, label: name(bay) }))} onChange={(next: string[]) => onChange(next)} style={{ width: '100%' }} popupMatchSelectWidth={false} />
+        <div className="field-hint">{offered.length === 0 ? 'No bay is enclosed by members yet.' : `${count(offered.length, 'bay')} ${plane.kind === 'plan' ? 'in floors' : tool === 'area-load' && plane.kind === '3d' ? 'in floors, walls and roofs' : 'upright'}; a plan shows those of its floor.`}</div>
       </div>
     </>
   );

@@ -1,7 +1,8 @@
-import { parseSection, RecordCollector, type Plan } from '~core/build';
+import { parseSection, RecordCollector, type Bay, type Plan } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { applyAct, type Edit, type Model, type Vector } from '~core/model';
-import type { Selection } from '../../state/view-slice';
+import type { QuantityKind } from '~core/units';
+import type { Selection, ViewPlane } from '../../state/view-slice';
 
 /** A value of a tool's form: numbers in SI, points in m, records by id, sections and materials by name. */
 export type FieldValue = number | string | boolean | Vector | readonly number[] | readonly string[] | null;
@@ -18,6 +19,7 @@ interface FieldBase {
 export type Field = FieldBase &
   (
     | { readonly kind: 'length' | 'angle' | 'factor' | 'count'; readonly initial: number | null }
+    | { readonly kind: 'quantity'; readonly quantity: QuantityKind; readonly initial: number | null }
     | { readonly kind: 'lengths'; readonly initial: readonly number[] }
     | { readonly kind: 'point'; readonly initial: Vector | null }
     | { readonly kind: 'text' | 'section' | 'material'; readonly initial: string }
@@ -30,13 +32,15 @@ export type Field = FieldBase &
 export interface ToolContext {
   readonly model: Model;
   readonly selection: Selection;
+  /** the load case that is shown, when one is */
+  readonly shownCase?: string;
 }
 
 /** Something that makes or changes parts of the frame from a few values: previewed while it is set, carried out as one revision. */
 export interface Tool {
   readonly id: string;
   readonly title: string;
-  readonly group: 'set out' | 'generate' | 'edit' | 'members';
+  readonly group: 'set out' | 'generate' | 'edit' | 'members' | 'loads' | 'combinations';
   readonly shortcut?: string;
   /** one sentence: what it does */
   readonly about: string;
@@ -45,6 +49,8 @@ export interface Tool {
   readonly action: string;
   readonly fields: (context: ToolContext) => readonly Field[];
   readonly plan: (context: ToolContext, values: Values) => Plan;
+  /** lines that answer a question in place of an act, for tools that change nothing */
+  readonly report?: (context: ToolContext, values: Values) => readonly string[];
   /** whether the form stays open after the act, and which points it then keeps */
   readonly again?: boolean;
   readonly keeps?: readonly string[];
@@ -88,6 +94,9 @@ export class Values {
     return Array.isArray(value) ? (value as readonly unknown[]).filter((one): one is string => typeof one === 'string') : [];
   }
 }
+
+/** Whether an open tool offers a bay in the plane one looks at: floors in plan, upright bays elsewhere, all of them for what lies on areas. */
+export const offersBay = (bay: Pick<Bay, 'upright'>, plane: ViewPlane['kind'], tool: string): boolean => (plane === 'plan' ? !bay.upright : bay.upright || (plane !== 'elevation' && tool === 'area-load'));
 
 export const refused = (error: string): Plan => ({ ok: false, error });
 

@@ -4,7 +4,7 @@ import type { Material, Reinforcement, Settings } from '../../model';
 import { extremesOf, type Station } from '../../results';
 import type { CombinedLine } from '../aisc360/check-steel-member';
 import { skipped, type Check } from '../check';
-import { barArea, force, moment, plain, sectionLength, type Sheet } from '../sheet';
+import { barArea, force, moment, plain, sectionLength, type Sheet } from '../../sheet';
 import { clearSpacing, effectiveDepth, leastClearSpacing, type BarLayer, type BeamSection } from './beam-section';
 import { flexuralStrength, minimumFlexuralSteel, proposeBars } from './flexure';
 import { largestStirrupSpacing, minimumStirrups, needsStirrups, proposeStirrups, shearStrength, thresholdTorsion, type Stirrups } from './shear';

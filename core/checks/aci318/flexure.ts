@@ -1,5 +1,5 @@
 import { reinforcingBars } from '../../catalog';
-import { barArea, moment, plain, sectionLength, stress, type Sheet, type Step } from '../sheet';
+import { barArea, moment, plain, sectionLength, stress, type Sheet, type Step } from '../../sheet';
 import { clearSpacing, effectiveDepth, leastClearSpacing, psi, stressBlockFactor, type BarLayer, type BeamSection } from './beam-section';
 
 /**

@@ -1,6 +1,6 @@
 import type { ReinforcingBar } from '../../catalog';
 import type { UnitSystem } from '../../units';
-import { barArea, force, plain, sectionLength, stress, type Sheet } from '../sheet';
+import { barArea, force, plain, sectionLength, stress, type Sheet } from '../../sheet';
 import { psi, type BeamSection } from './beam-section';
 
 /** Vertical stirrups: legs of a bar at a spacing in m. */

@@ -1,7 +1,7 @@
 import type { SteelDesign } from '../../model';
 import { lineIndex, type MemberLine, type Station } from '../../results';
 import { skipped, type Check, type MadeCheck } from '../check';
-import { force, length, moment, plain, type Quantity, type Sheet } from '../sheet';
+import { force, length, moment, plain, type Quantity, type Sheet } from '../../sheet';
 import { compressionStrength, tensionStrength, type EffectiveLengths } from './compression';
 import { majorFlexuralStrength, majorFlexureExclusion, minorFlexuralStrength, momentGradientFactor, type SegmentMoments } from './flexure';
 import { flangeShearStrength, webShearStrength } from './shear';

@@ -1,4 +1,4 @@
-import { area, elasticity, force, inertia, length, plain, sectionLength, stress, warping, type Sheet } from '../sheet';
+import { area, elasticity, force, inertia, length, plain, sectionLength, stress, warping, type Sheet } from '../../sheet';
 import type { SteelSection } from './steel-section';
 
 export const phiCompression = 0.9;

@@ -1,4 +1,4 @@
-import { elasticity, inertia, length, modulus, moment, plain, sectionLength, stress, type Sheet } from '../sheet';
+import { elasticity, inertia, length, modulus, moment, plain, sectionLength, stress, type Sheet } from '../../sheet';
 import type { SteelSection } from './steel-section';
 
 export const phiFlexure = 0.9;

@@ -1,4 +1,4 @@
-import { area, elasticity, force, plain, sectionLength, stress, type Sheet } from '../sheet';
+import { area, elasticity, force, plain, sectionLength, stress, type Sheet } from '../../sheet';
 import type { SteelSection } from './steel-section';
 
 /** Design shear strength of the web φ_v V_n, AISC 360-22 G2.1 (no tension field, no stiffeners: k_v = 5.34), N. */

@@ -54,6 +54,9 @@ export const modulus = (value: number): Quantity => ({ value, kind: 'sectionModu
 export const inertia = (value: number): Quantity => ({ value, kind: 'secondMoment' });
 export const warping = (value: number): Quantity => ({ value, kind: 'warping' });
 export const stress = (value: number): Quantity => ({ value, kind: 'stress' });
+export const pressure = (value: number): Quantity => ({ value, kind: 'pressure' });
+export const unitWeight = (value: number): Quantity => ({ value, kind: 'unitWeight' });
+export const speed = (value: number): Quantity => ({ value, kind: 'speed' });
 export const force = (value: number): Quantity => ({ value, kind: 'force' });
 export const moment = (value: number): Quantity => ({ value, kind: 'moment' });
 export const elasticity = (value: number): Quantity => ({ value, kind: 'modulus' });

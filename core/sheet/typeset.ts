@@ -5,7 +5,7 @@ import type { Quantity, Step } from './sheet';
  * Sets a sheet's expressions in TeX. The grammar is that of ordinary arithmetic: numbers, symbols (`F_y`, `lambda_c`), + − * / ^,
  * brackets and the functions sqrt, min, max, abs. What is typeset is what was evaluated, since both come from one text.
  */
-type Expression =
+export type Expression =
   | { type: 'number'; text: string }
   | { type: 'symbol'; name: string }
   | { type: 'call'; name: string; arguments: Expression[] }

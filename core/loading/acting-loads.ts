@@ -1,0 +1,89 @@
+import { inOrder, type AreaLoad, type LineLoad, type Load, type LoadRule, type Model, type ReductionRule } from '../model';
+import { spreadArea, type SpreadArea } from './area/spread-area';
+import { spreadLine, type SpreadLine } from './area/spread-line';
+import { asceWind } from './rules/asce-wind';
+import { enWind } from './rules/en-wind';
+import { notional } from './rules/notional';
+import { pattern } from './rules/pattern';
+import { heavyLive, reductions } from './rules/reduction';
+import type { RuleResult } from './rules/result';
+import { asceSnow, enSnow } from './rules/snow';
+import { train } from './rules/train';
+
+/** Keeps what was made of something as long as the tables it depends on are the same. Tables never change. */
+class Kept<K extends object, V> {
+  private readonly values = new WeakMap<K, { tables: readonly unknown[]; value: V }>();
+
+  get(key: K, tables: readonly unknown[], make: () => V): V {
+    const known = this.values.get(key);
+    if (known && known.tables.length === tables.length && tables.every((table, i) => table === known.tables[i])) return known.value;
+    const value = make();
+    this.values.set(key, { tables, value });
+    return value;
+  }
+}
+
+const frameTables = ({ nodes, members, sections, storeys, slabs, walls }: Model) => [nodes, members, sections, storeys, slabs, walls];
+
+const spreads = new Kept<AreaLoad | LineLoad, SpreadArea | SpreadLine>();
+
+/** An area or line load carried to members; made once for a load and a state of the frame. */
+export function spreadOf(model: Model, load: AreaLoad): SpreadArea;
+export function spreadOf(model: Model, load: AreaLoad | LineLoad): SpreadArea | SpreadLine;
+export function spreadOf(model: Model, load: AreaLoad | LineLoad): SpreadArea | SpreadLine {
+  return spreads.get(load, frameTables(model), () => (load.type === 'area' ? spreadArea(model, load) : spreadLine(model, load)));
+}
+
+/** How much of a gravity load comes in at each node in a case, N downward; told to notional rules by what knows members' loads. */
+export type DownwardByNode = (model: Model, loads: readonly Load[], factors: readonly { case: string; factor: number }[]) => ReadonlyMap<string, number>;
+
+const results = new Kept<LoadRule, RuleResult>();
+const acting = new Kept<object, { loads: readonly Load[]; results: ReadonlyMap<string, RuleResult> }>();
+
+/**
+ * Every load of the model: those that were put, and those the rules make. Rules see what rules before them made: wind, snow and moving
+ * forces first, then patterns of them, then notional loads of all of it.
+ */
+export function makeActing(model: Model, downward: DownwardByNode): { loads: readonly Load[]; results: ReadonlyMap<string, RuleResult> } {
+  const own = inOrder(model.loads);
+  const rules = inOrder(model.loadRules);
+  if (rules.length === 0) return { loads: own, results: new Map() };
+  const { loads, loadRules, cases, materials, gridLines, diaphragms } = model;
+  return acting.get(loadRules, [loads, cases, materials, gridLines, diaphragms, ...frameTables(model)], () => {
+    const found = new Map<string, RuleResult>();
+    const all: Load[] = [...own];
+    const take = (rule: LoadRule, more: readonly unknown[], make: () => RuleResult) => {
+      const result = results.get(rule, [...frameTables(model), ...more], make);
+      found.set(rule.id, result);
+      return result.loads;
+    };
+    for (const rule of rules) {
+      if (rule.type === 'asceWind') all.push(...take(rule, [], () => asceWind(model, rule)));
+      else if (rule.type === 'enWind') all.push(...take(rule, [], () => enWind(model, rule)));
+      else if (rule.type === 'asceSnow') all.push(...take(rule, [], () => asceSnow(model, rule)));
+      else if (rule.type === 'enSnow') all.push(...take(rule, [], () => enSnow(model, rule)));
+      else if (rule.type === 'train') all.push(...take(rule, [], () => train(model, rule)));
+    }
+    for (const rule of rules) if (rule.type === 'pattern') all.push(...take(rule, [gridLines, loads, loadRules], () => pattern(model, rule, all.filter((load) => load.case === rule.source))));
+    const gravity = [...all];
+    for (const rule of rules) if (rule.type === 'notional') all.push(...take(rule, [loads, cases, materials, diaphragms, loadRules], () => notional(model, rule, downward(model, gravity, rule.gravity))));
+    for (const rule of rules) if (rule.type === 'reduction') take(rule, [loads, loadRules], () => ({ loads: [], sheets: reductionOf(model, rule, all).sheets, problems: [] }));
+    return { loads: all, results: found };
+  });
+}
+
+/** What a reduction rule makes of the areas each member receives live load from. */
+export function reductionOf(model: Model, rule: ReductionRule, loads: readonly Load[]): ReturnType<typeof reductions> {
+  const areas = new Map<string, number>();
+  for (const load of loads) {
+    if (load.case !== rule.case || load.type !== 'area' || !isReduced(rule, load)) continue;
+    const unit = unitLoads.get(load, [], () => ({ ...load, pressure: { type: 'uniform', value: 1 }, direction: 'normal', reversed: false, projected: false }));
+    for (const { member, from, to, valueFrom, valueTo } of spreadOf(model, unit).received) areas.set(member, (areas.get(member) ?? 0) + (Math.abs(valueFrom + valueTo) / 2) * (to - from));
+  }
+  return reductions(rule, areas);
+}
+
+const unitLoads = new Kept<AreaLoad, AreaLoad>();
+
+/** Whether a rule makes an area's load smaller: ASCE 7 leaves loads above 4.79 kPa (100 psf) as they are. */
+export const isReduced = (rule: ReductionRule, load: AreaLoad): boolean => rule.standard === 'en' || load.pressure.type !== 'uniform' || Math.abs(load.pressure.value) <= heavyLive;

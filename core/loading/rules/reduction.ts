@@ -1,0 +1,35 @@
+import type { ReductionRule } from '../../model';
+import { calculate, plain, Sheet, type Quantity } from '../../sheet';
+import type { RuleSheet } from './result';
+
+const planArea = (value: number): Quantity => ({ value, kind: 'planArea' });
+
+/** Live loads above this are not made smaller, ASCE 7-22 4.7.3, Pa (100 psf). */
+export const heavyLive = 100 * 47.88025898;
+
+/** The factor on the live load that a member receives, by the area it receives it from (m²), worked out on a sheet. */
+export function reductionFactor(rule: ReductionRule, area: number, sheet: Sheet): number {
+  if (rule.standard === 'asce') {
+    const influence = calculate(sheet, { clause: '4.7.2', title: 'Influence area', symbol: 'A_I', expression: 'K_LL * A_T', inputs: { K_LL: plain(rule.elementFactor, 1), A_T: planArea(area) }, as: { kind: 'planArea' } });
+    if (influence < 37.16) {
+      sheet.remark('K_LL A_T is below 37.16 m² (400 ft²): no reduction.');
+      return 1;
+    }
+    return calculate(sheet, { clause: '4.7-1', title: 'Share of the live load', symbol: 'L / L_0', expression: 'min(1, max(0.5, 0.25 + 4.57 / sqrt(A_I)))', inputs: { A_I: planArea(influence) }, as: { kind: 'number', decimals: 3 }, note: 'not below 0.5 for members that carry one floor' });
+  }
+  return calculate(sheet, { clause: '(6.1)', title: 'Reduction by area', symbol: 'alpha_A', expression: 'min(1, max(0.6, 5 / 7 * psi_0 + A_0 / A))', inputs: { psi_0: plain(rule.combinationFactor, 2), A_0: planArea(10), A: planArea(area) }, as: { kind: 'number', decimals: 3 }, note: 'EN 1991-1-1 6.3.1.2, categories A to D; 0.6 is asked of C and D and kept for all' });
+}
+
+/** Factors of all members by their areas, with the sheets of the largest. */
+export function reductions(rule: ReductionRule, areas: ReadonlyMap<string, number>): { factors: Map<string, number>; sheets: RuleSheet[] } {
+  const factors = new Map<string, number>();
+  const sheets: RuleSheet[] = [];
+  for (const [member, area] of [...areas].sort((a, b) => b[1] - a[1])) {
+    const sheet = new Sheet();
+    factors.set(member, reductionFactor(rule, area, sheet));
+    if (sheets.length < mostSheets) sheets.push({ title: `Live load of ${member}`, sheet });
+  }
+  return { factors, sheets };
+}
+
+const mostSheets = 12;

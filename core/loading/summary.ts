@@ -1,0 +1,146 @@
+import { add, cross, inOrder, memberAxis, storeysUpward, type Load, type Model, type Vector } from '../model';
+import { actingLoads, downwardByNode, loadsByCase, termActions, type CaseLoads } from './member-terms';
+
+/** A force (N) and its moment (N·m) about a point. */
+export interface Resultant {
+  readonly force: Vector;
+  readonly moment: Vector;
+}
+
+const none: Resultant = { force: [0, 0, 0], moment: [0, 0, 0] };
+const plus = (a: Resultant, force: Vector, moment: Vector): Resultant => ({ force: add(a.force, force), moment: add(a.moment, moment) });
+
+/** Sum of what acts in a case, about a point. Strains and settlements have none. */
+export function resultantOf(model: Model, loads: CaseLoads, about: Vector = [0, 0, 0]): Resultant {
+  let sum = none;
+  const arm = (place: Vector): Vector => [place[0] - about[0], place[1] - about[1], place[2] - about[2]];
+  for (const [node, six] of loads.nodes) {
+    const force: Vector = [six[0], six[1], six[2]];
+    sum = plus(sum, force, add(cross(arm(model.nodes[node].position), force), [six[3], six[4], six[5]]));
+  }
+  for (const [member, terms] of loads.members) {
+    const axis = memberAxis(model, model.members[member]);
+    if (!axis) continue;
+    for (const term of terms) {
+      if (term.action >= termActions.strain) continue;
+      const run = term.to - term.from;
+      const unit = [axis.axes.x, axis.axes.y, axis.axes.z][term.action % 3];
+      const total = term.isPoint ? term.value : (term.value + (term.slope * run) / 2) * run;
+      const vector: Vector = [unit[0] * total, unit[1] * total, unit[2] * total];
+      if (term.action > termActions.z) {
+        sum = plus(sum, [0, 0, 0], vector);
+        continue;
+      }
+      // ∫ q x dx about the member's start, which also holds where the sum is nothing and only a couple is left
+      const first = term.isPoint ? term.value * term.from : total * term.from + (term.value * run ** 2) / 2 + (term.slope * run ** 3) / 3;
+      const lever: Vector = [axis.axes.x[0] * first, axis.axes.x[1] * first, axis.axes.x[2] * first];
+      sum = plus(sum, vector, add(cross(arm(axis.start), vector), cross(lever, unit)));
+    }
+  }
+  return sum;
+}
+
+/** The resultants of all cases about a point, by case. */
+export function caseResultants(model: Model, about: Vector = [0, 0, 0]): Map<string, Resultant> {
+  return new Map([...loadsByCase(model)].map(([id, loads]) => [id, resultantOf(model, loads, about)]));
+}
+
+const forces = new WeakMap<Load, { tables: readonly unknown[]; force: Vector }>();
+
+/** The force one load comes to, N, global: what members receive of an area or a line, or the load itself. */
+export function loadForce(model: Model, load: Load): Vector {
+  const tables = [model.nodes, model.members, model.sections, model.storeys, model.slabs, model.walls];
+  const known = forces.get(load);
+  if (known && known.tables.every((table, i) => table === tables[i])) return known.force;
+  const single = loadsByCase({ ...model, cases: { [load.case]: { ...model.cases[load.case], selfWeight: false } }, loads: { [load.id]: load }, loadRules: {} }).get(load.case)!;
+  const { force } = resultantOf(model, single);
+  forces.set(load, { tables, force });
+  return force;
+}
+
+/** Gravity load that comes in at each storey and at each column line, level by level and summed from the top, N downward. */
+export interface TakeDown {
+  /** from the top down */
+  readonly storeys: readonly { readonly id: string; readonly label: string; readonly elevation: number; readonly own: number; readonly above: number; readonly lateral: readonly [number, number] }[];
+  /** of each column, in plan, the sum of what comes in at its line from the top down to a level */
+  readonly columns: readonly { readonly members: readonly string[]; readonly x: number; readonly y: number; readonly levels: readonly { readonly storey: string; readonly own: number; readonly above: number }[] }[];
+}
+
+const samePlace = 0.05;
+
+/** What comes in level by level, for factors of cases. Members hand their load to their ends as simple beams do, so a column gets what its tributary length carries. */
+export function takeDown(model: Model, factors: readonly { case: string; factor: number }[]): TakeDown {
+  const levels = [...storeysUpward(model)].reverse();
+  const levelOf = (z: number) => levels.reduce((best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best), levels[0]);
+  const downward = downwardByNode(model, actingLoads(model), factors);
+  const lateral = new Map<string, [number, number]>();
+  const byCase = loadsByCase(model, new Set(factors.map((one) => one.case)));
+  const push = (z: number, x: number, y: number) => {
+    if (levels.length === 0) return;
+    const id = levelOf(z).id;
+    const sum = lateral.get(id) ?? [0, 0];
+    lateral.set(id, [sum[0] + x, sum[1] + y]);
+  };
+  for (const { case: id, factor } of factors) {
+    const loads = byCase.get(id);
+    if (!loads) continue;
+    for (const [node, six] of loads.nodes) push(model.nodes[node].position[2], factor * six[0], factor * six[1]);
+    for (const [member, terms] of loads.members) {
+      const axis = memberAxis(model, model.members[member]);
+      if (!axis) continue;
+      for (const term of terms) {
+        if (term.action > termActions.z) continue;
+        const unit = [axis.axes.x, axis.axes.y, axis.axes.z][term.action];
+        const run = term.to - term.from;
+        const total = factor * (term.isPoint ? term.value : (term.value + (term.slope * run) / 2) * run);
+        const middle = axis.start[2] + axis.axes.x[2] * (term.isPoint ? term.from : (term.from + term.to) / 2);
+        push(middle, unit[0] * total, unit[1] * total);
+      }
+    }
+  }
+  const own = new Map<string, number>();
+  for (const [node, force] of downward) if (levels.length > 0) {
+    const id = levelOf(model.nodes[node].position[2]).id;
+    own.set(id, (own.get(id) ?? 0) + force);
+  }
+  let above = 0;
+  const storeys = levels.map(({ id, label, elevation }) => {
+    above += own.get(id) ?? 0;
+    return { id, label, elevation, own: own.get(id) ?? 0, above, lateral: lateral.get(id) ?? ([0, 0] as const) };
+  });
+  return { storeys, columns: columnLines(model, levels, (z) => levelOf(z).id, downward) };
+}
+
+function columnLines(model: Model, levels: readonly { id: string }[], levelOf: (z: number) => string, downward: ReadonlyMap<string, number>): TakeDown['columns'] {
+  const lines: { x: number; y: number; members: string[]; nodes: Set<string> }[] = [];
+  for (const member of inOrder(model.members)) {
+    if (member.role !== 'column') continue;
+    const [x, y] = model.nodes[member.start].position;
+    let line = lines.find((one) => Math.abs(one.x - x) < samePlace && Math.abs(one.y - y) < samePlace);
+    if (!line) {
+      line = { x, y, members: [], nodes: new Set() };
+      lines.push(line);
+    }
+    line.members.push(member.id);
+    line.nodes.add(member.start).add(member.end);
+  }
+  lines.sort((a, b) => a.x - b.x || a.y - b.y);
+  // beams that meet no column hand their load on to the beams they rest on, which is not followed here: it goes to the nearest column of the level
+  const taken = new Map<string, number>();
+  const at = (id: string) => model.nodes[id].position;
+  for (const [node, force] of downward) {
+    const [x, y, z] = at(node);
+    const level = levelOf(z);
+    const here = lines.filter((line) => [...line.nodes].some((id) => levelOf(at(id)[2]) === level));
+    const line = here.find((one) => one.nodes.has(node)) ?? here.reduce<(typeof lines)[number] | undefined>((best, one) => (!best || Math.hypot(one.x - x, one.y - y) < Math.hypot(best.x - x, best.y - y) ? one : best), undefined);
+    if (line) taken.set(`${lines.indexOf(line)} ${level}`, (taken.get(`${lines.indexOf(line)} ${level}`) ?? 0) + force);
+  }
+  return lines.map((line, key) => {
+    let above = 0;
+    return { members: line.members, x: line.x, y: line.y, levels: levels.map(({ id }) => {
+      const own = taken.get(`${key} ${id}`) ?? 0;
+      above += own;
+      return { storey: id, own, above };
+    }) };
+  });
+}

@@ -1,0 +1,3 @@
+export { area, barArea, elasticity, force, inertia, length, modulus, moment, plain, pressure, sectionLength, Sheet, speed, stress, unitWeight, warping, type Comparison, type Quantity, type Step } from './sheet';
+export { calculate, type Calculation } from './calculate';
+export { parseExpression, setStep, stepToTex, symbolToTex, type SetStep } from './typeset';
