@@ -1,7 +1,7 @@
 import { bracingPlan, buildFrame, copyPlan, drawMember, edgesOfSelection, findBays, nodesOfStorey, parseSection, running, secondariesPlan, storeysPlan, translation } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { generateCombinations } from '~core/combine';
-import { idSource, storeysUpward, type Model, type Vector } from '~core/model';
+import { idSource, storeysUpward, type LoadCase, type LoadDirection, type LoadRule, type LoadSpread, type Model, type Nature, type Vector } from '~core/model';
 import { Author } from './author';
 
 const baysX = [6.4, 6.4, 6.4, 6.4];
@@ -17,8 +17,8 @@ function choice(text: string) {
 
 /**
  * Quillhaven Library: four storeys on 4 × 3 bays in reinforced concrete; the top storey is the reading room under a pitched steel roof
- * with braced bays, and a steel mezzanine stands above the first floor. Made by the generators and edits of the Frame stage alone. Loads on
- * beams stand for the floors until slabs are analysed.
+ * with braced bays, and a steel mezzanine stands above the first floor. Made by the generators and edits of the Frame stage alone; floors, roofs
+ * and walls are loads on areas that the beams and columns around them receive.
  */
 export function authorQuillhavenLibrary(): Author {
   const author = new Author({ name: 'Quillhaven Library', units: 'si', code: 'us' });
@@ -84,12 +84,15 @@ function addReadingRoom(author: Author): void {
   const roof = findBays(author.model).filter((bay) => slopes.some(([label]) => label === bay.planeLabel) && [...bay.corners].every((corner) => corner[0] < 6.5));
   author.plan(bracingPlan(author.model, roof, 'rising', brace, false));
   const purlins = Object.values(author.model.members).filter((member) => member.section === steel.sections.W8X15).map((member) => member.id);
+  author.do({ edits: [{ kind: 'change', table: 'members', changes: purlins.map((id) => ({ id, fields: { steelDesign: { ...author.model.members[id].steelDesign, unbracedLengthMinor: 1.6, unbracedLengthTorsion: 1.6 } } })) }], sentence: 'Braced the purlins sideways by sag rods at their quarters' });
   const braces = Object.values(author.model.members).filter((member) => member.role === 'brace').map((member) => member.id);
   const next = idSource(author.model);
   author.do({ edits: [{ kind: 'add', records: { groups: [{ id: next('groups'), label: 'Purlins', members: purlins }, { id: next('groups'), label: 'Bracing', members: braces }] } }], sentence: 'Grouped purlins and bracing' });
 }
 
 const mezzanine = 6.0;
+/** Corners of the stair opening in plan, m. */
+const stairOpening: readonly (readonly [number, number])[] = [[14, 8], [17.6, 8], [17.6, 13.6], [14, 13.6]];
 
 /** A steel mezzanine in one bay above the first floor: two beams between columns, joists across, their ends pinned. */
 function addMezzanine(author: Author): void {
@@ -111,10 +114,10 @@ function addMezzanine(author: Author): void {
 function describeSlab(author: Author): void {
   const next = idSource(author.model);
   const at = (x: number, y: number) => Object.values(author.model.nodes).find(({ position: p }) => Math.abs(p[0] - x) < 1e-6 && Math.abs(p[1] - y) < 1e-6 && Math.abs(p[2] - storeys[0]) < 1e-6)!.id;
-  const opening = [[14, 8], [17.6, 8], [17.6, 13.6], [14, 13.6]].map(([x, y]) => ({ id: next('nodes'), position: [x, y, storeys[0]] as [number, number, number] }));
+  const opening = stairOpening.map(([x, y]) => ({ id: next('nodes'), position: [x, y, storeys[0]] as [number, number, number] }));
   const slab = { id: next('slabs'), label: 'First floor', corners: [at(0, 0), at(25.6, 0), at(25.6, width), at(0, width)], openings: [opening.map((node) => node.id)], thickness: 0.22, material: Object.values(author.model.materials).find((material) => material.kind === 'concrete')!.id };
   author.do({ edits: [{ kind: 'add', records: { nodes: opening, slabs: [slab] } }], sentence: 'Outlined the first floor with its stair opening' });
-  author.do({ edits: [{ kind: 'add', records: { acceptances: [{ id: next('acceptances'), finding: 'panels', reason: 'Weight of the slab stands in case SD as line loads' }] } }], sentence: 'Accepted that the slab is only described' });
+  author.do({ edits: [{ kind: 'add', records: { acceptances: [{ id: next('acceptances'), finding: 'panels', reason: 'Weight of the slab stands in case SD as an area load' }] } }], sentence: 'Accepted that the slab is only described' });
   const roof = Object.values(author.model.members).filter((member) => [member.start, member.end].every((id) => author.model.nodes[id].position[2] > eaves - storeys[3] - 0.01) && member.section !== null && author.model.sections[member.section].shape.type !== 'rectangle').map((member) => member.id);
   author.do({ edits: [{ kind: 'add', records: { views: [{ id: next('views'), label: 'Reading room', plane: { kind: '3d' }, camera: null, form: 'solid', isolated: roof, hidden: [] }] } }], sentence: 'Kept view Reading room' });
 }
@@ -130,42 +133,51 @@ function choiceIds(author: Author, names: string[]): { sections: Record<string, 
   return { sections: Object.fromEntries(sections.map((section) => [section.name, section.id])), material: material.id };
 }
 
-/** Dead, superimposed dead, live, snow and two winds, as line loads: area loads times the widths the beams carry. */
+/**
+ * Dead, superimposed dead, live by room, façades, as loads on areas and along lines; snow, wind and notional loads by their rules. Floors span
+ * 6.4 m to the beams along y, roofs to the purlins, walls to the columns.
+ */
 function addLoads(author: Author): void {
-  author.addCase('D', 'Self-weight of the frame', 'dead', true);
+  const dead = author.addCase('D', 'Self-weight of the frame', 'dead', true);
   const superimposed = author.addCase('SD', 'Slabs, finishes and façade', 'superimposedDead');
-  const live = author.addCase('L', 'Reading rooms and stacks', 'live', false, 'E');
-  const snow = author.addCase('S', 'Snow', 'snow');
-  const windX = author.addCase('WX', 'Wind along the grid letters', 'wind');
-  const windY = author.addCase('WY', 'Wind along the grid numbers', 'wind');
-  const { nodes } = author.model;
-  const at = (member: { start: string; end: string }) => [nodes[member.start].position, nodes[member.end].position] as const;
-  const beams = Object.values(author.model.members).filter((member) => member.role === 'beam');
-  const alongY = beams.filter((beam) => Math.abs(at(beam)[0][0] - at(beam)[1][0]) < 1e-6);
-  const onMezzanine = (beam: (typeof beams)[number]) => at(beam).every((place) => Math.abs(place[2] - mezzanine) < 1e-6);
-  const floors = alongY.filter((beam) => at(beam)[0][2] < eaves - 1 && !onMezzanine(beam));
-  const isEdge = (beam: (typeof beams)[number]) => [0, 25.6].some((x) => Math.abs(at(beam)[0][0] - x) < 1e-6);
-  const inner = floors.filter((beam) => !isEdge(beam)).map((beam) => beam.id);
-  const edge = floors.filter(isEdge).map((beam) => beam.id);
-  // 180 mm slab 4.3 kPa and finishes 1.2 kPa; library reading rooms 2.9 kPa (60 psf); beams every 6.4 m
-  author.addUniform(superimposed, inner, 'z', -5500 * 6.4);
-  author.addUniform(superimposed, edge, 'z', -5500 * 3.2 - 4000);
-  author.addUniform(live, inner, 'z', -2900 * 6.4);
-  author.addUniform(live, edge, 'z', -2900 * 3.2);
-  const faces = beams.filter((beam) => !alongY.includes(beam) && at(beam)[0][2] < eaves - 1 && !onMezzanine(beam) && [0, 21.6].some((y) => Math.abs(at(beam)[0][1] - y) < 1e-6));
-  author.addUniform(superimposed, faces.map((beam) => beam.id), 'z', -4000);
-  const rafters = alongY.filter((beam) => at(beam)[0][2] > eaves - 1 || at(beam)[1][2] > eaves - 1);
-  const roofWidth = (beam: (typeof beams)[number]) => (isEdge(beam) ? 3.2 : 6.4);
-  for (const width of [3.2, 6.4]) {
-    const of = rafters.filter((beam) => roofWidth(beam) === width).map((beam) => beam.id);
-    author.addUniform(superimposed, of, 'z', -600 * width);
-    author.addUniform(snow, of, 'z', -1400 * width);
-  }
-  // the mezzanine's deck spans 1.8 m between joists
-  const joists = beams.filter((beam) => onMezzanine(beam) && !alongY.includes(beam)).map((beam) => beam.id);
-  author.addUniform(superimposed, joists, 'z', -2000 * 1.8);
-  author.addUniform(live, joists, 'z', -2900 * 1.8);
-  addWind(author, windX, windY);
+  const live = author.addCase('L', 'Reading rooms, stacks, stairs', 'live', false, 'E');
+  const length = running(baysX).at(-1)!;
+  const floors = storeysUpward(author.model).slice(1, 4).map((storey) => storey.elevation);
+  const alongX: LoadSpread = { way: 'one', along: [1, 0, 0] };
+  const place = (x0: number, x1: number, y0: number, y1: number, z: number): Vector[] => [[x0, y0, z], [x1, y0, z], [x1, y1, z], [x0, y1, z]];
+  // 180 mm slab 4.3 kPa and finishes 1.2 kPa; ASCE 7 Table 4.3-1: reading rooms 2.9 kPa (60 psf), stack rooms 7.2 kPa (150 psf), stairs 4.8 kPa (100 psf)
+  floors.forEach((z, i) => {
+    const stairs: Vector[] = stairOpening.map(([x, y]) => [x, y, z]);
+    author.addArea(superimposed, `Floor ${i + 1}`, place(0, length, 0, width, z), -5500, alongX, i === 0 ? [stairs] : []);
+    if (i === 0) author.addArea(live, 'Stairs', stairs, -4800, alongX);
+    const stack = place(0, 6.4, 14.4, width, z);
+    if (i < 2) author.addArea(live, `Stacks ${i + 1}`, stack, -7200, alongX);
+    author.addArea(live, `Reading rooms ${i + 1}`, place(0, length, 0, width, z), -2900, alongX, [...(i === 0 ? [stairs] : []), ...(i < 2 ? [stack] : [])]);
+    for (const [from, to] of [[[0, 0], [length, 0]], [[0, width], [length, width]], [[0, 0], [0, width]], [[length, 0], [length, width]]]) author.addLine(superimposed, 'Façade', [from[0], from[1], z], [to[0], to[1], z], -4000);
+  });
+  const upSlope: LoadSpread = { way: 'one', along: [0, 1, 0] };
+  for (const y of [0, width]) author.addArea(superimposed, 'Roof', [[0, y, eaves], [length, y, eaves], [length, width / 2, ridge], [0, width / 2, ridge]], -600, upSlope);
+  const deck = place(19.2, 25.6, 7.2, 14.4, mezzanine);
+  author.addArea(superimposed, 'Mezzanine deck', deck, -2000, upSlope);
+  author.addArea(live, 'Mezzanine', deck, -2900, upSlope);
+  addRules(author, [dead, superimposed, live]);
+}
+
+/** Wind by ASCE 7-22 towards all sides, snow balanced and drifted, notional loads both ways. */
+function addRules(author: Author, gravity: readonly string[]): void {
+  const next = idSource(author.model);
+  const caseOf = (label: string, name: string, nature: Nature, direction?: LoadDirection): LoadCase => ({ id: next('cases'), label, name, nature, selfWeight: false, ...(direction ? { direction } : {}) });
+  const winds = (['+x', '-x', '+y', '-y'] as const).map((direction) => ({ direction, record: caseOf(`W${direction}`, `Wind ${direction}`, 'wind', direction) }));
+  const snows = ([['balanced', 'S', 'Snow, balanced'], ['lowSide', 'Sl', 'Snow, drifted south'], ['highSide', 'Sh', 'Snow, drifted north']] as const).map(([arrangement, label, name]) => ({ arrangement, record: caseOf(label, name, 'snow') }));
+  const sway = (['+x', '+y'] as const).map((direction) => ({ direction, record: caseOf(`N${direction}`, `Notional loads ${direction}`, 'notional', direction) }));
+  const building = { wallSpan: 'horizontal', roofSpan: 'slope' } as const;
+  const loadRules: LoadRule[] = [
+    { id: next('loadRules'), label: 'Wind', type: 'asceWind', speed: 45, exposure: 'B', directionality: 0.85, topography: 1, elevation: 1, gust: 0.85, internal: 0.18, building, cases: winds.map(({ direction, record }) => ({ case: record.id, direction, internal: 'pressure', roof: 'uplift' })) },
+    { id: next('loadRules'), label: 'Snow', type: 'asceSnow', ground: 2000, exposure: 1, thermal: 1, slippery: false, least: 1436, winterWind: 0.45, building: { roofSpan: 'slope' }, cases: snows.map(({ arrangement, record }) => ({ case: record.id, arrangement })) },
+    ...sway.map(({ direction, record }): LoadRule => ({ id: next('loadRules'), label: `Notional ${direction}`, type: 'notional', case: record.id, gravity: gravity.map((id) => ({ case: id, factor: 1 })), share: 0.002, direction, at: 'diaphragms' })),
+  ];
+  const cases = [...snows, ...winds, ...sway].map((one) => one.record);
+  author.do({ edits: [{ kind: 'add', records: { cases, loadRules } }], sentence: 'Added rules for wind, snow and notional loads' });
 }
 
 /** The slabs hold each floor together: one diaphragm a level. */
@@ -201,25 +213,9 @@ function addAnalyses(author: Author): void {
 function reinforceFloors(author: Author): void {
   const { nodes, sections } = author.model;
   const at = (id: string) => nodes[id].position;
-  const sets = { inner: { top: { bar: '#8', count: 4 }, bottom: { bar: '#7', count: 4 }, stirrups: { bar: '#4', legs: 2, spacing: 0.2 } }, edge: { top: { bar: '#7', count: 5 }, bottom: { bar: '#7', count: 4 }, stirrups: { bar: '#3', legs: 2, spacing: 0.2 } }, along: { top: { bar: '#6', count: 3 }, bottom: { bar: '#6', count: 3 }, stirrups: { bar: '#3', legs: 2, spacing: 0.25 } } } as const;
+  const sets = { stacks: { top: { bar: '#8', count: 5 }, bottom: { bar: '#7', count: 4 }, stirrups: { bar: '#4', legs: 2, spacing: 0.2 } }, inner: { top: { bar: '#8', count: 4 }, bottom: { bar: '#7', count: 4 }, stirrups: { bar: '#4', legs: 2, spacing: 0.2 } }, edge: { top: { bar: '#7', count: 5 }, bottom: { bar: '#7', count: 4 }, stirrups: { bar: '#3', legs: 2, spacing: 0.2 } }, along: { top: { bar: '#6', count: 3 }, bottom: { bar: '#6', count: 3 }, stirrups: { bar: '#3', legs: 2, spacing: 0.25 } } } as const;
   const beams = Object.values(author.model.members).filter((member) => member.role === 'beam' && member.section !== null && sections[member.section].shape.type === 'rectangle');
-  const setOf = (beam: (typeof beams)[number]) => (Math.abs(at(beam.start)[0] - at(beam.end)[0]) > 1e-6 ? sets.along : [0, 25.6].some((x) => Math.abs(at(beam.start)[0] - x) < 1e-6) ? sets.edge : sets.inner);
+  const besideStacks = (beam: (typeof beams)[number]) => [beam.start, beam.end].every((id) => Math.abs(at(id)[0] - 6.4) < 1e-6 && at(id)[1] > 14.3 && at(id)[2] < 8);
+  const setOf = (beam: (typeof beams)[number]) => (besideStacks(beam) ? sets.stacks : Math.abs(at(beam.start)[0] - at(beam.end)[0]) > 1e-6 ? sets.along : [0, 25.6].some((x) => Math.abs(at(beam.start)[0] - x) < 1e-6) ? sets.edge : sets.inner);
   author.do({ edits: [{ kind: 'change', table: 'members', changes: beams.map((beam) => ({ id: beam.id, fields: { reinforcement: setOf(beam) } })) }], sentence: 'Chose the bars of the floor beams' });
-}
-
-/** Wind as forces at the floors: 1.1 kPa over the storey's half heights and the width each column line stands for. */
-function addWind(author: Author, windX: string, windY: string): void {
-  const next = idSource(author.model);
-  const levels = [{ z: 4.2, height: 3.9 }, { z: 7.8, height: 3.6 }, { z: 11.4, height: 3.6 }, { z: 15, height: 1.8 }];
-  const forces = (caseId: string, axis: 0 | 1, face: number, lines: [number, number][]) =>
-    levels.flatMap(({ z, height }) =>
-      lines.map(([position, width]) => {
-        const node = Object.values(author.model.nodes).find(({ position: p }) => Math.abs(p[axis] - face) < 1e-6 && Math.abs(p[1 - axis] - position) < 1e-6 && Math.abs(p[2] - z) < 1e-6 + (z === 15 ? 2 : 0))!;
-        const force: [number, number, number] = axis === 0 ? [1100 * width * height, 0, 0] : [0, 1100 * width * height, 0];
-        return { id: next('loads'), case: caseId, type: 'node' as const, node: node.id, force, moment: [0, 0, 0] as [number, number, number] };
-      }),
-    );
-  const onX = forces(windX, 0, 0, [[0, 3.6], [7.2, 7.2], [14.4, 7.2], [21.6, 3.6]]);
-  const onY = forces(windY, 1, 0, [[0, 3.2], [6.4, 6.4], [12.8, 6.4], [19.2, 6.4], [25.6, 3.2]]);
-  author.do({ edits: [{ kind: 'add', records: { loads: [...onX, ...onY] } }], sentence: 'Put wind forces on the floors' });
 }

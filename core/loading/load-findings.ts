@@ -12,11 +12,12 @@ export function loadFindings(model: Model): Finding[] {
   for (const rule of inOrder(model.loadRules)) {
     for (const problem of rules?.get(rule.id)?.problems ?? []) found.push({ key: `rule ${rule.id} ${problem}`, rule: 'load-rule', severity: 'remark', sentence: problem.startsWith(rule.label) ? problem : `${rule.label}: ${problem}`, why: 'A part of what the rule should make is missing. Change its inputs, or delete it.', place: { case: 'case' in rule ? rule.case : undefined } });
   }
+  found.push(...lostByRules(model));
   for (const load of actingLoads(model)) {
     const place = { loads: load.id in model.loads ? [load.id] : [], case: load.case };
     const base = { key: '', severity: 'remark' as const, place };
     const { label } = model.cases[load.case];
-    if (!isDirect(load)) {
+    if (!isDirect(load) && load.id in model.loads) {
       const { remarks, given, taken } = spreadOf(model, load);
       if (remarks.length > 0) {
         const short = Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
@@ -32,6 +33,23 @@ export function loadFindings(model: Model): Finding[] {
     found.push(...units(model, load, label), ...upward(model, load, label));
   }
   return found;
+}
+
+/** What areas that a rule makes do not hand to members, told once a rule: an edge without a member does not matter while the others carry everything. */
+function lostByRules(model: Model): Finding[] {
+  const lost = new Map<string, { force: number; areas: number; case: string }>();
+  for (const load of actingLoads(model)) {
+    if (isDirect(load) || load.id in model.loads) continue;
+    const { given, taken } = spreadOf(model, load);
+    if (Math.abs(given - taken) <= 1e-6 * Math.max(1, Math.abs(given))) continue;
+    const id = load.id.split('-')[0];
+    const sum = lost.get(id) ?? { force: 0, areas: 0, case: load.case };
+    lost.set(id, { force: sum.force + Math.abs(given - taken), areas: sum.areas + 1, case: sum.case });
+  }
+  return [...lost].map(([id, { force, areas, case: caseId }]): Finding => ({
+    key: `rule lost ${id}`, rule: 'area-load', severity: 'remark', sentence: `${model.loadRules[id].label}: ${formatQuantity(force, 'force', model.settings.units)} of ${count(areas, 'area')} reach no member, all cases together.`,
+    why: 'Walls or roofs of the building lie where no members bound them. Draw what carries them, or change the measures of the building.', place: { case: caseId },
+  }));
 }
 
 function withoutSupport(model: Model, load: Extract<Load, { type: 'settlement' }>, label: string): Finding[] {
