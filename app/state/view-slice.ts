@@ -115,7 +115,7 @@ export interface ViewSlice {
   isolateSelected(): void;
   hideSelected(): void;
   showAll(): void;
-  startTool(id: string, values: Readonly<Record<string, unknown>>, armed: string | null): void;
+  startTool(id: string, values: Readonly<Record<string, unknown>>, armed: string | null, stage: Stage): void;
   fit(): void;
 }
 
@@ -176,7 +176,7 @@ export const viewSlice =
         set({ hidden: [...new Set([...hidden, ...selection.members])], selection: { nodes: [], members: [] } });
       },
       showAll: () => set({ hidden: [], isolated: null, fitRequest: get().fitRequest + 1 }),
-      startTool: (id, values, armed) => set({ stage: 'frame', openTool: { id, values, armed }, preview: [], builderOpen: false, panel: null, tool: 'select' }),
+      startTool: (id, values, armed, stage) => set({ stage, openTool: { id, values, armed }, preview: [], builderOpen: false, panel: null, tool: 'select' }),
       fit: () => set({ fitRequest: get().fitRequest + 1 }),
     };
   };

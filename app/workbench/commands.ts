@@ -29,10 +29,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'builder', title: 'Open the frame builder', shortcut: 'B', run: () => state().look({ stage: 'frame', builderOpen: true, panel: null }) },
     { id: 'draw', title: 'Draw a member between two points', shortcut: 'D', run: () => state().look({ stage: 'frame', tool: state().tool === 'draw' ? 'select' : 'draw' }) },
     { id: 'similar', title: 'Select similar members', shortcut: 'M', enabled: () => state().selection.members.length > 0, run: () => selectSimilar(workbench) },
-    ...tools.map((tool): Command => ({ id: `tool-${tool.id}`, title: tool.title, ...(tool.shortcut ? { shortcut: tool.shortcut } : {}), run: () => {
-      if (tool.group === 'loads' || tool.group === 'combinations') state().look({ stage: 'loads', panel: null });
-      openTool(workbench, tool.id);
-    } })),
+    ...tools.map((tool): Command => ({ id: `tool-${tool.id}`, title: tool.title, ...(tool.shortcut ? { shortcut: tool.shortcut } : {}), run: () => openTool(workbench, tool.id) })),
     { id: 'measure', title: 'Measure a distance or an angle', shortcut: 'Shift D', run: () => state().look({ tool: state().tool === 'measure' ? 'select' : 'measure' }) },
     { id: 'grow', title: 'Grow the selection to what is joined to it', shortcut: 'Shift G', enabled: hasSelection, run: () => growSelection(workbench) },
     { id: 'connected', title: 'Select everything that hangs together with the selection', enabled: hasSelection, run: () => growSelection(workbench, true) },

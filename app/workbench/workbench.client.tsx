@@ -8,7 +8,7 @@ import { commandForKey, workbenchCommands } from './commands';
 import { DetailsCard } from './details/details-card';
 import { ColorLegend, DisplayCard } from './display/display-card';
 import { Ledger, ledgerHeights } from './ledger/ledger';
-import { actingLoads } from './canvas/acting';
+import { actingLoads, receivedLoads } from './canvas/acting';
 import { scaleOfLoads } from './canvas/load-glyphs';
 import { isEnvelope, shownWords } from './results-of';
 import { CaseStrip } from './shell/case-strip';
@@ -91,6 +91,7 @@ function Caption() {
   const current = useWorkbench((state) => state.solveStatus === 'done' || state.solveStatus === 'checking');
   const scale = useWorkbench((state) => state.scaleText);
   const shape = useWorkbench((state) => state.shape);
+  const loadStyle = useWorkbench((state) => state.loadStyle);
   if (shape && scale !== '') {
     return (
       <div className="caption-block">
@@ -101,7 +102,7 @@ function Caption() {
   }
   if (stage !== 'results' && stage !== 'loads' && stage !== 'checks') return null;
   const words = shownWords(model, shown);
-  const loadScale = stage === 'loads' ? scaleOfLoads(actingLoads(model, shown), model.settings.units) : '';
+  const loadScale = stage === 'loads' ? scaleOfLoads(loadStyle.received ? receivedLoads(model, actingLoads(model, shown)) : actingLoads(model, shown), model.settings.units) : '';
   const lines: [ReactNode, string] =
     stage === 'checks'
       ? ['Utilisation', 'worst of all strength combinations']

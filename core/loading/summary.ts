@@ -1,4 +1,5 @@
-import { add, cross, inOrder, memberAxis, storeysUpward, type Load, type Model, type Vector } from '../model';
+import { add, cross, inOrder, isDirect, memberAxis, storeysUpward, type AreaLoad, type LineLoad, type Load, type Model, type Vector } from '../model';
+import { spreadOf } from './acting-loads';
 import { actingLoads, downwardByNode, loadsByCase, termActions, type CaseLoads } from './member-terms';
 
 /** A force (N) and its moment (N·m) about a point. */
@@ -56,6 +57,16 @@ export function loadForce(model: Model, load: Load): Vector {
   const { force } = resultantOf(model, single);
   forces.set(load, { tables, force });
   return force;
+}
+
+/** What members receive of the area and line loads of a case, load by load, N along the load's direction, the largest first. */
+export function receivedBy(model: Model, caseId: string, members: readonly string[]): { load: AreaLoad | LineLoad; total: number }[] {
+  const wanted = new Set(members);
+  return actingLoads(model).flatMap((load) => {
+    if (load.case !== caseId || isDirect(load)) return [];
+    const total = spreadOf(model, load).received.reduce((sum, one) => (wanted.has(one.member) ? sum + ((one.valueFrom + one.valueTo) / 2) * (one.to - one.from) : sum), 0);
+    return total === 0 ? [] : [{ load, total }];
+  }).sort((a, b) => Math.abs(b.total) - Math.abs(a.total));
 }
 
 /** Gravity load that comes in at each storey and at each column line, level by level and summed from the top, N downward. */

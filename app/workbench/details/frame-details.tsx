@@ -4,7 +4,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { deleteSelected } from '../commands';
 import { toolOf, tools } from '../tools/all-tools';
-import { openTool } from '../tools/open-tool';
+import { isOfLoads, openTool } from '../tools/open-tool';
 import type { Tool } from '../tools/tool';
 import { ToolCard } from '../tools/tool-card';
 import { FrameBuilder } from './frame-builder-form';
@@ -27,7 +27,7 @@ export function FrameDetails() {
   const look = useWorkbench((state) => state.look);
   if (builderOpen) return <FrameBuilder />;
   const tool = open && toolOf(open.id);
-  if (tool && tool.group !== 'loads' && tool.group !== 'combinations') return <ToolCard key={tool.id} tool={tool} />;
+  if (tool && !isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
   const { nodes, members } = selection;
   if (nodes.length + members.length === 0) {
     return (

@@ -1,14 +1,15 @@
 import { Button } from 'antd';
 import { combiningOf } from '~core/combine';
+import { receivedBy, targetOf } from '~core/loading';
 import { inOrder, loadTarget } from '~core/model';
-import { count } from '~core/units';
+import { count, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { generate } from '../commands';
 import { toolOf } from '../tools/all-tools';
 import { combinationTools } from '../tools/combination-tools';
 import { areaValues, lineValues, loadTools } from '../tools/load-tools';
-import { openTool } from '../tools/open-tool';
+import { isOfLoads, openTool } from '../tools/open-tool';
 import { ToolCard } from '../tools/tool-card';
 import { CaseList } from './case-editor';
 import { LoadEditor } from './load-editor';
@@ -26,7 +27,7 @@ export function LoadDetails() {
   const shown = useWorkbench((state) => state.shown);
   const open = useWorkbench((state) => state.openTool);
   const tool = open && toolOf(open.id);
-  if (tool) return <ToolCard key={tool.id} tool={tool} />;
+  if (tool && isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
   const chosen = selection.members.length + selection.nodes.length > 0;
   const current = shown.kind === 'case' ? model.cases[shown.id] : undefined;
   const targets = new Set([...selection.members, ...selection.nodes]);
@@ -48,6 +49,7 @@ export function LoadDetails() {
         {chosen ? (
           <>
             {current ? <PutLoadForm key={`${selection.members.length > 0}`} loadCase={current} /> : <p className="block secondary">Choose a case in the strip below; loads are put into the case that is shown.</p>}
+            {current && <FromAreas loadCase={current.id} />}
             {own.slice(0, mostListed).map((load) => (
               <LoadEditor key={load.id} load={load} />
             ))}
@@ -63,6 +65,29 @@ export function LoadDetails() {
         )}
       </div>
     </aside>
+  );
+}
+
+/** What the selected members receive of areas and lines in a case. */
+function FromAreas({ loadCase }: { loadCase: string }) {
+  const model = useWorkbench((state) => state.model);
+  const members = useWorkbench((state) => state.selection.members);
+  const found = members.length === 0 ? [] : receivedBy(model, loadCase, members);
+  if (found.length === 0) return null;
+  return (
+    <div className="block">
+      <h3>
+        Received <span className="caption">of areas and lines in case {model.cases[loadCase].label}</span>
+      </h3>
+      {found.slice(0, mostListed).map(({ load, total }) => (
+        <div key={load.id} className="row" style={{ justifyContent: 'space-between' }}>
+          <span>
+            {targetOf(load, model)} <span className="caption">{load.id}</span>
+          </span>
+          <b>{formatQuantity(total, 'force', model.settings.units)}</b>
+        </div>
+      ))}
+    </div>
   );
 }
 

@@ -64,13 +64,13 @@ const number = (text: string, kind: QuantityKind, model: Model, field: string): 
 export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
   const { units } = model.settings;
   const columns: CellColumn<Load>[] = [
-    { title: 'Load', width: 62, text: (load) => load.id, order: (load) => Number(load.id.replace(/^[a-z]+/, '').replace('-', '.')) },
-    { title: 'Case', width: 56, text: (load) => model.cases[load.case].label, read: ofLoad(caseCell, caseCell), choices: Object.values(model.cases).map((one) => one.label) },
-    { title: 'On', width: 96, text: (load) => targetOf(load, model), read: ofLoad(targetCell, targetCell) },
-    { title: 'Kind', width: 82, text: (load) => kindNames[load.type], read: ofLoad(() => bad('The kind of a load stays; delete it and put another.'), (text) => (typed.includes(typeOf(text)!) ? good({ type: typeOf(text) }) : bad(`“${text}” is none of ${typed.map((type) => kindNames[type]).join(', ')}.`))), choices: typed.map((type) => kindNames[type]) },
-    { title: 'Direction', width: 92, text: (load) => loadWords(load, units).direction, read: ofLoad((text, _, load) => (isPlaced(load) ? directionCell(text) : load.type === 'area' || load.type === 'line' ? onlyGlobal(text) : bad('Change this in the details of what it acts on.')), directionCell), choices: ['global x', 'global y', 'global z', 'local x', 'local y', 'local z'] },
+    { title: 'Load', width: 54, text: (load) => load.id, order: (load) => Number(load.id.replace(/^[a-z]+/, '').replace('-', '.')) },
+    { title: 'Case', width: 50, text: (load) => model.cases[load.case].label, read: ofLoad(caseCell, caseCell), choices: Object.values(model.cases).map((one) => one.label) },
+    { title: 'On', width: 112, text: (load) => targetOf(load, model), read: ofLoad(targetCell, targetCell) },
+    { title: 'Kind', width: 66, text: (load) => kindNames[load.type], read: ofLoad(() => bad('The kind of a load stays; delete it and put another.'), (text) => (typed.includes(typeOf(text)!) ? good({ type: typeOf(text) }) : bad(`“${text}” is none of ${typed.map((type) => kindNames[type]).join(', ')}.`))), choices: typed.map((type) => kindNames[type]) },
+    { title: 'Direction', width: 84, text: (load) => loadWords(load, units).direction, read: ofLoad((text, _, load) => (isPlaced(load) ? directionCell(text) : load.type === 'area' || load.type === 'line' ? onlyGlobal(text) : bad('Change this in the details of what it acts on.')), directionCell), choices: ['global x', 'global y', 'global z', 'local x', 'local y', 'local z'] },
     {
-      title: 'Value', width: 128, numeric: true,
+      title: 'Value', width: 98, numeric: true,
       text: (load) => {
         const value = firstValue(load);
         return value === undefined ? loadWords(load, units).value : `${formatInput(value, valueKind(load), units)} ${unitLabel(valueKind(load), units)}`;
@@ -87,12 +87,12 @@ export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
       }, (text) => good({ valueText: text })),
     },
     {
-      title: 'to', width: 90, numeric: true, text: (load) => (load.type === 'trapezoid' || load.type === 'line' ? `${formatInput(load.valueTo, 'lineLoad', units)} ${unitLabel('lineLoad', units)}` : ''),
+      title: 'to', width: 74, numeric: true, text: (load) => (load.type === 'trapezoid' || load.type === 'line' ? `${formatInput(load.valueTo, 'lineLoad', units)} ${unitLabel('lineLoad', units)}` : ''),
       show: (load) => (load.type === 'trapezoid' || load.type === 'line' ? formatQuantity(load.valueTo, 'lineLoad', units) : ''),
       read: ofLoad((text, _, load) => (load.type === 'trapezoid' || load.type === 'line' ? number(text, 'lineLoad', model, 'valueTo') : bad('Only a trapezoidal load has a second value.')), (text) => good({ secondText: text })),
     },
     {
-      title: 'From', unit: unitLabel('length', units), width: 66, numeric: true, text: (load) => (isPlaced(load) ? formatInput('at' in load ? load.at : load.from, 'length', units) : ''), show: (load) => (isPlaced(load) ? formatValue('at' in load ? load.at : load.from, 'length', units) : ''),
+      title: 'From', unit: unitLabel('length', units), width: 58, numeric: true, text: (load) => (isPlaced(load) ? formatInput('at' in load ? load.at : load.from, 'length', units) : ''), show: (load) => (isPlaced(load) ? formatValue('at' in load ? load.at : load.from, 'length', units) : ''),
       read: ofLoad((text, _, load) => {
         if (!isPlaced(load)) return bad('This load has no position along a member.');
         const read = place(text, model, load.member);
@@ -100,7 +100,7 @@ export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
       }, (text) => good({ fromText: text })),
     },
     {
-      title: 'To', unit: unitLabel('length', units), width: 66, numeric: true, text: (load) => (isPlaced(load) && !('at' in load) ? (load.to === null ? 'end' : formatInput(load.to, 'length', units)) : ''),
+      title: 'To', unit: unitLabel('length', units), width: 58, numeric: true, text: (load) => (isPlaced(load) && !('at' in load) ? (load.to === null ? 'end' : formatInput(load.to, 'length', units)) : ''),
       show: (load) => (isPlaced(load) && !('at' in load) ? (load.to === null ? 'end' : formatValue(load.to, 'length', units)) : ''),
       read: ofLoad((text, _, load) => {
         if (!isPlaced(load) || 'at' in load) return bad('This load acts at one place.');
@@ -109,8 +109,8 @@ export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
         return !read.ok ? bad(read.error) : read.value <= load.from ? bad('The end must lie beyond the start.') : good({ to: read.value });
       }, (text) => good({ toText: text })),
     },
-    ...(resultants ? (['x', 'y', 'z'] as const).map((axis, i): CellColumn<Load> => ({ title: `Σ ${axis}`, unit: unitLabel('force', units), width: 70, numeric: true, text: (load) => formatInput(loadForce(model, load)[i], 'force', units), show: (load) => formatValue(loadForce(model, load)[i], 'force', units), order: (load) => loadForce(model, load)[i] })) : []),
-    { title: 'By', width: 90, text: (load) => (load.id in model.loads ? '' : (model.loadRules[load.id.split('-')[0]]?.label ?? 'rule')) },
+    ...(resultants ? (['x', 'y', 'z'] as const).map((axis, i): CellColumn<Load> => ({ title: `Σ ${axis}`, unit: unitLabel('force', units), width: 68, numeric: true, text: (load) => formatInput(loadForce(model, load)[i], 'force', units), show: (load) => formatValue(loadForce(model, load)[i], 'force', units), order: (load) => loadForce(model, load)[i] })) : []),
+    { title: 'By', width: 58, text: (load) => (load.id in model.loads ? '' : (model.loadRules[load.id.split('-')[0]]?.label ?? 'rule')) },
   ];
   return { table: 'loads', noun: 'load', columns, create: (fields, batch) => newLoad(fields, batch) };
 }
@@ -164,11 +164,11 @@ export function combinationSheet(model: Model, cases: readonly LoadCase[]): Shee
   return {
     table: 'combinations', noun: 'combination',
     columns: [
-      { title: 'Name', width: 52, text: (row) => row.label, read: (text, { model: current }, row) => (text === '' || text.length > 8 ? bad('A short name has 1 to 8 letters.') : Object.values(current.combinations).some((one) => one.label === text && one.id !== row?.id) ? bad(`There is a combination ${text} already.`) : good({ label: text })) },
-      { title: 'For', width: 74, text: (row) => purposeNames[row.purpose], read: (text) => (purposeOf(text) ? good({ purpose: purposeOf(text) }) : bad(`“${text}” is none of ${purposes.map((purpose) => purposeNames[purpose]).join(', ')}.`)), choices: purposes.map((purpose) => purposeNames[purpose]) },
-      { title: 'Rule', width: 170, text: (row) => (row.origin === 'own' ? (row.rule === 'own' || row.rule === '' ? 'own' : `own: ${row.rule}`) : row.changed ? `${row.rule}, changed` : row.rule) },
+      { title: 'Name', width: 46, text: (row) => row.label, read: (text, { model: current }, row) => (text === '' || text.length > 8 ? bad('A short name has 1 to 8 letters.') : Object.values(current.combinations).some((one) => one.label === text && one.id !== row?.id) ? bad(`There is a combination ${text} already.`) : good({ label: text })) },
+      { title: 'For', width: 66, text: (row) => purposeNames[row.purpose], read: (text) => (purposeOf(text) ? good({ purpose: purposeOf(text) }) : bad(`“${text}” is none of ${purposes.map((purpose) => purposeNames[purpose]).join(', ')}.`)), choices: purposes.map((purpose) => purposeNames[purpose]) },
+      { title: 'Rule', width: 150, text: (row) => (row.origin === 'own' ? (row.rule === 'own' || row.rule === '' ? 'own' : `own: ${row.rule}`) : row.changed ? `${row.rule}, changed` : row.rule) },
       ...cases.map((loadCase): CellColumn<Combination> => ({
-        title: loadCase.label, width: 56, numeric: true, text: (row) => factorText(factorOf(row, loadCase.id)), show: (row) => factorText(factorOf(row, loadCase.id)).replace('-', '−') || '–', order: (row) => factorOf(row, loadCase.id), marked: (row) => row.changed,
+        title: loadCase.label, width: 46, numeric: true, text: (row) => factorText(factorOf(row, loadCase.id)), show: (row) => factorText(factorOf(row, loadCase.id)).replace('-', '−') || '–', order: (row) => factorOf(row, loadCase.id), marked: (row) => row.changed,
         read: (text) => {
           if (text === '' || text === '–' || text === '-') return good({ [`factor ${loadCase.id}`]: 0 });
           const read = parseQuantity(text.replace('−', '-'), 'number', 'si');

@@ -134,11 +134,11 @@ export function SummaryTab() {
     return inOrder(model.cases).map((loadCase) => ({ loadCase, loads: counts.get(loadCase.id) ?? 0, ...sums.get(loadCase.id)!, reactions: solved?.model === model ? solved.solution.cases.find((one) => one.id === loadCase.id)?.reacted.slice(0, 3) as unknown as number[] | undefined : undefined }));
   }, [model, about, solved]);
   const columns: GridColumn<SummaryRow>[] = [
-    textColumn('Case', 60, (row) => row.loadCase.label), textColumn('Name', 170, (row) => row.loadCase.name),
-    { title: 'Loads', width: 60, numeric: true, show: (row) => (row.loadCase.selfWeight ? `${row.loads} + weight` : String(row.loads)), copy: (row) => String(row.loads) },
-    ...(['x', 'y', 'z'] as const).map((axis, i) => quantity<SummaryRow>(`F ${axis}`, 'force', (row) => row.force[i], 78)),
-    ...(['x', 'y', 'z'] as const).map((axis, i) => quantity<SummaryRow>(`M ${axis}`, 'moment', (row) => row.moment[i], 86)),
-    ...(['x', 'y', 'z'] as const).map((axis, i) => quantity<SummaryRow>(`R ${axis}`, 'force', (row) => row.reactions?.[i], 78)),
+    textColumn('Case', 60, (row) => row.loadCase.label), textColumn('Name', 150, (row) => row.loadCase.name),
+    { title: 'Loads', width: 70, numeric: true, show: (row) => (row.loadCase.selfWeight ? row.loads === 0 ? 'weight' : `${row.loads}, weight` : String(row.loads)), copy: (row) => String(row.loads) },
+    ...(['x', 'y', 'z'] as const).map((axis, i) => quantity<SummaryRow>(`F ${axis}`, 'force', (row) => row.force[i], 68)),
+    ...(['x', 'y', 'z'] as const).map((axis, i) => quantity<SummaryRow>(`M ${axis}`, 'moment', (row) => row.moment[i], 80)),
+    ...(['x', 'y', 'z'] as const).map((axis, i) => quantity<SummaryRow>(`R ${axis}`, 'force', (row) => row.reactions?.[i], 68)),
   ];
   const { units } = model.settings;
   return (
@@ -148,7 +148,7 @@ export function SummaryTab() {
         <span className="caption">Moments about</span>
         {(['x', 'y', 'z'] as const).map((axis, i) => (
           <span key={axis} style={{ width: 104 }}>
-            <QuantityField hideLabel label={`Moments about ${axis}`} prefix={axis} kind="length" units={units} value={about[i]} onCommit={(value) => setAbout(about.map((part, k) => (k === i ? value : part)) as unknown as Vector)} />
+            <QuantityField hideLabel label={`Moments about ${axis}`} prefix={`${axis} =`} kind="length" units={units} value={about[i]} onCommit={(value) => setAbout(about.map((part, k) => (k === i ? value : part)) as unknown as Vector)} />
           </span>
         ))}
         <span className="caption">R: reactions, which are the loads turned round</span>

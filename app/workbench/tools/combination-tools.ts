@@ -14,7 +14,7 @@ function optionFields(model: Model): Field[] {
   const { asce, en } = combiningOf(model);
   if (model.settings.code === 'us') {
     return [
-      { key: 'edition', label: 'ASCE 7', kind: 'choice', initial: asce.edition, options: pick([['7-22', '7-22'], ['7-16', '7-16']]) }, factor('sds', 'S_DS', asce.sds, 'in g'), factor('redundancy', 'ρ', asce.redundancy), factor('overstrength', 'Ω₀', asce.overstrength, 'empty: no such combinations'),
+      { key: 'edition', label: 'ASCE 7', kind: 'choice', initial: asce.edition, options: pick([['7-22', '7-22'], ['7-16', '7-16']]) }, factor('sds', 'SDS', asce.sds, 'in g'), factor('redundancy', 'ρ', asce.redundancy), factor('overstrength', 'Ω₀', asce.overstrength, 'empty: no such combinations'),
       { key: 'liveFactor', label: 'L in 3, 4, 6', kind: 'choice', initial: String(asce.liveFactor), options: pick([['1', '1.0'], ['0.5', '0.5 by exception 1']]) },
     ];
   }

@@ -15,9 +15,12 @@ export function openTool(workbench: Workbench, id: string, given: Readonly<Recor
   const context = toolContext(workbench.getState());
   const { startTool } = workbench.getState();
   const values = { ...initialValues(tool, context), ...given };
-  const needed = tool.fields(context).find((field) => field.kind === 'point' && field.initial === null && !isOptional(field.hint));
-  startTool(id, values, needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null);
+  const needed = tool.fields(context).find((field) => field.kind === 'point' && values[field.key] == null && !isOptional(field.hint) && (field.when?.(new Values(values)) ?? true));
+  startTool(id, values, needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null, isOfLoads(tool) ? 'loads' : 'frame');
 }
+
+/** Whether a tool belongs to the Loads stage. */
+export const isOfLoads = (tool: Tool): boolean => tool.group === 'loads' || tool.group === 'combinations';
 
 const isOptional = (hint: string | undefined): boolean => hint !== undefined && /empty/.test(hint);
 

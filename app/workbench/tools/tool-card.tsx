@@ -168,7 +168,7 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
-          <Select id={id} mode="multiple" maxTagCount={3} value={Array.isArray(value) ? ([...value] as string[]) : []} options={[...field.options]} onChange={(next: string[]) => onChange(next)} />
+          <Select id={id} mode="multiple" optionFilterProp="label" maxTagCount={3} value={Array.isArray(value) ? ([...value] as string[]) : []} options={[...field.options]} onChange={(next: string[]) => onChange(next)} />
         </>
       );
     case 'section':
@@ -203,7 +203,7 @@ function BaysField({ value, onChange }: { value: readonly string[]; onChange: (v
     <>
       <label htmlFor="tool-bays">Bays</label>
       <div>
-        <Select id="tool-bays" mode="multiple" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={offered.map((bay) => ({ value: bay.key, label: name(bay) }))} onChange={(next: string[]) => onChange(next)} style={{ width: '100%' }} popupMatchSelectWidth={false} />
+        <Select id="tool-bays" mode="multiple" optionFilterProp="label" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={offered.map((bay) => ({ value: bay.key, label: name(bay) }))} onChange={(next: string[]) => onChange(next)} style={{ width: '100%' }} popupMatchSelectWidth={false} />
         <div className="field-hint">{offered.length === 0 ? 'No bay is enclosed by members yet.' : `${count(offered.length, 'bay')} ${plane.kind === 'plan' ? 'in floors' : tool === 'area-load' && plane.kind === '3d' ? 'in floors, walls and roofs' : 'upright'}; a plan shows those of its floor.`}</div>
       </div>
     </>

@@ -72,7 +72,7 @@ export function enWind(model: Model, rule: EnWindRule): RuleResult {
     const qh = q(h, 'h');
     const cpi = one.internal === 'pressure' ? rule.internalPressure : rule.internalSuction;
     const zone = (name: string, title: string, at: number, coefficient: number) =>
-      calculate(sheet, { clause: '(5.3)', title, symbol: `w_${name}`, expression: 'c_sc_d * q_p * c_pe - q_ph * c_pi', inputs: { c_sc_d: plain(rule.structural, 2), q_p: pressure(at), c_pe: plain(coefficient, 2), q_ph: pressure(qh), c_pi: plain(cpi, 2) }, as: { kind: 'pressure' } });
+      calculate(sheet, { clause: '(5.3)', title, symbol: `w_${name}`, expression: 'c_sc_d * q_p * c_pe - q_ph * c_p_i', inputs: { c_sc_d: plain(rule.structural, 2), q_p: pressure(at), c_pe: plain(coefficient, 2), q_ph: pressure(qh), c_p_i: plain(cpi, 2) }, as: { kind: 'pressure' } });
     const put = (label: string, on: Face, part: Face['outline'], value: number) => {
       const load = faceLoad(one.case, label, on, part, value);
       if (load) loads.push(load);
