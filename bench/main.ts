@@ -11,6 +11,7 @@ import { applyAct, emptyModel, type Act, type Load, type Model } from '~core/mod
 import { combinationWeights, StationTable } from '~core/results';
 import { timeToFirstCanvas } from './first-canvas';
 import { frameStageTable, largeModelInBrowser } from './frame-stage';
+import { loadsStageTable } from './loads-stage';
 import { manySolvesTable, solverTable } from './solver';
 
 // Node keeps fused SIMD, the fastest kernel, behind a flag
@@ -130,6 +131,7 @@ solverTable();
 manySolvesTable();
 const large = frame(sizes[2].bays, sizes[2].storeys);
 frameStageTable(large);
+loadsStageTable(large);
 bundleTable();
 if (!process.argv.includes('--no-browser')) {
   await timeToFirstCanvas();

@@ -64,9 +64,20 @@ export function makeActing(model: Model, downward: DownwardByNode): { loads: rea
       else if (rule.type === 'enSnow') all.push(...take(rule, [], () => enSnow(model, rule)));
       else if (rule.type === 'train') all.push(...take(rule, [], () => train(model, rule)));
     }
-    for (const rule of rules) if (rule.type === 'pattern') all.push(...take(rule, [gridLines, loads, loadRules], () => pattern(model, rule, all.filter((load) => load.case === rule.source))));
+    // what a rule is made of are the loads of some cases: as long as they are the same records, what it made stays
+    for (const rule of rules) {
+      if (rule.type !== 'pattern') continue;
+      const source = all.filter((load) => load.case === rule.source);
+      all.push(...take(rule, [gridLines, ...source], () => pattern(model, rule, source)));
+    }
     const gravity = [...all];
-    for (const rule of rules) if (rule.type === 'notional') all.push(...take(rule, [loads, cases, materials, diaphragms, loadRules], () => notional(model, rule, downward(model, gravity, rule.gravity))));
+    for (const rule of rules) {
+      if (rule.type !== 'notional') continue;
+      const wanted = new Set(rule.gravity.map((one) => one.case));
+      const reduced = rules.filter((other) => other.type === 'reduction' && wanted.has(other.case));
+      const source = gravity.filter((load) => wanted.has(load.case));
+      all.push(...take(rule, [materials, diaphragms, ...rule.gravity.map((one) => cases[one.case].selfWeight), ...reduced, ...source], () => notional(model, rule, downward(model, source, rule.gravity))));
+    }
     for (const rule of rules) if (rule.type === 'reduction') take(rule, [loads, loadRules], () => ({ loads: [], sheets: reductionOf(model, rule, all).sheets, problems: [] }));
     return { loads: all, results: found };
   });

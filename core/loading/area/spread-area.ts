@@ -69,7 +69,7 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
     for (const tile of made.tiles) {
       const box = boxOf(tile.window);
       for (const { part, boxed } of byPart) {
-        const within = boxed.flatMap((one) => (overlap(one.box, box) ? [clipTo(one.polygon, tile.window)] : [])).filter((polygon) => polygon.length >= 3);
+        const within = patch.isWhole ? piecesOf([tile.window], part) : boxed.flatMap((one) => (overlap(one.box, box) ? [clipTo(one.polygon, tile.window)] : [])).filter((polygon) => polygon.length >= 3);
         if (within.length > 0) taken += factor * hand(model, tile, within, part, factor, received);
       }
     }
@@ -86,9 +86,14 @@ const piecesOf = (polygons: readonly Polygon[], { sides }: PressurePart): Polygo
 /** The tiles of all fields under a patch: those members enclose, and where a side has no member those the outline closes. */
 function tilesOf(model: Model, patch: Patch, spread: LoadSpread): { tiles: Tile[]; remarks: string[] } {
   const { plane, outlines, openings } = patch;
-  const closed = fieldsIn(model, plane).filter((field) => outlines.some((outline) => overlap(boxOf(field.corners), boxOf(outline))));
   const remarks = new Set<string>();
-  const tiles = closed.flatMap((field) => fieldTiles(field, plane, spread, remarks));
+  if (patch.isWhole) return { tiles: fieldsIn(model, plane).flatMap((field) => knownTiles(field, plane, spread, remarks)), remarks: [...remarks] };
+  const boxes = outlines.map(boxOf);
+  const closed = fieldsIn(model, plane).filter((field) => {
+    const box = boxOf(field.corners);
+    return boxes.some((one) => overlap(box, one));
+  });
+  const tiles = closed.flatMap((field) => knownTiles(field, plane, spread, remarks));
   const covered = closed.reduce((sum, field) => sum + outlines.reduce((part, outline) => part + areaWithin(outline, field), 0), 0);
   const whole = outlines.reduce((sum, outline) => sum + areaOf(outline), 0);
   if (whole - covered > 1e-6 * whole) {
@@ -136,6 +141,23 @@ function innerPoint(polygon: Polygon): Point2 {
 }
 
 const carries = (side: Side): boolean => side.stretches.some((stretch) => stretch.member !== null);
+
+const tilesOfFields = new WeakMap<Field, Map<string, { tiles: Tile[]; remarks: string[] }>>();
+
+/** The tiles of a field for a way of carrying, found once: many loads lie on one floor. */
+function knownTiles(field: Field, plane: Plane, spread: LoadSpread, remarks: Set<string>): Tile[] {
+  const own = tilesOfFields.get(field) ?? new Map<string, { tiles: Tile[]; remarks: string[] }>();
+  tilesOfFields.set(field, own);
+  const key = spread.way === 'two' ? 'two' : spread.along.join(' ');
+  let found = own.get(key);
+  if (!found) {
+    const said = new Set<string>();
+    found = { tiles: fieldTiles(field, plane, spread, said), remarks: [...said] };
+    own.set(key, found);
+  }
+  for (const remark of found.remarks) remarks.add(remark);
+  return found.tiles;
+}
 
 function fieldTiles(field: Field, plane: Plane, spread: LoadSpread, remarks: Set<string>): Tile[] {
   const tiles = spread.way === 'two' ? twoWayTiles(field, remarks) : oneWayTiles(field, plane, spread.along, remarks);
