@@ -1,14 +1,14 @@
 import { stabilityRemark, MemberChecker, type Check, type MemberChecks } from '../checks';
 import { sectionProperties } from '../catalog';
-import { combinationFormula } from '../combine';
+import { combinationFormula, purposeNames } from '../combine';
 import type { Solution } from '../fem';
-import { loadWords, targetOf } from '../loading';
-import { gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
+import { actingLoads, caseResultants, loadWords, ruleResults, targetOf } from '../loading';
+import { casesOfRule, gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
 import { balance, combinationStates, forceComponents, governingExtremes, MemberLine, stationsOf, type ForceComponent } from '../results';
 import { setStep, Sheet, type SetStep } from '../sheet';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../units';
 
-export const reportChapters = ['model', 'loads', 'combinations', 'equilibrium', 'results', 'checks', 'sheets'] as const;
+export const reportChapters = ['model', 'loads', 'loadSheets', 'combinations', 'equilibrium', 'results', 'checks', 'sheets'] as const;
 export type ReportChapter = (typeof reportChapters)[number];
 
 /** A column of numbers is set flush right. */
@@ -53,6 +53,7 @@ export function reportContent(model: Model, solution: Solution | undefined, find
   const make: Record<ReportChapter, () => { title: string; blocks: Block[] }> = {
     model: () => ({ title: 'Model', blocks: modelBlocks(model, findings) }),
     loads: () => ({ title: 'Loads', blocks: loadBlocks(model) }),
+    loadSheets: () => ({ title: 'Loads by rules', blocks: ruleBlocks(model) }),
     combinations: () => ({ title: 'Combinations', blocks: combinationBlocks(model) }),
     equilibrium: () => ({ title: 'Equilibrium', blocks: solution ? equilibriumBlocks(model, solution) : missing() }),
     results: () => ({ title: 'Governing results', blocks: solution ? resultBlocks(model, solution) : missing() }),
@@ -99,19 +100,42 @@ function supportWords(support: Model['nodes'][string]['support']): string {
 
 function loadBlocks(model: Model): Block[] {
   const { units } = model.settings;
-  const loads = inOrder(model.loads);
+  const loads = actingLoads(model);
   const cases = inOrder(model.cases);
-  const blocks: Block[] = [table(['Case', 'Name', 'Nature', 'Self-weight', number('Loads')], cases.map((one) => [one.label, one.name, one.nature, one.selfWeight ? 'yes' : '', String(loads.filter((load) => load.case === one.id).length)]))];
+  const sums = caseResultants(model);
+  const part = (value: number, kind: QuantityKind) => formatValue(value, kind, units);
+  const blocks: Block[] = [
+    table(['Case', 'Name', 'Nature', 'Self-weight', number('Loads'), ...['x', 'y', 'z'].map((axis) => number(`F ${axis}`, unitLabel('force', units)))], cases.map((one) => [one.label, one.name, one.nature, one.selfWeight ? 'yes' : '', String(loads.filter((load) => load.case === one.id).length), ...sums.get(one.id)!.force.map((value) => part(value, 'force'))]), 'F: sum of what acts, loads made by rules included.'),
+  ];
   for (const one of cases) {
     const own = loads.filter((load) => load.case === one.id);
-    if (own.length > 0) blocks.push(heading(`Case ${one.label}, ${one.name}`), table(['On', 'Kind', 'Direction', number('Value'), 'Place'], grouped(own.map((load) => loadRow(load, units)))));
+    if (own.length > 0) blocks.push(heading(`Case ${one.label}, ${one.name}`), table(['On', 'Kind', 'Direction', number('Value'), 'Place'], grouped(own.map((load) => loadRow(load, model)))));
   }
   return blocks;
 }
 
-function loadRow(load: Load, units: Model['settings']['units']): string[] {
-  const { kind, direction, value, place } = loadWords(load, units);
-  return [targetOf(load), kind, direction, value, place];
+function loadRow(load: Load, model: Model): string[] {
+  const { kind, direction, value, place } = loadWords(load, model.settings.units);
+  return [`${targetOf(load, model)}${load.id in model.loads ? '' : ` (${model.loadRules[load.id.split('-')[0]]?.label ?? 'rule'})`}`, kind, direction, value, place];
+}
+
+/** Of a rule with many cases so many sheets are printed; all of them stand in the project. */
+const mostRuleSheets = 4;
+
+/** How rules worked out wind, snow and the like: their sheets. */
+function ruleBlocks(model: Model): Block[] {
+  const { units } = model.settings;
+  const results = ruleResults(model);
+  if (results.size === 0) return [paragraph('No load is made by a rule.')];
+  return inOrder(model.loadRules).flatMap((rule): Block[] => {
+    const { sheets, problems } = results.get(rule.id) ?? { sheets: [], problems: [] };
+    return [
+      heading(rule.label), ...problems.map(paragraph),
+      ...sheets.slice(0, mostRuleSheets).map(({ title, sheet }): Block => ({ kind: 'sheet', title, clause: '', state: `${rule.label}, cases ${casesOfRule(rule).map((id) => model.cases[id].label).join(', ')}`, remarks: sheet.remarks, lines: sheet.steps.map((step) => setStep(step, units)), comparison: undefined, verdict: '', holds: true })),
+      ...(sheets.length > mostRuleSheets ? [paragraph(`${sheets.length - mostRuleSheets} more sheets of this rule stand in the project.`)] : []),
+      ...(sheets.length === 0 ? [paragraph('It cuts or moves loads and computes nothing.')] : []),
+    ];
+  });
 }
 
 /** Rows that differ only in what they act on are told together. */
@@ -127,7 +151,7 @@ function grouped(rows: string[][]): string[][] {
 function combinationBlocks(model: Model): Block[] {
   const combinations = inOrder(model.combinations);
   if (combinations.length === 0) return [paragraph('There are no combinations.')];
-  return [table(['', 'Purpose', 'Rule', 'Combination'], combinations.map((one) => [one.label, one.purpose, one.origin === 'own' ? `own: ${one.rule}` : one.changed ? `${one.rule}, changed` : one.rule, combinationFormula(model, one)]))];
+  return [table(['', 'Purpose', 'Rule', 'Combination'], combinations.map((one) => [one.label, purposeNames[one.purpose], one.origin === 'own' ? `own: ${one.rule}` : one.changed ? `${one.rule}, changed` : one.rule, combinationFormula(model, one)]))];
 }
 
 function equilibriumBlocks(model: Model, solution: Solution): Block[] {

@@ -1,4 +1,7 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { buildTernHide } from '../../demo/tern-hide';
+import { readModelFile } from '../exchange';
 import { solveNow } from '../fem';
 import { applyAct } from '../model';
 import { reportChapters, reportContent, type Block } from './index';
@@ -15,10 +18,10 @@ test('a report has the chapters asked for, in the order of the work', () => {
 
 test('every member is listed in model data, governing results and utilisations', () => {
   const report = reportContent(model, solution, findings, { chapters: reportChapters, members: ['m2'] }, '');
-  const rowsOf = (chapter: number, columns: string) => report.chapters[chapter].blocks.flatMap((block) => (block.kind === 'table' && block.columns[0].title === columns ? block.rows : []));
-  expect(rowsOf(0, 'Member')).toHaveLength(4);
-  expect(rowsOf(4, 'Member')).toHaveLength(4);
-  expect(rowsOf(5, 'Member')).toHaveLength(4);
+  const rowsOf = (chapter: string, columns: string) => report.chapters.find((one) => one.title === chapter)!.blocks.flatMap((block) => (block.kind === 'table' && block.columns[0].title === columns ? block.rows : []));
+  expect(rowsOf('Model', 'Member')).toHaveLength(4);
+  expect(rowsOf('Governing results', 'Member')).toHaveLength(4);
+  expect(rowsOf('Utilisations', 'Member')).toHaveLength(4);
 });
 
 test('the sheets of a chosen member come with every formula, the combination and the verdict', () => {
@@ -46,4 +49,19 @@ test('without a solution the report says so in place of results', () => {
   const report = reportContent(loose.model, outcome.solution, outcome.findings, { chapters: reportChapters, members: [] }, '');
   expect(text(report.chapters[0].blocks)).toContain('The structure has no support.');
   expect(text(report.chapters[4].blocks)).toContain('The analysis stopped');
+});
+
+test('loads by rules come with their sheets, and the cases with the sums of what acts', () => {
+  const read = readModelFile(readFileSync(join(process.cwd(), 'core/exchange/samples/version-4.json'), 'utf8'));
+  if (!read.ok) throw new Error(read.problems.join(' '));
+  const outcome = solveNow(read.model);
+  const report = reportContent(read.model, outcome.solution, outcome.findings, { chapters: ['loads', 'loadSheets', 'combinations'], members: [] }, '');
+  const [loads, rules, combinations] = report.chapters;
+  const [cases] = loads.blocks;
+  expect(cases.kind === 'table' && cases.columns.map((column) => column.title)).toEqual(expect.arrayContaining(['Case', 'F z, kN']));
+  expect(rules.blocks.flatMap((block) => (block.kind === 'heading' ? [block.text] : []))).toEqual(['Out of plumb', 'Wind', 'Wind, other code', 'Snow', 'Snow, other code', 'Live reduced', 'Patterns', 'Cart']);
+  const sheets = rules.blocks.flatMap((block) => (block.kind === 'sheet' ? [block] : []));
+  expect(sheets.length).toBeGreaterThan(2);
+  for (const sheet of sheets) for (const line of sheet.lines) expect(line.value).not.toMatch(/NaN|undefined/);
+  expect(JSON.stringify(combinations.blocks)).toMatch(/1\.0 U1 − 1\.0 U2 \+ 0\.5 L/);
 });

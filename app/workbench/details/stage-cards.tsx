@@ -6,7 +6,7 @@ import { count } from '~core/units';
 import { useWorkbench } from '../../state/store';
 
 const chapterNames: Readonly<Record<ReportChapter, string>> = {
-  model: 'Model data', loads: 'Loads', combinations: 'Combinations', equilibrium: 'Equilibrium', results: 'Governing results', checks: 'Utilisations', sheets: 'Calculation sheets',
+  model: 'Model data', loads: 'Loads', loadSheets: 'Loads by rules', combinations: 'Combinations', equilibrium: 'Equilibrium', results: 'Governing results', checks: 'Utilisations', sheets: 'Calculation sheets',
 };
 
 /** Details of the Report stage: what goes into the document. */

@@ -2,6 +2,8 @@ import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { buildTernHide } from '~demo/tern-hide';
 import { applyAct, emptyModel, inOrder, type Model } from '~core/model';
 import { fromClipboard, putBlock, type Sheet } from './cells';
+import { combinationSheet, loadSheet } from './load-sheets';
+import { actingLoads } from '~core/loading';
 import { gridLineSheet, groupSheet, materialSheet, memberSheet, nodeSheet, sectionSheet, storeySheet, supportSheet, supportText } from './frame-sheets';
 
 const hide = buildTernHide();
@@ -107,4 +109,60 @@ test('two thousand rows are one act', () => {
   expect(result.edits).toHaveLength(1);
   expect(Object.keys(model.nodes)).toHaveLength(2000);
   expect(model.nodes.n2000.position).toEqual([1999, 0, 3]);
+});
+
+describe('the ledger of loads', () => {
+  const rows = actingLoads(library);
+  const sheet = loadSheet(library, true);
+  const at = (id: string) => rows.findIndex((row) => row.id === id);
+
+  test('what it shows can be put back without changing anything, loads of rules too', () => {
+    expect(putBlock(library, sheet, rows, 0, 0, rows.map((row) => sheet.columns.map((one) => one.text(row))))).toEqual({ edits: [], errors: [], changed: 0, added: 0 });
+  });
+
+  test('case, value and place are edited; what a rule makes is refused with where to change it', () => {
+    const load = Object.values(hide.loads).find((one) => one.type === 'uniform')!;
+    const own = loadSheet(hide, false);
+    const list = actingLoads(hide);
+    const row = list.findIndex((one) => one.id === load.id);
+    expect(put(hide, own, list, row, 'Value', [['-2.5 kN/m']]).model.loads[load.id]).toMatchObject({ value: -2500 });
+    expect(put(hide, own, list, row, 'From', [['L/4', '3/4 L']]).model.loads[load.id]).toMatchObject({ from: expect.any(Number) as number, to: expect.any(Number) as number });
+    expect(put(hide, own, list, row, 'Direction', [['local y']]).model.loads[load.id]).toMatchObject({ axes: 'local', direction: 'y' });
+    expect(put(hide, own, list, row, 'From', [['2400']]).result.errors[0].error).toMatch(/past the end.*was it meant in mm/);
+    expect(put(hide, own, list, row, 'Case', [['XX']]).result.errors[0].error).toMatch(/There is no case “XX”/);
+    expect(put(library, sheet, rows, at('r1-1'), 'Value', [['3']]).result.errors[0].error).toMatch(/A rule makes this load/);
+    expect(put(library, sheet, rows, at('l2'), 'Value', [['-3.5']]).model.loads.l2).toMatchObject({ pressure: { value: -3500 } });
+  });
+
+  test('rows are pasted as new loads on members and nodes; what is wrong stays on its cell', () => {
+    const own = loadSheet(hide, false);
+    const block = [['', 'W', 'm4', 'uniform', 'local z', '-1.5'], ['', 'W', 'n3', '', 'global x', '12'], ['', 'W', 'm4', 'point', '', '-4', '', '50 %'], ['', 'W', 'm4', 'trapezoid', '', '-1', '-2', '0.5', 'end'], ['', 'W', 'm99', 'uniform', '', '1']];
+    const { model, result } = put(hide, own, [], 0, 'Load', block);
+    expect(result.added).toBe(4);
+    expect(result.errors.map((one) => one.error)).toEqual([expect.stringMatching(/neither a member nor a node/)]);
+    expect(Object.values(model.loads).slice(-4)).toMatchObject([{ type: 'uniform', axes: 'local', value: -1500 }, { type: 'node', force: [12000, 0, 0] }, { type: 'point', value: -4000 }, { type: 'trapezoid', valueFrom: -1000, valueTo: -2000, from: 0.5, to: null }]);
+  });
+});
+
+describe('the ledger of combinations', () => {
+  const cases = inOrder(hide.cases);
+  const sheet = combinationSheet(hide, cases);
+  const rows = inOrder(hide.combinations);
+
+  test('what it shows can be put back; several factors of a row are one list, marked as changed', () => {
+    expect(putBlock(hide, sheet, rows, 0, 0, rows.map((row) => sheet.columns.map((one) => one.text(row))))).toEqual({ edits: [], errors: [], changed: 0, added: 0 });
+    const { model } = put(hide, sheet, rows, 1, cases[0].label, [['1.25', '1.3', '0']]);
+    expect(model.combinations[rows[1].id]).toMatchObject({ changed: true });
+    expect(model.combinations[rows[1].id].factors.slice(0, 2)).toEqual([{ case: cases[0].id, factor: 1.25 }, { case: cases[1].id, factor: 1.3 }]);
+    expect(put(hide, sheet, rows, 1, cases[0].label, [['200']]).result.errors[0].error).toMatch(/beyond 100/);
+  });
+
+  test('rows of a spreadsheet become combinations with free names', () => {
+    const { model, result } = put(hide, sheet, rows, rows.length, 'Name', [['', 'service', '', '1', '0.5'], ['A7', 'transfer', '', '1'], ['U1', 'strength', '', '1']]);
+    expect(result.added).toBe(2);
+    expect(result.errors[0].error).toMatch(/There is a combination U1 already/);
+    const made = Object.values(model.combinations).slice(-2);
+    expect(made).toMatchObject([{ purpose: 'service', origin: 'own', factors: [{ factor: 1 }, { factor: 0.5 }] }, { label: 'A7', purpose: 'transfer' }]);
+    expect(new Set(Object.values(model.combinations).map((one) => one.label)).size).toBe(Object.keys(model.combinations).length);
+  });
 });

@@ -56,6 +56,19 @@ function regionOf(model: Model, points: readonly Vector[]): LoadRegion {
   return ids.every((id): id is string => id !== undefined) && new Set(ids).size === ids.length ? { kind: 'nodes', corners: ids } : { kind: 'polygon', points: points.map((point): [number, number, number] => [point[0], point[1], point[2]]) };
 }
 
+/** A changed outline with what the form does not show of the one before: its openings, and corners beyond those it has fields for. */
+function keepingRest(model: Model, before: LoadRegion, after: LoadRegion): LoadRegion {
+  if ((before.kind !== 'nodes' && before.kind !== 'polygon') || (after.kind !== 'nodes' && after.kind !== 'polygon')) return after;
+  const at = (ids: readonly string[]) => ids.map((id): [number, number, number] => [...model.nodes[id].position]);
+  const places = (region: typeof before) => (region.kind === 'nodes' ? at(region.corners) : region.points);
+  const [old, now] = [places(before), places(after)];
+  const same = now.every((place, i) => old[i] !== undefined && distance(place, old[i]) < samePlace);
+  if (same && (old.length === now.length || (now.length === cornerNames.length && old.length > now.length))) return before;
+  if (!before.openings || before.openings.length === 0) return after;
+  if (before.kind === 'nodes' && after.kind === 'nodes') return { ...after, openings: before.openings };
+  return { kind: 'polygon', points: now, openings: before.kind === 'nodes' ? before.openings.map(at) : before.openings };
+}
+
 function regionsOf(model: Model, values: Values): LoadRegion[] | string {
   switch (values.text('where')) {
     case 'bays': {
@@ -149,9 +162,8 @@ function areaPlan({ model }: ToolContext, values: Values): Plan {
   const label = values.text('label').trim();
   const before = editing === undefined ? undefined : (model.loads[editing] as AreaLoad);
   const loads = regions.map((region): AreaLoad => {
-    const kept = before && (before.region.kind === 'nodes' || before.region.kind === 'polygon') && before.region.openings && region.kind === before.region.kind ? { openings: before.region.openings } : {};
     return {
-      id: editing ?? next('loads'), case: caseId, type: 'area', ...(label === '' ? {} : { label }), region: { ...region, ...kept } as LoadRegion, pressure, direction,
+      id: editing ?? next('loads'), case: caseId, type: 'area', ...(label === '' ? {} : { label }), region: before && editing !== undefined ? keepingRest(model, before.region, region) : region, pressure, direction,
       ...(values.flag('reversed') && (pressure.type === 'fluid' || pressure.type === 'earth') ? { reversed: true } : {}), ...(values.flag('projected') && direction !== 'normal' ? { projected: true } : {}), spread: spreadFor(values), ...(values.flag('allowance') ? { allowance: true } : {}),
     };
   });
