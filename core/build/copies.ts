@@ -1,7 +1,8 @@
 import { count, formatQuantity } from '../units';
-import { distance, inOrder, isDirect, memberAxis, memberEnds, panelNodes, samePoint, type AreaLoad, type Edit, type Load, type Member, type Model, type Node, type Vector } from '../model';
+import { distance, inOrder, isDirect, memberAxis, memberEnds, panelNodes, samePoint, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Node, type Vector } from '../model';
 import { NodeFinder } from './node-finder';
 import { refuse, type Plan, type PreviewLine } from './plan';
+import { cornersOf, movedAcross, standsOn } from './moved-areas';
 import { RecordCollector } from './records';
 import { moved, movedLoad, movedMember, movedSupport, type Movement } from './transform';
 
@@ -77,24 +78,27 @@ const describe = ({ members, nodes }: Chosen): string => (members.length > 0 ? c
 
 /** Loads on members and nodes that were copied, on their copies. Loads of a node that is shared with others come along with it. */
 function copiedLoads(model: Model, members: ReadonlyMap<string, string>, nodes: ReadonlyMap<string, string>, movement: Movement): Load[] {
+  const places = [...nodes].flatMap(([from, to]) => (from === to ? [] : [model.nodes[from].position]));
   return inOrder(model.loads).flatMap((load): Load[] => {
     if ('node' in load) {
       const node = nodes.get(load.node);
       return node && node !== load.node ? movedLoad(load, movement, undefined, model.nodes[load.node]).map((one) => ({ ...one, node }) as Load) : [];
     }
-    if (load.type === 'area') return copiedArea(load, nodes);
-    if (load.type === 'line') return [];
+    if (!isDirect(load)) return copiedAcross(model, load, nodes, places, movement);
     const member = members.get(load.member);
     return member ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined).map((one) => ({ ...one, member }) as Load) : [];
   });
 }
 
-/** An area load between nodes that were all copied comes along with them; one of any other place stays alone where it is. */
-function copiedArea(load: AreaLoad, nodes: ReadonlyMap<string, string>): Load[] {
-  const { region } = load;
-  if (region.kind !== 'nodes' || !panelNodes(region).every((id) => nodes.has(id)) || region.corners.every((id) => nodes.get(id) === id)) return [];
-  const to = (ids: readonly string[]) => ids.map((id) => nodes.get(id)!);
-  return [{ ...load, region: { ...region, corners: to(region.corners), ...(region.openings ? { openings: region.openings.map(to) } : {}) } }];
+/** An area or line load all of whose corners lie at nodes that were copied comes along with them; one of any other place stays alone where it is. */
+function copiedAcross(model: Model, load: AreaLoad | LineLoad, nodes: ReadonlyMap<string, string>, places: readonly Vector[], movement: Movement): Load[] {
+  if (!standsOn(cornersOf(model, load), places)) return [];
+  const copy = movedAcross(model, load, movement);
+  if (!copy) return [];
+  if (copy.type === 'line' || copy.region.kind !== 'nodes') return [copy];
+  const { region } = copy;
+  const to = (ids: readonly string[]) => ids.map((id) => nodes.get(id) ?? id);
+  return panelNodes(region).every((id) => nodes.has(id)) ? [{ ...copy, region: { ...region, corners: to(region.corners), ...(region.openings ? { openings: region.openings.map(to) } : {}) } }] : [];
 }
 
 function spanOf(model: Model, member: Member): { length: number; along: Vector } {
@@ -142,7 +146,22 @@ export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb 
     if (changes.length > 0) edits.push({ kind: 'change', table: 'members', changes });
     edits.push(...turnedLoads(model, going, wanted, movement));
   }
+  edits.push(...carriedAcross(model, ids, movement));
   return { ok: true, act: { edits, sentence: `${verb} ${describe(chosen)}` }, words: `${count(ids.length, 'node')} and ${count(preview.length, 'member')} that ${preview.length === 1 ? 'hangs' : 'hang'} on ${ids.length === 1 ? 'it' : 'them'}`, preview, made: [...chosen.members] };
+}
+
+/** Areas and lines all of whose corners lie at nodes that go, taken along. */
+function carriedAcross(model: Model, ids: readonly string[], movement: Movement): Edit[] {
+  const places = ids.map((id) => model.nodes[id].position);
+  const changes = inOrder(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
+    if (isDirect(load) || !standsOn(cornersOf(model, load), places)) return [];
+    const after = movedAcross(model, load, movement);
+    if (!after) return [];
+    const { id, ...fields } = after;
+    const changed = Object.entries(fields).filter(([field, value]) => JSON.stringify(value) !== JSON.stringify(load[field as keyof typeof load]));
+    return changed.length > 0 ? [{ id, fields: Object.fromEntries(changed) }] : [];
+  });
+  return changes.length > 0 ? [{ kind: 'change', table: 'loads', changes }] : [];
 }
 
 /** Loads of what was turned, turned along. */

@@ -1,11 +1,13 @@
 import { count, formatQuantity } from '../units';
-import { applyAct, distance, inOrder, memberEnds, storeysUpward, type Edit, type Load, type Member, type Model, type Vector } from '../model';
+import { applyAct, distance, inOrder, isDirect, memberEnds, panelNodes, storeysUpward, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Storey, type Vector } from '../model';
 import { divideEdits, gathered } from './divide';
 import { Draft } from './draft';
 import { nodesOf } from './copies';
 import { NodeFinder } from './node-finder';
+import { cornersOf, movedAcross } from './moved-areas';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
+import { translation } from './transform';
 
 const tolerance = 0.02;
 
@@ -108,6 +110,7 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
   const sourceBelow = levelBelow(source.elevation);
   const draft = new Draft(model);
   const newLoads: { from: string; pair: string }[] = [];
+  const newAreas: (AreaLoad | LineLoad)[] = [];
   for (const id of targets) {
     const target = model.storeys[id];
     const targetBelow = levelBelow(target.elevation);
@@ -119,6 +122,7 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
       draft.member(place.get(start)!, place.get(end)!, fields);
       newLoads.push({ from: member, pair: [place.get(start)!, place.get(end)!].join(' ') });
     }
+    if (loads) newAreas.push(...copiedFloor(model, source, target, place));
   }
   const drawn = draft.finish((made) => `Copied ${source.label} to ${targets.map((id) => model.storeys[id].label).join(', ')}: ${count(made.length, 'member')}`);
   if (!drawn.act) return refuse('Everything is there already.');
@@ -131,6 +135,7 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
     if (!copy) left += own.length;
     else copies.push(...own.map((load) => ({ ...stretched(load, ratioOf(copy, from)), id: draft.collector.nextId('loads'), member: copy.id }) as Load));
   }
+  copies.push(...newAreas.map((load) => ({ ...load, id: draft.collector.nextId('loads') })));
   const edits = [...drawn.act.edits, ...(copies.length > 0 ? [{ kind: 'add' as const, records: { loads: copies } }] : [])];
   const words = [`${count(drawn.made.length, 'member')} on ${count(targets.length, 'storey')}`, ...(copies.length > 0 ? [count(copies.length, 'load')] : []), ...(left > 0 ? [`${count(left, 'load')} left out, whose members are there already or are divided there`] : [])].join(', ');
   return { ok: true, act: { ...drawn.act, edits }, words, preview: drawn.lines, made: drawn.made.map((member) => member.id) };
@@ -148,4 +153,21 @@ function stretched(load: Load, ratio: number): Load {
   if (Math.abs(ratio - 1) < 1e-9) return load;
   if ('at' in load) return { ...load, at: load.at * ratio };
   return 'from' in load ? { ...load, from: load.from * ratio, to: load.to === null ? null : load.to * ratio } : load;
+}
+
+/** Loads on the areas and along the lines of a storey, on another one; those of fluids and earth stay. */
+function copiedFloor(model: Model, source: Storey, target: Storey, place: ReadonlyMap<string, string>): (AreaLoad | LineLoad)[] {
+  const rise = translation([0, 0, target.elevation - source.elevation]);
+  return inOrder(model.loads).flatMap((load): (AreaLoad | LineLoad)[] => {
+    if (isDirect(load)) return [];
+    if (load.type === 'area' && (load.pressure.type === 'fluid' || load.pressure.type === 'earth')) return [];
+    if (load.type === 'area' && load.region.kind === 'storey') return load.region.storey === source.id ? [{ ...load, region: { kind: 'storey', storey: target.id } }] : [];
+    const corners = cornersOf(model, load);
+    if (corners.length === 0 || corners.some((corner) => Math.abs(corner[2] - source.elevation) > tolerance)) return [];
+    const copy = movedAcross(model, load, rise);
+    if (!copy || copy.type === 'line' || copy.region.kind !== 'nodes') return copy ? [copy] : [];
+    const { region } = copy;
+    const to = (ids: readonly string[]) => ids.map((id) => place.get(id)!);
+    return panelNodes(region).every((id) => place.has(id)) ? [{ ...copy, region: { ...region, corners: to(region.corners), ...(region.openings ? { openings: region.openings.map(to) } : {}) } }] : [];
+  });
 }

@@ -4,7 +4,7 @@ export { loadWords, pressureWords, regionWords, targetOf } from './load-words';
 export { loadFindings, thicknessFindings } from './load-findings';
 export { spreadOf } from './acting-loads';
 export { areaOf, clip, isInside, valueAt, type Polygon } from './area/polygon';
-export { patchesOf, planeOf, pressureParts, type Patch } from './area/regions';
+export { patchesOf, pressureParts, type Patch } from './area/regions';
 export type { Received, SpreadArea } from './area/spread-area';
 export type { SpreadLine } from './area/spread-line';
 export { buildingOf } from './rules/building';

@@ -5,7 +5,7 @@ export {
 } from './model';
 export { act, edit, type Act, type Edit } from './edit';
 export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf } from './references';
-export { fromPlane, inPlane, offPlane, planeThrough, type Plane } from './plane';
+export { fromPlane, inPlane, offPlane, planeOf, planeThrough, type Plane } from './plane';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
 export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';

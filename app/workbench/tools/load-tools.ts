@@ -1,6 +1,6 @@
 import { findBays, type Plan, type PreviewLine } from '~core/build';
-import { copyCase, loadWords, planeOf, probe, spreadOf } from '~core/loading';
-import { distance, idSource, inOrder, storeysUpward, type AreaLoad, type LineLoad, type LoadRegion, type LoadSpread, type Model, type Pressure, type Vector } from '~core/model';
+import { copyCase, loadWords, probe, spreadOf } from '~core/loading';
+import { distance, idSource, inOrder, planeOf, storeysUpward, type AreaLoad, type LineLoad, type LoadRegion, type LoadSpread, type Model, type Pressure, type Vector } from '~core/model';
 import { caseFactorsOf } from '~core/combine';
 import { count, formatQuantity, formatValue } from '~core/units';
 import { refused, type Field, type Tool, type ToolContext, type Values } from './tool';

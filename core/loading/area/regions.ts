@@ -1,4 +1,4 @@
-import { cross, dot, inPlane, norm, scale, storeyLevel, subtract, type AreaLoad, type Model, type Plane, type Pressure, type Vector } from '../../model';
+import { dot, inPlane, planeOf, storeyLevel, subtract, type AreaLoad, type Model, type Plane, type Pressure, type Vector } from '../../model';
 import { gravity } from '../gravity';
 import { fieldsIn } from './fields';
 import { clockwise, counterClockwise, type HalfPlane, type Linear, type Polygon } from './polygon';
@@ -24,23 +24,6 @@ export type PatchesOf = { readonly ok: true; readonly patches: readonly Patch[] 
 
 /** Corners farther than this from the plane of the others spoil an area, m. */
 const flatness = 0.02;
-
-/** The plane of an outline: its normal up, of an upright one towards +x or +y. Undefined when the corners lie on a line. */
-export function planeOf(points: readonly Vector[]): Plane | undefined {
-  let normal: Vector = [0, 0, 0];
-  for (let i = 1; i + 1 < points.length; i++) {
-    const part = cross(subtract(points[i], points[0]), subtract(points[i + 1], points[0]));
-    normal = [normal[0] + part[0], normal[1] + part[1], normal[2] + part[2]];
-  }
-  const size = norm(normal);
-  if (size < 1e-6) return undefined;
-  const unit = scale(normal, 1 / size).map((part) => (Math.abs(part) < 1e-12 ? 0 : part)) as unknown as Vector;
-  const leading = Math.abs(unit[2]) > 0.02 ? unit[2] : Math.abs(unit[0]) >= Math.abs(unit[1]) ? unit[0] : unit[1];
-  const up = scale(unit, Math.sign(leading));
-  // u level, v uphill: the same plane has the same directions whichever corner comes first
-  const level: Vector = Math.hypot(up[0], up[1]) < 1e-9 ? [1, 0, 0] : scale([-up[1], up[0], 0], 1 / Math.hypot(up[0], up[1]));
-  return { origin: scale(up, dot(up, points[0])), u: level, v: cross(up, level), normal: up };
-}
 
 /** The flat parts of an area load's region, or why there are none. */
 export function patchesOf(model: Model, { region }: Pick<AreaLoad, 'region'>): PatchesOf {
