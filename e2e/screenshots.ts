@@ -52,7 +52,21 @@ await picture('frame-details', 'frame', async (page) => {
   await page.getByText('Axis position and offsets').click();
 });
 await picture('loads', 'loads', async (page) => {
-  await page.getByRole('button', { name: /^SD, / }).click();
+  await page.getByRole('button', { name: /^L, / }).click();
+});
+await picture('loads-wind', 'loads', async (page) => {
+  await page.getByRole('button', { name: /^W\+x, / }).click();
+  await page.getByRole('button', { name: 'Calculation of Wind' }).click();
+});
+await picture('loads-combinations', 'loads', async (page) => {
+  await page.getByRole('button', { name: /^L, / }).click();
+  await page.getByRole('tab', { name: 'Combinations' }).click();
+  await find(page, 'plan of storey 2');
+  await find(page, 'put a load on an area');
+  await page.waitForTimeout(800);
+  await page.mouse.click(480, 250);
+  await page.getByLabel('Value').fill('-1.5');
+  await page.getByLabel('Name', { exact: true }).focus();
 });
 await picture('analysis', 'analysis', async (page) => {
   await page.getByRole('button', { name: 'Run Modes' }).click();
@@ -83,8 +97,13 @@ await picture('report', 'report', async () => undefined);
 const { page } = await openPage(browser);
 await page.goto(app.address);
 const address = await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).getAttribute('href');
-const pdf = await page.request.get(`${app.address}${address}/report.pdf?chapters=sheets&members=m182`, { timeout: 60000 });
-writeFileSync(join(app.folder, 'report.pdf'), await pdf.body());
-execFileSync('pdftoppm', ['-r', '80', '-f', '3', '-l', '3', '-png', '-singlefile', join(app.folder, 'report.pdf'), join(folder, 'report-page')]);
+const print = async (name: string, chapters: string, number: number) => {
+  const pdf = await page.request.get(`${app.address}${address}/report.pdf?chapters=${chapters}&members=m182`, { timeout: 120000 });
+  writeFileSync(join(app.folder, 'report.pdf'), await pdf.body());
+  execFileSync('pdftoppm', ['-r', '80', '-f', String(number), '-l', String(number), '-png', '-singlefile', join(app.folder, 'report.pdf'), join(folder, name)]);
+};
+await print('report-page', 'sheets', 3);
+await print('report-wind', 'loadSheets', 2);
+await print('report-snow', 'loadSheets', 12);
 await browser.close();
 await app.stop();

@@ -42,6 +42,12 @@ export interface NewMembers {
   readonly join: boolean;
 }
 
+/** How loads are drawn: whether heads or tails of arrows touch what they act on, and whether areas are shown or what members receive of them. */
+export interface LoadStyle {
+  readonly heads: boolean;
+  readonly received: boolean;
+}
+
 /** Which results are shown. */
 export type Shown = { kind: 'case'; id: string } | { kind: 'combination'; id: string } | { kind: 'envelope'; purpose: Purpose } | { kind: 'ownEnvelope'; id: string };
 
@@ -73,12 +79,14 @@ export interface ViewSlice {
   /** the eye of each plane that was looked at, by `planeKey` */
   readonly cameras: Readonly<Record<string, Camera>>;
   readonly selection: Selection;
+  /** loads chosen in the ledger, marked in the drawing */
+  readonly pickedLoads: readonly string[];
   readonly isolated: readonly string[] | null;
   readonly hidden: readonly string[];
   readonly coloring: Coloring;
   readonly labelling: Labelling;
   /** how loads are drawn: heads of arrows at what they act on, or tails; areas, or what members receive of them */
-  readonly loadStyle: { readonly heads: boolean; readonly received: boolean };
+  readonly loadStyle: LoadStyle;
   /** whether selected members show their local axes */
   readonly localAxes: boolean;
   readonly snaps: Readonly<Record<SnapKind, boolean>>;
@@ -130,7 +138,7 @@ function initialView(model: Model): ViewState {
   const strength = Object.values(model.combinations).find((combination) => combination.purpose === 'strength');
   const first = Object.values(model.cases)[0];
   return {
-    stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, isolated: null,
+    stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, pickedLoads: [], isolated: null,
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
     hidden: [], coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
     snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, step: model.settings.units === 'us' ? 0.3048 : 0.1, workPlane: '',
@@ -158,14 +166,14 @@ export const viewSlice =
       ...viewOn(opened.model, initial),
       look: (change) => set(change),
       setStage: (stage) => set({ stage, panel: null, shape: null, builderOpen: false, openTool: null, preview: [], tool: 'select' }),
-      select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members } }),
+      select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members }, pickedLoads: [] }),
       toggleSelected({ nodes = [], members = [] }) {
         const toggle = (present: readonly string[], ids: readonly string[]) => {
           const out = ids.every((id) => present.includes(id));
           return out ? present.filter((id) => !ids.includes(id)) : [...new Set([...present, ...ids])];
         };
         const { selection } = get();
-        set({ selection: { nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes, members: members.length ? toggle(selection.members, members) : selection.members } });
+        set({ pickedLoads: [], selection: { nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes, members: members.length ? toggle(selection.members, members) : selection.members } });
       },
       isolateSelected() {
         const { selection, isolated } = get();

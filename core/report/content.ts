@@ -109,14 +109,15 @@ function loadBlocks(model: Model): Block[] {
   ];
   for (const one of cases) {
     const own = loads.filter((load) => load.case === one.id);
-    if (own.length > 0) blocks.push(heading(`Case ${one.label}, ${one.name}`), table(['On', 'Kind', 'Direction', number('Value'), 'Place'], grouped(own.map((load) => loadRow(load, model)))));
+    const rules = [...new Set(own.filter((load) => !(load.id in model.loads)).map((load) => model.loadRules[load.id.split('-')[0]]?.label ?? ''))];
+    if (own.length > 0) blocks.push(heading(`Case ${one.label}, ${one.name}${rules.length > 0 ? `, by rule ${rules.join(', ')}` : ''}`), table(['On', 'Kind', 'Direction', number('Value'), 'Place'], grouped(own.map((load) => loadRow(load, model)))));
   }
   return blocks;
 }
 
 function loadRow(load: Load, model: Model): string[] {
   const { kind, direction, value, place } = loadWords(load, model.settings.units);
-  return [`${targetOf(load, model)}${load.id in model.loads ? '' : ` (${model.loadRules[load.id.split('-')[0]]?.label ?? 'rule'})`}`, kind, direction, value, place];
+  return [targetOf(load, model), kind, direction, value, place];
 }
 
 /** Of a rule with many cases so many sheets are printed; all of them stand in the project. */

@@ -64,6 +64,7 @@ export function Canvas({ insets }: { insets: Insets }) {
   const labelling = useWorkbench((state) => state.labelling);
   const localAxes = useWorkbench((state) => state.localAxes);
   const loadStyle = useWorkbench((state) => state.loadStyle);
+  const pickedLoads = useWorkbench((state) => state.pickedLoads);
   const preview = useWorkbench((state) => state.preview);
   const openTool = useWorkbench((state) => state.openTool);
   const stage = useWorkbench((state) => state.stage);
@@ -159,11 +160,11 @@ export function Canvas({ insets }: { insets: Insets }) {
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, preview, bays, chosenBays, measured, stretch };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, preview, bays, chosenBays, measured, stretch]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch]);
 
   const at = (event: { clientX: number; clientY: number }) => {
     const bounds = host.current!.getBoundingClientRect();

@@ -3,14 +3,14 @@ import { add, fromPlane, isDirect, memberAxis, scale, type AreaLoad, type Load, 
 import { formatQuantity, type UnitSystem } from '~core/units';
 import { colors } from '../../theme/tokens';
 import { receivedLoads, type ActingLoad } from './acting';
+import type { LoadStyle } from '../../state/view-slice';
 import type { Projector } from './eye';
 import { drawArrow } from './glyphs';
 import type { Label } from './labels';
 
-/** How loads are drawn: whether heads or tails of arrows touch what they act on, and whether areas are shown or what members receive of them. */
-export interface LoadStyle {
-  readonly heads: boolean;
-  readonly received: boolean;
+/** How loads are drawn, and which of them are marked as chosen. */
+export interface DrawnLoads extends LoadStyle {
+  readonly picked: readonly string[];
 }
 
 const shortest = 12;
@@ -48,27 +48,44 @@ interface Pen {
   readonly projector: Projector;
   readonly model: Model;
   readonly units: UnitSystem;
-  readonly style: LoadStyle;
+  readonly style: DrawnLoads;
   readonly labels: Label[];
   readonly reach: (one: ActingLoad) => number;
 }
 
 /** Draws loads: arrows of forces, filled shapes of line loads, hatched fields of area loads; those that rules make with broken lines. The largest load of a kind has the longest arrows. */
-export function drawLoads(context: CanvasRenderingContext2D, projector: Projector, model: Model, acting: readonly ActingLoad[], visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }, units: UnitSystem, style: LoadStyle): Label[] {
-  const inView = (style.received ? receivedLoads(model, acting) : acting).filter(({ load }) => isInView(model, load, visible));
+export function drawLoads(context: CanvasRenderingContext2D, projector: Projector, model: Model, acting: readonly ActingLoad[], visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }, units: UnitSystem, style: DrawnLoads): Label[] {
+  const inView = (style.received ? receivedLoads(model, acting) : acting.flatMap((one) => (isEdgeOn(projector, model, one.load) ? receivedLoads(model, [one]) : [one]))).filter(({ load }) => isInView(model, load, visible));
   const largest = largestOf(inView);
   const labels: Label[] = [];
   const reach = ({ load, factor }: ActingLoad) => shortest + (longest - shortest) * (largest[scaleKind(load)] > 0 ? (Math.abs(factor) * sizeOf(load)) / largest[scaleKind(load)] : 0);
   const pen: Pen = { context, projector, model, units, style, labels, reach };
+  const picked = new Set(style.picked);
   for (const one of inView) {
-    context.strokeStyle = context.fillStyle = colors.load;
-    context.lineWidth = 1;
+    const isPicked = picked.has(one.load.id);
+    context.strokeStyle = context.fillStyle = isPicked ? colors.brand : colors.load;
+    context.lineWidth = isPicked ? 2 : 1;
     context.setLineDash(one.generated ? generatedDash : []);
     drawLoad(pen, one);
   }
   context.setLineDash([]);
   return labels.length > crowded ? thinned(labels) : labels;
 }
+
+/** Whether an area is seen so flat that a field would only be a line: then what members in view receive of it is drawn in its place. */
+function isEdgeOn(projector: Projector, model: Model, load: Load): boolean {
+  if (load.type !== 'area') return false;
+  const [patch] = spreadOf(model, load).patches;
+  if (!patch) return false;
+  const edge = patch.outlines[0].map((point) => projector.point(fromPlane(patch.plane, point)));
+  const next = (i: number) => edge[(i + 1) % edge.length];
+  const around = edge.reduce((sum, [x, y], i) => sum + Math.hypot(next(i)[0] - x, next(i)[1] - y), 0);
+  const area = Math.abs(edge.reduce((sum, [x, y], i) => sum + x * next(i)[1] - next(i)[0] * y, 0) / 2);
+  return around > 0 && area < edgeOn * around * around;
+}
+
+/** Share of its outline's square below which a field is a line on the screen. */
+const edgeOn = 0.004;
 
 function isInView(model: Model, load: Load, visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }): boolean {
   if (isDirect(load)) return 'node' in load ? visible.nodes.has(load.node) : visible.members.has(load.member);

@@ -11,7 +11,8 @@ import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOutli
 import { drawArrow, drawFinding, drawSupport } from './glyphs';
 import { drawLabels, drawText, labelFont, type Label } from './labels';
 import { actingLoads } from './acting';
-import { drawLoads, type LoadStyle } from './load-glyphs';
+import { drawLoads } from './load-glyphs';
+import type { LoadStyle } from '../../state/view-slice';
 import type { Rectangle } from './pick';
 import type { Scope } from './scope';
 import { drawAxes, drawSettingOut } from './setting-out';
@@ -46,6 +47,7 @@ export interface OverlayInput {
   readonly labelling: Labelling;
   readonly localAxes: boolean;
   readonly loadStyle: LoadStyle;
+  readonly pickedLoads: readonly string[];
   readonly preview: readonly PreviewLine[];
   /** bays an open tool can brace, and those that are chosen */
   readonly bays: readonly Bay[];
@@ -79,7 +81,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   }
   labels.push(...chosenLabels(projector, model, scope, input.labelling));
   if (input.stage === 'loads') {
-    labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units, input.loadStyle));
+    labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units, { ...input.loadStyle, picked: input.pickedLoads }));
   }
   if (input.showReactions) drawReactions(context, projector, input);
   for (const finding of input.findings) {

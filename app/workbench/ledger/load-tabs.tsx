@@ -22,7 +22,7 @@ export function LoadsTab() {
   const select = useWorkbench((state) => state.select);
   const look = useWorkbench((state) => state.look);
   const [all, setAll] = useState(false);
-  const [picked, setPicked] = useState<readonly string[]>([]);
+  const picked = useWorkbench((state) => state.pickedLoads);
   const rows = useMemo(() => {
     const loads = actingLoads(model);
     return all || shown.kind !== 'case' ? loads : loads.filter((load) => load.case === shown.id);
@@ -39,8 +39,8 @@ export function LoadsTab() {
       label="Loads" sheet={sheet} rows={rows} selected={chosen} empty={empty}
       onSelect={(ids) => {
         const loads = ids.flatMap((id) => rows.filter((load) => load.id === id));
-        setPicked(ids);
         select({ nodes: loads.flatMap((load) => ('node' in load ? [load.node] : [])), members: loads.flatMap((load) => ('member' in load ? [load.member] : [])) });
+        look({ pickedLoads: ids });
         if (loads.length === 1 && shown.kind !== 'case') look({ shown: { kind: 'case', id: loads[0].case } });
       }}
       foot={
@@ -48,7 +48,7 @@ export function LoadsTab() {
           <Checkbox checked={all} onChange={(event) => setAll(event.target.checked)}>
             all cases
           </Checkbox>
-          <DeleteLoads ids={picked} onDone={() => setPicked([])} />
+          <DeleteLoads ids={picked} onDone={() => look({ pickedLoads: [] })} />
         </>
       }
     />

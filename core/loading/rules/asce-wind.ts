@@ -77,7 +77,7 @@ export function asceWind(model: Model, rule: AsceWindRule): RuleResult {
       let value = face(`windward wall, ${(building.base + from).toFixed(1)} to ${(building.base + to).toFixed(1)} m`, `p_w${i + 1}`, q, 0.8, 'Windward wall');
       // the least load of 27.1.5 is asked of the windward and the leeward wall together
       if (leastWall + outward - enclosure > value + 1e-9) value = calculate(sheet, { clause: '27.1.5', title: 'Least wind load on walls', symbol: `p_w${i + 1}`, expression: 'p_min + q_h * K_d * G * C_p - p_i', inputs: { p_min: pressure(leastWall), q_h: pressure(qh), K_d: plain(rule.directionality, 2), G: plain(rule.gust, 2), C_p: plain(toLee, 2), p_i: pressure(enclosure) }, as: { kind: 'pressure' }, note: 'windward and leeward walls together come to 0.77 kPa (16 psf) at least; this is what is left to the windward wall' });
-      put('windward wall', windward, band(windward.outline, 1, building.base + from, building.base + to), value);
+      put(`windward wall to ${(building.base + to).toFixed(1)} m`, windward, band(windward.outline, 1, building.base + from, building.base + to), value);
     });
     const lee = face(`leeward wall, L/B = ${(L / B).toFixed(2)}`, 'p_l', qh, toLee, 'Leeward wall');
     const leeward = wallOf(building, walls.leeward);
