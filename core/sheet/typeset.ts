@@ -95,7 +95,9 @@ type SetSymbol = (name: string) => string;
 function toTex(expression: Expression, symbol: SetSymbol): string {
   const bracketed = (inner: Expression, least: number): string => {
     const text = toTex(inner, symbol);
-    return strength(inner) < least ? `\\left(${text}\\right)` : text;
+    // a negative number put in for a symbol needs brackets behind another sign
+    const isNegative = inner.type === 'symbol' && text.startsWith('-') && least > 1;
+    return strength(inner) < least || isNegative ? `\\left(${text}\\right)` : text;
   };
   switch (expression.type) {
     case 'number':

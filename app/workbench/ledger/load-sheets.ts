@@ -155,6 +155,9 @@ function newLoad(fields: Readonly<Record<string, unknown>>, { model, collector }
   return second.ok ? { ok: true, record: { ...on, ...span, type: 'trapezoid', valueFrom: value.value, valueTo: second.value } } : refuse(second.error);
 }
 
+/** A factor as it is shown: 1.0, 0.75, −0.3; a dash for a case that takes no part. */
+const shownFactor = (factor: number): string => (factor === 0 ? '–' : (Number.isInteger(factor) ? factor.toFixed(1) : factorText(factor)).replace('-', '−'));
+
 const factorText = (factor: number): string => (factor === 0 ? '' : String(Number(factor.toFixed(4))));
 
 /** The combinations as the code's own table: a row a combination, a column a case. */
@@ -164,11 +167,11 @@ export function combinationSheet(model: Model, cases: readonly LoadCase[]): Shee
   return {
     table: 'combinations', noun: 'combination',
     columns: [
-      { title: 'Name', width: 46, text: (row) => row.label, read: (text, { model: current }, row) => (text === '' || text.length > 8 ? bad('A short name has 1 to 8 letters.') : Object.values(current.combinations).some((one) => one.label === text && one.id !== row?.id) ? bad(`There is a combination ${text} already.`) : good({ label: text })) },
-      { title: 'For', width: 66, text: (row) => purposeNames[row.purpose], read: (text) => (purposeOf(text) ? good({ purpose: purposeOf(text) }) : bad(`“${text}” is none of ${purposes.map((purpose) => purposeNames[purpose]).join(', ')}.`)), choices: purposes.map((purpose) => purposeNames[purpose]) },
+      { title: 'Name', width: 54, text: (row) => row.label, read: (text, { model: current }, row) => (text === '' || text.length > 8 ? bad('A short name has 1 to 8 letters.') : Object.values(current.combinations).some((one) => one.label === text && one.id !== row?.id) ? bad(`There is a combination ${text} already.`) : good({ label: text })) },
+      { title: 'For', width: 76, text: (row) => purposeNames[row.purpose], read: (text) => (purposeOf(text) ? good({ purpose: purposeOf(text) }) : bad(`“${text}” is none of ${purposes.map((purpose) => purposeNames[purpose]).join(', ')}.`)), choices: purposes.map((purpose) => purposeNames[purpose]) },
       { title: 'Rule', width: 150, text: (row) => (row.origin === 'own' ? (row.rule === 'own' || row.rule === '' ? 'own' : `own: ${row.rule}`) : row.changed ? `${row.rule}, changed` : row.rule) },
       ...cases.map((loadCase): CellColumn<Combination> => ({
-        title: loadCase.label, width: 46, numeric: true, text: (row) => factorText(factorOf(row, loadCase.id)), show: (row) => factorText(factorOf(row, loadCase.id)).replace('-', '−') || '–', order: (row) => factorOf(row, loadCase.id), marked: (row) => row.changed,
+        title: loadCase.label, width: 44, numeric: true, text: (row) => factorText(factorOf(row, loadCase.id)), show: (row) => shownFactor(factorOf(row, loadCase.id)), order: (row) => factorOf(row, loadCase.id), marked: (row) => row.changed,
         read: (text) => {
           if (text === '' || text === '–' || text === '-') return good({ [`factor ${loadCase.id}`]: 0 });
           const read = parseQuantity(text.replace('−', '-'), 'number', 'si');
