@@ -14,10 +14,12 @@ export function loadFindings(model: Model): Finding[] {
   }
   found.push(...lostByRules(model));
   for (const load of actingLoads(model)) {
-    const place = { loads: load.id in model.loads ? [load.id] : [], case: load.case };
+    // what a rule makes is as its inputs say
+    if (!(load.id in model.loads)) continue;
+    const place = { loads: [load.id], case: load.case };
     const base = { key: '', severity: 'remark' as const, place };
     const { label } = model.cases[load.case];
-    if (!isDirect(load) && load.id in model.loads) {
+    if (!isDirect(load)) {
       const { remarks, given, taken } = spreadOf(model, load);
       if (remarks.length > 0) {
         const short = Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
@@ -66,7 +68,7 @@ const usual = { area: 5e4, line: 5e5, point: 2e7, thin: 0.02 };
 
 function units(model: Model, load: Load, label: string): Finding[] {
   const system = model.settings.units;
-  const tell = (what: string, other: string): Finding[] => [{ key: `units ${load.id}`, rule: 'suspected-units', severity: 'remark', sentence: `Case ${label}: ${load.id} is ${what}, which is unusual.`, why: other, place: { loads: load.id in model.loads ? [load.id] : [], case: load.case } }];
+  const tell = (what: string, other: string): Finding[] => [{ key: `units ${load.id}`, rule: 'suspected-units', severity: 'remark', sentence: `Case ${label}: ${load.id} is ${what}, which is unusual.`, why: other, place: { loads: [load.id], case: load.case } }];
   const size = (value: number) => Math.abs(value);
   if (load.type === 'area' && load.pressure.type === 'uniform') {
     const value = size(load.pressure.value);
@@ -96,8 +98,8 @@ function upward(model: Model, load: Load, label: string): Finding[] {
   const turned = turnedOver(load);
   return [{
     key: `upward ${load.id}`, rule: 'gravity-upward', severity: 'remark', sentence: `Case ${label}: ${load.id} on ${targetOf(load, model)} points up in a case of gravity loads.`,
-    why: 'Downward is −z. Accept the finding if it is meant.', place: { loads: load.id in model.loads ? [load.id] : [], case: load.case },
-    ...(load.id in model.loads && turned ? { mend: { label: 'Turn it downward', act: { edits: [{ kind: 'change', table: 'loads', changes: [{ id: load.id, fields: turned }] }] } } } : {}),
+    why: 'Downward is −z. Accept the finding if it is meant.', place: { loads: [load.id], case: load.case },
+    ...(turned ? { mend: { label: 'Turn it downward', act: { edits: [{ kind: 'change', table: 'loads', changes: [{ id: load.id, fields: turned }] }] } } } : {}),
   }];
 }
 

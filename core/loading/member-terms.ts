@@ -80,10 +80,10 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
       else own.members.set(member, terms);
     };
     if (!isDirect(load)) {
-      const { received, direction } = spreadOf(model, load);
+      const { received } = spreadOf(model, load);
       const reduced = smaller.get(load.case);
       const factors = reduced && load.type === 'area' && isReduced(reduced.rule, load) ? reduced.factors : undefined;
-      for (const { member, from, to, valueFrom, valueTo } of received) {
+      for (const { member, direction, from, to, valueFrom, valueTo } of received) {
         const factor = factors?.get(member) ?? 1;
         const axis = axisOf(model.members[member]);
         if (axis) put(member, components(axis.axes, direction, factor * valueFrom, (factor * (valueTo - valueFrom)) / (to - from), from, to, false, 0));

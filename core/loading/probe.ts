@@ -32,15 +32,15 @@ export function probe(model: Model, factors: ReadonlyMap<string, number>, point:
       parts.push({ load, kind: 'line', value: scale({ x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }[load.direction] as unknown as Vector, value) });
       continue;
     }
-    const { patches, direction } = spreadOf(model, load);
-    for (const { plane, outlines, openings } of patches) {
+    for (const { plane, outlines, openings } of spreadOf(model, load).patches) {
+      const direction: Vector = load.direction === 'normal' ? plane.normal : ({ x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as const)[load.direction];
       if (Math.abs(offPlane(plane, point)) > near) continue;
       const flat = inPlane(plane, point);
       if (!outlines.some((outline) => isInside(outline, flat)) || openings.some((opening) => isInside(opening, flat, -1))) continue;
       const part = pressureParts(load.pressure, plane)?.find(({ sides }) => sides.every((side) => reach(side, flat) >= 0));
       if (!part) continue;
       const size = (load.reversed ? -1 : 1) * (load.projected && load.direction !== 'normal' ? Math.abs(dot(plane.normal, direction)) : 1);
-      parts.push({ load, kind: 'area', value: scale(load.direction === 'normal' ? plane.normal : direction, factor * size * valueAt(part.value, flat)) });
+      parts.push({ load, kind: 'area', value: scale(direction, factor * size * valueAt(part.value, flat)) });
     }
   }
   const sum = (kind: ProbePart['kind']): Vector => parts.filter((part) => part.kind === kind).reduce<Vector>((all, { value }) => [all[0] + value[0], all[1] + value[1], all[2] + value[2]], [0, 0, 0]);

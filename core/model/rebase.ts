@@ -29,7 +29,7 @@ function withCountersOf(model: Model, act: Act): Model {
   return { ...model, counters };
 }
 
-const freeText = new Set(['label', 'name', 'sentence', 'reason']);
+const freeText = new Set(['label', 'name', 'sentence', 'reason', 'rule', 'alternatives']);
 
 function replaceStrings(value: unknown, renamed: ReadonlyMap<string, string>): unknown {
   if (typeof value === 'string') return renamed.get(value) ?? value;

@@ -29,8 +29,7 @@ export function actingLoads(model: Model, shown: Shown): readonly ActingLoad[] {
 export function receivedLoads(model: Model, acting: readonly ActingLoad[]): ActingLoad[] {
   return acting.flatMap((one): ActingLoad[] => {
     if (isDirect(one.load)) return [one];
-    const { received, direction } = spreadOf(model, one.load);
-    return received.flatMap(({ member, from, to, valueFrom, valueTo }, i) => (['x', 'y', 'z'] as const).flatMap((axis, k): ActingLoad[] => {
+    return spreadOf(model, one.load).received.flatMap(({ member, direction, from, to, valueFrom, valueTo }, i) => (['x', 'y', 'z'] as const).flatMap((axis, k): ActingLoad[] => {
       const share = direction[k];
       if (Math.abs(share) < 1e-6) return [];
       return [{ ...one, load: { id: `${one.load.id}.${i}${axis}`, case: one.load.case, type: 'trapezoid', member, axes: 'global', direction: axis, valueFrom: valueFrom * share, valueTo: valueTo * share, from, to } }];

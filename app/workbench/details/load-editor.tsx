@@ -94,7 +94,7 @@ function PlacedFields({ load, change }: { load: PlacedLoad; change: (fields: Rec
         <QuantityField label="At" kind="length" units={units} value={load.at} onCommit={(at) => change({ at: Math.min(at, length) })} refuse={beyond} />
       ) : (
         <>
-          <QuantityField label="From" kind="length" units={units} value={load.from} onCommit={(from) => change({ from })} refuse={beyond} />
+          <QuantityField label="From" kind="length" units={units} value={load.from} onCommit={(from) => change({ from })} refuse={(position) => beyond(position) ?? (position >= (load.to ?? length) ? 'The start must lie before the end.' : undefined)} />
           <QuantityField label="To" kind="length" units={units} value={load.to ?? undefined} placeholder={`the end, ${show(length)}`} onCommit={(to) => change({ to })} onClear={() => change({ to: null })} refuse={(position) => beyond(position) ?? (position <= load.from ? 'The end must lie beyond the start.' : undefined)} />
         </>
       )}

@@ -86,7 +86,9 @@ function MemberFields({ loadCase, ids, kind }: { loadCase: LoadCase; ids: readon
         return { kind, axial: value(0) / 1000, curvatureY: value(1), curvatureZ: value(2) };
     }
   };
-  const planned = putOnMembers(model, loadCase.id, ids, spec());
+  // a position that cannot be read must not pass for the start or the end
+  const unread = (layout === 'equal' && placed ? [] : (placed ? texts[0].split(/[,;]/) : kind === 'uniform' || kind === 'trapezoid' ? texts : [])).map((text) => (text.trim() === '' ? undefined : parsePlace(text, units))).find((one) => one && !one.ok);
+  const planned: Put = unread && !unread.ok ? { ok: false, error: unread.error } : putOnMembers(model, loadCase.id, ids, spec());
   const field = (i: number, label: string, quantity: QuantityKind, placeholder = '') => <QuantityField label={label} kind={quantity} units={units} value={values[i]} placeholder={placeholder} onCommit={(next) => set(i, next)} onClear={() => set(i, undefined)} />;
   const downward = axes === 'global' && direction === 'z' ? 'negative acts downward' : '';
   return (
@@ -150,7 +152,7 @@ function MemberFields({ loadCase, ids, kind }: { loadCase: LoadCase; ids: readon
         )}
       </div>
       {!planned.ok && values.some((one) => one !== undefined) && <p className="field-error" role="status">{planned.error}</p>}
-      <Button type="primary" style={{ marginTop: 8 }} disabled={!planned.ok} onClick={() => put(() => putOnMembers(model, loadCase.id, ids, spec()))}>
+      <Button type="primary" style={{ marginTop: 8 }} disabled={!planned.ok} onClick={() => put(() => planned)}>
         Put on {count(ids.length, 'member')}
       </Button>
     </>

@@ -96,7 +96,9 @@ export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
       read: ofLoad((text, _, load) => {
         if (!isPlaced(load)) return bad('This load has no position along a member.');
         const read = place(text, model, load.member);
-        return read.ok ? good({ ['at' in load ? 'at' : 'from']: read.value }) : bad(read.error);
+        if (!read.ok) return bad(read.error);
+        if (!('at' in load) && read.value >= (load.to ?? memberLength(model, model.members[load.member]))) return bad('The start must lie before the end.');
+        return good({ ['at' in load ? 'at' : 'from']: read.value });
       }, (text) => good({ fromText: text })),
     },
     {

@@ -95,6 +95,7 @@ test('wind for two sides and both conditions inside makes four cases; fewer side
   const fewer = done(tool, made, { ...values, directions: ['+x'] });
   expect(Object.keys(fewer.cases)).toHaveLength(Object.keys(made.cases).length - 2);
   expect(plan('rule-wind', library, { directions: [] })).toMatchObject({ ok: false });
+  expect(plan('rule-wind', library, { gust: Number.NaN })).toMatchObject({ ok: false, error: expect.stringMatching(/gust/) as string });
 });
 
 test('patterns make alternatives of the source; a train needs members that follow each other', () => {

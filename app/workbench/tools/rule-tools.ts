@@ -1,6 +1,6 @@
 import type { Plan } from '~core/build';
 import { buildingOf, ruleResults, spreadOf } from '~core/loading';
-import { applyAct, casesOfRule, idSource, inOrder, isDirect, loadDirections, memberEnds, memberLength, type Act, type LoadCase, type LoadDirection, type LoadedBuilding, type LoadRule, type Model, type Nature } from '~core/model';
+import { applyAct, casesOfRule, idSource, inOrder, isDirect, loadDirections, loadRule, memberEnds, memberLength, type Act, type LoadCase, type LoadDirection, type LoadedBuilding, type LoadRule, type Model, type Nature } from '~core/model';
 import { count, formatQuantity, parseQuantity } from '~core/units';
 import { caseOptions } from './load-tools';
 import { refused, type Field, type FieldValue, type Tool, type ToolContext, type Values } from './tool';
@@ -35,7 +35,9 @@ class CaseMaker {
 function rulePlan(model: Model, values: Values, rule: Draft, maker: CaseMaker): Plan {
   const before = model.loadRules[values.text('rule')] as LoadRule | undefined;
   const id = before?.id ?? idSource(model)('loadRules');
-  const record = { ...rule, id } as LoadRule;
+  const read = loadRule.safeParse({ ...rule, id });
+  if (!read.success) return refused(`This cannot be taken: ${read.error.issues[0].path.join(' ')}, ${read.error.issues[0].message}.`);
+  const record = read.data;
   const staying = new Set(casesOfRule(record));
   // cases that a rule no longer serves go with their loads, unless something else was put into them
   const left = before ? casesOfRule(before).filter((one) => !staying.has(one) && !Object.values(model.loads).some((load) => load.case === one)) : [];

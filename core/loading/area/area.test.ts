@@ -110,7 +110,7 @@ test('a line load reaches the beams along it by their parts and tells what lies 
   const line = (end: [number, number, number]): NonNullable<Structure['loads']>[number] => ({ type: 'line', start: [1, 0, 3], end, direction: 'z', valueFrom: -1000, valueTo: -3000 });
   const good = bay([line([5, 0, 3])]);
   const found = spreadOf(good, good.loads.l1 as AreaLoad);
-  expect(found.received).toEqual([{ member: 'm1', from: expect.closeTo(1, 9), to: expect.closeTo(5, 9), valueFrom: -1000, valueTo: -3000 }]);
+  expect(found.received).toEqual([{ member: 'm1', direction: [0, 0, 1], from: expect.closeTo(1, 9), to: expect.closeTo(5, 9), valueFrom: -1000, valueTo: -3000 }]);
   expect(found.remarks).toEqual([]);
   const long = bay([line([9, 0, 3])]);
   expect(spreadOf(long, long.loads.l1 as AreaLoad).remarks.join(' ')).toMatch(/no member lies on the rest/);
@@ -219,4 +219,25 @@ test('loads of a case add up where areas lie on each other', () => {
   const total = terms.reduce((sum, term) => sum + (term.value + (term.slope * (term.to - term.from)) / 2) * (term.to - term.from), 0);
   // the west beam: 8 kN of the whole and 4 kN of the half that lies on its side
   expect(total).toBeCloseTo(-12000, 5);
+});
+
+test('walls in two planes loaded square to themselves push each along its own normal', () => {
+  const nodes = [[0, 0, 0], [4, 0, 0], [4, 0, 3], [0, 0, 3], [0, 5, 0], [0, 5, 3]].map((position) => ({ position: position as [number, number, number], support: fixed }));
+  const model = build({ nodes, members: [[1, 2], [2, 3], [3, 4], [4, 1], [1, 5], [5, 6], [6, 4]] });
+  const walls = { w1: { id: 'w1', corners: ['n1', 'n2', 'n3', 'n4'], thickness: 0.2, material: null }, w2: { id: 'w2', corners: ['n1', 'n5', 'n6', 'n4'], thickness: 0.2, material: null } };
+  const load: AreaLoad = { id: 'l1', case: 'c1', ...area({ region: { kind: 'panels', slabs: [], walls: ['w1', 'w2'] }, direction: 'normal', pressure: { type: 'uniform', value: 1000 } }) };
+  const [state] = solveNow({ ...model, walls, loads: { l1: load } }).solution!.cases;
+  // the wall along x is square to +y, the one along y square to +x
+  expect([...state.applied.slice(0, 3)].map((part) => Math.round(part))).toEqual([1000 * 15, 1000 * 12, 0]);
+});
+
+test('a field that stands loose within another one is loaded with its storey, and nothing twice', () => {
+  const outer = corners;
+  const inner: [number, number, number][] = [[2, 1, 3], [4, 1, 3], [4, 3, 3], [2, 3, 3]];
+  const model = build({ nodes: [...outer, ...inner].map((position) => ({ position, support: fixed })), members: [[1, 2], [2, 3], [3, 4], [4, 1], [5, 6], [6, 7], [7, 8], [8, 5]], storeys: [0, 3], loads: [area({ region: { kind: 'storey', storey: 'h2' } })] });
+  expect(spread(model).given).toBeCloseTo(-48000, 6);
+  expect(spread(model).taken).toBeCloseTo(-48000, 6);
+  const whole = build({ nodes: [...outer, ...inner].map((position) => ({ position, support: fixed })), members: [[1, 2], [2, 3], [3, 4], [4, 1], [5, 6], [6, 7], [7, 8], [8, 5]], loads: [area({ region: polygon(...outer), spread: { way: 'one', along: [0, 1, 0] } })] });
+  expect(spread(whole).taken).toBeCloseTo(-48000, 6);
+  expect([...sums(whole)].filter(([member]) => ['m5', 'm7'].includes(member)).map(([, sum]) => Math.round(sum))).toEqual([-4000, -4000]);
 });

@@ -33,7 +33,7 @@ export function patchesOf(model: Model, { region }: Pick<AreaLoad, 'region'>): P
     const all = fieldsIn(model, plane);
     const within = new Set(all.flatMap((field) => field.openings));
     const fields = all.filter((field) => !within.has(field.corners));
-    return fields.length === 0 ? { ok: false, reason: `no members enclose a field on ${model.storeys[region.storey].label}` } : { ok: true, patches: [{ plane, outlines: fields.map((field) => field.corners), openings: fields.flatMap((field) => field.openings.map(clockwise)), isWhole: true }] };
+    return fields.length === 0 ? { ok: false, reason: `no members enclose a field on ${model.storeys[region.storey].label}` } : { ok: true, patches: [{ plane, outlines: fields.map((field) => field.corners), openings: [], isWhole: true }] };
   }
   const outlines: { points: readonly Vector[]; openings: readonly (readonly Vector[])[] }[] =
     region.kind === 'polygon' ? [{ points: region.points, openings: region.openings ?? [] }]

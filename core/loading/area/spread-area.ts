@@ -4,9 +4,11 @@ import { lineShares } from './line-share';
 import { areaOf, clip, clipTo, cross2, integrals, isInside, leftOf, withoutRepeats, type Point2, type Polygon } from './polygon';
 import { patchesOf, pressureParts, type Patch, type PressurePart } from './regions';
 
-/** What one member receives on a part of its length: m along its axis, N/m in the load's direction. */
+/** What one member receives on a part of its length: m along its axis, N/m in a direction. */
 export interface Received {
   readonly member: string;
+  /** unit vector, global */
+  readonly direction: Vector;
   readonly from: number;
   readonly to: number;
   readonly valueFrom: number;
@@ -16,7 +18,7 @@ export interface Received {
 /** An area load carried to members. */
 export interface SpreadArea {
   readonly received: readonly Received[];
-  /** unit vector, global */
+  /** of its first part, unit vector, global: parts in several planes that are loaded square to themselves have directions of their own */
   readonly direction: Vector;
   /** m², without openings */
   readonly area: number;
@@ -51,9 +53,9 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
   const remarks = new Set<string>();
   const received: Received[] = [];
   let [area, given, taken] = [0, 0, 0];
-  let direction: Vector = [0, 0, 1];
+  const directionOf = ({ plane }: Patch): Vector => (load.direction === 'normal' ? plane.normal : axisVectors[load.direction]);
   for (const patch of found.patches) {
-    direction = load.direction === 'normal' ? patch.plane.normal : axisVectors[load.direction];
+    const direction = directionOf(patch);
     const parts = pressureParts(load.pressure, patch.plane);
     if (!parts) {
       remarks.add('The three points of its pressure lie on one line, so it has no value anywhere.');
@@ -70,13 +72,13 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
       const box = boxOf(tile.window);
       for (const { part, boxed } of byPart) {
         const within = patch.isWhole ? piecesOf([tile.window], part) : boxed.flatMap((one) => (overlap(one.box, box) ? [clipTo(one.polygon, tile.window)] : [])).filter((polygon) => polygon.length >= 3);
-        if (within.length > 0) taken += factor * hand(model, tile, within, part, factor, received);
+        if (within.length > 0) taken += factor * hand(model, tile, within, part, factor, direction, received);
       }
     }
   }
   const missing = given - taken;
   if (Math.abs(missing) > 1e-6 * Math.max(1, Math.abs(given))) remarks.add(missingWords(given, taken));
-  return { received, direction, area, given, taken, remarks: [...remarks], patches: found.patches };
+  return { received, direction: directionOf(found.patches[0]), area, given, taken, remarks: [...remarks], patches: found.patches };
 }
 
 const missingWords = (given: number, taken: number): string => `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; the rest lies where no member bounds it.`;
@@ -288,7 +290,7 @@ export function convexParts(polygon: Polygon): Polygon[] {
 }
 
 /** Hands what lies on a tile to the members along its side. @returns what they took, N for a factor of one */
-function hand(model: Model, { side, along, way }: Tile, polygons: readonly Polygon[], { value }: PressurePart, factor: number, received: Received[]): number {
+function hand(model: Model, { side, along, way }: Tile, polygons: readonly Polygon[], { value }: PressurePart, factor: number, direction: Vector, received: Received[]): number {
   // coordinates along the side (or across the span) and the way the load goes
   const turn = ([x, y]: Point2): Point2 => [(x - side.p[0]) * along[0] + (y - side.p[1]) * along[1], (x - side.p[0]) * way[0] + (y - side.p[1]) * way[1]];
   const turnedValue = { a: value.a + value.b * side.p[0] + value.c * side.p[1], b: value.b * along[0] + value.c * along[1], c: value.b * way[0] + value.c * way[1] };
@@ -302,13 +304,13 @@ function hand(model: Model, { side, along, way }: Tile, polygons: readonly Polyg
   for (const share of shares) {
     for (const stretch of side.stretches) {
       if (stretch.member === null) continue;
-      taken += handStretch(model, stretch as Stretch & { member: string }, share, slope, factor, received);
+      taken += handStretch(model, stretch as Stretch & { member: string }, share, slope, factor, direction, received);
     }
   }
   return taken;
 }
 
-function handStretch(model: Model, stretch: Stretch & { member: string }, share: { from: number; to: number; valueFrom: number; valueTo: number }, slope: number, factor: number, received: Received[]): number {
+function handStretch(model: Model, stretch: Stretch & { member: string }, share: { from: number; to: number; valueFrom: number; valueTo: number }, slope: number, factor: number, direction: Vector, received: Received[]): number {
   const bounds = [stretch.from * slope, stretch.to * slope].sort((a, b) => a - b);
   const [from, to] = [Math.max(share.from, bounds[0]), Math.min(share.to, bounds[1])];
   if (to - from < 1e-11) return 0;
@@ -321,6 +323,6 @@ function handStretch(model: Model, stretch: Stretch & { member: string }, share:
   const ends = [{ x: place(from), value: valueAt(from) }, { x: place(to), value: valueAt(to) }].sort((a, b) => a.x - b.x);
   const span = ends[1].x - ends[0].x;
   const perMetre = (to - from) / span;
-  received.push({ member: stretch.member, from: Math.max(0, ends[0].x), to: Math.min(length, ends[1].x), valueFrom: factor * ends[0].value * perMetre, valueTo: factor * ends[1].value * perMetre });
+  received.push({ member: stretch.member, direction, from: Math.max(0, ends[0].x), to: Math.min(length, ends[1].x), valueFrom: factor * ends[0].value * perMetre, valueTo: factor * ends[1].value * perMetre });
   return total;
 }

@@ -43,7 +43,7 @@ export function spreadLine(model: Model, load: LineLoad): SpreadLine {
     const at = (s: number) => ((s - a) / (b - a)) * axis.length;
     const perMetre = Math.abs(b - a) / axis.length;
     const ends = [{ x: at(from), value: valueAt(from) }, { x: at(to), value: valueAt(to) }].sort((p, q) => p.x - q.x);
-    received.push({ member, from: Math.max(0, ends[0].x), to: Math.min(axis.length, ends[1].x), valueFrom: ends[0].value * perMetre, valueTo: ends[1].value * perMetre });
+    received.push({ member, direction, from: Math.max(0, ends[0].x), to: Math.min(axis.length, ends[1].x), valueFrom: ends[0].value * perMetre, valueTo: ends[1].value * perMetre });
     taken += ((valueAt(from) + valueAt(to)) / 2) * (to - from);
   }
   const given = ((load.valueFrom + load.valueTo) / 2) * length;

@@ -33,8 +33,10 @@ export function buildingOf(model: Model, given: LoadedBuilding): Building | stri
   const onEdge = (axis: 'x' | 'y', place: Vector) => [axis === 'x' ? y : x].flat().some((edge) => Math.abs(place[across(axis)] - edge) < near);
   const ridgeAlong = given.ridgeAlong ?? (['x', 'y'] as const).find((axis) => top.every((place) => !onEdge(axis, place) && Math.abs(place[across(axis)] - top[0][across(axis)]) < near)) ?? 'x';
   const edge = places.filter((place) => onEdge(ridgeAlong, place)).map((place) => place[2]);
-  const eaves = given.eaves ?? (edge.length > 0 ? Math.max(...edge) : z[1]);
-  const ridge = Math.max(eaves, given.ridge ?? (given.eaves !== undefined ? given.eaves : z[1]));
+  const drawnEaves = edge.length > 0 ? Math.max(...edge) : z[1];
+  const eaves = given.eaves ?? drawnEaves;
+  // a frame with a ridge keeps it when only its eaves are given
+  const ridge = Math.max(eaves, given.ridge ?? (z[1] - drawnEaves < near ? eaves : z[1]));
   const width = ridgeAlong === 'x' ? y[1] - y[0] : x[1] - x[0];
   if (x[1] - x[0] < 0.1 || y[1] - y[0] < 0.1) return 'The frame has no width in both directions of the plan; give the plan’s extents.';
   if (eaves - base < 0.1) return `The eaves at ${eaves.toFixed(2)} m do not stand above the ground at ${base.toFixed(2)} m.`;

@@ -10,6 +10,7 @@ export const heavyLive = 100 * 47.88025898;
 /** The factor on the live load that a member receives, by the area it receives it from (m²), worked out on a sheet. */
 export function reductionFactor(rule: ReductionRule, area: number, sheet: Sheet): number {
   if (rule.standard === 'asce') {
+    sheet.remark('Garages for passenger vehicles and assembly uses may not be reduced (4.7.4, 4.7.5): keep their loads in another case.');
     const influence = calculate(sheet, { clause: '4.7.2', title: 'Influence area', symbol: 'A_I', expression: 'K_LL * A_T', inputs: { K_LL: plain(rule.elementFactor, 1), A_T: planArea(area) }, as: { kind: 'planArea' } });
     if (influence < 37.16) {
       sheet.remark('K_LL A_T is below 37.16 m² (400 ft²): no reduction.');

@@ -171,6 +171,7 @@ test('what is made follows the frame, and only the given measures of the buildin
   expect(force(moved, 'c2')[0] / before).toBeGreaterThan(1.9);
   expect(ruleResults(model).get('r1')).toBe(ruleResults(model).get('r1'));
   expect(buildingOf(model, { eaves: 5 })).toMatchObject({ eaves: 5, ridge: 5, isFlat: true, x: [0, 20], base: 0 });
+  expect(buildingOf(box(undefined, { ridge: 8 }), { eaves: 5.5 })).toMatchObject({ eaves: 5.5, ridge: 8, isFlat: false });
   expect(buildingOf(box(undefined, { ridge: 8 }), {})).toMatchObject({ eaves: 6, ridge: 8, ridgeAlong: 'x', isFlat: false });
   expect(buildingOf({ ...model, members: {} }, {})).toMatch(/no members/);
 });
