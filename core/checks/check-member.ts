@@ -12,8 +12,10 @@ export function stabilityRemark(model: Model): string {
   const all = (has: (combination: Combination) => boolean) => strength.length > 0 && strength.every(has);
   const second = all((combination) => combination.order === 'second');
   const reduced = all((combination) => combination.stiffnessSet !== undefined);
-  if (!second) return `Steel is checked with first-order forces${strength.some((combination) => combination.order === 'second') ? ' in some combinations' : ''}. AISC 360-22 C2 asks for second-order effects, notional loads and reduced stiffness; choose them in the Analysis stage.`;
-  return `Steel is checked with second-order forces${reduced ? ' of the reduced stiffness chosen for the combinations' : '; AISC 360-22 C2.3 asks for reduced stiffness too'}. Notional loads (C2.2b) act only where a case holds them.`;
+  const swaying = strength.filter((combination) => combination.factors.some((one) => one.factor !== 0 && model.cases[one.case]?.nature === 'notional')).length;
+  const sway = swaying === 0 ? 'No strength combination has notional loads (C2.2b).' : `Notional loads (C2.2b) act in ${swaying} of ${strength.length} strength combinations.`;
+  if (!second) return `Steel is checked with first-order forces${strength.some((combination) => combination.order === 'second') ? ' in some combinations' : ''}. AISC 360-22 C2 asks for second-order effects and reduced stiffness, chosen in the Analysis stage, and for notional loads, made in the Loads stage. ${sway}`;
+  return `Steel is checked with second-order forces${reduced ? ' of the reduced stiffness chosen for the combinations' : '; AISC 360-22 C2.3 asks for reduced stiffness too'}. ${sway}`;
 }
 
 /** All checks of one member, made and not made. */

@@ -1,5 +1,5 @@
 import { sectionProperties } from '../catalog';
-import { count, formatQuantity, formatValue } from '../units';
+import { count, formatNumber, formatQuantity, formatValue, unitSize } from '../units';
 import { inOrder, isDirect, isPlaced, type AreaLoad, type Finding, type Load, type LoadCase, type Model } from '../model';
 import { spreadOf } from './acting-loads';
 import { targetOf } from './load-words';
@@ -64,7 +64,7 @@ function withoutSupport(model: Model, load: Extract<Load, { type: 'settlement' }
 }
 
 /** Beyond these a value was most likely typed in another unit: floors in Pa, member loads in N/m, forces in N. */
-const usual = { area: 5e4, line: 5e5, point: 2e7, thin: 0.02 };
+const usual = { area: 5e4, floor: 1e4, line: 5e5, point: 2e7, thin: 0.02 };
 
 function units(model: Model, load: Load, label: string): Finding[] {
   const system = model.settings.units;
@@ -72,6 +72,12 @@ function units(model: Model, load: Load, label: string): Finding[] {
   const size = (value: number) => Math.abs(value);
   if (load.type === 'area' && load.pressure.type === 'uniform') {
     const value = size(load.pressure.value);
+    const nature = model.cases[load.case].nature;
+    const isFloor = load.direction === 'z' && (nature === 'live' || nature === 'superimposedDead');
+    if (isFloor && value >= usual.floor && value <= usual.area) {
+      const typed = value / unitSize('pressure', system);
+      return tell(`${formatQuantity(value, 'pressure', system)} on a floor`, `Floors seldom carry that. If ${formatNumber(typed, 1)} was meant in ${system === 'si' ? 'psf' : 'kg/m²'}, it would be ${formatQuantity(typed * (system === 'si' ? 47.88025898 : 9.80665), 'pressure', system)}. Accept the finding if it is meant.`);
+    }
     if (value > usual.area) return tell(`${formatQuantity(value, 'pressure', system)} over an area`, `If it was meant in Pa or kg/m², ${formatQuantity(value / 1000, 'pressure', system)} or ${formatQuantity((value / 1000) * 9.80665, 'pressure', system)} would be usual.`);
     if (value > 0 && value < 20) return tell(`${formatValue(value, 'pressure', system, 4)} ${system === 'si' ? 'kPa' : 'psf'} over an area`, `If it was meant in kPa, ${formatQuantity(value * 1000, 'pressure', system)} would be usual.`);
   }

@@ -109,8 +109,11 @@ test('load comes down storey by storey and column by column, all of it', () => {
 
 const rules = (model: Model) => loadFindings(model).map((one) => one.rule);
 
-test('suspected units: 300 kPa on a floor, 3 Pa, 900 kN/m, 25 MN; usual values say nothing', () => {
+test('suspected units: 300 kPa, 10 kPa and 3 Pa on a floor, 900 kN/m, 25 MN; usual values say nothing', () => {
   expect(rules(bay([floor(-3000)]))).toEqual([]);
+  expect(rules(bay([floor(-9900)], 'live'))).toEqual([]);
+  expect(loadFindings(bay([floor(-10000)], 'live'))[0].why).toMatch(/If 10\.0 was meant in psf, it would be 0\.48/);
+  expect(rules(bay([floor(-20000)], 'wind'))).toEqual([]);
   expect(rules(bay([floor(-300000)]))).toContain('suspected-units');
   expect(rules(bay([floor(-3)]))).toContain('suspected-units');
   expect(rules(bay([{ type: 'uniform', member: 'm5', axes: 'global', direction: 'z', value: -900000, from: 0, to: null }]))).toContain('suspected-units');

@@ -208,7 +208,7 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   if (made.length > 0) {
     const over = made.filter((one) => one.governing!.utilisation > 1).length;
     blocks.push(
-      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00.${made.some((one) => one.code === 'AISC 360-22') ? ` ${stabilityRemark(model)}` : ''}`),
+      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00, by the set of combinations for strength.${made.some((one) => one.code === 'AISC 360-22') ? ` ${stabilityRemark(model)}` : ''}`),
       table(['Member', 'Code', 'Governing check', 'Clause', 'By', number('Utilisation')], made.map(({ memberId, code, governing }) => [model.members[memberId].label ?? memberId, code, governing!.title, governing!.clause, governing!.combination, formatNumber(governing!.utilisation, 2)])),
     );
   }

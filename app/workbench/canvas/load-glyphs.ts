@@ -51,6 +51,8 @@ interface Pen {
   readonly style: DrawnLoads;
   readonly labels: Label[];
   readonly reach: (one: ActingLoad) => number;
+  /** arrows a line load has at most: fewer where there are very many loads, so that the picture still turns */
+  readonly mostArrows: number;
 }
 
 /** Draws loads: arrows of forces, filled shapes of line loads, hatched fields of area loads; those that rules make with broken lines. The largest load of a kind has the longest arrows. */
@@ -59,7 +61,8 @@ export function drawLoads(context: CanvasRenderingContext2D, projector: Projecto
   const largest = largestOf(inView);
   const labels: Label[] = [];
   const reach = ({ load, factor }: ActingLoad) => shortest + (longest - shortest) * (largest[scaleKind(load)] > 0 ? (Math.abs(factor) * sizeOf(load)) / largest[scaleKind(load)] : 0);
-  const pen: Pen = { context, projector, model, units, style, labels, reach };
+  const mostArrows = inView.length > 2000 ? 1 : inView.length > 500 ? 4 : 30;
+  const pen: Pen = { context, projector, model, units, style, labels, reach, mostArrows };
   const picked = new Set(style.picked);
   for (const one of inView) {
     const isPicked = picked.has(one.load.id);
@@ -166,7 +169,7 @@ function drawSpread(pen: Pen, one: ActingLoad, place: (share: number) => Vector,
   if (main === 0) return;
   const [a, b] = [projector.point(place(0)), projector.point(place(1))];
   const pixels = Math.hypot(b[0] - a[0], b[1] - a[1]);
-  const count = Math.max(1, Math.min(30, Math.round(pixels / spacing)));
+  const count = Math.max(1, Math.min(pen.mostArrows, Math.round(pixels / spacing)));
   const direction = scale(unit, Math.sign(main));
   const feet: [number, number][] = [];
   const tops: [number, number][] = [];

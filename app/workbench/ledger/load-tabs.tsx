@@ -38,7 +38,8 @@ export function LoadsTab() {
     <EditGrid
       label="Loads" sheet={sheet} rows={rows} selected={chosen} empty={empty}
       onSelect={(ids) => {
-        const loads = ids.flatMap((id) => rows.filter((load) => load.id === id));
+        const wanted = new Set(ids);
+        const loads = rows.filter((load) => wanted.has(load.id));
         select({ nodes: loads.flatMap((load) => ('node' in load ? [load.node] : [])), members: loads.flatMap((load) => ('member' in load ? [load.member] : [])) });
         look({ pickedLoads: ids });
         if (loads.length === 1 && shown.kind !== 'case') look({ shown: { kind: 'case', id: loads[0].case } });

@@ -36,6 +36,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
           <div className="caption">
             {placeWords(model, id)}. {index?.code || (model.settings.code === 'us' ? 'not checked' : 'Eurocode')}
             {index?.code === 'AISC 360-22' ? ', LRFD' : ''}
+            {made.length > 0 ? ', combinations of the set for strength' : ''}
           </div>
         </div>
         {row?.utilisation != null && (

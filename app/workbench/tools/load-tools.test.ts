@@ -153,3 +153,16 @@ test('an outline with openings or many corners that is changed in the form loses
   const moved = done('area-load', model, { ...areaValues(opened, model), p1: [20, 0, 4.2] }).loads[opened.id] as AreaLoad;
   expect(moved.region).toMatchObject({ kind: 'polygon', openings: opened.region.kind === 'polygon' ? opened.region.openings : [] });
 });
+
+test('what the forms do not show stays: a slanting span, a load against its direction, factors that differ from case to case', () => {
+  const live = caseOf(library, 'L');
+  const slanting: AreaLoad = { id: 'l900', case: live, type: 'area', region: { kind: 'polygon', points: [[0, 0, 4.2], [6.4, 0, 4.2], [6.4, 7.2, 4.2], [0, 7.2, 4.2]] }, pressure: { type: 'uniform', value: 1000 }, reversed: true, direction: 'z', spread: { way: 'one', along: [1, 0.8, 0] } };
+  const model: Model = { ...library, loads: { ...library.loads, l900: slanting } };
+  expect(done('area-load', model, { ...areaValues(slanting, model), value: 2000 }).loads.l900).toMatchObject({ reversed: true, spread: slanting.spread, pressure: { value: 2000 } });
+  expect(done('area-load', model, { ...areaValues(slanting, model), spread: 'two' }).loads.l900).toMatchObject({ spread: { way: 'two' } });
+  const sway = Object.values(library.loadRules).find((rule) => rule.type === 'notional')!;
+  const gravity = sway.type === 'notional' ? sway.gravity.map((one, i) => ({ ...one, factor: i === 2 ? 1.6 : 1.2 })) : [];
+  const uneven: Model = { ...library, loadRules: { ...library.loadRules, [sway.id]: { ...sway, gravity } as LoadRule } };
+  const { tool, values } = ruleForm(uneven.loadRules[sway.id], uneven);
+  expect(done(tool, uneven, { ...values, share: 0.003 }).loadRules[sway.id]).toMatchObject({ share: 0.003, gravity });
+});

@@ -161,10 +161,13 @@ function areaPlan({ model }: ToolContext, values: Values): Plan {
   const direction = values.text('direction') as AreaLoad['direction'];
   const label = values.text('label').trim();
   const before = editing === undefined ? undefined : (model.loads[editing] as AreaLoad);
+  // a span that lies along no axis stays unless another one is chosen
+  const spread = before && areaValues(before, model).spread === values.text('spread') ? before.spread : spreadFor(values);
+  const isDead = ['dead', 'superimposedDead'].includes(model.cases[caseId].nature);
   const loads = regions.map((region): AreaLoad => {
     return {
       id: editing ?? next('loads'), case: caseId, type: 'area', ...(label === '' ? {} : { label }), region: before && editing !== undefined ? keepingRest(model, before.region, region) : region, pressure, direction,
-      ...(values.flag('reversed') && (pressure.type === 'fluid' || pressure.type === 'earth') ? { reversed: true } : {}), ...(values.flag('projected') && direction !== 'normal' ? { projected: true } : {}), spread: spreadFor(values), ...(values.flag('allowance') ? { allowance: true } : {}),
+      ...(pressure.type === 'fluid' || pressure.type === 'earth' ? (values.flag('reversed') ? { reversed: true } : {}) : before?.reversed ? { reversed: true } : {}), ...(values.flag('projected') && direction !== 'normal' ? { projected: true } : {}), spread, ...(values.flag('allowance') && isDead ? { allowance: true } : {}),
     };
   });
   const results = loads.map((load) => spreadOf(model, load));

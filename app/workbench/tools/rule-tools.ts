@@ -122,7 +122,10 @@ function notionalPlan({ model }: ToolContext, values: Values): Plan {
   const before = model.loadRules[values.text('rule')] as LoadRule | undefined;
   const own = before?.type === 'notional' && before.direction === direction ? before.case : maker.make(`N${direction}`, `Notional loads ${direction}`, 'notional', { direction });
   const times = values.number('times') || 1;
-  return rulePlan(model, values, { type: 'notional', label: labelOf(values, `Notional ${direction}`), case: own, gravity: gravity.map((id) => ({ case: id, factor: times })), share, direction, at: values.text('at') as 'columns' }, maker);
+  const known = before?.type === 'notional' ? before.gravity : [];
+  // factors that differ from case to case stay as long as the one in the form is not changed
+  const factorOf = (id: string) => (times === known[0]?.factor ? (known.find((one) => one.case === id)?.factor ?? times) : times);
+  return rulePlan(model, values, { type: 'notional', label: labelOf(values, `Notional ${direction}`), case: own, gravity: gravity.map((id) => ({ case: id, factor: factorOf(id) })), share, direction, at: values.text('at') as 'columns' }, maker);
 }
 
 function windPlan({ model }: ToolContext, values: Values): Plan {

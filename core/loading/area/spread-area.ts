@@ -1,4 +1,5 @@
 import { dot, memberAxis, norm, type AreaLoad, type LoadSpread, type Model, type Plane, type Vector } from '../../model';
+import { consolidate } from './consolidate';
 import { fieldsIn, fieldsWith, type Field, type Side, type Stretch } from './fields';
 import { lineShares } from './line-share';
 import { areaOf, clip, clipTo, cross2, integrals, isInside, leftOf, withoutRepeats, type Point2, type Polygon } from './polygon';
@@ -78,7 +79,7 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
   }
   const missing = given - taken;
   if (Math.abs(missing) > 1e-6 * Math.max(1, Math.abs(given))) remarks.add(missingWords(given, taken));
-  return { received, direction: directionOf(found.patches[0]), area, given, taken, remarks: [...remarks], patches: found.patches };
+  return { received: consolidate(received), direction: directionOf(found.patches[0]), area, given, taken, remarks: [...remarks], patches: found.patches };
 }
 
 const missingWords = (given: number, taken: number): string => `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; the rest lies where no member bounds it.`;

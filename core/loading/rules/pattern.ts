@@ -1,4 +1,5 @@
 import { fromPlane, gridLinesAlong, isPlaced, memberEnds, type AreaLoad, type Load, type Model, type PatternRule } from '../../model';
+import { Sheet } from '../../sheet';
 import { clip, type HalfPlane, type Polygon } from '../area/polygon';
 import { patchesOf } from '../area/regions';
 import { numbered, type MadeLoad, type RuleResult } from './result';
@@ -34,9 +35,11 @@ export function loadedBays(model: Model, { keep, pair = 0 }: Keep): { x: [number
 /** The loads of a live case on some bays only. Areas are cut at the grid lines; a member's load stays when its middle lies in a loaded bay or on a line between bays. */
 export function pattern(model: Model, rule: PatternRule, source: readonly Load[]): RuleResult {
   const problems: string[] = [];
+  const sheet = new Sheet();
   if (baysAlong(model, 'x').length + baysAlong(model, 'y').length === 0) problems.push(`${rule.label}: there are no grid lines, so there are no bays to choose from.`);
   const loads = rule.cases.flatMap((one): MadeLoad[] => {
     const bays = loadedBays(model, one);
+    sheet.remark(`Case ${model.cases[one.case].label}: loaded ${bays.length === 0 ? 'nowhere' : bays.map(({ x, y }) => [along(model, 'x', x), along(model, 'y', y)].filter((part) => part !== '').join(', ')).join('; ')}.`);
     return source.flatMap((load): MadeLoad[] => {
       if (load.type === 'area') return cutArea(model, load, bays).map((part) => ({ ...part, case: one.case }));
       const place = middleOf(model, load);
@@ -45,7 +48,17 @@ export function pattern(model: Model, rule: PatternRule, source: readonly Load[]
       return [{ ...fields, case: one.case }];
     });
   });
-  return { loads: numbered(loads, rule.id), sheets: [], problems };
+  sheet.remark('Areas are cut at the grid lines. The load of a member stays where its middle lies in a loaded bay or on a line between two.');
+  return { loads: numbered(loads, rule.id), sheets: [{ title: 'Which bays are loaded', sheet }], problems };
+}
+
+/** Between which grid lines a strip lies: "2 to 3"; nothing when it is the whole building. */
+function along(model: Model, axis: 'x' | 'y', [from, to]: readonly [number, number]): string {
+  if (from < -1e5 && to > 1e5) return '';
+  const lines = gridLinesAlong(model, axis);
+  const first = from < -1e5 ? lines[0] : lines.find((line) => Math.abs(line.position - from) < 1e-9);
+  const last = to > 1e5 ? lines[lines.length - 1] : lines.find((line) => Math.abs(line.position - to) < 1e-9);
+  return `${first?.label ?? ''} to ${last?.label ?? ''}`;
 }
 
 const within = ([from, to]: readonly [number, number], at: number) => at > from - 1e-6 && at < to + 1e-6;

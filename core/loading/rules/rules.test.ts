@@ -216,6 +216,7 @@ test('patterns keep odd, even and neighbouring bays of beams and of areas', () =
   const rule: Draft = { type: 'pattern', label: 'P', source: 'c1', cases: [{ case: 'c2', keep: 'oddX' }, { case: 'c3', keep: 'evenX' }, { case: 'c4', keep: 'pairX', pair: 1 }] };
   const model = beams(rule, uniform);
   expect(['c2', 'c3', 'c4'].map((id) => Math.round(force(model, id)[2]))).toEqual([-6000 * 4, -6000 * 2, -6000 * 5]);
+  expect(ruleResults(model).get('r1')!.sheets[0].sheet.remarks.slice(0, 3)).toEqual(['Case K2: loaded 0 to 1; 2 to 3.', 'Case K3: loaded 1 to 2.', 'Case K4: loaded 1 to 2; 2 to 3.']);
   const floor: Load = { id: 'l11', case: 'c1', type: 'area', region: { kind: 'polygon', points: [[0, 0, 3], [18, 0, 3], [18, 4, 3], [0, 4, 3]], openings: [[[7, 1, 3], [8, 1, 3], [8, 2, 3], [7, 2, 3]]] }, pressure: { type: 'uniform', value: -1000 }, direction: 'z', spread: { way: 'two' } };
   const areas = beams(rule, [floor]);
   expect(['c2', 'c3', 'c4'].map((id) => Number(force(areas, id)[2].toFixed(3)))).toEqual([-48000, -23000, -47000]);

@@ -1,11 +1,12 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { areaCases } from './areas';
 import { beamCases } from './beams';
 import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
 import { frameCases } from './frames';
 import { stabilityCases } from './stability';
 
-const book = [...beamCases, ...frameCases, ...stabilityCases, ...dynamicCases];
+const book = [...beamCases, ...areaCases, ...frameCases, ...stabilityCases, ...dynamicCases];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();
 
