@@ -139,7 +139,7 @@ export function BalanceTable() {
             <th className="number">Σ X</th>
             <th className="number">Σ Y</th>
             <th className="number">Σ Z</th>
-            <th className="number">out of balance</th>
+            <th className="number" title="share of the load that is out of balance">off by</th>
           </tr>
         </thead>
         <tbody>
