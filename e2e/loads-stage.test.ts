@@ -127,6 +127,21 @@ test('loads are edited in the ledger, where a position past the end is refused o
   await saved();
   const [load] = (await model()).loads.filter((one) => one.type === 'uniform' && one.value === -3100);
   expect(load.from).toBeGreaterThan(0);
+  // a new load cell by cell: it is made when nothing is missing any more
+  await cell('Loads', 1, 0).click();
+  for (const key of ['Control+End', 'Home', 'ArrowRight']) await page.keyboard.press(key);
+  await page.keyboard.type('S');
+  await page.keyboard.press('Tab');
+  await page.getByText('A new load needs what it acts on').waitFor({ state: 'attached' });
+  for (const text of ['m4', 'uniform', 'global z']) {
+    await page.keyboard.type(text);
+    await page.keyboard.press('Tab');
+  }
+  await page.keyboard.type('-1.25');
+  await page.keyboard.press('Enter');
+  await saved();
+  await page.getByText('−1.25 kN/m').first().waitFor();
+  expect((await model()).loads.filter((one) => one.value === -1250)).toHaveLength(1);
 });
 
 test('a position past the end is refused as it is typed, a share of the length is understood', async () => {

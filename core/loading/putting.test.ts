@@ -102,6 +102,7 @@ test('load comes down storey by storey and column by column, all of it', () => {
   const down = takeDown(model, [{ case: 'c1', factor: 1.2 }]);
   expect(down.storeys.map((storey) => [storey.label, Number(storey.own.toFixed(6)), Number(storey.above.toFixed(6))])).toEqual([['1', 1.2 * 130000, 1.2 * 130000], ['0', 0, 1.2 * 130000]]);
   expect(down.storeys[0].lateral).toEqual([2400, -360]);
+  expect(takeDown({ ...model, storeys: {} }, [{ case: 'c1', factor: 1 }])).toEqual({ storeys: [], columns: [] });
   expect(down.columns).toHaveLength(4);
   expect(down.columns[0].levels.at(-1)!.above).toBeCloseTo(1.2 * (30000 + 10000), 6);
   expect(down.columns.reduce((sum, column) => sum + column.levels.at(-1)!.above, 0)).toBeCloseTo(1.2 * 130000, 6);

@@ -82,12 +82,12 @@ const samePlace = 0.05;
 /** What comes in level by level, for factors of cases. Members hand their load to their ends as simple beams do, so a column gets what its tributary length carries. */
 export function takeDown(model: Model, factors: readonly { case: string; factor: number }[]): TakeDown {
   const levels = [...storeysUpward(model)].reverse();
+  if (levels.length === 0) return { storeys: [], columns: [] };
   const levelOf = (z: number) => levels.reduce((best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best), levels[0]);
   const downward = downwardByNode(model, actingLoads(model), factors);
   const lateral = new Map<string, [number, number]>();
   const byCase = loadsByCase(model, new Set(factors.map((one) => one.case)));
   const push = (z: number, x: number, y: number) => {
-    if (levels.length === 0) return;
     const id = levelOf(z).id;
     const sum = lateral.get(id) ?? [0, 0];
     lateral.set(id, [sum[0] + x, sum[1] + y]);
@@ -110,7 +110,7 @@ export function takeDown(model: Model, factors: readonly { case: string; factor:
     }
   }
   const own = new Map<string, number>();
-  for (const [node, force] of downward) if (levels.length > 0) {
+  for (const [node, force] of downward) {
     const id = levelOf(model.nodes[node].position[2]).id;
     own.set(id, (own.get(id) ?? 0) + force);
   }

@@ -34,6 +34,8 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
   const [anchor, setAnchor] = useState<Cell>({ row: 0, column: 0 });
   const [editing, setEditing] = useState<string>();
   const [errors, setErrors] = useState<readonly CellError[]>([]);
+  // cells typed into the empty row, until they make a record together
+  const [draft, setDraft] = useState<Readonly<Record<string, string>>>({});
   const [sort, setSort] = useState<{ column: string; down: boolean }>();
   const [filter, setFilter] = useState('');
   const listId = useId();
@@ -77,6 +79,28 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     const parts = [...(result.changed > 0 ? [`changed ${count(result.changed, sheet.noun)}`] : []), ...(result.added > 0 ? [`added ${count(result.added, sheet.noun)}`] : [])].join(', ');
     return commit({ edits: [...result.edits], ...(result.changed + result.added > 1 || what !== 'typed' ? { sentence: `${what === 'typed' ? 'Ledger' : what}: ${parts}` } : {}) });
   };
+  /** Types one cell of the empty row: with those typed before it becomes a record, or waits for the rest. @returns whether the cursor may go on */
+  const putDraft = (text: string): boolean => {
+    const title = sheet.columns[cursor.column].title;
+    const next = { ...draft, [title]: text };
+    const texts = sheet.columns.map((column) => next[column.title] ?? '');
+    const others = errors.filter((one) => one.row !== 'new 1');
+    if (texts.every((one) => one.trim() === '')) {
+      setDraft({});
+      setErrors(others);
+      return true;
+    }
+    const result = putBlock(api.getState().model, sheet, shown, shown.length, 0, [texts]);
+    if (result.added > 0 && commit({ edits: [...result.edits] })) {
+      setDraft({});
+      setErrors(others);
+      return true;
+    }
+    setDraft(next);
+    // what the record still lacks is told at the cell that was typed last; a cell that cannot be read keeps its own error
+    setErrors([...others, ...result.errors.map((one) => (one.column === sheet.columns[0].title && title !== one.column ? { ...one, column: title, text } : one))]);
+    return result.errors.every((one) => one.column !== title) || result.errors.some((one) => one.column === sheet.columns[0].title);
+  };
   const go = (next: Cell, extend = false) => {
     const row = Math.max(0, Math.min(length - 1, next.row));
     const column = Math.max(0, Math.min(sheet.columns.length - 1, next.column));
@@ -89,7 +113,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
   };
   const finish = (text: string, move: 'down' | 'right' | 'left' | 'stay') => {
     setEditing(undefined);
-    const taken = put(cursor, [[text]], 'typed');
+    const taken = cursor.row === shown.length ? putDraft(text) : put(cursor, [[text]], 'typed');
     scroller.current?.focus();
     // a cell that could not be taken keeps the cursor, so that its error stands below
     if (!taken) return;
@@ -98,7 +122,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     else if (move === 'left') go({ ...cursor, column: cursor.column - 1 });
   };
   const editable = (column: number) => sheet.columns[column]?.read !== undefined;
-  const textAt = ({ row, column }: Cell) => (shown[row] ? sheet.columns[column].text(shown[row]) : '');
+  const textAt = ({ row, column }: Cell) => (shown[row] ? sheet.columns[column].text(shown[row]) : (draft[sheet.columns[column]?.title] ?? ''));
 
   const copy = (whole: boolean) => {
     const columns = whole ? sheet.columns : sheet.columns.slice(range.left, range.right + 1);
@@ -150,7 +174,8 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     } else go({ row, column }, event.shiftKey);
   };
   const errorAt = (row: number, column: string) => errors.find((one) => one.row === (shown[row]?.id ?? `new ${row - shown.length + 1}`) && one.column === column);
-  const current = errorAt(cursor.row, sheet.columns[cursor.column]?.title ?? '');
+  // in the empty row the foot says what its record still lacks, whichever of its cells one is in
+  const current = errorAt(cursor.row, sheet.columns[cursor.column]?.title ?? '') ?? (cursor.row === shown.length && Object.keys(draft).length > 0 ? errors.find((one) => one.row === 'new 1') : undefined);
   return (
     <>
       <div
@@ -187,7 +212,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
                     const error = errorAt(item.index, column.title);
                     return (
                       <span key={column.title} role="gridcell" aria-readonly={column.read === undefined} aria-invalid={error !== undefined} title={error?.error} className={`${column.numeric ? 'number' : ''} ${here ? 'cursor' : ''} ${inside ? 'ranged' : ''} ${error ? 'wrong' : ''} ${row && column.marked?.(row) ? 'changed' : ''}`} onClick={(event) => click(item.index, j, event)}>
-                        {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? (column.show ?? column.text)(row) : j === 0 && length > 0 ? <span className="caption">{shown.length === 0 ? empty : `new ${sheet.noun}`}</span> : ''}
+                        {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? (column.show ?? column.text)(row) : draft[column.title] ? draft[column.title] : j === 0 && length > 0 ? <span className="caption">{shown.length === 0 ? empty : `new ${sheet.noun}`}</span> : ''}
                       </span>
                     );
                   })}

@@ -33,7 +33,7 @@ export function LoadsTab() {
     const own = new Set(picked);
     return new Set(targets.size === 0 ? picked : rows.filter((load) => own.has(load.id) || targets.has(loadTarget(load) ?? '')).map((load) => load.id));
   }, [rows, selection, picked]);
-  const empty = shown.kind === 'case' && model.cases[shown.id]?.selfWeight ? 'This case holds the members’ own weight, which needs no loads.' : 'No loads in this case. Select members or nodes and put one at the right, or type case, member and value here.';
+  const empty = shown.kind === 'case' && model.cases[shown.id]?.selfWeight ? 'This case holds the members’ own weight, which needs no loads.' : 'No loads in this case. Select members or nodes and put one at the right, or type its case, member and value here.';
   return (
     <EditGrid
       label="Loads" sheet={sheet} rows={rows} selected={chosen} empty={empty}

@@ -166,3 +166,14 @@ test('what the forms do not show stays: a slanting span, a load against its dire
   const { tool, values } = ruleForm(uneven.loadRules[sway.id], uneven);
   expect(done(tool, uneven, { ...values, share: 0.003 }).loadRules[sway.id]).toMatchObject({ share: 0.003, gravity });
 });
+
+test('patterns of a case that has alternatives already join them; a case that another rule fills stays when one rule leaves it', () => {
+  const live = caseOf(library, 'L');
+  const grouped: Model = { ...library, cases: { ...library.cases, [live]: { ...library.cases[live], alternatives: 'rooms' } } };
+  const made = done('rule-pattern', grouped, { source: live, patterns: ['alternateY'] });
+  expect(Object.values(made.cases).filter((one) => one.alternatives === 'rooms')).toHaveLength(3);
+  const wind = Object.values(library.loadRules).find((rule) => rule.type === 'asceWind')!;
+  const twice: Model = { ...library, loadRules: { ...library.loadRules, r90: { ...wind, id: 'r90', label: 'Same' } } };
+  const { tool, values } = ruleForm(wind, twice);
+  expect(Object.keys(done(tool, twice, { ...values, directions: ['+x'] }).cases)).toEqual(Object.keys(twice.cases));
+});

@@ -40,7 +40,8 @@ function rulePlan(model: Model, values: Values, rule: Draft, maker: CaseMaker): 
   const record = read.data;
   const staying = new Set(casesOfRule(record));
   // cases that a rule no longer serves go with their loads, unless something else was put into them
-  const left = before ? casesOfRule(before).filter((one) => !staying.has(one) && !Object.values(model.loads).some((load) => load.case === one)) : [];
+  const filled = new Set([...Object.values(model.loads).map((load) => load.case), ...Object.values(model.loadRules).flatMap((other) => (other.id === id ? [] : casesOfRule(other)))]);
+  const left = before ? casesOfRule(before).filter((one) => !staying.has(one) && !filled.has(one)) : [];
   const act: Act = {
     edits: [
       ...(maker.made.length > 0 ? [{ kind: 'add' as const, records: { cases: maker.made } }] : []),
@@ -172,7 +173,7 @@ function patternPlan({ model }: ToolContext, values: Values): Plan {
   const maker = new CaseMaker(model);
   const before = model.loadRules[values.text('rule')] as LoadRule | undefined;
   const known = before?.type === 'pattern' && before.source === source ? before.cases : [];
-  const { label } = model.cases[source];
+  const { label, alternatives = label } = model.cases[source];
   const bays = (axis: 'x' | 'y') => Math.max(0, Object.values(model.gridLines).filter((line) => line.axis === axis).length - 1);
   type Keep = Extract<LoadRule, { type: 'pattern' }>['cases'][number]['keep'];
   const wanted = values.several('patterns').flatMap((one): { keep: Keep; pair?: number; name: string }[] => {
@@ -183,7 +184,7 @@ function patternPlan({ model }: ToolContext, values: Values): Plan {
     return Array.from({ length: Math.max(0, bays(axis) - 1) }, (_, pair) => ({ keep: axis === 'x' ? 'pairX' : 'pairY', pair, name: `bays ${pair + 1} and ${pair + 2} along ${axis}` }));
   });
   if (wanted.length === 0) return refused('Choose patterns; pairs need three grid lines in their direction.');
-  const cases = wanted.map(({ keep, pair, name }) => ({ case: keptCase(known, (one) => one.keep === keep && one.pair === pair) ?? maker.make(`${label.slice(0, 6)}a`, `${model.cases[source].name}, ${name}`, model.cases[source].nature, { alternatives: label, ...(model.cases[source].category ? { category: model.cases[source].category } : {}) }), keep, ...(pair === undefined ? {} : { pair }) }));
+  const cases = wanted.map(({ keep, pair, name }) => ({ case: keptCase(known, (one) => one.keep === keep && one.pair === pair) ?? maker.make(`${label.slice(0, 6)}a`, `${model.cases[source].name}, ${name}`, model.cases[source].nature, { alternatives, ...(model.cases[source].category ? { category: model.cases[source].category } : {}) }), keep, ...(pair === undefined ? {} : { pair }) }));
   const plan = rulePlan(model, values, { type: 'pattern', label: labelOf(values, `Patterns of ${label}`), source, cases }, maker);
   // the whole load is one of the alternatives
   return plan.ok && model.cases[source].alternatives === undefined ? { ...plan, act: { ...plan.act, edits: [...plan.act.edits, { kind: 'change', table: 'cases', changes: [{ id: source, fields: { alternatives: label } }] }] } } : plan;
