@@ -68,7 +68,7 @@ export function makeActing(model: Model, downward: DownwardByNode): { loads: rea
     for (const rule of rules) {
       if (rule.type !== 'pattern') continue;
       const source = all.filter((load) => load.case === rule.source);
-      all.push(...take(rule, [gridLines, ...source], () => pattern(model, rule, source)));
+      all.push(...take(rule, [gridLines, cases, ...source], () => pattern(model, rule, source)));
     }
     const gravity = [...all];
     for (const rule of rules) {

@@ -75,6 +75,15 @@ test('a pattern is cut from what a rule before it makes, and its loads are count
   expect([...ruleResults(model).keys()].sort()).toEqual(['r1', 'r2', 'r3']);
 });
 
+test('a renamed case is named anew in the sheet of a pattern', () => {
+  const cases = ['c2', 'c3'].map((id, i) => ({ id, label: `K${i}`, name: 'Case', nature: 'live' as const, selfWeight: false }));
+  const rule: LoadRule = { id: 'r1', label: 'Part', type: 'pattern', source: 'c2', cases: [{ case: 'c3', keep: 'oddX' }] };
+  const before = done(bay(), { edits: [{ kind: 'add', records: { gridLines: [{ id: 'g1', label: '1', axis: 'x', position: 0 }, { id: 'g2', label: '2', axis: 'x', position: 6 }], cases, loadRules: [rule] } }] });
+  const told = (model: Model) => JSON.stringify(ruleResults(model).get('r1')!.sheets);
+  expect(told(before)).toContain('Case K1: loaded');
+  expect(told({ ...before, cases: { ...before.cases, c3: { ...before.cases.c3, label: 'Odd bays' } } })).toContain('Case Odd bays: loaded');
+});
+
 test('what members receive is told load by load, the largest first', () => {
   const line: LineLoad = { id: 'l2', case: 'c1', type: 'line', start: [0, 0, 3], end: [6, 0, 3], direction: 'z', valueFrom: -100, valueTo: -100 };
   const model = done(bay(), { edits: [{ kind: 'add', records: { loads: [line] } }] });

@@ -170,15 +170,15 @@ export function TakeDownTab({ by }: { by: 'storey' | 'column' }) {
   const shown = useWorkbench((state) => state.shown);
   const select = useWorkbench((state) => state.select);
   const quantity = useQuantityColumn();
-  const factors = factorsOf(model, shown);
-  const down = useMemo(() => (factors.length === 0 ? undefined : takeDown(model, factors)), [model, shown]); // eslint-disable-line react-hooks/exhaustive-deps -- the factors follow from what is shown
+  const factors = useMemo(() => factorsOf(model, shown), [model, shown]);
+  const down = useMemo(() => (factors.length === 0 ? undefined : takeDown(model, factors)), [model, factors]);
   const copied = useCopied();
   const words = shownWords(model, shown);
   const total = useMemo(() => {
     if (factors.length === 0) return 0;
     const loads = loadsByCase(model, new Set(factors.map((one) => one.case)));
     return factors.reduce((sum, { case: id, factor }) => sum - factor * (loads.has(id) ? resultantOf(model, loads.get(id)!).force[2] : 0), 0);
-  }, [model, shown]); // eslint-disable-line react-hooks/exhaustive-deps -- the factors follow from what is shown
+  }, [model, factors]);
   const foot = <p className="caption" style={{ padding: '4px 8px', margin: 0 }}>{factors.length === 0 ? 'Choose a case or a combination in the strip.' : `${words.name}: ${formatQuantity(total, 'force', model.settings.units)} downward in all. Members hand their load to their ends as simple beams do; the analysis finds what continuity makes of it.`}</p>;
   if (by === 'storey') {
     type Row = NonNullable<typeof down>['storeys'][number];

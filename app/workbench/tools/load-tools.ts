@@ -1,6 +1,6 @@
 import { findBays, type Plan, type PreviewLine } from '~core/build';
 import { copyCase, loadWords, probe, spreadOf } from '~core/loading';
-import { distance, idSource, inOrder, planeOf, storeysUpward, type AreaLoad, type LineLoad, type LoadRegion, type LoadSpread, type Model, type Pressure, type Vector } from '~core/model';
+import { distance, fromPlane, idSource, inOrder, planeOf, storeysUpward, type AreaLoad, type LineLoad, type LoadRegion, type LoadSpread, type Model, type Pressure, type Vector } from '~core/model';
 import { caseFactorsOf } from '~core/combine';
 import { count, formatQuantity, formatValue } from '~core/units';
 import { refused, type Field, type Tool, type ToolContext, type Values } from './tool';
@@ -127,10 +127,7 @@ function spreadFor(values: Values): LoadSpread {
   }
 }
 
-const outlineOf = (model: Model, load: AreaLoad): PreviewLine[] => spreadOf(model, load).patches.flatMap(({ plane, outlines, openings }) => [...outlines, ...openings].flatMap((outline) => outline.map((point, i): PreviewLine => {
-  const place = ([u, v]: readonly [number, number]): Vector => [0, 1, 2].map((k) => plane.origin[k] + plane.u[k] * u + plane.v[k] * v) as unknown as Vector;
-  return [place(point), place(outline[(i + 1) % outline.length])];
-})));
+const outlineOf = (model: Model, load: AreaLoad): PreviewLine[] => spreadOf(model, load).patches.flatMap(({ plane, outlines, openings }) => [...outlines, ...openings].flatMap((outline) => outline.map((point, i): PreviewLine => [fromPlane(plane, point), fromPlane(plane, outline[(i + 1) % outline.length])])));
 
 /** Values of the form that show an area load again. */
 export function areaValues(load: AreaLoad, model: Model): Record<string, FieldValueOf> {
