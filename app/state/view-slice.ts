@@ -1,5 +1,7 @@
 import type { PreviewLine } from '~core/build';
-import type { Model, Purpose } from '~core/model';
+import type { Model } from '~core/model';
+import type { Shown } from '~core/results';
+export type { Shown } from '~core/results';
 import type { OpenedProject, Slice } from './store';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
@@ -48,8 +50,6 @@ export interface LoadStyle {
   readonly received: boolean;
 }
 
-/** Which results are shown. */
-export type Shown = { kind: 'case'; id: string } | { kind: 'combination'; id: string } | { kind: 'envelope'; purpose: Purpose } | { kind: 'ownEnvelope'; id: string };
 
 /** Where the eye is: angles in rad, lengths in m. `distance` also sets the scale of a parallel view. */
 export interface Camera {
@@ -205,7 +205,7 @@ export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolat
 
 function shownThatExists(shown: Shown, model: Model): Pick<ViewState, 'shown'> {
   const purposes = Object.values(model.combinations).map((combination) => combination.purpose);
-  const there = shown.kind === 'envelope' ? purposes.includes(shown.purpose) : shown.id in (shown.kind === 'case' ? model.cases : shown.kind === 'ownEnvelope' ? model.envelopes : model.combinations);
+  const there = shown.kind === 'set' ? shown.cases.every((id) => id in model.cases) && shown.combinations.every((id) => id in model.combinations) : shown.kind === 'envelope' ? purposes.includes(shown.purpose) : shown.id in (shown.kind === 'case' ? model.cases : shown.kind === 'ownEnvelope' ? model.envelopes : model.combinations);
   return { shown: there ? shown : initialView(model).shown };
 }
 

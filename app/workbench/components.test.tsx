@@ -9,7 +9,7 @@ import { drawLabels, type Label } from './canvas/labels';
 import { commandForKey, deleteSelected, generate, selectSimilar, selectWorst, workbenchCommands } from './commands';
 import { commonValue } from './common-value';
 import { placeWords, selectionWords } from './details/selection-words';
-import { shownParts, stationTable } from './results-of';
+import { shownParts, stationTable } from '~core/results';
 import { LineDiagram } from './sheets/line-diagram';
 import { extremeRows } from './sheets/member-results';
 import { Symbolic } from './sheets/symbolic';
@@ -129,7 +129,7 @@ describe('drawn words and numbers', () => {
 
   test('extremes name the combination each comes from and leave out what is nothing', () => {
     const number = solution!.memberIds.indexOf('m1');
-    const parts = Object.values(model.combinations).filter((one) => one.purpose === 'strength').map((one) => ({ label: one.label, weights: combinationWeights(solution!, one), state: superpose(solution!, combinationWeights(solution!, one)) }));
+    const parts = Object.values(model.combinations).filter((one) => one.purpose === 'strength').map((one) => ({ id: one.id, label: one.label, weights: combinationWeights(solution!, one), state: superpose(solution!, combinationWeights(solution!, one)) }));
     const extremes = governingExtremes(parts.map((part) => new MemberLine(solution!, part.state, number)), stationsOf(solution!, number));
     const rows = extremeRows({ table: stationTable(solution!), number, parts, weights: parts.map((part) => part.weights), extremes }, ['My', 'N', 'T']);
     expect(rows.map((row) => row.name)).toEqual(expect.arrayContaining(['My sagging', 'N compression']));

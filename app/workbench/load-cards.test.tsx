@@ -13,7 +13,7 @@ import { LoadDetails } from './details/load-details';
 import { LoadEditor } from './details/load-editor';
 import { natureLetters, natureNames } from './details/nature-names';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './ledger/load-tabs';
-import { shownParts, shownWords } from './results-of';
+import { shownParts, shownWords } from '~core/results';
 import { RulePanel } from './sheets/rule-panel';
 import { CaseStrip } from './shell/case-strip';
 

@@ -10,7 +10,7 @@ import { ColorLegend, DisplayCard } from './display/display-card';
 import { Ledger, ledgerHeights } from './ledger/ledger';
 import { actingLoads, receivedLoads } from './canvas/acting';
 import { scaleOfLoads } from './canvas/load-glyphs';
-import { isEnvelope, shownWords } from './results-of';
+import { isEnvelope, shownWords } from '~core/results';
 import { CaseStrip } from './shell/case-strip';
 import { Palette } from './shell/palette';
 import { Popovers } from './shell/popovers';

@@ -154,8 +154,8 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
 }
 
 /** Carries a solve through without pausing, for those who need no progress. */
-export function solveNow(model: Model, options: SolveOptions = {}): Outcome {
-  const steps = solve(model, undefined, undefined, options);
+export function solveNow(model: Model, options: SolveOptions = {}, earlier?: Factored): Outcome {
+  const steps = solve(model, earlier, undefined, options);
   let step = steps.next();
   while (!step.done) step = steps.next();
   return step.value;

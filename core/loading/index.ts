@@ -11,4 +11,4 @@ export { buildingOf } from './rules/building';
 export type { RuleResult, RuleSheet } from './rules/result';
 export { copyCase, endTolerance, equalPlaces, parsePlace, putOnMembers, putOnNodes, type MemberPut, type NodePut, type Place, type Put } from './put-loads';
 export { areaOutlines, probe, type ProbePart } from './probe';
-export { caseResultants, loadForce, receivedBy, resultantOf, takeDown, type Resultant, type TakeDown } from './summary';
+export { caseResultants, loadForce, receivedBy, resultantOf, storeyLoads, takeDown, type Resultant, type TakeDown } from './summary';

@@ -1,4 +1,4 @@
-import { add, cross, inOrder, isDirect, memberAxis, storeysUpward, type AreaLoad, type LineLoad, type Load, type Model, type Vector } from '../model';
+import { add, cross, inOrder, isDirect, memberAxis, storeysUpward, type AreaLoad, type LineLoad, type Load, type Model, type Storey, type Vector } from '../model';
 import { spreadOf } from './acting-loads';
 import { actingLoads, downwardByNode, loadsByCase, termActions, type CaseLoads } from './member-terms';
 
@@ -80,15 +80,28 @@ export interface TakeDown {
 const samePlace = 0.05;
 
 /** What comes in level by level, for factors of cases. Members hand their load to their ends as simple beams do, so a column gets what its tributary length carries. */
-export function takeDown(model: Model, factors: readonly { case: string; factor: number }[]): TakeDown {
+export function takeDown(model: Model, factors: readonly CaseFactor[]): TakeDown {
   const levels = [...storeysUpward(model)].reverse();
   if (levels.length === 0) return { storeys: [], columns: [] };
-  const levelOf = (z: number) => levels.reduce((best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best), levels[0]);
   const downward = downwardByNode(model, actingLoads(model), factors);
+  return { storeys: storeyLoads(model, factors, downward), columns: columnLines(model, levels, (z) => nearestLevel(levels, z).id, downward) };
+}
+
+type CaseFactor = { readonly case: string; readonly factor: number };
+
+const nearestLevel = (levels: readonly Storey[], z: number): Storey => levels.reduce((best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best), levels[0]);
+
+/**
+ * Load that comes in at each storey, from the top down: gravity on its own and summed (N downward), and horizontal (x, y, N). Each load goes to the nearest storey.
+ * @param downward gravity by node, when it is known already
+ */
+export function storeyLoads(model: Model, factors: readonly CaseFactor[], downward: ReadonlyMap<string, number> = downwardByNode(model, actingLoads(model), factors)): TakeDown['storeys'] {
+  const levels = [...storeysUpward(model)].reverse();
+  if (levels.length === 0) return [];
   const lateral = new Map<string, [number, number]>();
   const byCase = loadsByCase(model, new Set(factors.map((one) => one.case)));
   const push = (z: number, x: number, y: number) => {
-    const id = levelOf(z).id;
+    const { id } = nearestLevel(levels, z);
     const sum = lateral.get(id) ?? [0, 0];
     lateral.set(id, [sum[0] + x, sum[1] + y]);
   };
@@ -111,15 +124,14 @@ export function takeDown(model: Model, factors: readonly { case: string; factor:
   }
   const own = new Map<string, number>();
   for (const [node, force] of downward) {
-    const id = levelOf(model.nodes[node].position[2]).id;
+    const { id } = nearestLevel(levels, model.nodes[node].position[2]);
     own.set(id, (own.get(id) ?? 0) + force);
   }
   let above = 0;
-  const storeys = levels.map(({ id, label, elevation }) => {
+  return levels.map(({ id, label, elevation }) => {
     above += own.get(id) ?? 0;
     return { id, label, elevation, own: own.get(id) ?? 0, above, lateral: lateral.get(id) ?? ([0, 0] as const) };
   });
-  return { storeys, columns: columnLines(model, levels, (z) => levelOf(z).id, downward) };
 }
 
 function columnLines(model: Model, levels: readonly { id: string }[], levelOf: (z: number) => string, downward: ReadonlyMap<string, number>): TakeDown['columns'] {

@@ -10,5 +10,6 @@ export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
 export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
 export type { Finding, MendPlan } from './finding';
+export { modelDifferences, takeOver, type Difference } from './differences';
 export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';
 export { addCrossings, facesOf, FigurePoints, figureTolerance, splitAtJoints, type FigureEdge, type FigurePoint } from './plane-figure';

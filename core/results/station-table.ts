@@ -1,6 +1,6 @@
 import type { Solution } from '../fem';
 import { caseWeights, superpose, type LoadState } from './state';
-import { lineIndex, lineWidth as width, MemberLine, type ForceComponent } from './member-line';
+import { lineIndex, lineWidth as width, MemberLine, type ForceComponent, type LineValues } from './member-line';
 import { parabolaPeak, peaksBetween, stationsOf, type Extreme, type Station } from './stations';
 
 /** Largest and smallest of one quantity at each station, over several combinations. */
@@ -10,34 +10,69 @@ export interface Band {
   readonly min: Float64Array;
 }
 
+/** What is known of one member: its stations, and for each state that was asked for its values, station by station. */
+interface MemberValues {
+  readonly stations: Station[];
+  readonly byState: (Float64Array | undefined)[];
+}
+
 /**
- * Values of every case at every station, kept member by member as they are asked for, so that combinations and envelopes are
- * weighted sums and nothing is integrated twice.
+ * Values of the solved states at every station, kept member by member and state by state as they are asked for, so that combinations and
+ * envelopes are weighted sums and nothing is integrated twice.
  */
 export class StationTable {
-  private readonly states: LoadState[];
-  private readonly members = new Map<number, { stations: Station[]; values: Float64Array }>();
+  private readonly states: (LoadState | undefined)[];
+  private readonly members = new Map<number, MemberValues>();
 
   constructor(readonly solution: Solution) {
-    this.states = solution.cases.map((one) => superpose(solution, caseWeights(solution, one.id)));
+    this.states = new Array<LoadState | undefined>(solution.cases.length);
   }
 
   stations(member: number): readonly Station[] {
     return this.of(member).stations;
   }
 
+  /** Every quantity of a member under one set of weights: `lineWidth` numbers a station. */
+  values(member: number, weights: Float64Array): Float64Array {
+    const { stations } = this.of(member);
+    const sum = new Float64Array(stations.length * width);
+    for (let c = 0; c < weights.length; c++) {
+      if (weights[c] === 0) continue;
+      const values = this.stateValues(member, c);
+      for (let i = 0; i < sum.length; i++) sum[i] += weights[c] * values[i];
+    }
+    return sum;
+  }
+
+  /** Every quantity of a member at one place, exact: where a point load acts, just before it. @param x m from the start of the flexible part */
+  at(member: number, weights: Float64Array, x: number): LineValues {
+    const sum = new Float64Array(width);
+    for (let c = 0; c < weights.length; c++) {
+      if (weights[c] === 0) continue;
+      const values = new MemberLine(this.solution, this.stateOf(c), member).at(x);
+      for (let i = 0; i < width; i++) sum[i] += weights[c] * values[i];
+    }
+    return sum;
+  }
+
   /** One quantity of a member over sets of case weights, station by station. */
   band(member: number, weights: readonly Float64Array[], quantity: keyof typeof lineIndex): Band {
-    const { stations, values } = this.of(member);
+    const { stations } = this.of(member);
     const at = lineIndex[quantity];
     const max = new Float64Array(stations.length).fill(-Infinity);
     const min = new Float64Array(stations.length).fill(Infinity);
+    const sums = new Float64Array(stations.length);
     for (const set of weights) {
-      for (let s = 0; s < stations.length; s++) {
-        let sum = 0;
-        for (let c = 0; c < set.length; c++) sum += set[c] * values[(c * stations.length + s) * width + at];
-        if (sum > max[s]) max[s] = sum;
-        if (sum < min[s]) min[s] = sum;
+      sums.fill(0);
+      for (let c = 0; c < set.length; c++) {
+        const factor = set[c];
+        if (factor === 0) continue;
+        const values = this.stateValues(member, c);
+        for (let s = 0, i = at; s < sums.length; s++, i += width) sums[s] += factor * values[i];
+      }
+      for (let s = 0; s < sums.length; s++) {
+        if (sums[s] > max[s]) max[s] = sums[s];
+        if (sums[s] < min[s]) min[s] = sums[s];
       }
     }
     return { stations, max, min };
@@ -81,22 +116,30 @@ export class StationTable {
     return { max, min };
   }
 
-  private of(member: number) {
+  private of(member: number): MemberValues {
     let found = this.members.get(member);
     if (!found) {
-      const stations = stationsOf(this.solution, member);
-      const values = new Float64Array(this.states.length * stations.length * width);
-      this.states.forEach((state, c) => {
-        const line = new MemberLine(this.solution, state, member);
-        stations.forEach(({ x, after }, s) => {
-          const from = (c * stations.length + s) * width;
-          line.at(x, after, values.subarray(from, from + width));
-        });
-      });
-      found = { stations, values };
+      found = { stations: stationsOf(this.solution, member), byState: new Array<Float64Array | undefined>(this.solution.cases.length) };
       this.members.set(member, found);
     }
     return found;
+  }
+
+  private stateOf(c: number): LoadState {
+    return (this.states[c] ??= superpose(this.solution, caseWeights(this.solution, this.solution.cases[c].id)));
+  }
+
+  /** Values of one solved state along a member, integrated when they are first asked for. */
+  private stateValues(member: number, c: number): Float64Array {
+    const { stations, byState } = this.of(member);
+    let values = byState[c];
+    if (!values) {
+      const line = new MemberLine(this.solution, this.stateOf(c), member);
+      values = new Float64Array(stations.length * width);
+      for (let s = 0; s < stations.length; s++) line.at(stations[s].x, stations[s].after, values.subarray(s * width, (s + 1) * width));
+      byState[c] = values;
+    }
+    return values;
   }
 }
 

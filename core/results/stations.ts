@@ -8,6 +8,8 @@ export interface Station {
 }
 
 const divisions = 16;
+/** Places nearer to each other than this share of the length are one: what lies between them is rounding, and a mean over it would be noise. */
+const samePlace = 1e-9;
 
 /** Stations of a member that serve every case: equal parts, and where a load begins, ends or acts. */
 export function stationsOf(solution: Solution, member: number, parts = divisions): Station[] {
@@ -24,7 +26,16 @@ export function stationsOf(solution: Solution, member: number, parts = divisions
     const crossing = terms.from[t] - terms.value[t] / terms.slope[t];
     if (terms.slope[t] !== 0 && crossing > terms.from[t] && crossing < terms.to[t]) positions.add(crossing);
   }
-  return [...positions].sort((a, b) => a - b).flatMap((x) => {
+  const sorted = [...positions].sort((a, b) => a - b);
+  // of places that are one the one at which a force jumps is kept, then the end
+  const rank = (x: number) => (jumps.has(x) ? 2 : x === 0 || x === length ? 1 : 0);
+  const apart: number[] = [];
+  for (const x of sorted) {
+    const last = apart.length - 1;
+    if (last < 0 || x - apart[last] > samePlace * length) apart.push(x);
+    else if (rank(x) > rank(apart[last])) apart[last] = x;
+  }
+  return apart.flatMap((x) => {
     if (!jumps.has(x)) return [{ x, after: false }];
     if (x === 0) return [{ x, after: true }];
     return x >= length ? [{ x, after: false }] : [{ x, after: false }, { x, after: true }];

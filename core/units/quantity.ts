@@ -28,6 +28,8 @@ export type QuantityKind =
   | 'springForce'
   | 'springMoment'
   | 'barArea'
+  | 'time'
+  | 'frequency'
   | 'number';
 
 const inch = 0.0254;
@@ -91,6 +93,8 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
   springForce: { name: 'a stiffness', units: { 'N/m': 1, 'kN/m': 1e3, 'kN/mm': 1e6, 'MN/m': 1e6, 'kip/in': kip / inch, 'kip/ft': kip / foot }, shown: shown('kN/m', 0, 'kip/in', 1) },
   springMoment: { name: 'a rotational stiffness', units: { 'N·m': 1, 'kN·m': 1e3, kNm: 1e3, 'MN·m': 1e6, 'N·m/rad': 1, 'kN·m/rad': 1e3, 'kNm/rad': 1e3, 'MN·m/rad': 1e6, 'kip·ft/rad': kip * foot, 'kip·in/rad': kip * inch, 'kip·ft': kip * foot }, shown: shown('kN·m/rad', 0, 'kip·ft/rad', 0) },
   angle: { name: 'an angle', units: { rad: 1, deg: Math.PI / 180, '°': Math.PI / 180 }, shown: shown('deg', 1, 'deg', 1) },
+  time: { name: 'a time', units: { s: 1, ms: 1e-3, min: 60 }, shown: shown('s', 3, 's', 3) },
+  frequency: { name: 'a frequency', units: { Hz: 1 }, shown: shown('Hz', 2, 'Hz', 2) },
   number: { name: 'a number', units: {}, shown: shown('', 3, '', 3) },
 };
 

@@ -5,7 +5,7 @@ import { lineIndex, MemberLine } from '~core/results';
 import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
-import { shownParts } from '../results-of';
+import { shownParts } from '~core/results';
 import { compose } from './compose';
 import { ContextMenu } from './context-menu';
 import { isForce } from './diagrams';

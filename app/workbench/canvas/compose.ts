@@ -4,7 +4,7 @@ import type { CheckRow } from '../../workers/messages';
 import type { Solved } from '../../state/solve-slice';
 import type { Coloring, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
-import { shownParts, stationTable } from '../results-of';
+import { shownParts, stationTable } from '~core/results';
 import { colorClasses } from './coloring';
 import { deflectedShape, forceDiagrams, isForce, quantityColors, type DiagramDrawing } from './diagrams';
 import type { Drawing, FillBatch, LineBatch } from './scene';

@@ -4,7 +4,7 @@ import { formatQuantity, formatValue, unitSize } from '~core/units';
 import type { Camera, Labelling, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
 import type { Solved } from '../../state/solve-slice';
 import { colors } from '../../theme/tokens';
-import { shownParts } from '../results-of';
+import { shownParts } from '~core/results';
 import type { SpaceLabel } from './compose';
 import type { Frame, Projector } from './eye';
 import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOutlines, drawPreview } from './frame-marks';

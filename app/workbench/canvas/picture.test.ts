@@ -8,7 +8,7 @@ import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { buildTernHide } from '~demo/tern-hide';
 import { colors, utilisationColor } from '../../theme/tokens';
 import type { CheckRow } from '../../workers/messages';
-import { shownParts, shownWords, stationTable } from '../results-of';
+import { shownParts, shownWords, stationTable } from '~core/results';
 import { compose, type PictureInput } from './compose';
 import { deflectedShape, forceDiagrams, roundDown } from './diagrams';
 import { actingLoads } from './acting';

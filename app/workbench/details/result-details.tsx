@@ -5,7 +5,7 @@ import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/unit
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
-import { shownParts, shownWords } from '../results-of';
+import { shownParts, shownWords } from '~core/results';
 import { BalanceTable } from '../shell/popovers';
 import { ExtremesTable } from '../sheets/extremes-table';
 import { LineDiagram } from '../sheets/line-diagram';

@@ -6,7 +6,7 @@ import { gridLinesAlong, inOrder, loadTarget, purposes, type LoadCase, type Mode
 import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
-import { shownWords } from '../results-of';
+import { shownWords } from '~core/results';
 import { QuantityField } from '../quantity-field';
 import { openTool } from '../tools/open-tool';
 import { EditGrid } from './edit-grid';

@@ -6,7 +6,7 @@ import { colors } from '../../theme/tokens';
 import { formatQuantity } from '~core/units';
 import type { CheckRow } from '../../workers/messages';
 import { placeWords } from '../details/selection-words';
-import { shownParts, stationTable } from '../results-of';
+import { shownParts, stationTable } from '~core/results';
 import { Grid, type GridColumn } from './grid';
 import { useCopied, useQuantityColumn } from './grid-columns';
 import { Sparkline } from './sparkline';

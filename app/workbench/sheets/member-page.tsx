@@ -5,7 +5,7 @@ import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { capital } from '../details/frame-details';
 import { placeWords } from '../details/selection-words';
-import { shownWords } from '../results-of';
+import { shownWords } from '~core/results';
 import { ExtremesTable } from './extremes-table';
 import { LineDiagram, type LineQuantity } from './line-diagram';
 import { useMemberResults } from './member-results';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { governingExtremes, MemberLine, type ForceComponent, type GoverningExtremes, type StationTable } from '~core/results';
 import { useWorkbench } from '../../state/store';
-import { shownParts, stationTable, type ShownPart } from '../results-of';
+import { shownParts, stationTable, type ShownPart } from '~core/results';
 
 export interface MemberResults {
   readonly table: StationTable;

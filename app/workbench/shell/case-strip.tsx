@@ -6,7 +6,7 @@ import { useWorkbench } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
 import { isForce, quantityColors } from '../canvas/diagrams';
-import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable } from '../results-of';
+import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable } from '~core/results';
 
 interface Stop {
   readonly shown: Shown;

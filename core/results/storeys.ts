@@ -1,0 +1,178 @@
+import { downwardByNode, actingLoads, storeyLoads } from '../loading';
+import { gridLinesAlong, inOrder, storeysUpward, type Model, type Storey } from '../model';
+import type { Solution } from '../fem';
+import { superpose, type LoadState } from './state';
+
+/** Nodes nearer than this to a storey's height belong to it, m. */
+const levelTolerance = 0.05;
+/** Nodes nearer than this in plan stand above each other, m. */
+const planTolerance = 0.05;
+/** Shears below this share of the gravity load say nothing of stability. */
+const leastShear = 1e-4;
+
+/** One storey under one load state; x and y in pairs. */
+export interface StoreyResult {
+  readonly storey: Storey;
+  readonly below: Storey;
+  /** m */
+  readonly height: number;
+  /** largest horizontal movement of a node against the one below it, by size, m */
+  readonly drift: readonly [number, number];
+  /** of the mean movements, m */
+  readonly meanDrift: readonly [number, number];
+  /** drift over height */
+  readonly ratio: readonly [number, number];
+  /** the node that drifts most */
+  readonly node: readonly [string, string];
+  /** horizontal load at and above the storey, N */
+  readonly shear: readonly [number, number];
+  /** gravity load at and above the storey, N downward */
+  readonly gravity: number;
+  /** gravity load that comes in at the storey, N downward */
+  readonly own: number;
+  /** moment of the horizontal loads above about the foot of the storey: about y by those in x, and about x by those in y, N·m */
+  readonly overturning: readonly [number, number];
+  /**
+   * P Δ / (V h) with the mean drift: the stability coefficient θ of ASCE 7-22 12.8.7 (Δ over C_d / I_e is the elastic drift) and, of a first-order
+   * state, Q of ACI 318-19 6.6.4.4.1; null where no shear acts
+   */
+  readonly stability: readonly [number | null, number | null];
+}
+
+interface Pair {
+  readonly top: number;
+  readonly bottom: number;
+}
+
+interface Level {
+  readonly storey: Storey;
+  readonly nodes: readonly number[];
+}
+
+/** Storeys of one model and solution: what stands above what is found once, and the loads of each case. */
+export class StoreyBook {
+  private readonly levels: Level[];
+  private readonly pairs: Pair[][];
+  private readonly loads = new Map<string, ReturnType<typeof storeyLoads>>();
+
+  constructor(
+    private readonly model: Model,
+    private readonly solution: Solution,
+  ) {
+    const { positions, nodeIds } = solution;
+    this.levels = storeysUpward(model).map((storey) => ({ storey, nodes: nodeIds.flatMap((id, i) => (id in model.nodes && Math.abs(positions[3 * i + 2] - storey.elevation) < levelTolerance ? [i] : [])) })).filter((level) => level.nodes.length > 0);
+    this.pairs = this.levels.map((level, i) => (i === 0 ? [] : pairsOf(level, this.levels[i - 1], positions)));
+  }
+
+  /** Results of each storey from the lowest up, the ground left out. */
+  results(state: LoadState): StoreyResult[] {
+    const loads = this.loadsOf(state);
+    const { displacements } = state;
+    return this.levels.slice(1).map((level, i): StoreyResult => {
+      const below = this.levels[i];
+      const height = level.storey.elevation - below.storey.elevation;
+      const pairs = this.pairs[i + 1];
+      const mean = (nodes: readonly number[], axis: number) => nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / nodes.length;
+      const axes = ([0, 1] as const).map((axis) => {
+        const meanDrift = mean(level.nodes, axis) - mean(below.nodes, axis);
+        let [drift, node] = [meanDrift, -1];
+        if (pairs.length > 0) drift = 0;
+        for (const { top, bottom } of pairs) {
+          const own = displacements[6 * top + axis] - displacements[6 * bottom + axis];
+          if (node < 0 || Math.abs(own) > Math.abs(drift)) [drift, node] = [own, top];
+        }
+        const shear = loads.filter((one) => one.elevation > below.storey.elevation + levelTolerance).reduce((sum, one) => sum + one.lateral[axis], 0);
+        const overturning = loads.filter((one) => one.elevation > below.storey.elevation + levelTolerance).reduce((sum, one) => sum + one.lateral[axis] * (one.elevation - below.storey.elevation), 0);
+        return { drift, meanDrift, node: node < 0 ? '' : this.solution.nodeIds[node], shear, overturning };
+      });
+      const own = loads.find((one) => one.id === level.storey.id)?.own ?? 0;
+      const gravity = loads.filter((one) => one.elevation > below.storey.elevation + levelTolerance).reduce((sum, one) => sum + one.own, 0);
+      const pair = <T>(read: (one: (typeof axes)[number]) => T): readonly [T, T] => [read(axes[0]), read(axes[1])];
+      const stability = pair(({ shear, meanDrift }) => (Math.abs(shear) > leastShear * Math.abs(gravity) && gravity > 0 ? Math.abs((gravity * meanDrift) / (shear * height)) : null));
+      return { storey: level.storey, below: below.storey, height, drift: pair((one) => one.drift), meanDrift: pair((one) => one.meanDrift), ratio: pair((one) => one.drift / height), node: pair((one) => one.node), shear: pair((one) => one.shear), gravity, own, overturning: pair((one) => one.overturning), stability };
+    });
+  }
+
+  /** The first-order state of the same loads, when the state was solved as a whole and its cases can be superposed; none otherwise. */
+  firstOrder(state: LoadState): LoadState | undefined {
+    if (!state.axialForces && !state.stiffness) return undefined;
+    const { cases, loadCases } = this.solution;
+    if (loadCases === 0 || cases.slice(0, loadCases).some((one) => one.axialForces ?? one.iterations)) return undefined;
+    const weights = new Float64Array(cases.length);
+    weights.set(state.caseFactors.subarray(0, loadCases));
+    return superpose(this.solution, weights);
+  }
+
+  private loadsOf(state: LoadState): { id: string; elevation: number; own: number; lateral: [number, number] }[] {
+    const sum = new Map<string, { id: string; elevation: number; own: number; lateral: [number, number] }>();
+    inOrder(this.model.cases).forEach((one) => {
+      const factor = state.caseFactors[this.solution.cases.findIndex((solved) => solved.id === one.id)] ?? 0;
+      if (factor === 0) return;
+      for (const { id, elevation, own, lateral } of this.caseLoads(one.id)) {
+        const row = sum.get(id) ?? { id, elevation, own: 0, lateral: [0, 0] };
+        row.own += factor * own;
+        row.lateral[0] += factor * lateral[0];
+        row.lateral[1] += factor * lateral[1];
+        sum.set(id, row);
+      }
+    });
+    return [...sum.values()];
+  }
+
+  private caseLoads(id: string): ReturnType<typeof storeyLoads> {
+    const known = this.loads.get(id) ?? storeyLoads(this.model, [{ case: id, factor: 1 }]);
+    this.loads.set(id, known);
+    return known;
+  }
+}
+
+/** Nodes of a level that stand above nodes of the one below. */
+function pairsOf(level: Level, below: Level, positions: Float64Array): Pair[] {
+  const cell = (value: number) => Math.round(value / (2 * planTolerance));
+  const places = new Map<string, number[]>();
+  for (const n of below.nodes) {
+    const key = `${cell(positions[3 * n])} ${cell(positions[3 * n + 1])}`;
+    places.set(key, [...(places.get(key) ?? []), n]);
+  }
+  return level.nodes.flatMap((top): Pair[] => {
+    const [x, y] = [positions[3 * top], positions[3 * top + 1]];
+    for (let dx = -1; dx <= 1; dx++) {
+      for (let dy = -1; dy <= 1; dy++) {
+        const bottom = places.get(`${cell(x) + dx} ${cell(y) + dy}`)?.find((n) => Math.hypot(positions[3 * n] - x, positions[3 * n + 1] - y) < planTolerance);
+        if (bottom !== undefined) return [{ top, bottom }];
+      }
+    }
+    return [];
+  });
+}
+
+/** Weight of each storey and the place of its resultant in plan, from the cases whose nature is dead; N and m. */
+export function centresOfMass(model: Model): { storey: string; weight: number; x: number; y: number }[] {
+  const levels = storeysUpward(model);
+  const factors = inOrder(model.cases).filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead').map((one) => ({ case: one.id, factor: 1 }));
+  const sums = new Map(levels.map((level) => [level.id, { weight: 0, x: 0, y: 0 }]));
+  if (levels.length === 0) return [];
+  for (const [node, force] of downwardByNode(model, actingLoads(model), factors)) {
+    const [x, y, z] = model.nodes[node].position;
+    const level = levels.reduce((best, one) => (Math.abs(one.elevation - z) < Math.abs(best.elevation - z) ? one : best), levels[0]);
+    const sum = sums.get(level.id)!;
+    sum.weight += force;
+    sum.x += force * x;
+    sum.y += force * y;
+  }
+  return levels.map(({ id }) => {
+    const { weight, x, y } = sums.get(id)!;
+    return { storey: id, weight, x: weight === 0 ? NaN : x / weight, y: weight === 0 ? NaN : y / weight };
+  });
+}
+
+/** Lines of supports: supported nodes by the grid line they stand on, in plan; those on none stand for themselves. */
+export function supportLines(model: Model): { key: string; name: string; nodes: string[] }[] {
+  const supported = inOrder(model.nodes).filter((node) => node.support ?? node.springs);
+  const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')].map((line) => ({
+    key: line.id, name: `Grid ${line.label}`, nodes: supported.filter((node) => Math.abs(node.position[line.axis === 'x' ? 0 : 1] - line.position) < planTolerance).map((node) => node.id),
+  })).filter((line) => line.nodes.length > 0);
+  const onLine = new Set(lines.flatMap((line) => line.nodes));
+  const others = supported.filter((node) => !onLine.has(node.id)).map((node) => node.id);
+  return [...lines, ...(others.length > 0 ? [{ key: 'others', name: lines.length > 0 ? 'On no grid line' : 'All supports', nodes: others }] : [])];
+}
