@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { act } from '~core/model';
 import { projects } from '../server/services';
-import { projectOr404, readJson } from '../server/requests';
+import { projectOr404, readJson, variantOr404 } from '../server/requests';
 import type { Route } from './+types/revisions';
 
 const change = z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('edit'), act }), z.strictObject({ kind: z.literal('undo') }), z.strictObject({ kind: z.literal('redo') })]);
@@ -11,14 +11,16 @@ const body = z.strictObject({ base: z.number().int().positive(), change });
 export function loader({ request, params }: Route.LoaderArgs) {
   projectOr404(params.projectId);
   const since = Number(new URL(request.url).searchParams.get('since'));
+  const variant = variantOr404(request, params.projectId);
   if (!Number.isInteger(since) || since < 0) return Response.json({ error: 'The address needs ?since= with the number of a revision.' }, { status: 400 });
-  return Response.json({ steps: projects().revisions.since(params.projectId, since) });
+  return Response.json({ steps: projects().revisions.since(params.projectId, since, variant) });
 }
 
 /** Appends a revision, or says why not: somebody was first (409 with what they did), or the edit cannot be carried out (422). */
 export async function action({ request, params }: Route.ActionArgs) {
   projectOr404(params.projectId);
+  const variant = variantOr404(request, params.projectId);
   const { base, change: wanted } = await readJson(request, body);
-  const appended = projects().revisions.append(params.projectId, base, wanted);
+  const appended = projects().revisions.append(params.projectId, base, wanted, variant);
   return Response.json(appended, { status: appended.status === 'done' ? 200 : appended.status === 'behind' ? 409 : 422 });
 }

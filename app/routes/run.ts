@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { runSummary } from '../server/projects';
-import { projectOr404, readJson } from '../server/requests';
+import { projectOr404, readJson, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
 import type { Route } from './+types/run';
 
@@ -9,6 +9,7 @@ const body = z.strictObject({ revision: z.number().int().positive(), summary: ru
 /** Keeps what the browser's solve of a revision came to. An older revision than the head is not kept, and that is no error. */
 export async function action({ request, params }: Route.ActionArgs) {
   projectOr404(params.projectId);
+  const variant = variantOr404(request, params.projectId);
   const { revision, summary } = await readJson(request, body);
-  return Response.json({ kept: projects().keepRun(params.projectId, revision, summary) });
+  return Response.json({ kept: projects().keepRun(params.projectId, revision, summary, variant) });
 }

@@ -46,4 +46,43 @@ export const migrations: readonly { number: number; name: string; sql: string }[
       ) STRICT;
     `,
   },
+  {
+    number: 2,
+    name: 'branches, watched quantities, recorded runs',
+    sql: `
+      ALTER TABLE variant ADD COLUMN parent_id INTEGER REFERENCES variant(id);
+      ALTER TABLE variant ADD COLUMN branched_from_id INTEGER REFERENCES revision(id);
+      ALTER TABLE variant ADD COLUMN created_at TEXT NOT NULL DEFAULT '';
+      ALTER TABLE variant ADD COLUMN binned_at TEXT;
+      UPDATE variant SET created_at = (SELECT created_at FROM project WHERE project.id = variant.project_id);
+      CREATE TABLE watch (
+        id INTEGER PRIMARY KEY,
+        project_id TEXT NOT NULL REFERENCES project(id),
+        definition TEXT NOT NULL
+      ) STRICT;
+      CREATE TABLE recorded_run (
+        id INTEGER PRIMARY KEY,
+        revision_id INTEGER NOT NULL REFERENCES revision(id),
+        name TEXT,
+        at TEXT NOT NULL,
+        made_by TEXT NOT NULL CHECK (made_by IN ('browser', 'server')),
+        status TEXT NOT NULL CHECK (status IN ('waiting', 'running', 'done', 'stopped', 'failed', 'cancelled')),
+        phase TEXT NOT NULL DEFAULT '',
+        fraction REAL NOT NULL DEFAULT 0,
+        seconds REAL NOT NULL DEFAULT 0,
+        settings TEXT NOT NULL DEFAULT '{}',
+        findings TEXT NOT NULL DEFAULT '[]',
+        checks TEXT NOT NULL DEFAULT '[]',
+        error TEXT NOT NULL DEFAULT ''
+      ) STRICT;
+      CREATE INDEX recorded_run_revision ON recorded_run(revision_id);
+      CREATE TABLE run_block (
+        run_id INTEGER NOT NULL REFERENCES recorded_run(id) ON DELETE CASCADE,
+        kind TEXT NOT NULL,
+        case_id TEXT NOT NULL,
+        data BLOB NOT NULL,
+        PRIMARY KEY (run_id, kind, case_id)
+      ) STRICT;
+    `,
+  },
 ];

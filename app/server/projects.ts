@@ -3,6 +3,8 @@ import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import { emptyModel, memberEnds, natures, settings, type Model } from '~core/model';
 import { Revisions } from './revisions';
+import { Variants } from './variants';
+import { Watches } from './watches';
 
 /** What a solve came to, kept with its revision so that the project list need not solve anything. */
 export const runSummary = z.strictObject({
@@ -48,11 +50,12 @@ type Card = Description & { segments: { id: string; from: [number, number]; to: 
 
 const selectProjects = `
   SELECT project.id AS id, revision.id AS revision, project.name AS name, project.binned_at AS binnedAt, revision.at AS changedAt, revision.sentence AS lastSentence, run.summary AS summary
-  FROM project JOIN variant ON variant.project_id = project.id JOIN revision ON revision.id = variant.head_revision_id
+  FROM project JOIN variant ON variant.id = (SELECT id FROM variant WHERE variant.project_id = project.id ORDER BY binned_at IS NOT NULL, id LIMIT 1)
+  JOIN revision ON revision.id = variant.head_revision_id
   LEFT JOIN run ON run.revision_id = revision.id
   ORDER BY revision.at DESC, revision.id DESC`;
 const insertProject = 'INSERT INTO project (id, name, created_at) VALUES (?, ?, ?)';
-const insertVariant = 'INSERT INTO variant (project_id, name) VALUES (?, ?)';
+const insertVariant = 'INSERT INTO variant (project_id, name, created_at) VALUES (?, ?, ?)';
 const updateBinned = 'UPDATE project SET binned_at = ? WHERE id = ?';
 const selectBinned = 'SELECT binned_at AS binnedAt FROM project WHERE id = ?';
 const upsertRun = `
@@ -64,10 +67,14 @@ const mostOutlineSegments = 700;
 /** Projects: listing, making, copying, binning. */
 export class Projects {
   readonly revisions: Revisions;
+  readonly variants: Variants;
+  readonly watches: Watches;
   private readonly cards = new Map<string, Card & { revision: number }>();
 
   constructor(private readonly database: Database) {
     this.revisions = new Revisions(database);
+    this.variants = new Variants(database, this.revisions);
+    this.watches = new Watches(database);
   }
 
   list(): ProjectRow[] {
@@ -102,7 +109,7 @@ export class Projects {
     const id = freshId();
     this.database.transaction(() => {
       this.database.prepare(insertProject).run(id, model.settings.name, new Date().toISOString());
-      const { lastInsertRowid } = this.database.prepare(insertVariant).run(id, 'Main');
+      const { lastInsertRowid } = this.database.prepare(insertVariant).run(id, 'Main', new Date().toISOString());
       this.revisions.start(Number(lastInsertRowid), model, sentence);
     })();
     return id;
@@ -126,9 +133,9 @@ export class Projects {
     return this.database.prepare(updateBinned).run(binned ? new Date().toISOString() : null, id).changes > 0;
   }
 
-  /** Keeps what a solve of a revision came to, if that revision is still the project's head. */
-  keepRun(id: string, revision: number, summary: RunSummary): boolean {
-    if (this.revisions.head(id)?.revisionId !== revision) return false;
+  /** Keeps what a solve of a revision came to, if that revision is still the head of its variant. */
+  keepRun(id: string, revision: number, summary: RunSummary, variantId?: number): boolean {
+    if (this.revisions.head(id, variantId)?.revisionId !== revision) return false;
     this.database.prepare(upsertRun).run(revision, new Date().toISOString(), summary.status, JSON.stringify(summary));
     return true;
   }

@@ -28,8 +28,10 @@ const modelsKept = 8;
 
 const selectHead = `
   SELECT variant.id AS variantId, variant.head_revision_id AS revisionId
-  FROM variant JOIN project ON project.id = variant.project_id
-  WHERE project.id = ? ORDER BY variant.id LIMIT 1`;
+  FROM variant
+  WHERE variant.project_id = @projectId AND (variant.id = @variantId OR @variantId IS NULL)
+  ORDER BY variant.binned_at IS NOT NULL, variant.id LIMIT 1`;
+const selectVariantOf = 'SELECT revision.variant_id AS variantId, revision.id AS revisionId FROM revision JOIN variant ON variant.id = revision.variant_id WHERE revision.id = ? AND variant.project_id = ?';
 const selectLastSnapshot = `
   SELECT snapshot.revision_id AS revisionId, snapshot.model AS model
   FROM snapshot JOIN revision ON revision.id = snapshot.revision_id
@@ -59,20 +61,27 @@ export class Revisions {
     this.database.prepare(insertSnapshot).run(lastInsertRowid, pack(model));
   }
 
-  head(projectId: string): Head | undefined {
-    return this.database.prepare(selectHead).get(projectId) as Head | undefined;
+  /** The head of a variant; without one, of the project's first variant that is not in the bin. */
+  head(projectId: string, variantId?: number): Head | undefined {
+    return this.database.prepare(selectHead).get({ projectId, variantId: variantId ?? null }) as Head | undefined;
   }
 
-  /** The model at a project's head with its history, oldest first. */
-  open(projectId: string): { revision: number; model: Model; history: RevisionEntry[] } | undefined {
-    const head = this.head(projectId);
+  /** The model at a variant's head with its history, oldest first. */
+  open(projectId: string, variantId?: number): { variantId: number; revision: number; model: Model; history: RevisionEntry[] } | undefined {
+    const head = this.head(projectId, variantId);
     if (!head) return undefined;
     const history = this.database.prepare(selectHistory).all(head.variantId) as RevisionEntry[];
-    return { revision: head.revisionId, model: this.modelAt(head), history };
+    return { variantId: head.variantId, revision: head.revisionId, model: this.modelAt(head), history };
   }
 
-  since(projectId: string, revision: number): RevisionStep[] {
-    const head = this.head(projectId);
+  /** The model as it stood at any revision of the project. */
+  at(projectId: string, revisionId: number): Model | undefined {
+    const place = this.database.prepare(selectVariantOf).get(revisionId, projectId) as Head | undefined;
+    return place && this.modelAt(place);
+  }
+
+  since(projectId: string, revision: number, variantId?: number): RevisionStep[] {
+    const head = this.head(projectId, variantId);
     return head ? this.stepsSince(head.variantId, revision) : [];
   }
 
@@ -80,9 +89,9 @@ export class Revisions {
    * Appends one revision to the head in one transaction.
    * @param base the revision the client's model stands at; when it is not the head, nothing is appended
    */
-  append(projectId: string, base: number, change: Change): Appended {
+  append(projectId: string, base: number, change: Change, variantId?: number): Appended {
     return this.database.transaction((): Appended => {
-      const head = this.head(projectId);
+      const head = this.head(projectId, variantId);
       if (!head) return { status: 'refused', error: 'This project is not there any more.' };
       if (head.revisionId !== base) return { status: 'behind', steps: this.stepsSince(head.variantId, base) };
       const resolved = this.resolve(head, change);

@@ -5,6 +5,7 @@ import { runAnalysis, solve, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
 import { setStep, Sheet } from '~core/sheet';
 import { formatQuantity, type UnitSystem } from '~core/units';
+import { toCheckRow } from './check-row';
 import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from './messages';
 
 /** Longest stretch of work before the loop lets messages in, milliseconds. */
@@ -148,20 +149,12 @@ export class SolveLoop {
     const rows: CheckRow[] = [];
     await this.pause();
     for (const member of members) {
-      rows.push(toRow(checker.check(member.id)));
+      rows.push(toCheckRow(checker.check(member.id)));
       if (await isStale(() => this.tell({ kind: 'progress', version, phase: 'check', fraction: rows.length / members.length }))) return false;
     }
     this.tell({ kind: 'checked', version, rows, seconds: (this.now() - started) / 1000 });
     return true;
   }
-}
-
-function toRow({ memberId, code, checks, governing }: MemberChecks): CheckRow {
-  const skipped = checks.filter((check) => !check.made).length;
-  const first = checks[0];
-  return governing
-    ? { memberId, code, utilisation: governing.utilisation, id: governing.id, title: governing.title, clause: governing.clause, combination: governing.combination, x: governing.x, skipped, reason: '' }
-    : { memberId, code, utilisation: null, id: '', title: '', clause: '', combination: '', x: 0, skipped, reason: first && !first.made ? first.reason : 'No check applies.' };
 }
 
 function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): MemberSheetIndex['reinforcement'] {

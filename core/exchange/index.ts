@@ -2,3 +2,5 @@ export { formatName, formatVersion, modelFile, modelJsonSchema, readModelFile, w
 export { checksData, findingsData, resultsData } from './results-file';
 export { analysesData } from './analysis-file';
 export { accelerationUnits, readRecordCsv, type GroundRecord, type ReadRecord } from './record-csv';
+export { packBinary, unpackBinary } from './binary';
+export { solutionBlocks, solutionOf, type SolutionBlock } from './solution-blocks';

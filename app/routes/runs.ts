@@ -1,0 +1,70 @@
+import { data } from 'react-router';
+import { z } from 'zod';
+import { unpackBinary } from '~core/exchange';
+import { projectOr404, readBytes, readJson } from '../server/requests';
+import { jobs, projects, recordedRuns } from '../server/services';
+import type { Route } from './+types/runs';
+
+/** Results larger than this are not taken in, bytes. Those of 20 000 members and 20 cases have about 60 MB. */
+const largestRun = 300e6;
+
+const name = z.string().trim().min(1, 'A run needs a name.').max(80, 'A run’s name has at most 80 characters.').nullable();
+const id = z.number().int().positive();
+const change = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('start'), revision: id, name }),
+  z.strictObject({ kind: z.literal('cancel'), id }),
+  z.strictObject({ kind: z.literal('rename'), id, name }),
+  z.strictObject({ kind: z.literal('remove'), id }),
+]);
+
+const bytes = z.instanceof(Uint8Array);
+/** What a browser hands over to be kept; the arrays inside the blocks are not looked into. */
+const handedOver = z.strictObject({
+  revision: id, name, seconds: z.number().nonnegative(), status: z.enum(['done', 'stopped']), settings: z.record(z.string(), z.string()),
+  findings: z.array(z.looseObject({ key: z.string(), rule: z.string(), severity: z.enum(['stop', 'remark']), sentence: z.string(), why: z.string(), place: z.looseObject({}) })),
+  checks: z.array(z.strictObject({ memberId: z.string(), code: z.string(), utilisation: z.number().nullable(), id: z.string(), title: z.string(), clause: z.string(), combination: z.string(), x: z.number(), skipped: z.number(), reason: z.string() })),
+  blocks: z.array(z.strictObject({ kind: z.enum(['outline', 'case']), id: z.string().max(20), bytes })),
+});
+
+/** The runs of a project whose results are kept, the newest first. */
+export function loader({ params }: Route.LoaderArgs) {
+  projectOr404(params.projectId);
+  return Response.json({ runs: recordedRuns().list(params.projectId) });
+}
+
+/** Starts a run on the server, cancels, renames or removes one; or, with bytes as the body, keeps results a browser came to. */
+export async function action({ request, params }: Route.ActionArgs) {
+  const { projectId } = params;
+  projectOr404(projectId);
+  if (request.headers.get('content-type') === 'application/octet-stream') return Response.json({ id: await keep(request, projectId), runs: recordedRuns().list(projectId) });
+  const wanted = await readJson(request, change);
+  const there = 'id' in wanted ? recordedRuns().get(projectId, wanted.id) : undefined;
+  if ('id' in wanted && !there) throw data('This run is not there any more.', { status: 404 });
+  let made: number | undefined;
+  if (wanted.kind === 'start') {
+    made = jobs().start(projectId, wanted.revision, wanted.name);
+    if (made === undefined) throw data(`This project has no revision ${wanted.revision}.`, { status: 404 });
+  } else if (wanted.kind === 'cancel') jobs().cancel(wanted.id);
+  else if (wanted.kind === 'rename') recordedRuns().rename(wanted.id, wanted.name);
+  else {
+    jobs().cancel(wanted.id);
+    recordedRuns().remove(wanted.id);
+  }
+  return Response.json({ ...(made !== undefined ? { id: made } : {}), runs: recordedRuns().list(projectId) });
+}
+
+async function keep(request: Request, projectId: string): Promise<number> {
+  let raw: unknown;
+  const body = await readBytes(request, largestRun);
+  try {
+    raw = unpackBinary(body);
+  } catch (error) {
+    throw data(error instanceof Error ? error.message : String(error), { status: 400 });
+  }
+  const parsed = handedOver.safeParse(raw);
+  if (!parsed.success) throw data(`The results cannot be kept. ${z.prettifyError(parsed.error)}`, { status: 400 });
+  const { revision, name: called, ...outcome } = parsed.data;
+  if (!projects().revisions.at(projectId, revision)) throw data(`This project has no revision ${revision}.`, { status: 404 });
+  return recordedRuns().keep(revision, called, outcome as Parameters<ReturnType<typeof recordedRuns>['keep']>[2]);
+}
+
