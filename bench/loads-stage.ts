@@ -29,7 +29,7 @@ function carryThrough(model: Model, earlier?: Factored) {
 }
 
 /** The frame with 20 cases: area loads on every storey, wind from four sides by rule, snow, notional loads, and the rest of them line loads. */
-function manyCases(frame: Model): Model {
+export function manyCases(frame: Model): Model {
   const next = { cases: 2, loads: 20000 };
   const caseOf = (label: string, nature: LoadCase['nature']): LoadCase => ({ id: `c${++next.cases}`, label, name: label, nature, selfWeight: false });
   const [superimposed, ...winds] = [caseOf('SD', 'superimposedDead'), ...['+x', '-x', '+y', '-y'].map((direction) => caseOf(`W${direction}`, 'wind'))];

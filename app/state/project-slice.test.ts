@@ -15,7 +15,7 @@ class MemoryServer {
   answers = 0;
 
   open(): Workbench {
-    return createWorkbench({ projectId: this.id, ...this.projects.revisions.open(this.id)! });
+    return createWorkbench({ projectId: this.id, variants: this.projects.variants.list(this.id), watches: [], ...this.projects.revisions.open(this.id)! });
   }
 
   readonly fetch = async (address: string | URL | Request, init?: RequestInit): Promise<Response> => {

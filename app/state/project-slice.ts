@@ -104,7 +104,7 @@ export const projectSlice =
         while (get().pending.length > 0) {
           set({ saving: 'saving' });
           const [act] = get().pending;
-          const answer = await sendChange(opened.projectId, get().revision, { kind: 'edit', act });
+          const answer = await sendChange(opened.projectId, opened.variantId, get().revision, { kind: 'edit', act });
           const outcome = settle(answer);
           if (outcome === 'stopped') {
             setTimeout(() => void flush(), retryDelay);
@@ -122,7 +122,7 @@ export const projectSlice =
       await flush();
       return inTurn(async () => {
         for (;;) {
-          const answer = await sendChange(opened.projectId, get().revision, { kind });
+          const answer = await sendChange(opened.projectId, opened.variantId, get().revision, { kind });
           const outcome = settle(answer);
           if (outcome === 'again') continue;
           if (outcome === 'stopped') {
@@ -173,7 +173,7 @@ export const projectSlice =
       catchUp: () =>
         inTurn(async () => {
           if (get().pending.length > 0) return;
-          const answer = await fetch(`/projects/${opened.projectId}/revisions?since=${get().revision}`).catch(() => undefined);
+          const answer = await fetch(`/projects/${opened.projectId}/revisions?variant=${opened.variantId}&since=${get().revision}`).catch(() => undefined);
           if (!answer?.ok) return;
           const { steps } = (await answer.json()) as { steps: ServerStep[] };
           if (steps.length === 0) return;

@@ -1,4 +1,11 @@
-import type { Act, Edit } from '~core/model';
+import { packBinary, readModelFile, solutionOf, type SolutionBlock } from '~core/exchange';
+import type { Solution } from '~core/fem';
+import type { Act, Edit, Finding, Model } from '~core/model';
+import type { Watch } from '~core/results';
+import type { RecordedRun, RunOutcome } from '../server/recorded-runs';
+import type { VariantChange, VariantRow } from '../server/variants';
+import type { WatchRow } from '../server/watches';
+import type { CheckRow } from '../workers/messages';
 import type { RevisionEntry } from './history';
 
 /** A revision as the server sends it. */
@@ -11,10 +18,10 @@ export type WantedChange = { kind: 'edit'; act: Act } | { kind: 'undo' } | { kin
 export type ChangeAnswer = { status: 'done'; steps: ServerStep[] } | { status: 'behind'; steps: ServerStep[] } | { status: 'refused'; error: string } | { status: 'unreachable' };
 
 /** Asks the server to append one revision to the one the client stands at. */
-export async function sendChange(projectId: string, base: number, change: WantedChange): Promise<ChangeAnswer> {
+export async function sendChange(projectId: string, variant: number, base: number, change: WantedChange): Promise<ChangeAnswer> {
   let response: Response;
   try {
-    response = await fetch(`/projects/${projectId}/revisions`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ base, change }) });
+    response = await fetch(`/projects/${projectId}/revisions?variant=${variant}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ base, change }) });
   } catch {
     return { status: 'unreachable' };
   }
@@ -25,6 +32,68 @@ export async function sendChange(projectId: string, base: number, change: Wanted
 }
 
 /** Tells the server what a solve of a revision came to; a failure matters to nobody. */
-export function sendRun(projectId: string, revision: number, summary: unknown): void {
-  void fetch(`/projects/${projectId}/run`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision, summary }) }).catch(() => undefined);
+export function sendRun(projectId: string, variant: number, revision: number, summary: unknown): void {
+  void fetch(`/projects/${projectId}/run?variant=${variant}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision, summary }) }).catch(() => undefined);
+}
+
+/** What the server said to a request, or why there is no answer, in words. */
+type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: string };
+
+async function answered<T>(request: Promise<Response>, read: (response: Response) => Promise<T>): Promise<Answer<T>> {
+  let response: Response;
+  try {
+    response = await request;
+  } catch {
+    return { ok: false, error: 'The server cannot be reached.' };
+  }
+  if (response.ok) return { ok: true, value: await read(response) };
+  const text = await response.text();
+  try {
+    const refusal = JSON.parse(text) as { error?: string };
+    return { ok: false, error: refusal.error ?? text };
+  } catch {
+    return { ok: false, error: text || `The server answered ${response.status}.` };
+  }
+}
+
+const json = <T>(response: Response) => response.json() as Promise<T>;
+const post = (address: string, body: unknown) => fetch(address, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+
+/** Branches, renames, bins or restores a variant. */
+export const changeVariant = (projectId: string, change: VariantChange) => answered(post(`/projects/${projectId}/variants`, change), json<{ id: number; variants: VariantRow[] }>);
+
+/** Adds a watched quantity or takes one off. */
+export const changeWatch = (projectId: string, change: { kind: 'add'; watch: Watch } | { kind: 'remove'; id: number }) => answered(post(`/projects/${projectId}/watches`, change), json<{ watches: WatchRow[] }>);
+
+export type RunChange = { kind: 'start'; revision: number; name: string | null } | { kind: 'cancel' | 'remove'; id: number } | { kind: 'rename'; id: number; name: string | null };
+
+/** The recorded runs of a project. */
+export const listRuns = (projectId: string) => answered(fetch(`/projects/${projectId}/runs`), json<{ runs: RecordedRun[] }>);
+/** Starts a run on the server, cancels, renames or removes one. */
+export const changeRun = (projectId: string, change: RunChange) => answered(post(`/projects/${projectId}/runs`, change), json<{ id?: number; runs: RecordedRun[] }>);
+
+/** Hands results over to be kept. */
+export const keepRun = (projectId: string, revision: number, name: string | null, outcome: RunOutcome) =>
+  answered(fetch(`/projects/${projectId}/runs`, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: packBinary({ revision, name, ...outcome }) as Uint8Array<ArrayBuffer> }), json<{ id: number; runs: RecordedRun[] }>);
+
+/** The model as it stood at a revision. */
+export const fetchModel = async (projectId: string, revision: number): Promise<Answer<Model>> => {
+  const answer = await answered(fetch(`/projects/${projectId}/model.json?revision=${revision}`), (response) => response.text());
+  if (!answer.ok) return answer;
+  const read = readModelFile(answer.value);
+  return read.ok ? { ok: true, value: read.model } : { ok: false, error: read.problems.join(' ') };
+};
+
+/** A kept run's results, put together from its blocks. */
+export async function fetchRun(projectId: string, run: number): Promise<Answer<{ solution: Solution | undefined; checks: CheckRow[]; findings: Finding[] }>> {
+  const address = `/projects/${projectId}/runs/${run}`;
+  const outcome = await answered(fetch(address), json<{ findings: Finding[]; checks: CheckRow[]; blocks: { kind: 'outline' | 'case'; id: string }[] }>);
+  if (!outcome.ok) return outcome;
+  const blocks: SolutionBlock[] = [];
+  for (const { kind, id } of outcome.value.blocks) {
+    const bytes = await answered(fetch(`${address}?${new URLSearchParams({ kind, case: id })}`), async (response) => new Uint8Array(await response.arrayBuffer()));
+    if (!bytes.ok) return bytes;
+    blocks.push({ kind, id, bytes: bytes.value });
+  }
+  return { ok: true, value: { solution: blocks.length > 0 ? solutionOf(blocks) : undefined, checks: outcome.value.checks, findings: outcome.value.findings } };
 }

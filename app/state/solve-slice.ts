@@ -1,7 +1,11 @@
 import * as comlink from 'comlink';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
-import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from '../workers/messages';
+import type { Plausibility, Shown } from '~core/results';
+import type { CheckRow, FloorCentres, MemberSheetIndex, MovementWhy, SetSheet, SolverMessage } from '../workers/messages';
+import type { SolvedToEnd } from '../workers/solve-to-end';
+import type { DiagramDrawing } from '../workbench/canvas/diagrams';
+import type { Drawn, Quantity } from './drawn';
 import type { SolverDoor } from '../workers/solver.worker';
 import { sendRun } from './server-door';
 import type { Slice } from './store';
@@ -31,6 +35,14 @@ export interface SolveSlice {
   runAnalysis(id: string): void;
   sheetIndex(memberId: string): Promise<MemberSheetIndex | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
+  /** which members' deformation a node's movement comes from */
+  why(node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>): Promise<MovementWhy | undefined>;
+  plausibility(): Promise<Plausibility | undefined>;
+  centres(): Promise<FloorCentres | undefined>;
+  /** the drawing of a quantity, made in the worker */
+  drawing(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn): Promise<DiagramDrawing | undefined>;
+  /** solves another model in a worker of its own */
+  solveOther(model: Model): Promise<SolvedToEnd>;
 }
 
 export const solveSlice: Slice<SolveSlice> = (set, get) => {
@@ -90,7 +102,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
       }
       const rows = [...state.checks.values()].filter((row) => row.utilisation !== null);
       const worst = worstOf(state.checks);
-      sendRun(state.projectId, state.revision, {
+      sendRun(state.projectId, state.variantId, state.revision, {
         status: state.solved ? 'solved' : 'stopped',
         stops: state.findings.filter((finding) => finding.severity === 'stop').length,
         remarks: state.findings.filter((finding) => finding.severity === 'remark').length,
@@ -141,6 +153,18 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     },
     sheetIndex: async (memberId) => door?.index(memberId),
     sheet: async (memberId, checkId) => door?.sheet(memberId, checkId),
+    why: async (node, direction, shown) => door?.why(node, direction, shown),
+    plausibility: async () => door?.plausibility(),
+    centres: async () => door?.centres(),
+    drawing: async (members, shown, quantity, size, drawn) => door?.draw(members, shown, quantity, size, drawn) as Promise<DiagramDrawing | undefined>,
+    async solveOther(model) {
+      const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver of another model' });
+      try {
+        return (await comlink.wrap<SolverDoor>(worker).solveOther(model)) as SolvedToEnd;
+      } finally {
+        worker.terminate();
+      }
+    },
   };
 };
 

@@ -4,15 +4,22 @@ import type { Model } from '~core/model';
 import type { RevisionEntry } from './history';
 import { projectSlice, type ProjectSlice } from './project-slice';
 import { solveSlice, type SolveSlice } from './solve-slice';
+import type { VariantRow } from '../server/variants';
+import type { WatchRow } from '../server/watches';
+import { compareSlice, type CompareSlice } from './compare-slice';
+import { watchSlice, type WatchSlice } from './watch-slice';
 import { viewSlice, type ViewSlice } from './view-slice';
 
 /** The workbench's one store: the project and its edits, the results, and what is looked at. */
-export type WorkbenchState = ProjectSlice & SolveSlice & ViewSlice;
+export type WorkbenchState = ProjectSlice & SolveSlice & ViewSlice & CompareSlice & WatchSlice;
 export type Workbench = StoreApi<WorkbenchState>;
 
 /** What the server hands over when a project is opened. */
 export interface OpenedProject {
   readonly projectId: string;
+  readonly variantId: number;
+  readonly variants: readonly VariantRow[];
+  readonly watches: readonly WatchRow[];
   readonly revision: number;
   readonly model: Model;
   readonly history: readonly RevisionEntry[];
@@ -21,7 +28,7 @@ export interface OpenedProject {
 export type Slice<T> = (set: StoreApi<WorkbenchState>['setState'], get: StoreApi<WorkbenchState>['getState']) => T;
 
 export function createWorkbench(opened: OpenedProject): Workbench {
-  return createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get) }));
+  return createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get), ...compareSlice(opened)(set, get), ...watchSlice(opened)(set, get) }));
 }
 
 export const WorkbenchContext = createContext<Workbench | null>(null);

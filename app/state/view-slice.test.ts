@@ -4,7 +4,7 @@ import { createWorkbench } from './store';
 import { rememberView, viewOn } from './view-slice';
 
 const model = buildTernHide();
-const open = () => createWorkbench({ projectId: 'test', revision: 1, model, history: [] });
+const open = () => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
 
 test('the workbench opens on the strength envelope, in space, with nothing selected', () => {
   expect(open().getState()).toMatchObject({ stage: 'frame', plane: { kind: '3d' }, shown: { kind: 'envelope', purpose: 'strength' }, selection: { nodes: [], members: [] } });

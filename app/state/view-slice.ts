@@ -2,14 +2,14 @@ import type { PreviewLine } from '~core/build';
 import type { Model } from '~core/model';
 import type { Shown } from '~core/results';
 export type { Shown } from '~core/results';
+import { plainlyDrawn, type Drawn, type Quantity } from './drawn';
+export { quantities, type Drawn, type Quantity } from './drawn';
 import type { OpenedProject, Slice } from './store';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
 export type Stage = (typeof stages)[number];
 export const stageNames: Readonly<Record<Stage, string>> = { frame: 'Frame', loads: 'Loads', analysis: 'Analysis', results: 'Results', checks: 'Checks', report: 'Report' };
 
-export const quantities = ['deflected', 'N', 'Vy', 'Vz', 'T', 'My', 'Mz', 'reactions'] as const;
-export type Quantity = (typeof quantities)[number];
 
 /** What is looked at: space, the plan of a storey, the elevation on a grid line, or a working plane square on. */
 export type ViewPlane = { kind: '3d' } | { kind: 'plan'; storey: string } | { kind: 'elevation'; gridLine: string } | { kind: 'plane'; plane: string };
@@ -51,6 +51,26 @@ export interface LoadStyle {
 }
 
 
+/** A view beside the first one. What it does not say of its own it shares with the first. */
+export interface Pane {
+  readonly shown?: Shown;
+  readonly quantity?: Quantity;
+  readonly plane?: ViewPlane;
+  /** the model on screen, what it is compared with, or the one less the other */
+  readonly source: 'here' | 'other' | 'difference';
+}
+
+/** Which rows of the result ledgers are wanted. */
+export interface ResultFilter {
+  /** only what is selected, a group's members, or all */
+  readonly of: 'all' | 'selected' | `group ${string}`;
+  readonly storey: string;
+  /** only so many of the largest; 0: all */
+  readonly worst: number;
+  readonly stations: 'ends' | 'extremes' | 4 | 10;
+  readonly pivot: 'member' | 'combination';
+}
+
 /** Where the eye is: angles in rad, lengths in m. `distance` also sets the scale of a parallel view. */
 export interface Camera {
   readonly target: readonly [number, number, number];
@@ -62,7 +82,16 @@ export interface Camera {
 
 export const planeKey = (plane: ViewPlane): string => (plane.kind === '3d' ? '3d' : plane.kind === 'plan' ? plane.storey : plane.kind === 'elevation' ? plane.gridLine : plane.plane);
 
-export type WidePanel = { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null } | { kind: 'rule'; rule: string; sheet: number };
+export type WidePanel =
+  | { kind: 'storey'; storey: string }
+  | { kind: 'supports' }
+  | { kind: 'plausibility' }
+  | { kind: 'variants' }
+  | { kind: 'runs' }
+  | { kind: 'compare' }
+  | { kind: 'preview' }
+  | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }
+  | { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null } | { kind: 'rule'; rule: string; sheet: number };
 
 /** A shape drawn beside the frame: a mode of an analysis, or how a mechanism moves. */
 export type DrawnShape = { readonly kind: 'mode'; readonly analysis: string; readonly mode: number } | { readonly kind: 'motion'; readonly finding: string };
@@ -100,8 +129,22 @@ export interface ViewSlice {
   readonly preview: readonly PreviewLine[];
   readonly shown: Shown;
   readonly quantity: Quantity;
-  /** factor on the automatic scale of diagrams */
-  readonly magnify: number;
+  /** how results are drawn */
+  readonly drawn: Drawn;
+  /** labels that were dragged from their places, by what they tell, pixels */
+  readonly labelShifts: Readonly<Record<string, readonly [number, number]>>;
+  /** whether the drawn movement swings to and fro */
+  readonly animated: boolean;
+  /** views beside the first: none, one or three */
+  readonly panes: readonly Pane[];
+  /** what the pointer is over, for the other views */
+  readonly hovered: { readonly member: string; readonly share: number; readonly pane: number } | null;
+  /** automatic scale each view would choose for its quantity, by the view's number; the smallest serves all */
+  readonly paneScales: Readonly<Record<number, { readonly quantity: Quantity; readonly scale: number }>>;
+  /** ends of the colours by value that are shown, base units */
+  readonly legendRange: readonly [number, number] | null;
+  /** how the ledger of results is filtered */
+  readonly resultFilter: ResultFilter;
   readonly tool: 'select' | 'draw' | 'measure';
   readonly ledgerOpen: boolean;
   readonly ledgerTab: Readonly<Partial<Record<Stage, string>>>;
@@ -112,6 +155,9 @@ export interface ViewSlice {
   readonly builderOpen: boolean;
   /** whether the card of views, labels and colours is open */
   readonly displayOpen: boolean;
+  /** whether the card of how results are drawn is open */
+  readonly resultsOpen: boolean;
+  readonly watchOpen: boolean;
   /** the scale of what the canvas shows, in words */
   readonly scaleText: string;
   /** counts requests to fit the view */
@@ -127,10 +173,10 @@ export interface ViewSlice {
   fit(): void;
 }
 
-type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
+export type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
 
 /** What survives a reload; the stage stands in the address. */
-const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'magnify', 'ledgerOpen', 'ledgerTab'] as const;
+const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'ledgerOpen', 'ledgerTab'] as const;
 type Kept = Pick<ViewState, (typeof kept)[number]>;
 const storageKey = (projectId: string) => `elbow.view.${projectId}`;
 
@@ -142,8 +188,8 @@ function initialView(model: Model): ViewState {
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
     hidden: [], coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
     snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, step: model.settings.units === 'us' ? 0.3048 : 0.1, workPlane: '',
-    newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false,
-    quantity: 'My', magnify: 1, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
+    newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false, resultsOpen: false, watchOpen: true,
+    quantity: 'My', drawn: plainlyDrawn, labelShifts: {}, animated: false, panes: [], hovered: null, paneScales: {}, legendRange: null, resultFilter: { of: 'all', storey: '', worst: 0, stations: 'ends', pivot: 'member' }, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
   };
 }
 
@@ -161,11 +207,13 @@ export const viewSlice =
   (opened: OpenedProject): Slice<ViewSlice> =>
   (set, get) => {
     const initial = { ...initialView(opened.model), ...remembered(opened.projectId) };
+    // what was kept before a setting was known lacks it
+    Object.assign(initial, { drawn: { ...plainlyDrawn, ...initial.drawn } });
     return {
       ...initial,
       ...viewOn(opened.model, initial),
       look: (change) => set(change),
-      setStage: (stage) => set({ stage, panel: null, shape: null, builderOpen: false, openTool: null, preview: [], tool: 'select' }),
+      setStage: (stage) => set({ stage, panel: null, shape: null, animated: false, builderOpen: false, openTool: null, preview: [], tool: 'select' }),
       select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members }, pickedLoads: [] }),
       toggleSelected({ nodes = [], members = [] }) {
         const toggle = (present: readonly string[], ids: readonly string[]) => {
@@ -197,10 +245,27 @@ export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolat
     selection: { nodes: selection.nodes.filter((id) => id in model.nodes), members: selection.members.filter((id) => id in model.members) },
     isolated: isolated.length > 0 ? isolated : null,
     hidden: view.hidden.filter((id) => id in model.members),
-    panel: panel && (panel.kind === 'rule' ? panel.rule in model.loadRules : panel.member in model.members) ? panel : null,
+    panel: panel && panelIsThere(panel, model) ? panel : null,
     ...shownThatExists(view.shown, model),
     ...planeThatExists(view.plane, model),
   };
+}
+
+/** Whether what a page is about is in the model. */
+export function panelIsThere(panel: WidePanel, model: Model): boolean {
+  switch (panel.kind) {
+    case 'rule':
+      return panel.rule in model.loadRules;
+    case 'member':
+    case 'sheet':
+      return panel.member in model.members;
+    case 'storey':
+      return panel.storey in model.storeys;
+    case 'why':
+      return panel.node in model.nodes;
+    default:
+      return true;
+  }
 }
 
 function shownThatExists(shown: Shown, model: Model): Pick<ViewState, 'shown'> {

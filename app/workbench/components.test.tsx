@@ -26,7 +26,7 @@ afterAll(() => {
 
 const model = buildTernHide();
 const { solution } = solveNow(model);
-const open = () => createWorkbench({ projectId: 'test', revision: 1, model, history: [] });
+const open = () => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
 const press = (key: string, more: Partial<{ ctrlKey: boolean; shiftKey: boolean; altKey: boolean }> = {}) => ({ key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...more });
 
 describe('commands', () => {

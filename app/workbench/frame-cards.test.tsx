@@ -28,7 +28,7 @@ afterAll(() => {
 });
 
 const model = buildQuillhavenLibrary();
-const open = () => createWorkbench({ projectId: 'test', revision: 1, model, history: [] });
+const open = () => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
 const shown = (workbench: Workbench, element: ReactElement) =>
   renderToStaticMarkup(<App><WorkbenchContext value={{ ...workbench, getInitialState: workbench.getState }}>{element}</WorkbenchContext></App>).replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ');
 

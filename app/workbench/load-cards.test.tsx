@@ -28,7 +28,7 @@ afterAll(() => {
 
 const model = buildQuillhavenLibrary();
 const caseOf = (label: string, of: Model = model) => Object.values(of.cases).find((one) => one.label === label)!.id;
-const open = (of: Model = model) => createWorkbench({ projectId: 'test', revision: 1, model: of, history: [] });
+const open = (of: Model = model) => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model: of, history: [] });
 const shown = (workbench: Workbench, element: ReactElement) =>
   renderToStaticMarkup(<App><WorkbenchContext value={{ ...workbench, getInitialState: workbench.getState }}>{element}</WorkbenchContext></App>).replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ');
 const showing = (label: string) => {

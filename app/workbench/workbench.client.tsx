@@ -2,8 +2,8 @@ import { App } from 'antd';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { createWorkbench, useWorkbench, useWorkbenchApi, WorkbenchContext, type OpenedProject } from '../state/store';
-import { rememberView, stages, type Stage } from '../state/view-slice';
-import { Canvas } from './canvas/canvas.client';
+import { addressOfPanel, panelOfAddress } from '../state/panel-address';
+import { panelIsThere, rememberView, stages, type Stage } from '../state/view-slice';
 import { commandForKey, workbenchCommands } from './commands';
 import { DetailsCard } from './details/details-card';
 import { ColorLegend, DisplayCard } from './display/display-card';
@@ -16,7 +16,12 @@ import { Palette } from './shell/palette';
 import { Popovers } from './shell/popovers';
 import { Rail } from './shell/rail';
 import { TopBar } from './shell/top-bar';
-import { quantityNames, ToolBar, ViewBar, Views } from './shell/view-bar';
+import { followWatches } from '../state/watch-slice';
+import { ResultDisplay, ValueLegend } from './results/display-of-results';
+import { PaneLayout } from './results/pane-layout';
+import { WatchCard } from './results/watch-card';
+import { quantityNames } from './shell/quantity-names';
+import { ToolBar, ViewBar, Views } from './shell/view-bar';
 
 /** The workbench of one opened project: makes its store, starts its solver, and stops both when it is left. */
 export function Workbench({ opened }: { opened: OpenedProject }) {
@@ -25,12 +30,14 @@ export function Workbench({ opened }: { opened: OpenedProject }) {
     const made = createWorkbench(opened);
     const stopSolver = made.getState().startSolver();
     const stopRemembering = rememberView(opened.projectId, made);
+    const stopWatching = followWatches(made);
     const catchUp = () => document.visibilityState === 'visible' && void made.getState().catchUp();
     document.addEventListener('visibilitychange', catchUp);
     setWorkbench(made);
     return () => {
       stopSolver();
       stopRemembering();
+      stopWatching();
       document.removeEventListener('visibilitychange', catchUp);
     };
   }, [opened]);
@@ -51,6 +58,8 @@ function Screen() {
   const ledgerOpen = useWorkbench((state) => state.ledgerOpen);
   const paletteOpen = useWorkbench((state) => state.paletteOpen);
   const displayOpen = useWorkbench((state) => state.displayOpen);
+  const resultsOpen = useWorkbench((state) => state.resultsOpen && state.stage === 'results');
+  const single = useWorkbench((state) => state.panes.length === 0 || state.stage !== 'results');
   useShortcuts();
   useStageInAddress();
   useNotices();
@@ -61,12 +70,12 @@ function Screen() {
     <div className="workbench">
       <TopBar />
       <main className="stagearea">
-        <Canvas insets={insets} />
+        <PaneLayout insets={insets} />
         <Rail />
         <div className="top-left" style={{ right: right + viewsWidth }}>
           <ViewBar />
           <ToolBar />
-          <Caption />
+          {single && <Caption />}
         </div>
         <Views right={right} />
         <Ledger right={right} />
@@ -75,6 +84,9 @@ function Screen() {
       </main>
       <Popovers />
       {displayOpen && <DisplayCard />}
+      {resultsOpen && <ResultDisplay />}
+      <ValueLegend right={right} />
+      <WatchCard right={right} bottom={bottom} />
       <ColorLegend right={right} />
       {paletteOpen && <Palette />}
     </div>
@@ -92,6 +104,7 @@ function Caption() {
   const scale = useWorkbench((state) => state.scaleText);
   const shape = useWorkbench((state) => state.shape);
   const loadStyle = useWorkbench((state) => state.loadStyle);
+  const drawn = useWorkbench((state) => state.drawn);
   if (shape && scale !== '') {
     return (
       <div className="caption-block">
@@ -110,7 +123,7 @@ function Caption() {
         ? [`Loads, ${words.name}`, isEnvelope(shown) ? 'an envelope has no loads; choose a case' : [words.detail, loadScale].filter((part) => part !== '').join(' · ')]
         : !solved
           ? ['No results', 'the analysis stopped']
-          : [<>{quantityNames[quantity]}, {words.name}</>, quantity === 'deflected' && isEnvelope(shown) ? 'an envelope has no shape; choose a case or combination' : quantity === 'reactions' && isEnvelope(shown) ? 'choose a case or combination' : `${scale}${quantity === 'My' || quantity === 'Mz' ? ', on the tension side' : ''}`];
+          : [<>{quantityNames[quantity]}, {words.name}</>, quantity === 'deflected' && isEnvelope(shown) ? 'an envelope has no shape; choose a case or combination' : quantity === 'utilisation' ? 'worst of all strength combinations' : quantity === 'reactions' ? 'resultant R and components, moments where a turn is held' : quantity === 'drift' && isEnvelope(shown) ? 'the largest of each storey, with the combination' : `${scale}${drawn.paint === 'diagrams' && (quantity === 'My' || quantity === 'Mz') ? `, on the ${drawn.mirrored ? 'compression' : 'tension'} side` : ''}${isEnvelope(shown) && drawn.side !== 'both' ? `, only the ${drawn.side === 'max' ? 'largest' : 'smallest'}` : ''}`];
   return (
     <div className="caption-block">
       <div className="strong">{lines[0]}</div>
@@ -139,7 +152,7 @@ function useShortcuts(): void {
         if (state.popover !== 'none') state.look({ popover: 'none' });
         else if (state.panel) state.look({ panel: null });
         else if (state.builderOpen) state.look({ builderOpen: false });
-        else if (state.displayOpen) state.look({ displayOpen: false });
+        else if (state.displayOpen || state.resultsOpen) state.look({ displayOpen: false, resultsOpen: false });
         else if (state.tool !== 'select') state.look({ tool: 'select' });
         else if (state.openTool) state.look({ openTool: null, preview: [] });
         else state.select({});
@@ -155,23 +168,34 @@ function useShortcuts(): void {
   }, [workbench]);
 }
 
-/** Keeps the stage in the address, so that it survives a reload and can be linked. */
+/** Keeps the stage and an open page in the address, so that they survive a reload and can be linked; the variant stays in it. */
 function useStageInAddress(): void {
   const workbench = useWorkbenchApi();
   const stage = useWorkbench((state) => state.stage);
+  const panel = useWorkbench((state) => state.panel);
   const [search, setSearch] = useSearchParams();
   const named = search.get('stage');
+  const page = search.get('page');
   const began = useRef(false);
+  const wanted = addressOfPanel(panel);
   useEffect(() => {
     if (!began.current) {
       began.current = true;
-      if (stages.includes(named as Stage)) {
-        workbench.getState().look({ stage: named as Stage });
-        return;
-      }
+      const { model, look } = workbench.getState();
+      const opened = panelOfAddress(page);
+      const change = { ...(stages.includes(named as Stage) ? { stage: named as Stage } : {}), ...(opened && panelIsThere(opened, model) ? { panel: opened } : {}) };
+      look(change);
+      if (Object.keys(change).length > 0) return;
     }
-    if (named !== stage) setSearch({ stage }, { replace: true, preventScrollReset: true });
-  }, [stage, named, setSearch, workbench]);
+    if (named === stage && page === wanted) return;
+    setSearch((before) => {
+      const next = new URLSearchParams(before);
+      next.set('stage', stage);
+      if (wanted === null) next.delete('page');
+      else next.set('page', wanted);
+      return next;
+    }, { replace: true, preventScrollReset: true });
+  }, [stage, named, page, wanted, setSearch, workbench]);
 }
 
 /** Shows notices as they come. */

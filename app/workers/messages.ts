@@ -1,6 +1,7 @@
 import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Finding } from '~core/model';
+import type { FloorStiffness, MovementShare } from '~core/results';
 
 /** What checks came to for one member, short enough to hold for thousands. */
 export interface CheckRow {
@@ -47,6 +48,20 @@ export interface SetSheet {
   readonly steps: SetStep[];
   readonly remarks: string[];
   readonly comparison: (SetStep & { utilisation: number }) | undefined;
+}
+
+/** Where a movement comes from: the members with the largest shares, the others together, and what is no member's, m. */
+export interface MovementWhy {
+  readonly movement: number;
+  readonly members: readonly MovementShare[];
+  readonly others: number;
+  readonly rest: number;
+}
+
+/** Centres of mass (weight in N, places in m) and of stiffness by storey. */
+export interface FloorCentres {
+  readonly mass: readonly { readonly storey: string; readonly weight: number; readonly x: number; readonly y: number }[];
+  readonly stiffness: readonly FloorStiffness[];
 }
 
 /** What the solver tells as it goes; `version` is the number of the model it speaks of. */

@@ -1,12 +1,17 @@
 import { MemberChecker, type MemberChecks } from '~core/checks';
 import { geometryFindings } from '~core/build';
 import { loadFindings, thicknessFindings } from '~core/loading';
-import { runAnalysis, solve, type Factored, type Solution } from '~core/fem';
+import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
+import { askStructure, centresOfMass, centresOfStiffness, combinationWeights, movementShares, plausibility, shownParts, stationTable, type Plausibility, type Shown } from '~core/results';
 import { setStep, Sheet } from '~core/sheet';
 import { formatQuantity, type UnitSystem } from '~core/units';
 import { toCheckRow } from './check-row';
-import type { CheckRow, MemberSheetIndex, SetSheet, SolverMessage } from './messages';
+import { membersForWorker } from './worker-limit';
+import type { CheckRow, FloorCentres, MemberSheetIndex, MovementWhy, SetSheet, SolverMessage } from './messages';
+
+/** Members of which a movement is said to come. */
+const mostShares = 60;
 
 /** Longest stretch of work before the loop lets messages in, milliseconds. */
 const patience = 12;
@@ -22,6 +27,7 @@ export class SolveLoop {
   private running = false;
   private factored: Factored | undefined;
   private checker: { version: number; checker: MemberChecker } | undefined;
+  private solution: { version: number; model: Model; solution: Solution } | undefined;
 
   constructor(
     private readonly tell: (message: SolverMessage) => void,
@@ -93,6 +99,50 @@ export class SolveLoop {
     return setSheet(sheet, this.model.settings.units);
   }
 
+  /** The model with its solution, when they are those of the newest version. */
+  current(): { model: Model; solution: Solution } | undefined {
+    return this.solution?.version === this.version ? this.solution : undefined;
+  }
+
+  /** Which members' deformation a node's movement comes from, in one state. */
+  why(node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>): MovementWhy | undefined {
+    const current = this.current();
+    if (!current || !this.factored) return undefined;
+    const { model, solution } = current;
+    const [part] = shownParts(model, solution, shown);
+    const n = solution.nodeIds.indexOf(node);
+    const axis = { x: 0, y: 1, z: 2 }[direction];
+    const size = 1000;
+    const force: [number, number, number] = [0, 0, 0];
+    force[axis] = size;
+    const unit = part && n >= 0 ? askStructure(model, [[{ node, force, moment: [0, 0, 0] }]], this.factored) : undefined;
+    if (!unit) return undefined;
+    const movement = part.state.displacements[6 * n + axis];
+    const { members, rest } = movementShares(solution, part.state, { solution: unit.solution, state: unit.states[0], size }, movement);
+    return { movement, members: members.filter((one) => Math.abs(one.total) > 1e-4 * Math.abs(movement)).slice(0, mostShares), rest, others: members.slice(mostShares).reduce((sum, one) => sum + one.total, 0) };
+  }
+
+  /** Asks the model what an engineer asks before believing it, its first modes among it. */
+  plausibility(): Plausibility | undefined {
+    const current = this.current();
+    if (!current) return undefined;
+    const { model, solution } = current;
+    const masses = inOrder(model.cases).filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead').map((one) => ({ case: one.id, factor: 1 }));
+    const id = 'a0';
+    const asked: Model = { ...model, analyses: { [id]: { id, label: 'First modes', type: 'modal', masses, count: 3, massMatrix: 'lumped', verticalMass: false } } };
+    const steps = runAnalysis(asked, id);
+    let step = masses.length > 0 ? steps.next() : undefined;
+    while (step && !step.done) step = steps.next();
+    const outcome = (step?.value as AnalysisOutcome | undefined)?.outcome;
+    return plausibility(model, solution, outcome?.type === 'modal' ? outcome.result : undefined, this.factored);
+  }
+
+  /** Centres of mass and of stiffness of every storey that has them. */
+  centres(): FloorCentres | undefined {
+    const current = this.current();
+    return current && { mass: centresOfMass(current.model), stiffness: centresOfStiffness(current.model, this.factored) };
+  }
+
   private checksOf(memberId: string): MemberChecks | undefined {
     if (this.checker?.version !== this.version || !this.model || !(memberId in this.model.members)) return undefined;
     return this.checker.checker.check(memberId);
@@ -131,13 +181,34 @@ export class SolveLoop {
     }
     const { findings, solution, factored } = step.value;
     if (factored) this.factored = factored;
+    this.solution = solution && { version, model, solution };
     this.tell({ kind: 'solved', version, findings, solution, seconds: (this.now() - started) / 1000 });
     await this.pause();
     if (this.version !== version) return;
     this.tell({ kind: 'found', version, findings: [...geometryFindings(model), ...loadFindings(model), ...thicknessFindings(model)] });
     last = this.now();
     if (solution && !(await this.checkAll(model, solution, version, isStale))) return;
+    if (solution && !(await this.prepare(model, solution, isStale))) return;
     this.solvedVersion = version;
+  }
+
+  /**
+   * Integrates the cases of a large model along its members ahead of need, so that a switch of case only sums.
+   * @returns false when it was abandoned for a newer version
+   */
+  private async prepare(model: Model, solution: Solution, isStale: (report: () => void) => Promise<boolean>): Promise<boolean> {
+    if (solution.memberIds.length < membersForWorker) return true;
+    const table = stationTable(solution);
+    // combinations reach the same states, so those alone are prepared that something weighs
+    const used = new Set(inOrder(model.combinations).flatMap((combination) => [...combinationWeights(solution, combination, model.combinations).entries()].flatMap(([c, weight]) => (weight === 0 ? [] : [c]))));
+    for (let c = 0; c < solution.cases.length; c++) {
+      if (c >= solution.loadCases && !used.has(c)) continue;
+      for (let m = 0; m < solution.memberIds.length; m++) {
+        table.prepare(m, c);
+        if (await isStale(() => undefined)) return false;
+      }
+    }
+    return true;
   }
 
   /** @returns false when it was abandoned for a newer version */

@@ -1,7 +1,11 @@
 import * as comlink from 'comlink';
 import type { Act, Model } from '~core/model';
 import type { SolverMessage } from './messages';
+import { drawQuantity, type DiagramDrawing } from '../workbench/canvas/diagrams';
+import type { Drawn, Quantity } from '../state/drawn';
+import type { Shown } from '~core/results';
 import { SolveLoop } from './solve-loop';
+import { solveToEnd, type SolvedToEnd } from './solve-to-end';
 
 /** Lets waiting messages in; unlike a timer it costs no milliseconds. */
 function pause(): Promise<void> {
@@ -27,6 +31,17 @@ const door = {
   analyse: (id: string) => loop.analyse(id),
   index: (memberId: string) => loop.index(memberId),
   sheet: (memberId: string, checkId: string) => loop.sheet(memberId, checkId),
+  why: (node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>) => loop.why(node, direction, shown),
+  plausibility: () => loop.plausibility(),
+  centres: () => loop.centres(),
+  /** The drawing of a quantity, handed over without copying; nothing while the solution is not the newest. */
+  draw(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn): DiagramDrawing | undefined {
+    const current = loop.current();
+    const drawing = current && drawQuantity({ ...current, shown }, members, quantity, size, drawn);
+    return drawing && comlink.transfer(drawing, [drawing.triangles, drawing.outline, drawing.rest, drawing.segmentValues].filter((array) => array.byteLength > 0).map((array) => array.buffer as ArrayBuffer));
+  },
+  /** Solves and checks another model from beginning to end, beside the one that is held. */
+  solveOther: (model: Model): SolvedToEnd => solveToEnd(model, () => undefined, () => performance.now() / 1000),
 };
 
 export type SolverDoor = typeof door;

@@ -49,28 +49,31 @@ export class MemberLine {
    * @param after at a point load: just past it rather than just before
    */
   at(x: number, after = false, into: LineValues = new Float64Array(lineWidth)): LineValues {
-    const [fx, fy, fz, mx, my, mz] = this.force;
-    const [EA, EIy, EIz, , GAy, GAz] = this.stiffness;
-    const [u0, v0, w0, , ry0, rz0] = this.displacement;
+    // read one by one: taking typed arrays apart by patterns costs more than all the rest
+    const { force, stiffness, displacement } = this;
+    const fx = force[0];
+    const fy = force[1];
+    const fz = force[2];
+    const my = force[4];
+    const mz = force[5];
     const load = this.integrals(x, after);
-    // integral n of what acts in a way
-    const of = (action: number, n: number) => load[5 * action + n];
-    into[0] = -fx - of(0, 1);
-    into[3] = -mx - of(3, 1);
-    into[6] = u0 - (fx * x + of(0, 2)) / EA + of(axialStrain, 1);
+    // integral n of what acts in way a stands at 5 a + n
+    into[0] = -fx - load[1];
+    into[3] = -force[3] - load[16];
+    into[6] = displacement[0] - (fx * x + load[2]) / stiffness[0] + load[5 * axialStrain + 1];
     if (this.axial !== 0) {
       this.bent(1, x, after, into);
       this.bent(0, x, after, into);
       return into;
     }
-    into[1] = fy + of(1, 1);
-    into[2] = fz + of(2, 1);
-    into[4] = my + fz * x + of(2, 2) + of(4, 1);
-    into[5] = -mz + fy * x + of(1, 2) - of(5, 1);
-    into[7] = v0 + rz0 * x + ((-mz * x * x) / 2 + (fy * x ** 3) / 6 + of(1, 4) - of(5, 3)) / EIz + of(8, 2) - (fy * x + of(1, 2)) / GAy;
-    into[8] = w0 - ry0 * x + ((my * x * x) / 2 + (fz * x ** 3) / 6 + of(2, 4) + of(4, 3)) / EIy + of(7, 2) - (fz * x + of(2, 2)) / GAz;
-    into[9] = into[2] + of(4, 0);
-    into[10] = into[1] - of(5, 0);
+    into[1] = fy + load[6];
+    into[2] = fz + load[11];
+    into[4] = my + fz * x + load[12] + load[21];
+    into[5] = -mz + fy * x + load[7] - load[26];
+    into[7] = displacement[1] + displacement[5] * x + ((-mz * x * x) / 2 + (fy * x * x * x) / 6 + load[9] - load[28]) / stiffness[2] + load[42] - (fy * x + load[7]) / stiffness[4];
+    into[8] = displacement[2] - displacement[4] * x + ((my * x * x) / 2 + (fz * x * x * x) / 6 + load[14] + load[23]) / stiffness[1] + load[37] - (fz * x + load[12]) / stiffness[5];
+    into[9] = into[2] + load[20];
+    into[10] = into[1] - load[25];
     return into;
   }
 

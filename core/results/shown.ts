@@ -61,12 +61,26 @@ function stateOf(solution: Solution, weights: Float64Array): LoadState {
   return state;
 }
 
+const weightsKept = new WeakMap<Solution, { combinations: Model['combinations']; weights: Map<string, Float64Array> }>();
+
+/** The weights of a case or a combination, made once as long as the combinations are the same. */
+function weightsOf(model: Model, solution: Solution, id: string, make: () => Float64Array): Float64Array {
+  let kept = weightsKept.get(solution);
+  if (!kept || kept.combinations !== model.combinations) {
+    kept = { combinations: model.combinations, weights: new Map() };
+    weightsKept.set(solution, kept);
+  }
+  const weights = kept.weights.get(id) ?? make();
+  kept.weights.set(id, weights);
+  return weights;
+}
+
 const partOf = (solution: Solution, id: string, label: string, weights: Float64Array): ShownPart => ({ id, label, weights, get state() { return stateOf(solution, weights); } });
 
 /** The states of a case, a combination, or all members of an envelope or set; empty when there are none. */
 export function shownParts(model: Model, solution: Solution, shown: Shown): ShownPart[] {
-  const ofCase = (caseId: string) => (caseId in model.cases ? [partOf(solution, caseId, model.cases[caseId].label, caseWeights(solution, caseId))] : []);
-  const ofCombination = (combination: Combination | undefined) => (combination ? [partOf(solution, combination.id, combination.label, combinationWeights(solution, combination, model.combinations))] : []);
+  const ofCase = (caseId: string) => (caseId in model.cases ? [partOf(solution, caseId, model.cases[caseId].label, weightsOf(model, solution, caseId, () => caseWeights(solution, caseId)))] : []);
+  const ofCombination = (combination: Combination | undefined) => (combination ? [partOf(solution, combination.id, combination.label, weightsOf(model, solution, combination.id, () => combinationWeights(solution, combination, model.combinations)))] : []);
   switch (shown.kind) {
     case 'case':
       return ofCase(shown.id);

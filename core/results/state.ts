@@ -39,6 +39,12 @@ export function combinationWeights(solution: Solution, combination: Pick<Combina
 
 /** Superposes solved states: linear results of a combination are the weighted sum of those of its cases. */
 export function superpose(solution: Solution, weights: Float64Array): LoadState {
+  // one state as it is needs no copy of its own
+  const single = weights.findIndex((weight) => weight !== 0);
+  if (single >= 0 && weights[single] === 1 && weights.every((weight, c) => weight === 0 || c === single)) {
+    const { weights: caseFactors, displacements, startForces, startDisplacements, reactions, axialForces, stiffness } = solution.cases[single];
+    return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(axialForces ? { axialForces } : {}), ...(stiffness ? { stiffness } : {}) };
+  }
   const displacements = new Float64Array(solution.cases[0]?.displacements.length ?? solution.nodeIds.length * 6);
   const startForces = new Float64Array(solution.memberIds.length * 6);
   const startDisplacements = new Float64Array(solution.memberIds.length * 6);

@@ -10,7 +10,22 @@ export interface Band {
   readonly min: Float64Array;
 }
 
-/** What is known of one member: its stations, and for each state that was asked for its values, station by station. */
+const partsOfSets = new WeakMap<Float64Array, Int32Array>();
+
+/** The states that take part in a set of weights; sets never change once they are made. */
+function takingPart(weights: Float64Array): Int32Array {
+  let parts = partsOfSets.get(weights);
+  if (!parts) {
+    parts = Int32Array.from([...weights.keys()].filter((c) => weights[c] !== 0));
+    partsOfSets.set(weights, parts);
+  }
+  return parts;
+}
+
+/** Values at one place on their way into a table. */
+const place = new Float64Array(width);
+
+/** What is known of one member: its stations, and for each state that was asked for its values, quantity by quantity, station by station. */
 interface MemberValues {
   readonly stations: Station[];
   readonly byState: (Float64Array | undefined)[];
@@ -32,7 +47,7 @@ export class StationTable {
     return this.of(member).stations;
   }
 
-  /** Every quantity of a member under one set of weights: `lineWidth` numbers a station. */
+  /** Every quantity of a member under one set of weights, quantity by quantity: that with index q at station s stands at q × stations + s. */
   values(member: number, weights: Float64Array): Float64Array {
     const { stations } = this.of(member);
     const sum = new Float64Array(stations.length * width);
@@ -61,16 +76,18 @@ export class StationTable {
     const at = lineIndex[quantity];
     const max = new Float64Array(stations.length).fill(-Infinity);
     const min = new Float64Array(stations.length).fill(Infinity);
-    const sums = new Float64Array(stations.length);
+    const { length } = stations;
+    const sums = new Float64Array(length);
+    const known = this.of(member).byState;
+    const from = at * length;
     for (const set of weights) {
       sums.fill(0);
-      for (let c = 0; c < set.length; c++) {
+      for (const c of takingPart(set)) {
         const factor = set[c];
-        if (factor === 0) continue;
-        const values = this.stateValues(member, c);
-        for (let s = 0, i = at; s < sums.length; s++, i += width) sums[s] += factor * values[i];
+        const values = known[c] ?? this.stateValues(member, c);
+        for (let s = 0; s < length; s++) sums[s] += factor * values[from + s];
       }
-      for (let s = 0; s < sums.length; s++) {
+      for (let s = 0; s < length; s++) {
         if (sums[s] > max[s]) max[s] = sums[s];
         if (sums[s] < min[s]) min[s] = sums[s];
       }
@@ -116,6 +133,13 @@ export class StationTable {
     return { max, min };
   }
 
+  /** Integrates a member under a state ahead of need. @returns whether anything was left to do */
+  prepare(member: number, state: number): boolean {
+    if (this.of(member).byState[state]) return false;
+    this.stateValues(member, state);
+    return true;
+  }
+
   private of(member: number): MemberValues {
     let found = this.members.get(member);
     if (!found) {
@@ -136,7 +160,10 @@ export class StationTable {
     if (!values) {
       const line = new MemberLine(this.solution, this.stateOf(c), member);
       values = new Float64Array(stations.length * width);
-      for (let s = 0; s < stations.length; s++) line.at(stations[s].x, stations[s].after, values.subarray(s * width, (s + 1) * width));
+      for (let s = 0; s < stations.length; s++) {
+        line.at(stations[s].x, stations[s].after, place);
+        for (let q = 0; q < width; q++) values[q * stations.length + s] = place[q];
+      }
       byState[c] = values;
     }
     return values;

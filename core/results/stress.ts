@@ -1,6 +1,6 @@
 import { contoursOf, sectionProperties } from '../catalog';
 import type { Model } from '../model';
-import { lineIndex, lineWidth } from './member-line';
+import { lineIndex } from './member-line';
 import type { Band, StationTable } from './station-table';
 
 /** Chords to a quarter circle: rounded outlines are told to a thousandth. */
@@ -29,9 +29,9 @@ export function stressBand(table: StationTable, model: Model, memberId: string, 
   for (const set of weights) {
     const values = table.values(member, set);
     for (let s = 0; s < stations.length; s++) {
-      const at = s * lineWidth;
-      const axial = values[at + lineIndex.N] / area;
-      const [byZ, byY] = [values[at + lineIndex.My] / inertiaY, values[at + lineIndex.Mz] / inertiaZ];
+      const of = (quantity: number) => values[quantity * stations.length + s];
+      const axial = of(lineIndex.N) / area;
+      const [byZ, byY] = [of(lineIndex.My) / inertiaY, of(lineIndex.Mz) / inertiaZ];
       for (const [y, z] of outline) {
         const stress = axial - byZ * z - byY * y;
         if (stress > max[s]) max[s] = stress;

@@ -1,14 +1,15 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { bayMiddle, findBays, type Bay, movePlan, translation } from '~core/build';
 import { planeThrough, subtract, type Model, type Vector } from '~core/model';
-import { lineIndex, MemberLine } from '~core/results';
-import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
-import { shownParts } from '~core/results';
 import { compose } from './compose';
 import { ContextMenu } from './context-menu';
-import { isForce } from './diagrams';
+import type { LabelBox } from './labels';
+import { pictureDoors } from './picture-doors';
+import { resultWords } from './result-words';
+import { useDiagram } from './use-diagram';
+import { usePane } from './use-pane';
 import { directionOf, fitEye, orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from './eye';
 import { measureWords } from './frame-marks';
 import { drawOverlay, type Hover, type OverlayInput } from './overlay';
@@ -26,11 +27,16 @@ import { useDrawing } from './use-drawing';
 /** Pixels the pointer must travel before a press becomes a drag. */
 const dragThreshold = 4;
 
+/** One swing of an animated movement, ms. */
+const swingPeriod = 2200;
+
 /** With more supports than this, reactions in space are drawn only when they are asked for. */
 const fewSupports = 8;
 
 interface Drag {
-  readonly kind: 'window' | 'orbit' | 'pan' | 'stretch';
+  readonly kind: 'window' | 'orbit' | 'pan' | 'stretch' | 'label';
+  /** the label that is dragged */
+  readonly label?: string;
   /** the node that is dragged */
   readonly node?: string;
   readonly startX: number;
@@ -40,8 +46,19 @@ interface Drag {
   moved: boolean;
 }
 
-/** The canvas: draws the model and its results, and turns pointer and keys into selection, views and drawn members. */
-export function Canvas({ insets }: { insets: Insets }) {
+/** Where a view stands in the stage, as CSS lengths; none: all of it. */
+export interface PaneFrame {
+  readonly left: number | string;
+  readonly top: number | string;
+  readonly width: number | string;
+  readonly height: number | string;
+}
+
+/**
+ * A view: draws the model and its results, and turns pointer and keys into selection, views and drawn members.
+ * @param number of the view; 0 is the first, the others may show another case, quantity or model (`panes`)
+ */
+export function Canvas({ insets, number = 0, at: place }: { insets: Insets; number?: number; at?: PaneFrame }) {
   const api = useWorkbenchApi();
   const host = useRef<HTMLDivElement>(null);
   const graphics = useRef<HTMLCanvasElement>(null);
@@ -53,10 +70,10 @@ export function Canvas({ insets }: { insets: Insets }) {
   const [hover, setHover] = useState<Hover>();
   const [window_, setWindow] = useState<Rectangle & { touching: boolean }>();
   const [menu, setMenu] = useState<{ x: number; y: number }>();
+  const labelBoxes = useRef<LabelBox[]>([]);
   const lastClick = useRef<{ x: number; y: number; turn: number }>({ x: -99, y: -99, turn: 0 });
 
-  const model = useWorkbench((state) => state.model);
-  const plane = useWorkbench((state) => state.plane);
+  const { model, solved, checks, shown, quantity, plane, less, isHere } = usePane(number);
   const cameras = useWorkbench((state) => state.cameras);
   const isolated = useWorkbench((state) => state.isolated);
   const hidden = useWorkbench((state) => state.hidden);
@@ -70,11 +87,11 @@ export function Canvas({ insets }: { insets: Insets }) {
   const stage = useWorkbench((state) => state.stage);
   const form = useWorkbench((state) => state.form);
   const selection = useWorkbench((state) => state.selection);
-  const shown = useWorkbench((state) => state.shown);
-  const quantity = useWorkbench((state) => state.quantity);
-  const magnify = useWorkbench((state) => state.magnify);
-  const solved = useWorkbench((state) => state.solved);
-  const checks = useWorkbench((state) => state.checks);
+  const drawn = useWorkbench((state) => state.drawn);
+  const animated = useWorkbench((state) => state.animated);
+  const labelShifts = useWorkbench((state) => state.labelShifts);
+  const hovered = useWorkbench((state) => state.hovered);
+  const several = useWorkbench((state) => state.panes.length > 0);
   const findings = useWorkbench((state) => state.findings);
   const drawnShape = useWorkbench((state) => state.shape);
   const analyses = useWorkbench((state) => state.analyses);
@@ -87,12 +104,15 @@ export function Canvas({ insets }: { insets: Insets }) {
   const supports = useMemo(() => Object.values(model.nodes).filter((node) => node.support).length, [model.nodes]);
   // results belong to the model they were solved for; members that came later have none yet
   const shape = useMemo(() => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined), [drawnShape, solved, analyses, findings]);
+  const diagram = useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less });
   const picture = useMemo(
-    () => compose({ model, scope, stage, form, coloring, selection, shown, quantity, magnify, solved, checks, shape }),
-    [model, scope, stage, form, coloring, selection, shown, quantity, magnify, solved, checks, shape],
+    () => compose({ model, scope, stage, form, coloring, selection, shown, quantity, drawn, diagram, isDifference: less !== undefined, solved, checks, shape }),
+    [model, scope, stage, form, coloring, selection, shown, quantity, drawn, diagram, less, solved, checks, shape],
   );
 
-  useEffect(() => look({ scaleText: picture.scaleText }), [picture.scaleText, look]);
+  useEffect(() => {
+    if (number === 0) look({ scaleText: picture.scaleText, legendRange: picture.legend });
+  }, [picture.scaleText, picture.legend, number, look]);
 
   const key = planeKey(plane);
   // storey marks stand left of what they mark, grid bubbles below
@@ -102,7 +122,7 @@ export function Canvas({ insets }: { insets: Insets }) {
     return offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis, plane.kind === 'plane' ? planeThrough(model.planes[plane.plane].points)?.normal : undefined), fitFrame), fitFrame, frame);
   }, [model, plane, scope, isolated, frame, fitFrame]);
   const eye = useMemo(() => cameras[key] ?? fitted(), [cameras, key, fitted]);
-  const setEye = useCallback((camera: Camera) => look({ cameras: { ...api.getState().cameras, [planeKey(api.getState().plane)]: camera } }), [api, look]);
+  const setEye = useCallback((camera: Camera) => look({ cameras: { ...api.getState().cameras, [key]: camera } }), [api, look, key]);
 
   const lastFit = useRef(fitRequest);
   useEffect(() => {
@@ -147,9 +167,21 @@ export function Canvas({ insets }: { insets: Insets }) {
   useEffect(() => scene.current?.resize(frame.width, frame.height), [frame.width, frame.height]);
   useEffect(() => scene.current?.set(picture.drawing), [picture]);
   useEffect(() => {
-    const request = requestAnimationFrame(() => scene.current?.render(toThree(eye, frame)));
+    let request = requestAnimationFrame(function show(time: number) {
+      const { moving } = picture;
+      if (moving) scene.current?.swing(moving.rest, moving.displaced, animated ? Math.sin((2 * Math.PI * time) / swingPeriod) : 1);
+      scene.current?.render(toThree(eye, frame));
+      if (animated && moving) request = requestAnimationFrame(show);
+    });
     return () => cancelAnimationFrame(request);
-  }, [eye, frame, picture]);
+  }, [eye, frame, picture, animated]);
+  useEffect(() => {
+    pictureDoors.set(number, () => {
+      const graphicsCanvas = scene.current?.picture(toThree(eye, frame));
+      return graphicsCanvas && overlay.current ? { graphics: graphicsCanvas, overlay: overlay.current, width: frame.width, height: frame.height } : undefined;
+    });
+    return () => void pictureDoors.delete(number);
+  }, [eye, frame, number]);
   useEffect(() => {
     const request = requestAnimationFrame(() => {
       const canvas = overlay.current!;
@@ -160,11 +192,11 @@ export function Canvas({ insets }: { insets: Insets }) {
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: picture.labels, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: animated ? [] : picture.labels, labelShifts, elsewhere: hovered && hovered.pane !== number ? { ...hovered, text: hoverText(hovered.member, hovered.share) } : null, quantity, labelBoxes: labelBoxes.current, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch, labelShifts, hovered, animated, number]);
 
   const at = (event: { clientX: number; clientY: number }) => {
     const bounds = host.current!.getBoundingClientRect();
@@ -176,9 +208,14 @@ export function Canvas({ insets }: { insets: Insets }) {
     host.current!.setPointerCapture(event.pointerId);
     const turning = event.button === 2 || (event.button === 0 && event.altKey);
     setMenu(undefined);
-    const under = event.button === 0 && !picking && stage === 'frame' && !event.shiftKey && !event.altKey ? pick(projector, model, [], scope.nodes, x, y) : undefined;
+    const under = event.button === 0 && !picking && isHere && stage === 'frame' && !event.shiftKey && !event.altKey ? pick(projector, model, [], scope.nodes, x, y) : undefined;
     if (under?.kind === 'node' && selection.nodes.includes(under.id)) {
       drag.current = { kind: 'stretch', node: under.id, startX: x, startY: y, lastX: x, lastY: y, moved: false };
+      return;
+    }
+    const label = stage === 'results' && event.button === 0 && !event.shiftKey && !event.altKey ? labelBoxes.current.find((box) => box.key !== undefined && x > box.left && x < box.right && y > box.top && y < box.bottom) : undefined;
+    if (label) {
+      drag.current = { kind: 'label', label: label.key!, startX: x, startY: y, lastX: x, lastY: y, moved: false };
       return;
     }
     const kind = event.button === 1 || (turning && event.shiftKey) ? 'pan' : turning ? (plane.kind === '3d' ? 'orbit' : 'pan') : 'window';
@@ -190,12 +227,17 @@ export function Canvas({ insets }: { insets: Insets }) {
     const current = drag.current;
     if (!current) {
       if (picking) drawing.move(x, y);
-      setHover(hoverAt(x, y));
+      const over = hoverAt(x, y);
+      setHover(over);
+      if (several) look({ hovered: over?.member !== undefined ? { member: over.member, share: over.share ?? 0.5, pane: number } : null });
       return;
     }
     if (!current.moved && Math.hypot(x - current.startX, y - current.startY) < dragThreshold) return;
     current.moved = true;
-    if (current.kind === 'orbit') setEye(orbited(eye, x - current.lastX, y - current.lastY));
+    if (current.kind === 'label') {
+      const [dx, dy] = labelShifts[current.label!] ?? [0, 0];
+      look({ labelShifts: { ...labelShifts, [current.label!]: [dx + x - current.lastX, dy + y - current.lastY] } });
+    } else if (current.kind === 'orbit') setEye(orbited(eye, x - current.lastX, y - current.lastY));
     else if (current.kind === 'pan') setEye(panned(eye, x - current.lastX, y - current.lastY, frame));
     else if (current.kind === 'stretch') {
       if (!drawing.stretching) drawing.setStretching(draggedNodes(current.node!, selection.nodes));
@@ -270,31 +312,10 @@ export function Canvas({ insets }: { insets: Insets }) {
     const hit = picking ? undefined : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
     if (!hit) return picking ? { x, y } : undefined;
     if (hit.kind === 'node') return { node: hit.id, text: `${hit.id}  ${coordinateWords(model.nodes[hit.id].position, model.settings.units)}`, x, y };
-    return { member: hit.id, text: hoverText(hit.id, hit.share), x, y };
+    return { member: hit.id, share: hit.share, text: hoverText(hit.id, hit.share), x, y };
   };
 
-  const hoverText = (id: string, share: number): string => {
-    if (stage === 'checks') {
-      const row = checks.get(id);
-      return row?.utilisation == null ? `${id}: not checked` : `${id}  ${row.utilisation.toFixed(2)} ${row.title.toLowerCase()}, ${row.combination}`;
-    }
-    const number = solved ? solved.solution.memberIds.indexOf(id) : -1;
-    if (stage !== 'results' || !solved || number < 0) return id;
-    const parts = shownParts(model, solved.solution, shown);
-    if (parts.length === 0) return id;
-    const { units } = model.settings;
-    const x = share * solved.solution.lengths[number];
-    const place = `${id} at ${formatQuantity(x, 'length', units, 2)}`;
-    if (!isForce(quantity)) {
-      if (parts.length > 1 || quantity === 'reactions') return place;
-      const [u, v, w] = new MemberLine(solved.solution, parts[0].state, number).at(x).subarray(6);
-      return `${place}  moves ${formatQuantity(Math.hypot(u, v, w), 'deflection', units, 1)}`;
-    }
-    const kind = quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : 'force';
-    const values = parts.map((part) => new MemberLine(solved.solution, part.state, number).at(x)[lineIndex[quantity]]);
-    const show = (value: number) => formatQuantity(value, kind, units);
-    return parts.length === 1 ? `${place}  ${quantity} ${show(values[0])}` : `${place}  ${quantity} ${show(Math.min(...values))} to ${show(Math.max(...values))}`;
-  };
+  const hoverText = (id: string, share: number): string => resultWords({ model, solved, checks, shown, quantity, less, stage }, id, share);
 
   useEffect(() => {
     const element = host.current!;
@@ -333,16 +354,17 @@ export function Canvas({ insets }: { insets: Insets }) {
   return (
     <div
       ref={host}
-      className="canvas-host graph-paper"
+      className={place ? 'canvas-host graph-paper pane' : 'canvas-host graph-paper'}
       tabIndex={0}
       role="application"
-      aria-label={`Drawing of the structure: ${scope.members.length} members. Arrow keys turn it, Shift and arrow keys move it, plus and minus zoom. Members can be chosen in the ledger below.`}
-      style={{ cursor: picking ? 'crosshair' : 'default' }}
+      aria-label={`${number > 0 ? `View ${number + 1}: ` : ''}Drawing of the structure: ${scope.members.length} members. Arrow keys turn it, Shift and arrow keys move it, plus and minus zoom. Members can be chosen in the ledger below.`}
+      style={{ cursor: picking ? 'crosshair' : 'default', ...(place ? { inset: 'auto', ...place } : {}) }}
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
       onPointerLeave={() => {
         setHover(undefined);
+        if (several) look({ hovered: null });
         drawing.clear();
       }}
       onContextMenu={(event) => event.preventDefault()}

@@ -2,11 +2,11 @@ import { memberAxis, type Member, type Model } from '~core/model';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '~core/units';
 import type { CheckRow } from '../../workers/messages';
 import type { Solved } from '../../state/solve-slice';
-import type { Coloring, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
+import type { Coloring, Drawn, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
-import { shownParts, stationTable } from '~core/results';
 import { colorClasses } from './coloring';
-import { deflectedShape, forceDiagrams, isForce, quantityColors, type DiagramDrawing } from './diagrams';
+import { quantityColors, type DiagramDrawing } from './diagrams';
+import { binOf, legendSteps, valueColor } from './value-colors';
 import type { Drawing, FillBatch, LineBatch } from './scene';
 import { shapeSegments, type ShapeOf } from './mode-shapes';
 import type { Scope } from './scope';
@@ -22,7 +22,11 @@ export interface PictureInput {
   readonly selection: Selection;
   readonly shown: Shown;
   readonly quantity: Quantity;
-  readonly magnify: number;
+  readonly drawn: Drawn;
+  /** the drawing of the quantity, made here or in the worker; none: it has none, or it is on its way */
+  readonly diagram: DiagramDrawing | undefined;
+  /** whether the values are differences of two results */
+  readonly isDifference: boolean;
   readonly solved: Solved | undefined;
   readonly checks: ReadonlyMap<string, CheckRow>;
   /** a mode or a motion drawn beside the frame */
@@ -31,6 +35,8 @@ export interface PictureInput {
 
 /** A value written at a place in space. */
 export interface SpaceLabel {
+  /** what it tells, so that a dragged one keeps its place */
+  readonly key?: string;
   readonly at: readonly [number, number, number];
   readonly text: string;
   readonly color: string;
@@ -44,6 +50,10 @@ export interface Picture {
   readonly labels: readonly SpaceLabel[];
   /** what the picture shows, for its caption; the scale of a diagram or shape */
   readonly scaleText: string;
+  /** what moves when the drawn movement is animated */
+  readonly moving: { readonly rest: Float32Array; readonly displaced: Float32Array; readonly color: string; readonly width: number } | null;
+  /** ends of the colours by value, base units; null when nothing is coloured */
+  readonly legend: readonly [number, number] | null;
 }
 
 const rampSteps = 10;
@@ -56,8 +66,8 @@ const heaviest = (labels: SpaceLabel[], count: number): SpaceLabel[] => [...labe
 /** Makes the drawing of a stage from the model and its results. */
 export function compose(input: PictureInput): Picture {
   const { model, scope, stage, form } = input;
-  const showsResults = stage === 'results' && input.solved !== undefined;
-  const showsChecks = stage === 'checks';
+  const showsChecks = stage === 'checks' || (stage === 'results' && input.quantity === 'utilisation');
+  const showsResults = stage === 'results' && input.solved !== undefined && !showsChecks;
   const solid = form === 'solid' && !showsChecks;
   const colored = stage === 'frame' && input.coloring !== 'none';
   const lines: LineBatch[] = [];
@@ -77,21 +87,31 @@ export function compose(input: PictureInput): Picture {
 
   const fills: FillBatch[] = [];
   let scaleText = '';
-  if (showsResults) {
-    const drawn = resultDrawing(input);
-    if (drawn) {
+  let moving: Picture['moving'] = null;
+  let legend: Picture['legend'] = null;
+  if (showsResults && input.diagram) {
+    const { diagram } = input;
+    const many = scope.members.length > crowded;
+    const drawn = diagramWords(input, diagram);
+    labels = many ? heaviest(drawn.labels, labelsInCrowd) : drawn.labels;
+    scaleText = drawn.scaleText;
+    if (input.drawn.paint === 'colours' && diagram.segmentValues.length > 0) {
+      legend = input.drawn.legend ?? [diagram.smallest, diagram.largest];
+      lines.push(...coloredLines(diagram, legend));
+    } else {
       const color = quantityColors[input.quantity];
-      fills.push({ triangles: drawn.diagram.triangles, color, opacity: 0.2 });
-      const many = scope.members.length > crowded;
-      lines.push({ segments: drawn.diagram.outline, color, width: input.quantity === 'deflected' ? 1.8 : many ? 1 : 1.2, opacity: many ? 0.8 : 1 });
-      labels = many ? heaviest(drawn.labels, labelsInCrowd) : drawn.labels;
-      scaleText = drawn.scaleText;
+      fills.push({ triangles: diagram.triangles, color, opacity: 0.2 });
+      const width = diagram.rest.length > 0 ? 1.8 : many ? 1 : 1.2;
+      if (diagram.rest.length > 0) moving = { rest: diagram.rest, displaced: diagram.outline, color, width };
+      lines.push({ segments: diagram.outline, color, width, opacity: many ? 0.8 : 1, ...(moving ? { moves: true } : {}) });
     }
   }
   if (input.shape) {
     let size = 1;
     for (const { position } of Object.values(model.nodes)) for (const coordinate of position) size = Math.max(size, Math.abs(coordinate));
-    lines.push({ segments: shapeSegments(model, scope.members, input.shape, 0.08 * size), color: colors.moment, width: 2 });
+    const displaced = shapeSegments(model, scope.members, input.shape, 0.08 * size);
+    lines.push({ segments: displaced, color: colors.moment, width: 2, moves: true });
+    moving = { rest: shapeSegments(model, scope.members, input.shape, 0), displaced, color: colors.moment, width: 2 };
     scaleText = input.shape.title;
   }
   const byColor = colored && solid ? new Map(colorClasses(model, scope.members, input.coloring).flatMap((kind) => kind.members.map((member) => [member.id, channels(kind.color)] as const))) : undefined;
@@ -101,7 +121,7 @@ export function compose(input: PictureInput): Picture {
     const material = member.material === null ? undefined : model.materials[member.material];
     return material?.kind === 'steel' ? [0.16, 0.2, 0.25] : [0.72, 0.76, 0.8];
   };
-  return { drawing: { solids: solid ? solidGeometry(model, scope.members, tone) : null, lines, fills }, labels, scaleText };
+  return { drawing: { solids: solid ? solidGeometry(model, scope.members, tone) : null, lines, fills }, labels, scaleText, moving, legend };
 }
 
 /** `#RRGGBB` as three shares, as the solids' material takes it (linear light). */
@@ -175,28 +195,36 @@ function utilisationLines({ model, scope, checks, selection }: PictureInput): { 
   return { lines: [{ segments: segmentsOf(model, unchecked), color: '#C6CED6', width: 1.4 }, ...lines], labels };
 }
 
-const kindOf = (quantity: Quantity): QuantityKind => (quantity === 'deflected' ? 'deflection' : quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : 'force');
+/** The unit a quantity is told in. */
+export const kindOfQuantity = (quantity: Quantity): QuantityKind => (quantity === 'deflected' || quantity === 'drift' ? 'deflection' : quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : quantity === 'stress' ? 'stress' : quantity === 'utilisation' ? 'number' : 'force');
 
-function resultDrawing({ model, scope, shown, quantity, magnify, solved, selection }: PictureInput): { diagram: DiagramDrawing; labels: SpaceLabel[]; scaleText: string } | undefined {
-  const { solution } = solved!;
-  const parts = shownParts(model, solution, shown);
-  if (parts.length === 0 || quantity === 'reactions') return undefined;
-  const table = stationTable(solution);
-  const numbers = new Map(solution.memberIds.map((id, i) => [id, i]));
-  const members = scope.members.flatMap((member) => numbers.get(member.id) ?? []);
-  let size = 1;
-  for (const coordinate of solution.positions) size = Math.max(size, Math.abs(coordinate));
-  if (quantity === 'deflected' && parts.length > 1) return undefined;
-  const diagram = isForce(quantity)
-    ? forceDiagrams(table, members, parts.map((part) => part.weights), quantity, 0.075 * size, magnify)
-    : deflectedShape(table, members, parts[0].weights, 0.06 * size, magnify);
+/** The pieces of members by the colour of their value. */
+function coloredLines({ outline, segmentValues }: DiagramDrawing, range: readonly [number, number]): LineBatch[] {
+  const counts = new Array<number>(legendSteps).fill(0);
+  const bins = Uint8Array.from(segmentValues, (value) => binOf(value, range));
+  for (const bin of bins) counts[bin]++;
+  const batches = counts.map((count) => ({ segments: new Float32Array(6 * count), end: 0 }));
+  bins.forEach((bin, i) => {
+    const batch = batches[bin];
+    batch.segments.set(outline.subarray(6 * i, 6 * i + 6), batch.end);
+    batch.end += 6;
+  });
+  return batches.map(({ segments }, bin): LineBatch => ({ segments, color: valueColor(bin, range), width: 5 }));
+}
+
+function diagramWords({ model, quantity, selection, drawn, solved, isDifference }: PictureInput, diagram: DiagramDrawing): { labels: SpaceLabel[]; scaleText: string } {
   const { units } = model.settings;
-  const kind = kindOf(quantity);
-  const chosen = new Set(selection.members.map((id) => numbers.get(id)));
+  const kind = kindOfQuantity(quantity);
+  const ids = solved!.solution.memberIds;
+  const chosen = new Set(selection.members);
   const color = quantity === 'My' || quantity === 'Mz' ? colors.momentText : quantityColors[quantity];
-  const labels = diagram.values.map(({ at, value, member, weight }): SpaceLabel => ({
-    at, text: formatValue(value, kind, units, quantity === 'deflected' ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1), color, weight: weight + (chosen.has(member) ? 2 : 0), bold: chosen.has(member),
-  }));
-  const scaleText = diagram.scale === 0 ? 'nothing to draw' : quantity === 'deflected' ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(kind, units)}` : `1 ${unitLabel('length', units)} = ${formatNumber(unitSize('length', units) / diagram.scale / unitSize(kind, units), 0)} ${unitLabel(kind, units)}`;
-  return { diagram, labels, scaleText };
+  const moves = kind === 'deflection';
+  const labels = diagram.values.map(({ at, value, member, weight, key }): SpaceLabel => {
+    const isChosen = chosen.has(ids[member]);
+    const text = formatValue(value, kind, units, moves ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1);
+    return { at, key, text: isDifference && value > 0 ? `+${text}` : text, color, weight: weight + (isChosen ? 2 : 0), bold: isChosen };
+  });
+  const perMetre = formatNumber(unitSize('length', units) / diagram.scale / unitSize(kind, units), kind === 'stress' ? 1 : 0);
+  const scaleText = diagram.scale === 0 ? 'nothing to draw' : drawn.paint === 'colours' ? `by colour, ${unitLabel(kind, units)}` : moves ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(kind, units)}` : `1 ${unitLabel('length', units)} = ${perMetre} ${unitLabel(kind, units)}`;
+  return { labels, scaleText };
 }

@@ -1,15 +1,15 @@
 import type { Bay, PreviewLine } from '~core/build';
 import { acceptanceOf, type Finding, type Model, type Vector } from '~core/model';
 import { formatQuantity, formatValue, unitSize } from '~core/units';
-import type { Camera, Labelling, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
+import type { Camera, Labelling, Quantity, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
 import type { Solved } from '../../state/solve-slice';
 import { colors } from '../../theme/tokens';
-import { shownParts } from '~core/results';
+import { shownParts, storeyBook } from '~core/results';
 import type { SpaceLabel } from './compose';
 import type { Frame, Projector } from './eye';
 import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOutlines, drawPreview } from './frame-marks';
 import { drawArrow, drawFinding, drawSupport } from './glyphs';
-import { drawLabels, drawText, labelFont, type Label } from './labels';
+import { drawLabels, drawText, labelFont, type Label, type LabelBox } from './labels';
 import { actingLoads } from './acting';
 import { drawLoads } from './load-glyphs';
 import type { LoadStyle } from '../../state/view-slice';
@@ -21,6 +21,8 @@ import { coordinateWords, type Snap } from './snap';
 /** What is under the pointer or being drawn, in pixels and metres. */
 export interface Hover {
   readonly member?: string;
+  /** place along the member, 0–1 */
+  readonly share?: number;
   readonly node?: string;
   /** text beside the pointer */
   readonly text?: string;
@@ -40,6 +42,12 @@ export interface OverlayInput {
   readonly solved: Solved | undefined;
   readonly findings: readonly Finding[];
   readonly labels: readonly SpaceLabel[];
+  readonly labelShifts: Readonly<Record<string, readonly [number, number]>>;
+  /** filled with where labels came to stand */
+  readonly labelBoxes: LabelBox[];
+  readonly quantity: Quantity;
+  /** what the pointer is over in another view */
+  readonly elsewhere: { readonly member: string; readonly share: number; readonly text: string } | null;
   readonly hover: Hover | undefined;
   readonly window: (Rectangle & { touching: boolean }) | undefined;
   readonly snap: Snap | undefined;
@@ -92,7 +100,9 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
     drawFinding(context, x, y - 10, finding.severity);
   }
   if (selection.members.length === 1 && input.stage === 'frame' && !input.labelling.members && !input.labelling.sections) labels.push(...memberName(projector, model, scope, selection.members[0]));
-  drawLabels(context, labels);
+  input.labelBoxes.length = 0;
+  if (input.stage === 'results' && input.quantity === 'drift') drawDrifts(context, projector, input);
+  drawLabels(context, labels, [], input.labelShifts, input.labelBoxes);
   drawAxes(context, projector, eye.target, frame.insets.left + 36, frame.height - frame.insets.bottom - 34);
   if (input.localAxes) drawLocalAxes(context, projector, model, selection.members);
   drawPreview(context, projector, input.preview);
@@ -133,17 +143,22 @@ function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { mo
   }
 }
 
-/** Reactions of the shown state: the vertical one as an arrow, its value bold, the horizontal one under it. */
-function drawReactions(context: CanvasRenderingContext2D, projector: Projector, { model, scope, shown, solved }: OverlayInput): void {
+/**
+ * Reactions of the shown state: the vertical one as an arrow, its value bold, the horizontal one under it. When reactions are what is looked at: all
+ * components that are not nothing, and the resultant. Of an envelope the largest and smallest vertical one.
+ */
+function drawReactions(context: CanvasRenderingContext2D, projector: Projector, { model, scope, shown, solved, quantity, labelBoxes }: OverlayInput): void {
   if (!solved) return;
   const parts = shownParts(model, solved.solution, shown);
-  if (parts.length !== 1) return;
+  if (parts.length === 0 || (parts.length > 1 && quantity !== 'reactions')) return;
   const { units } = model.settings;
-  const whole = (value: number) => formatValue(value, 'force', units, Math.abs(value) / unitSize('force', units) >= 100 ? 0 : 1);
+  const show = (value: number, kind: 'force' | 'moment' = 'force') => formatValue(value, kind, units, Math.abs(value) / unitSize(kind, units) >= 100 ? 0 : 1);
+  const largest = parts.reduce((most, { state }) => state.reactions.reduce((a, b) => Math.max(a, Math.abs(b)), most), 0);
   solved.solution.nodeIds.forEach((id, i) => {
     const node = model.nodes[id];
-    if (!node?.support || !scope.nodes.has(id)) return;
-    const [rx, ry, rz] = parts[0].state.reactions.subarray(6 * i, 6 * i + 3);
+    if ((!node?.support && !node?.springs) || !scope.nodes.has(id)) return;
+    const sixes = parts.map(({ state }) => state.reactions.subarray(6 * i, 6 * i + 6));
+    const [rx, ry, rz] = sixes[0];
     const [x, y] = projector.point(node.position);
     if (Number.isNaN(x)) return;
     context.strokeStyle = colors.ink;
@@ -152,13 +167,62 @@ function drawReactions(context: CanvasRenderingContext2D, projector: Projector, 
     else drawArrow(context, [x, y + 13], [x, y + 34], false);
     context.textAlign = 'left';
     context.textBaseline = 'middle';
-    context.font = labelFont(true);
-    drawText(context, whole(rz), x + 7, y + 20, colors.ink);
-    const horizontal = Math.hypot(rx, ry);
-    if (horizontal < 0.01 * Math.abs(rz)) return;
-    context.font = labelFont(false);
-    drawText(context, `H ${whole(horizontal)}`, x + 7, y + 33, colors.ink2);
+    const lines: [string, boolean][] = [];
+    if (parts.length > 1) {
+      const vertical = sixes.map((six) => six[2]);
+      lines.push([`${show(Math.min(...vertical))} to ${show(Math.max(...vertical))}`, true]);
+    } else if (quantity === 'reactions') {
+      const component = (name: string, value: number, kind: 'force' | 'moment') => (Math.abs(value) > 1e-4 * largest ? [`${name} ${show(value, kind)}`] : []);
+      lines.push([`R ${show(Math.hypot(rx, ry, rz))}`, true], [[...component('x', rx, 'force'), ...component('y', ry, 'force'), ...component('z', rz, 'force')].join('  '), false]);
+      const moments = ['Mx', 'My', 'Mz'].flatMap((name, k) => component(name, sixes[0][3 + k], 'moment')).join('  ');
+      if (moments !== '') lines.push([moments, false]);
+    } else {
+      lines.push([show(rz), true]);
+      const horizontal = Math.hypot(rx, ry);
+      if (horizontal >= 0.01 * Math.abs(rz)) lines.push([`H ${show(horizontal)}`, false]);
+    }
+    lines.forEach(([text, bold], n) => {
+      context.font = labelFont(bold);
+      const top = y + 20 + 13 * n;
+      const width = context.measureText(text).width;
+      // what does not find room is under the cursor and in the ledger
+      if (labelBoxes.some((box) => x + 7 < box.right && x + 7 + width > box.left && top - 6 < box.bottom && top + 6 > box.top)) return;
+      labelBoxes.push({ left: x + 7, right: x + 7 + width, top: top - 6, bottom: top + 6 });
+      drawText(context, text, x + 7, top, bold ? colors.ink : colors.ink2);
+    });
   });
+}
+
+/** Drift of each storey at its height, right of the frame: movement against the storey below, and its share of the height. */
+function drawDrifts(context: CanvasRenderingContext2D, projector: Projector, { model, scope, shown, solved, labelBoxes }: OverlayInput): void {
+  if (!solved) return;
+  const { units } = model.settings;
+  const book = storeyBook(model, solved.solution);
+  const worst = new Map<string, { drift: number; height: number; axis: string; by: string; elevation: number }>();
+  for (const { label, state } of shownParts(model, solved.solution, shown)) {
+    for (const one of book.results(state)) {
+      one.drift.forEach((drift, axis) => {
+        const known = worst.get(one.storey.id);
+        if (!known || Math.abs(drift) > Math.abs(known.drift)) worst.set(one.storey.id, { drift, height: one.height, axis: 'xy'[axis], by: label, elevation: one.storey.elevation });
+      });
+    }
+  }
+  context.textAlign = 'left';
+  context.textBaseline = 'middle';
+  for (const { drift, height, axis, by, elevation } of worst.values()) {
+    let [right, at] = [-Infinity, 0];
+    for (const id of scope.nodes) {
+      const { position } = model.nodes[id];
+      if (Math.abs(position[2] - elevation) > 0.05) continue;
+      const [x, y] = projector.point(position);
+      if (x > right) [right, at] = [x, y];
+    }
+    if (right === -Infinity) continue;
+    const text = `${formatQuantity(drift, 'deflection', units, 1)} in ${axis}, ${Math.abs(drift) < 1e-9 ? 'h/∞' : `h/${Math.round(height / Math.abs(drift))}`} (${by})`;
+    context.font = labelFont(true);
+    labelBoxes.push({ left: right + 24, right: right + 24 + context.measureText(text).width, top: at - 7, bottom: at + 7 });
+    drawText(context, text, right + 24, at, colors.ink2);
+  }
 }
 
 /** Where a finding is shown: the middle of its nodes, or of its first member. */
@@ -179,7 +243,7 @@ function memberName(projector: Projector, model: Model, scope: Scope, id: string
   return [{ text: `${member.label ?? id}  ${section}`, x, y, color: colors.brandDark, bold: true, weight: 9, gap: 10 }];
 }
 
-function drawTools(context: CanvasRenderingContext2D, projector: Projector, { model, hover, window, snap, drawnFrom }: OverlayInput): void {
+function drawTools(context: CanvasRenderingContext2D, projector: Projector, { model, hover, window, snap, drawnFrom, elsewhere }: OverlayInput): void {
   if (window) {
     context.strokeStyle = colors.brand;
     context.fillStyle = 'rgba(156, 20, 88, 0.07)';
@@ -198,6 +262,22 @@ function drawTools(context: CanvasRenderingContext2D, projector: Projector, { mo
     context.moveTo(a[0], a[1]);
     context.lineTo(b[0], b[1]);
     context.stroke();
+  }
+  if (elsewhere && model.members[elsewhere.member]) {
+    const member = model.members[elsewhere.member];
+    const [from, to] = [model.nodes[member.start].position, model.nodes[member.end].position];
+    const [a, b] = [projector.point(from), projector.point(to)];
+    context.strokeStyle = 'rgba(22, 28, 35, 0.16)';
+    context.lineWidth = 9;
+    context.beginPath();
+    context.moveTo(a[0], a[1]);
+    context.lineTo(b[0], b[1]);
+    context.stroke();
+    const [x, y] = projector.point(from.map((part, k) => part + (to[k] - part) * elsewhere.share));
+    context.font = labelFont(true);
+    context.textAlign = 'left';
+    context.textBaseline = 'middle';
+    drawText(context, elsewhere.text, x + 14, y - 12, colors.ink);
   }
   if (drawnFrom) {
     const [x, y] = projector.point(drawnFrom);

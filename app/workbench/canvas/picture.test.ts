@@ -10,7 +10,9 @@ import { colors, utilisationColor } from '../../theme/tokens';
 import type { CheckRow } from '../../workers/messages';
 import { shownParts, shownWords, stationTable } from '~core/results';
 import { compose, type PictureInput } from './compose';
-import { deflectedShape, forceDiagrams, roundDown } from './diagrams';
+import { binOf, legendSteps, valueColor } from './value-colors';
+import { plainlyDrawn } from '../../state/drawn';
+import { drawQuantity, roundDown } from './diagrams';
 import { actingLoads } from './acting';
 import { scopeOf } from './scope';
 import { extentOf } from './setting-out';
@@ -20,14 +22,17 @@ const model = buildTernHide();
 const { solution } = solveNow(model);
 const solved = { model, solution: solution! };
 const parts = (shown: PictureInput['shown']) => shownParts(model, solution!, shown);
-const input = (more: Partial<PictureInput> = {}): PictureInput => ({
-  model, scope: scopeOf(model, { kind: '3d' }, null), stage: 'results', form: 'line', coloring: 'none', selection: { nodes: [], members: [] }, shown: { kind: 'case', id: 'c2' }, quantity: 'My', magnify: 1, solved, checks: new Map(), shape: undefined, ...more,
-});
+const draw = (members: readonly number[], shown: PictureInput['shown'], quantity: PictureInput['quantity'], drawn = plainlyDrawn) => drawQuantity({ model, solution: solution!, shown }, members, quantity, 10, drawn)!;
+const everyMember = solution!.memberIds.map((_, m) => m);
+const input = (more: Partial<PictureInput> = {}): PictureInput => {
+  const plain: PictureInput = { model, scope: scopeOf(model, { kind: '3d' }, null), stage: 'results', form: 'line', coloring: 'none', selection: { nodes: [], members: [] }, shown: { kind: 'case', id: 'c2' }, quantity: 'My', drawn: plainlyDrawn, diagram: undefined, isDifference: false, solved, checks: new Map(), shape: undefined, ...more };
+  const of = plain.solved!;
+  return { ...plain, diagram: drawQuantity({ model: of.model, solution: of.solution, shown: plain.shown }, of.solution.memberIds.map((_, m) => m), plain.quantity, 10, plain.drawn) };
+};
 
 test('moments are drawn on the tension side: a sagging rafter’s diagram hangs below it', () => {
-  const table = stationTable(solution!);
   const rafter = solution!.memberIds.indexOf('m4');
-  const { values, scale } = forceDiagrams(table, [rafter], [parts({ kind: 'case', id: 'c2' })[0].weights], 'My', 1, 1);
+  const { values, scale } = draw([rafter], { kind: 'case', id: 'c2' }, 'My');
   const sagging = values.reduce((a, b) => (b.value > a.value ? b : a));
   expect(sagging.value).toBeGreaterThan(0);
   // the rafter rises from (0, 0, 2.6) by 1 in 3; its axis at that x
@@ -40,7 +45,7 @@ test('values written on a diagram are the exact extremes, not those of a station
   const table = stationTable(solution!);
   const member = solution!.memberIds.indexOf('m1');
   const weights = [parts({ kind: 'case', id: 'c4' })[0].weights];
-  const { values } = forceDiagrams(table, [member], weights, 'My', 1, 1);
+  const { values } = draw([member], { kind: 'case', id: 'c4' }, 'My');
   const { max } = table.extremes(member, weights, 'My');
   expect(Math.max(...values.map((one) => one.value))).toBe(max.value);
   expect(table.stations(member).some(({ x }) => x === max.x)).toBe(false);
@@ -48,17 +53,51 @@ test('values written on a diagram are the exact extremes, not those of a station
 });
 
 test('an envelope draws both sides and an empty case nothing', () => {
-  const table = stationTable(solution!);
-  const all = parts({ kind: 'envelope', purpose: 'strength' }).map((part) => part.weights);
-  const one = forceDiagrams(table, [0, 1, 2, 3], all.slice(0, 1), 'N', 1, 1);
-  const many = forceDiagrams(table, [0, 1, 2, 3], all, 'N', 1, 1);
+  const one = draw(everyMember, { kind: 'combination', id: Object.keys(model.combinations)[0] }, 'N');
+  const many = draw(everyMember, { kind: 'envelope', purpose: 'strength' }, 'N');
   expect(many.outline.length).toBe(2 * one.outline.length);
-  expect(forceDiagrams(table, [0], [new Float64Array(solution!.cases.length)], 'N', 1, 1).largest).toBe(0);
+  expect(draw(everyMember, { kind: 'envelope', purpose: 'strength' }, 'N', { ...plainlyDrawn, side: 'max' }).outline.length).toBe(one.outline.length);
+  expect(draw([0], { kind: 'case', id: 'c1' }, 'T').largest).toBe(0);
+});
+
+test('what is drawn on the other side is the mirror image about the member, and a typed scale is kept whatever the values', () => {
+  const [plain, mirrored] = [plainlyDrawn, { ...plainlyDrawn, mirrored: true }].map((drawn) => draw([3], { kind: 'case', id: 'c2' }, 'My', drawn));
+  const rest = draw([3], { kind: 'case', id: 'c2' }, 'My', { ...plainlyDrawn, unitsPerMetre: 1e12 });
+  plain.outline.forEach((value, i) => expect((value + mirrored.outline[i]) / 2).toBeCloseTo(rest.outline[i], 4));
+  expect([draw([0], { kind: 'case', id: 'c2' }, 'My', { ...plainlyDrawn, unitsPerMetre: 5e3 }).scale, draw([0], { kind: 'case', id: 'c4' }, 'My', { ...plainlyDrawn, unitsPerMetre: 5e3 }).scale]).toEqual([2e-4, 2e-4]);
+});
+
+test('colours by value fall between the typed ends, the same value always in the same colour', () => {
+  const coloured = input({ drawn: { ...plainlyDrawn, paint: 'colours', legend: [-1e3, 1e3] } });
+  const picture = compose(coloured);
+  expect(picture.legend).toEqual([-1e3, 1e3]);
+  expect(coloured.diagram!.segmentValues.length).toBe(coloured.diagram!.outline.length / 6);
+  expect([binOf(-9e9, [-1e3, 1e3]), binOf(0, [-1e3, 1e3]), binOf(9e9, [-1e3, 1e3])]).toEqual([0, 5, legendSteps - 1]);
+  expect(new Set(Array.from({ length: legendSteps }, (_, i) => valueColor(i, [-1, 1]))).size).toBe(legendSteps);
+});
+
+test('values below the threshold are not written; what is written can be found again by its key', () => {
+  const all = draw(everyMember, { kind: 'envelope', purpose: 'strength' }, 'My');
+  const some = draw(everyMember, { kind: 'envelope', purpose: 'strength' }, 'My', { ...plainlyDrawn, threshold: 0.5 });
+  expect(some.values.length).toBeLessThan(all.values.length);
+  expect(some.values.every((one) => one.weight > 0.5)).toBe(true);
+  expect(new Set(all.values.map((one) => one.key)).size).toBe(all.values.length);
+});
+
+test('a model less itself has no diagram, and less its own half has the other half', () => {
+  const shown = { kind: 'case', id: 'c2' } as const;
+  expect(drawQuantity({ model, solution: solution!, shown, less: { model, solution: solution!, shown } }, everyMember, 'My', 10, plainlyDrawn)!.largest).toBe(0);
+  const doubled = { ...model, loads: Object.fromEntries(Object.entries(model.loads).map(([id, load]) => [id, load.type === 'uniform' ? { ...load, value: 2 * load.value } : load])) };
+  const more = solveNow(doubled).solution!;
+  const gap = drawQuantity({ model: doubled, solution: more, shown, less: { model, solution: solution!, shown } }, everyMember, 'My', 10, plainlyDrawn)!;
+  expect(gap.largest).toBeCloseTo(Math.max(...everyMember.map((m) => Math.max(...stationTable(solution!).band(m, [parts(shown)[0].weights], 'My').max))), 0);
 });
 
 test('a deflected shape starts and ends where its displaced nodes are', () => {
   const [part] = parts({ kind: 'case', id: 'c4' });
-  const { outline, scale } = deflectedShape(stationTable(solution!), [0], part.weights, 0.4, 1);
+  const { outline, rest, scale } = draw([0], { kind: 'case', id: 'c4' }, 'deflected');
+  const start = solution!.nodeIds.indexOf(model.members.m1.start);
+  [0, 1, 2].forEach((axis) => expect(rest[axis]).toBeCloseTo(solution!.positions[3 * start + axis], 5));
   const node = solution!.nodeIds.indexOf(model.members.m1.end);
   const end = [0, 1, 2].map((axis) => solution!.positions[3 * node + axis] + scale * part.state.displacements[6 * node + axis]);
   end.forEach((value, axis) => expect(outline[outline.length - 3 + axis]).toBeCloseTo(value, 4));

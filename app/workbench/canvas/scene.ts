@@ -11,6 +11,8 @@ export interface LineBatch {
   readonly opacity?: number;
   /** whether nearer solids hide it */
   readonly hidden?: boolean;
+  /** whether it swings when the movement is animated */
+  readonly moves?: boolean;
 }
 
 /** Triangles of one colour: nine numbers a triangle. */
@@ -33,6 +35,8 @@ export class GraphicsScene {
   private readonly scene = new Scene();
   private readonly content = new Group();
   private size = { width: 1, height: 1 };
+  private moving: LineSegments2[] = [];
+  private swung: Float32Array | undefined;
   /** Materials by what they look like. They are kept: a new one would have its program compiled anew, which stops the page. */
   private readonly lineMaterials = new Map<string, LineMaterial>();
   private readonly fillMaterials = new Map<string, MeshBasicMaterial>();
@@ -68,6 +72,20 @@ export class GraphicsScene {
     for (const batch of drawing.lines) if (batch.segments.length > 0) this.addLines(batch, ++order);
   }
 
+  /** Puts what moves at a share of its way from rest to where it is drawn. */
+  swing(rest: Float32Array, displaced: Float32Array, share: number): void {
+    const places = this.swung?.length === rest.length ? this.swung : new Float32Array(rest.length);
+    this.swung = places;
+    for (let i = 0; i < rest.length; i++) places[i] = rest[i] + share * (displaced[i] - rest[i]);
+    if (places.length > 0) for (const lines of this.moving) lines.geometry.setPositions(places);
+  }
+
+  /** The picture as it stands, for saving: its pixels are there only until the next frame. */
+  picture(camera: Camera): HTMLCanvasElement {
+    this.render(camera);
+    return this.renderer.domElement;
+  }
+
   render(camera: Camera): void {
     this.renderer.render(this.scene, camera);
   }
@@ -78,7 +96,7 @@ export class GraphicsScene {
     this.renderer.dispose();
   }
 
-  private addLines({ segments, color, width, opacity = 1, hidden = false }: LineBatch, order: number): void {
+  private addLines({ segments, color, width, opacity = 1, hidden = false, moves = false }: LineBatch, order: number): void {
     const geometry = new LineSegmentsGeometry();
     geometry.setPositions(segments);
     const key = `${color} ${width} ${opacity} ${hidden}`;
@@ -91,6 +109,7 @@ export class GraphicsScene {
     const lines = new LineSegments2(geometry, material);
     lines.renderOrder = order;
     lines.frustumCulled = false;
+    if (moves) this.moving.push(lines);
     this.content.add(lines);
   }
 
@@ -108,6 +127,7 @@ export class GraphicsScene {
   }
 
   private clear(): void {
+    this.moving = [];
     for (const child of [...this.content.children]) {
       this.content.remove(child);
       if (child instanceof Mesh) (child.geometry as BufferGeometry).dispose();

@@ -21,7 +21,7 @@ const after = (model: Model, act: Act): Model => {
   if (!applied.ok) throw new Error(applied.error);
   return applied.model;
 };
-const open = (model: Model) => createWorkbench({ projectId: 'test', revision: 1, model, history: [] });
+const open = (model: Model) => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
 /** What a reader sees: the markup without its tags. Rendered on a server the store would show its first state, so the present one is given as that. */
 const words = (markup: string) => markup.replace(/<style.*?<\/style>/gs, ' ').replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ');
 const shown = (workbench: Workbench, element = <AnalysisDetails />) => words(renderToStaticMarkup(<WorkbenchContext.Provider value={{ ...workbench, getInitialState: workbench.getState }}>{element}</WorkbenchContext.Provider>));

@@ -6,7 +6,7 @@ import { useWorkbench } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
 import { isForce, quantityColors } from '../canvas/diagrams';
-import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable } from '~core/results';
+import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable, toggled } from '~core/results';
 
 interface Stop {
   readonly shown: Shown;
@@ -88,7 +88,7 @@ export function CaseStrip({ right }: { right: number }) {
               {!peaks && <span className="caption group-name">{group.name}</span>}
               {group.stops.map((stop, i) => {
                 const height = peaks ? Math.max(1, (peaks[g][i] / largest) * tallest) : 0;
-                const current = same(stop.shown, shown);
+                const current = same(stop.shown, shown) || (shown.kind === 'set' && ((stop.shown.kind === 'case' && shown.cases.includes(stop.shown.id)) || (stop.shown.kind === 'combination' && shown.combinations.includes(stop.shown.id))));
                 return (
                   <button
                     key={stop.label + i}
@@ -98,7 +98,7 @@ export function CaseStrip({ right }: { right: number }) {
                     aria-pressed={current}
                     aria-label={stop.title}
                     title={peaks ? `${stop.title}: peak ${formatQuantity(peaks[g][i], kind, units)} in ${member}` : stop.title}
-                    onClick={() => look({ shown: stop.shown })}
+                    onClick={(event) => look({ shown: (event.ctrlKey || event.metaKey) && (stop.shown.kind === 'case' || stop.shown.kind === 'combination') ? toggled(shown, stop.shown) : stop.shown })}
                   >
                     {peaks && <span className="column" style={{ height, background: current ? quantityColors[quantity] : `${quantityColors[quantity]}4d` }} />}
                     {i === governing && <span className="triangle" style={{ bottom: 29 + height, borderTopColor: colors.ink }} />}

@@ -1,38 +1,51 @@
 import { Dropdown, Select, Tooltip } from 'antd';
-import type { ReactNode } from 'react';
 import { gridLinesAlong, inOrder, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { quantities, type Quantity, type ViewPlane } from '../../state/view-slice';
+import { quantities, type Pane, type Quantity, type ViewPlane } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
+import { quantityNames } from './quantity-names';
 import { nextForm, selectSimilar } from '../commands';
 import { showView } from '../display/saved-views';
 
 const formNames = { line: 'Lines', solid: 'Solids', axes: 'Axes only' } as const;
 
-export const quantityNames: Readonly<Record<Quantity, ReactNode>> = {
-  deflected: 'Deflected shape', N: 'Axial force N', Vy: <>Shear V<sub>y</sub></>, Vz: <>Shear V<sub>z</sub></>, T: 'Torsion T', My: <>Moment M<sub>y</sub></>, Mz: <>Moment M<sub>z</sub></>, reactions: 'Reactions only',
-};
-
 /** What is shown and how, at the top left of the canvas. */
 export function ViewBar() {
   const stage = useWorkbench((state) => state.stage);
   const quantity = useWorkbench((state) => state.quantity);
-  const magnify = useWorkbench((state) => state.magnify);
   const narrow = useWorkbench((state) => state.panel !== null);
+  const resultsOpen = useWorkbench((state) => state.resultsOpen);
+  const animated = useWorkbench((state) => state.animated);
+  const shape = useWorkbench((state) => state.shape);
+  const analyses = useWorkbench((state) => state.analyses);
+  const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
   if (stage !== 'results') return null;
+  const modes = [...analyses].flatMap(([id, { outcome }]) => {
+    const result = outcome?.outcome;
+    return result?.type === 'modal' || result?.type === 'buckling' ? result.result.modes.slice(0, 12).map((mode, i) => ({ value: `mode ${id} ${i}`, label: result.type === 'modal' ? `Mode ${i + 1}, ${(mode as { period: number }).period.toPrecision(3)} s` : `${model.analyses[id]?.label ?? 'Buckling'} ${i + 1}` })) : [];
+  });
+  const choose = (value: string) => {
+    if (!value.startsWith('mode ')) return look({ quantity: value as Quantity, shape: null, animated: animated && (value === 'deflected' || value === 'drift') });
+    const [, analysis, mode] = value.split(' ');
+    return look({ quantity: 'deflected', shape: { kind: 'mode', analysis, mode: Number(mode) } });
+  };
+  const moves = quantity === 'deflected' || quantity === 'drift' || shape !== null;
   return (
     <div className="view-bar card">
-      <Select aria-label="Quantity" variant="borderless" value={quantity} style={{ width: narrow ? 136 : 148 }} options={quantities.map((value) => ({ value, label: quantityNames[value] }))} onChange={(value) => look({ quantity: value })} popupMatchSelectWidth={170} />
-      {!narrow && <span className="label">scale</span>}
       <Select
-        aria-label="Scale"
-        variant="borderless"
-        value={magnify}
-        style={{ width: 112 }}
-        options={[0.2, 0.5, 1, 2, 5, 10].map((value) => ({ value, label: value === 1 ? 'automatic' : `× ${value}` }))}
-        onChange={(value) => look({ magnify: value })}
+        aria-label="Quantity" variant="borderless" style={{ width: narrow ? 128 : 146 }} popupMatchSelectWidth={180} listHeight={340} onChange={choose}
+        value={shape?.kind === 'mode' ? `mode ${shape.analysis} ${shape.mode}` : quantity}
+        options={[...quantities.map((value) => ({ value: value as string, label: quantityNames[value] })), ...modes]}
       />
+      <button type="button" className="flat-button" aria-haspopup="dialog" aria-expanded={resultsOpen} title="Scale, side, colours, which values are written (Shift R)" onClick={() => look({ resultsOpen: !resultsOpen, displayOpen: false })}>
+        Drawn <Icon name="down" />
+      </button>
+      {moves && (
+        <button type="button" className="flat-button" aria-pressed={animated} title="Let the movement swing to and fro, or stop it (Shift M)" onClick={() => look({ animated: !animated })}>
+          {animated ? 'Stop' : 'Animate'}
+        </button>
+      )}
     </div>
   );
 }
@@ -75,6 +88,7 @@ export function Views({ right }: { right: number }) {
   const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const plane = useWorkbench((state) => state.plane);
+  const stage = useWorkbench((state) => state.stage);
   const look = useWorkbench((state) => state.look);
   const show = (next: ViewPlane) => look({ plane: next });
   const storeys = [...storeysUpward(model)].reverse();
@@ -83,6 +97,7 @@ export function Views({ right }: { right: number }) {
   const current = (kind: ViewPlane['kind']) => (plane.kind === kind ? 'flat-button current' : 'flat-button');
   return (
     <div className="views card" style={{ right }}>
+      {stage === 'results' && <PanesButton />}
       <button type="button" className={current('3d')} aria-pressed={plane.kind === '3d'} onClick={() => show({ kind: '3d' })}>
         3D
       </button>
@@ -104,5 +119,38 @@ export function Views({ right }: { right: number }) {
         </Dropdown>
       )}
     </div>
+  );
+}
+
+/** One view, two side by side, or four. */
+function PanesButton() {
+  const panes = useWorkbench((state) => state.panes);
+  const other = useWorkbench((state) => state.other);
+  const model = useWorkbench((state) => state.model);
+  const look = useWorkbench((state) => state.look);
+  const first = inOrder(model.cases)[0] as { id: string } | undefined;
+  const ownWeight = { kind: 'case', id: first?.id ?? '' } as const;
+  const items = [
+    { key: '1', label: 'One view' },
+    { key: 'case', label: 'Two: this and the first case', disabled: !first },
+    { key: 'quantity', label: 'Two: moments and deflected shape' },
+    { key: 'four', label: 'Four: My, Vz, N, deflected shape' },
+    ...(other ? [{ key: 'other', label: `Two: this and ${other.name}` }, { key: 'difference', label: `Two: this, and less ${other.name}` }, { key: 'all', label: `Four: both, difference, shape` }] : []),
+    { key: 'compare', label: other ? 'Compare with something else …' : 'Compare with a variant, revision, case …' },
+  ];
+  const choose = (key: string) => {
+    const layouts: Record<string, Pane[]> = {
+      '1': [], case: [{ source: 'here', shown: ownWeight }], quantity: [{ source: 'here', quantity: 'deflected' }], four: [{ source: 'here', quantity: 'Vz' }, { source: 'here', quantity: 'N' }, { source: 'here', quantity: 'deflected' }],
+      other: [{ source: 'other' }], difference: [{ source: 'difference' }], all: [{ source: 'other' }, { source: 'difference' }, { source: 'other', quantity: 'deflected' }],
+    };
+    if (key === 'compare') look({ panel: { kind: 'compare' } });
+    else look({ panes: layouts[key], paneScales: {}, hovered: null, ...(key === 'quantity' || key === 'four' ? { quantity: 'My' as const } : {}) });
+  };
+  return (
+    <Dropdown trigger={['click']} menu={{ items, onClick: ({ key }) => choose(key) }}>
+      <button type="button" className={panes.length > 0 ? 'flat-button current' : 'flat-button'} aria-haspopup="menu" title="Views side by side">
+        {panes.length === 0 ? '1' : panes.length + 1} {panes.length === 0 ? 'view' : 'views'} <Icon name="down" />
+      </button>
+    </Dropdown>
   );
 }

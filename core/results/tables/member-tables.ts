@@ -1,6 +1,6 @@
 import type { Solution } from '../../fem';
 import type { Model } from '../../model';
-import { forceComponents, lineIndex, lineWidth, type ForceComponent } from '../member-line';
+import { forceComponents, lineIndex, type ForceComponent } from '../member-line';
 import { shownParts, shownWords, stationTable, isEnvelope, type Shown } from '../shown';
 import { storeyOfHeight } from './node-tables';
 import type { Cell, ResultTable, TableColumn, TableRow } from './table';
@@ -98,5 +98,7 @@ export function extremesByCombination(model: Model, solution: Solution, shown: S
 export function movementAlong(solution: Solution, member: number, weights: Float64Array): { x: number; u: number; v: number; w: number }[] {
   const table = stationTable(solution);
   const values = table.values(member, weights);
-  return table.stations(member).map(({ x }, s) => ({ x, u: values[s * lineWidth + lineIndex.u], v: values[s * lineWidth + lineIndex.v], w: values[s * lineWidth + lineIndex.w] }));
+  const stations = table.stations(member);
+  const of = (quantity: number, s: number) => values[quantity * stations.length + s];
+  return stations.map(({ x }, s) => ({ x, u: of(lineIndex.u, s), v: of(lineIndex.v, s), w: of(lineIndex.w, s) }));
 }

@@ -1,0 +1,27 @@
+/** Quantities that can be drawn in the Results stage. */
+export const quantities = ['deflected', 'N', 'Vy', 'Vz', 'T', 'My', 'Mz', 'stress', 'reactions', 'drift', 'utilisation'] as const;
+export type Quantity = (typeof quantities)[number];
+
+/** How results are drawn. */
+export interface Drawn {
+  /** of an envelope: the largest, the smallest or both */
+  readonly side: 'both' | 'max' | 'min';
+  /** ribbons and shapes, or members coloured by value */
+  readonly paint: 'diagrams' | 'colours';
+  /** whether diagrams lie on the other side than usual: moments on the compression side */
+  readonly mirrored: boolean;
+  /** factor on the automatic scale */
+  readonly magnify: number;
+  /** typed scale of diagrams, base units a metre; null: automatic */
+  readonly unitsPerMetre: number | null;
+  /** typed exaggeration of movements; null: automatic */
+  readonly times: number | null;
+  /** values below this share of the largest are not written, 0–1 */
+  readonly threshold: number;
+  /** whether values at the quarter points are written too */
+  readonly stations: boolean;
+  /** typed ends of the legend, base units; null: what is there */
+  readonly legend: readonly [number, number] | null;
+}
+
+export const plainlyDrawn: Drawn = { side: 'both', paint: 'diagrams', mirrored: false, magnify: 1, unitsPerMetre: null, times: null, threshold: 0, stations: false, legend: null };

@@ -1,0 +1,71 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { Model } from '~core/model';
+import type { Shown } from '~core/results';
+import type { Solved } from '../../state/solve-slice';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import type { Drawn, Quantity, Stage } from '../../state/view-slice';
+import { membersForWorker } from '../../workers/worker-limit';
+import { drawQuantity, type DiagramDrawing, type DiagramSource } from './diagrams';
+import type { Scope } from './scope';
+
+interface Asked {
+  readonly number: number;
+  readonly model: Model;
+  readonly scope: Scope;
+  readonly stage: Stage;
+  readonly shown: Shown;
+  readonly quantity: Quantity;
+  readonly drawn: Drawn;
+  readonly solved: Solved | undefined;
+  readonly less: DiagramSource['less'] | undefined;
+}
+
+/**
+ * The drawing of a quantity for a view: made at once for models of ordinary size, in the worker for large ones, the last one staying until the next has come.
+ * Several views share one scale, the smallest that any of them would choose.
+ */
+export function useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less }: Asked): DiagramDrawing | undefined {
+  const api = useWorkbenchApi();
+  const several = useWorkbench((state) => state.panes.length > 0);
+  const paneScales = useWorkbench((state) => state.paneScales);
+  const isHere = useWorkbench((state) => state.solved === solved);
+  const inSight = stage === 'results' && solved !== undefined;
+  const numbers = useMemo(() => new Map(solved?.solution.memberIds.map((id, i) => [id, i])), [solved]);
+  const members = useMemo(() => (inSight ? scope.members.flatMap((member) => numbers.get(member.id) ?? []) : []), [inSight, scope, numbers]);
+  const size = useMemo(() => solved?.solution.positions.reduce((most, coordinate) => Math.max(most, Math.abs(coordinate)), 1) ?? 1, [solved]);
+  const moves = quantity === 'deflected' || quantity === 'drift';
+  const common = several ? Math.min(Infinity, ...Object.values(paneScales).filter((one) => one.quantity === quantity).map((one) => one.scale)) : Infinity;
+  const typed = moves ? drawn.times !== null : drawn.unitsPerMetre !== null;
+  const scaled = useMemo<Drawn>(() => (typed || common === Infinity ? drawn : moves ? { ...drawn, times: common } : { ...drawn, unitsPerMetre: 1 / common }), [drawn, common, typed, moves]);
+  const large = members.length > membersForWorker && isHere && !less;
+
+  const made = useMemo(() => (inSight && !large ? { drawing: drawQuantity({ model, solution: solved.solution, shown, ...(less ? { less } : {}) }, members, quantity, size, scaled), natural: several && !typed ? naturalScale(model, solved, shown, less, members, quantity, size, drawn) : undefined } : undefined), [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed]);
+
+  useEffect(() => {
+    const natural = made?.natural;
+    if (natural === undefined) return;
+    const known = api.getState().paneScales[number] as { quantity: Quantity; scale: number } | undefined;
+    if (known?.quantity !== quantity || known.scale !== natural) api.getState().look({ paneScales: { ...api.getState().paneScales, [number]: { quantity, scale: natural } } });
+  }, [made, api, number, quantity]);
+  useEffect(() => () => {
+    const { [number]: _gone, ...rest } = api.getState().paneScales;
+    api.getState().look({ paneScales: rest });
+  }, [api, number]);
+
+  const [fetched, setFetched] = useState<{ quantity: Quantity; drawing: DiagramDrawing | undefined }>();
+  useEffect(() => {
+    if (!large) return;
+    let wanted = true;
+    void api.getState().drawing(members, shown, quantity, size, scaled).then((drawing) => wanted && setFetched({ quantity, drawing }));
+    return () => {
+      wanted = false;
+    };
+  }, [api, large, members, shown, quantity, size, scaled, solved]);
+  return large ? (fetched?.quantity === quantity ? fetched.drawing : undefined) : made?.drawing;
+}
+
+/** The scale a view would choose for itself. */
+function naturalScale(model: Model, solved: Solved, shown: Shown, less: DiagramSource['less'] | undefined, members: readonly number[], quantity: Quantity, size: number, drawn: Drawn): number | undefined {
+  const scale = drawQuantity({ model, solution: solved.solution, shown, ...(less ? { less } : {}) }, members, quantity, size, { ...drawn, times: null, unitsPerMetre: null })?.scale;
+  return scale === 0 ? undefined : scale;
+}
