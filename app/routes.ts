@@ -11,6 +11,8 @@ export default [
   route('projects/:projectId/runs', 'routes/runs.ts'),
   route('projects/:projectId/runs/:runId', 'routes/run-results.ts'),
   route('projects/:projectId/model.json', 'routes/model-file.ts'),
-  route('projects/:projectId/report.pdf', 'routes/report.ts'),
+  route('projects/:projectId/report.pdf', 'routes/report.ts', { id: 'report-pdf' }),
+  route('projects/:projectId/report.json', 'routes/report.ts', { id: 'report-json' }),
+  route('projects/:projectId/report.xlsx', 'routes/report.ts', { id: 'report-xlsx' }),
   route('*', 'routes/not-found.tsx'),
 ] satisfies RouteConfig;

@@ -34,13 +34,14 @@ function layOut(report: Report): TDocumentDefinitions {
     pageMargins: [42, 56, 42, 48],
     info: { title: `${report.title}, calculations` },
     defaultStyle: { font: 'Commissioner', fontSize: 8.5, lineHeight: 1.15, color: ink.text },
-    header: (page: number) => (page === 1 ? null : { columns: [{ text: report.title, bold: true }, { text: 'Calculations', alignment: 'right', color: ink.third }], margin: [42, 28, 42, 0] }),
+    header: (page: number) => (page === 1 ? null : { columns: [{ text: report.title, bold: true }, { text: ['Calculations', ...report.titleBlock.filter(([name]) => name === 'Number' || name === 'Made by').map(([, value]) => value)].join(' · '), alignment: 'right', color: ink.third }], margin: [42, 28, 42, 0] }),
     footer: (page: number, pages: number) => ({ columns: [{ text: 'Elbow', color: ink.third }, { text: `${page} of ${pages}`, alignment: 'right', color: ink.third }], margin: [42, 14, 42, 0] }),
     // a heading is not left alone at the foot of a page
     pageBreakBefore: (node, queries) => node.headlineLevel === 1 && queries.getFollowingNodesOnPage().length === 0,
     content: [
       { text: report.title, fontSize: 20, bold: true, margin: [0, 40, 0, 4] },
-      { text: report.subtitle, color: ink.second, margin: [0, 0, 0, 24] },
+      { text: report.subtitle, color: ink.second, margin: [0, 0, 0, report.titleBlock.length > 0 ? 10 : 24] },
+      ...(report.titleBlock.length > 0 ? [{ table: { body: report.titleBlock.map(([name, value]) => [{ text: name, color: ink.third }, { text: value, bold: true }]) }, layout: 'noBorders', margin: [0, 0, 0, 24] } satisfies Content] : []),
       { toc: { title: { text: 'Contents', bold: true, fontSize: 12, margin: [0, 0, 0, 6] }, numberStyle: { bold: true } } },
       ...report.chapters.flatMap((chapter, i): Content[] => [{ text: `${i + 1}  ${chapter.title}`, fontSize: 14, bold: true, tocItem: true, pageBreak: 'before', margin: [0, 0, 0, 8] }, ...chapter.blocks.map((block) => setBlock(block))]),
     ],
@@ -57,6 +58,8 @@ function setBlock(block: Block): Content {
       return setTable(block);
     case 'sheet':
       return setSheet(block);
+    case 'picture':
+      return { unbreakable: true, margin: [0, 4, 0, 10], stack: [{ text: block.title, bold: true, fontSize: 10.5, margin: [0, 0, 0, 3] }, { svg: block.svg, width: Math.min(block.width, textWidth) }] };
   }
 }
 

@@ -2,6 +2,7 @@ import type { PreviewLine } from '~core/build';
 import type { Model } from '~core/model';
 import type { Shown } from '~core/results';
 export type { Shown } from '~core/results';
+import { plainComposition, type Composition } from './composition';
 import { plainlyDrawn, type Drawn, type Quantity } from './drawn';
 export { quantities, type Drawn, type Quantity } from './drawn';
 import type { OpenedProject, Slice } from './store';
@@ -158,6 +159,8 @@ export interface ViewSlice {
   /** whether the card of how results are drawn is open */
   readonly resultsOpen: boolean;
   readonly watchOpen: boolean;
+  /** what the report is composed of */
+  readonly composition: Composition;
   /** the scale of what the canvas shows, in words */
   readonly scaleText: string;
   /** counts requests to fit the view */
@@ -176,7 +179,7 @@ export interface ViewSlice {
 export type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
 
 /** What survives a reload; the stage stands in the address. */
-const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'ledgerOpen', 'ledgerTab'] as const;
+const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'composition', 'ledgerOpen', 'ledgerTab'] as const;
 type Kept = Pick<ViewState, (typeof kept)[number]>;
 const storageKey = (projectId: string) => `elbow.view.${projectId}`;
 
@@ -188,7 +191,7 @@ function initialView(model: Model): ViewState {
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
     hidden: [], coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
     snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, step: model.settings.units === 'us' ? 0.3048 : 0.1, workPlane: '',
-    newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false, resultsOpen: false, watchOpen: true,
+    newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false, resultsOpen: false, watchOpen: true, composition: plainComposition,
     quantity: 'My', drawn: plainlyDrawn, labelShifts: {}, animated: false, panes: [], hovered: null, paneScales: {}, legendRange: null, resultFilter: { of: 'all', storey: '', worst: 0, stations: 'ends', pivot: 'member' }, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
   };
 }

@@ -6,6 +6,7 @@ import { worstOf } from '../state/solve-slice';
 import { showView } from './display/saved-views';
 import { tools } from './tools/all-tools';
 import { openTool } from './tools/open-tool';
+import { savePicture } from './results/save-picture';
 
 /** Something a person can ask for by name or key. */
 export interface Command {
@@ -55,6 +56,17 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'worst', title: 'Select the member with the worst utilisation', shortcut: 'W', enabled: () => worstOf(state().checks) !== undefined, run: () => selectWorst(workbench) },
     { id: 'member-page', title: 'Open the page of the selected member', shortcut: 'P', enabled: () => state().selection.members.length === 1, run: () => state().look({ panel: { kind: 'member', member: state().selection.members[0] } }) },
     { id: 'sheet', title: 'Open the calculation sheet of the selected member', shortcut: 'C', enabled: () => state().selection.members.length === 1, run: () => state().look({ stage: 'checks', panel: { kind: 'sheet', member: state().selection.members[0], check: null } }) },
+    { id: 'variants', title: 'Variants: branch, switch, compare what is watched', shortcut: 'Shift V', run: () => state().look({ stage: 'results', panel: { kind: 'variants' } }) },
+    { id: 'compare', title: 'Compare with a variant, revision, case, run or order of analysis', shortcut: 'Shift C', run: () => state().look({ stage: 'results', panel: { kind: 'compare' } }) },
+    { id: 'runs', title: 'Runs: keep results, run on the server', run: () => state().look({ stage: 'results', panel: { kind: 'runs' } }) },
+    { id: 'plausibility', title: 'Is it plausible? The sheet to sign', shortcut: 'Shift P', run: () => state().look({ stage: 'results', panel: { kind: 'plausibility' } }) },
+    { id: 'supports', title: 'Page of the lines of supports', run: () => state().look({ stage: 'results', panel: { kind: 'supports' } }) },
+    { id: 'watch-list', title: 'Show or hide the watch list', shortcut: 'Shift W', run: () => state().look({ watchOpen: !state().watchOpen }) },
+    { id: 'animate', title: 'Animate the drawn movement, or stop it', shortcut: 'Shift M', run: () => state().look({ animated: !state().animated }) },
+    { id: 'drawn', title: 'How results are drawn: scale, side, colours', shortcut: 'Shift R', run: () => state().look({ stage: 'results', resultsOpen: !state().resultsOpen }) },
+    { id: 'picture-png', title: 'Save a picture of the view as PNG', run: () => void savePicture(workbench, 'png') },
+    { id: 'picture-svg', title: 'Save a picture of the view as SVG', run: () => void savePicture(workbench, 'svg') },
+    ...inOrder(state().model.storeys).map((storey): Command => ({ id: `storey-${storey.id}`, title: `Page of storey ${storey.label}`, run: () => state().look({ stage: 'results', panel: { kind: 'storey', storey: storey.id } }) })),
     { id: 'combine', title: 'Generate the combinations', run: () => generate(workbench) },
     { id: 'shortcuts', title: 'Show the shortcuts', shortcut: '?', run: () => state().look({ popover: 'shortcuts' }) },
     ...inOrder(state().model.storeys).map((storey): Command => ({ id: `plan-${storey.id}`, title: `Plan of ${storey.label}`, run: () => state().look({ plane: { kind: 'plan', storey: storey.id } }) })),

@@ -50,7 +50,9 @@ export function Workbench({ opened }: { opened: OpenedProject }) {
 }
 
 /** Room the buttons of the views need at the right of the bars. */
-const viewsWidth = 250;
+const viewsWidth = 320;
+/** Height of the row of views, which takes a row of its own when a page is open beside it. */
+const viewsRow = 42;
 const [gap, railWidth, detailsWidth, panelWidth, stripHeight] = [10, 62, 292, 660, 58];
 
 function Screen() {
@@ -65,14 +67,15 @@ function Screen() {
   useNotices();
   const right = (wide ? panelWidth : detailsWidth) + 2 * gap;
   const bottom = stripHeight + (ledgerOpen ? ledgerHeights.open : ledgerHeights.folded) + 3 * gap;
-  const insets = useMemo(() => ({ left: railWidth + 2 * gap, right, top: 52, bottom }), [right, bottom]);
+  const top = 52 + (wide ? viewsRow : 0);
+  const insets = useMemo(() => ({ left: railWidth + 2 * gap, right, top, bottom }), [right, top, bottom]);
   return (
     <div className="workbench">
       <TopBar />
       <main className="stagearea">
         <PaneLayout insets={insets} />
         <Rail />
-        <div className="top-left" style={{ right: right + viewsWidth }}>
+        <div className="top-left" style={wide ? { right, top: gap + viewsRow } : { right: right + viewsWidth }}>
           <ViewBar />
           <ToolBar />
           {single && <Caption />}

@@ -3,7 +3,7 @@ import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, t
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 4;
+export const formatVersion = 5;
 
 type FileTables = { [K in TableName]: z.ZodArray<(typeof recordSchemas)[K]> };
 const tables = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema)])) as unknown as FileTables;
@@ -26,6 +26,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   // version 3 knows helper lines, working planes, groups, slabs, walls and what belongs to them, saved views and accepted findings
   2: (file) => ({ ...file, version: 3, ...allOf(newInThree, []), ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInThree, 0) } } : {}) }),
   // version 4 knows area and line loads, rules that make loads, envelopes, combinations of combinations
+  // version 5 knows the title block of reports
+  4: (file) => ({ ...file, version: 5 }),
   3: (file) => ({ ...file, version: 4, ...allOf(newInFour, []), ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInFour, 0) } } : {}) }),
 };
 

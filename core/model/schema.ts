@@ -259,6 +259,10 @@ export const settings = z.strictObject({
     })
     .describe('bar rules of concrete members'),
   combining: combining.optional().describe('left out: recommended values'),
+  titleBlock: z
+    .strictObject({ number: z.string().trim().max(60).optional(), client: z.string().trim().max(80).optional(), engineer: z.string().trim().max(80).optional(), checker: z.string().trim().max(80).optional() })
+    .optional()
+    .describe('what stands at the head of a report'),
 });
 
 /** The schema of each table's records, by the table's name. */

@@ -6,10 +6,9 @@ import { actingLoads, caseResultants, loadWords, ruleResults, targetOf } from '.
 import { casesOfRule, gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
 import { balance, combinationStates, forceComponents, governingExtremes, MemberLine, stationsOf, type ForceComponent } from '../results';
 import { setStep, Sheet, type SetStep } from '../sheet';
+import { reportChapters, type ReportChapter, type ReportChoice } from './choice';
+import { plausibilityBlocks, resultTableBlocks, storeyBlocks, viewBlocks } from './result-chapters';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../units';
-
-export const reportChapters = ['model', 'loads', 'loadSheets', 'combinations', 'equilibrium', 'results', 'checks', 'sheets'] as const;
-export type ReportChapter = (typeof reportChapters)[number];
 
 /** A column of numbers is set flush right. */
 export interface Column {
@@ -22,18 +21,15 @@ export type Block =
   | { kind: 'paragraph'; text: string }
   | { kind: 'heading'; text: string }
   | { kind: 'table'; columns: Column[]; rows: string[][]; note?: string }
+  | { kind: 'picture'; title: string; svg: string; width: number; height: number }
   | { kind: 'sheet'; title: string; clause: string; state: string; remarks: string[]; lines: SetStep[]; comparison: SetStep | undefined; verdict: string; holds: boolean };
 
 export interface Report {
   readonly title: string;
   readonly subtitle: string;
+  /** number, client, who made and who checked it, as far as the project says */
+  readonly titleBlock: readonly (readonly [string, string])[];
   readonly chapters: { title: string; blocks: Block[] }[];
-}
-
-export interface ReportChoice {
-  readonly chapters: readonly ReportChapter[];
-  /** members whose calculation sheets are printed */
-  readonly members: readonly string[];
 }
 
 const table = (columns: (string | Column)[], rows: string[][], note?: string): Block => ({ kind: 'table', columns: columns.map((column) => (typeof column === 'string' ? { title: column } : column)), rows, ...(note ? { note } : {}) });
@@ -51,20 +47,27 @@ export function reportContent(model: Model, solution: Solution | undefined, find
   const checks = checker ? inOrder(model.members).map((member) => checker.check(member.id)) : [];
   const missing = (): Block[] => [paragraph('The analysis stopped, so there are no results. The findings above say why.')];
   const make: Record<ReportChapter, () => { title: string; blocks: Block[] }> = {
-    model: () => ({ title: 'Model', blocks: modelBlocks(model, findings) }),
+    model: () => ({ title: 'Model', blocks: modelBlocks(model, findings, choice.detail ?? 'normal') }),
     loads: () => ({ title: 'Loads', blocks: loadBlocks(model) }),
     loadSheets: () => ({ title: 'Loads by rules', blocks: ruleBlocks(model) }),
     combinations: () => ({ title: 'Combinations', blocks: combinationBlocks(model) }),
     equilibrium: () => ({ title: 'Equilibrium', blocks: solution ? equilibriumBlocks(model, solution) : missing() }),
-    results: () => ({ title: 'Governing results', blocks: solution ? resultBlocks(model, solution) : missing() }),
+    plausibility: () => ({ title: 'Plausibility', blocks: solution ? plausibilityBlocks(model, solution) : missing() }),
+    views: () => ({ title: 'Pictures', blocks: viewBlocks(model, solution, choice) }),
+    results: () => ({ title: 'Governing results', blocks: solution ? [...(choice.results || choice.worst || choice.detail === 'brief' ? [] : resultBlocks(model, solution)), ...resultTableBlocks(model, solution, choice)] : missing() }),
+    storeys: () => ({ title: 'Storeys', blocks: solution ? storeyBlocks(model, solution, choice) : missing() }),
     checks: () => ({ title: 'Utilisations', blocks: solution ? checkBlocks(model, checks) : missing() }),
     sheets: () => ({ title: 'Calculation sheets', blocks: solution ? sheetBlocks(model, checks.filter((one) => choice.members.includes(one.memberId))) : missing() }),
   };
   const codes = model.settings.code === 'us' ? 'ASCE 7-22, AISC 360-22 (LRFD), ACI 318-19' : 'EN 1990 (recommended values)';
-  return { title: model.settings.name, subtitle: `${codes}. ${revision}. First-order linear elastic analysis.`, chapters: reportChapters.filter((chapter) => choice.chapters.includes(chapter)).map((chapter) => make[chapter]()) };
+  const second = Object.values(model.combinations).filter((one) => one.order === 'second').length;
+  const orders = second === 0 ? 'First-order linear elastic analysis.' : `Linear elastic analysis, ${second} of ${count(Object.keys(model.combinations).length, 'combination')} in second order.`;
+  const { number: job, client, engineer, checker: checkedBy } = model.settings.titleBlock ?? {};
+  const titleBlock = ([['Number', job], ['Client', client], ['Made by', engineer], ['Checked by', checkedBy]] as const).flatMap(([name, value]) => (value ? [[name, value] as const] : []));
+  return { title: model.settings.name, titleBlock, subtitle: `${codes}. ${revision}. ${orders}`, chapters: reportChapters.filter((chapter) => choice.chapters.includes(chapter)).map((chapter) => make[chapter]()) };
 }
 
-function modelBlocks(model: Model, findings: readonly Finding[]): Block[] {
+function modelBlocks(model: Model, findings: readonly Finding[], detail: NonNullable<ReportChoice['detail']>): Block[] {
   const { units } = model.settings;
   const value = (amount: number, kind: QuantityKind, decimals?: number) => formatValue(amount, kind, units, decimals);
   const unit = (kind: QuantityKind) => unitLabel(kind, units);
@@ -85,6 +88,16 @@ function modelBlocks(model: Model, findings: readonly Finding[]): Block[] {
       const properties = sectionProperties(section.shape);
       return [section.name, value(properties.area, 'area'), value(properties.inertiaY, 'secondMoment', 0), value(properties.inertiaZ, 'secondMoment', 0), value(properties.torsion, 'secondMoment', 1), value(properties.plasticModulusY, 'sectionModulus', 0)];
     }), 'Computed from dimensions; y is the strong axis.'),
+    ...(detail === 'brief' ? [] : listBlocks(model)),
+  ];
+}
+
+/** Every node and member. */
+function listBlocks(model: Model): Block[] {
+  const { units } = model.settings;
+  const value = (amount: number, kind: QuantityKind) => formatValue(amount, kind, units);
+  const length = unitLabel('length', units);
+  return [
     heading('Nodes'),
     table(['Node', number('x', length), number('y', length), number('z', length), 'Held'], inOrder(model.nodes).map((node) => [node.id, ...node.position.map((part) => value(part, 'length')), supportWords(node.support)])),
     heading('Members'),

@@ -1,1 +1,4 @@
-export { reportChapters, reportContent, type Block, type Column, type Report, type ReportChapter, type ReportChoice } from './content';
+export { reportContent, type Block, type Column, type Report } from './content';
+export { reportChapters, reportChoice, reportView, type ReportChapter, type ReportChoice } from './choice';
+export { reportTables } from './result-chapters';
+export { pictureSvg, type PictureRequest } from './picture';

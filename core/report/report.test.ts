@@ -17,7 +17,7 @@ test('a report has the chapters asked for, in the order of the work', () => {
 });
 
 test('every member is listed in model data, governing results and utilisations', () => {
-  const report = reportContent(model, solution, findings, { chapters: reportChapters, members: ['m2'] }, '');
+  const report = reportContent(model, solution, findings, { chapters: [...reportChapters], members: ['m2'] }, '');
   const rowsOf = (chapter: string, columns: string) => report.chapters.find((one) => one.title === chapter)!.blocks.flatMap((block) => (block.kind === 'table' && block.columns[0].title === columns ? block.rows : []));
   expect(rowsOf('Model', 'Member')).toHaveLength(4);
   expect(rowsOf('Governing results', 'Member')).toHaveLength(4);
@@ -46,7 +46,7 @@ test('without a solution the report says so in place of results', () => {
   const loose = applyAct(model, { edits: [{ kind: 'change', table: 'nodes', changes: Object.values(model.nodes).filter((node) => node.support).map(({ id }) => ({ id, fields: { support: null } })) }] });
   if (!loose.ok) throw new Error(loose.error);
   const outcome = solveNow(loose.model);
-  const report = reportContent(loose.model, outcome.solution, outcome.findings, { chapters: reportChapters, members: [] }, '');
+  const report = reportContent(loose.model, outcome.solution, outcome.findings, { chapters: [...reportChapters], members: [] }, '');
   expect(text(report.chapters[0].blocks)).toContain('The structure has no support.');
   expect(text(report.chapters[4].blocks)).toContain('The analysis stopped');
 });

@@ -108,7 +108,7 @@ export function approximatePeriod(model: Model): { period: number; system: strin
 function periodItem(model: Model, modal: ModalResult | undefined): PlausibilityItem {
   const question = 'Is the first period that of such a building?';
   const rule = approximatePeriod(model);
-  const measure = 'a third to three times T_a of ASCE 7-22 12.8.2.1';
+  const measure = 'a third to three times the approximate period of ASCE 7-22 12.8.2.1';
   if (!modal || modal.modes.length === 0 || !rule) return { id: 'period', question, verdict: 'not asked', measure, answer: 'No modes: the dead cases give no mass that can move, or the structure could not be solved.' };
   const { period } = modal.modes[0];
   const ratio = period / rule.period;
@@ -162,8 +162,9 @@ function swayItems(model: Model, earlier: Factored | undefined): PlausibilityIte
   const question = (axis: string) => `Is it braced in ${axis}?`;
   const measure = `a hundredth of the weight sideways moves the top by at most H/${Math.round(1 / usualSway)}`;
   if (levels.length < 2 || masses.length === 0) return ['x', 'y'].map((axis) => ({ id: `sway ${axis}`, question: question(axis), answer: 'There are no storeys with weight.', verdict: 'not asked', measure }));
+  const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
   const sets = ([0, 1] as const).map((axis) => masses.flatMap(({ storey, weight }): AskedLoad[] => {
-    const nodes = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - model.storeys[storey].elevation) < 0.05 && !node.support);
+    const nodes = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - model.storeys[storey].elevation) < 0.05 && !node.support && tied.has(node.id));
     const force: Vector = axis === 0 ? [(0.01 * weight) / nodes.length, 0, 0] : [0, (0.01 * weight) / nodes.length, 0];
     return nodes.map((node) => ({ node: node.id, force, moment: [0, 0, 0] as const }));
   }));

@@ -30,6 +30,9 @@ const dragThreshold = 4;
 /** One swing of an animated movement, ms. */
 const swingPeriod = 2200;
 
+/** So many values are written in a view beside others; the rest is under the pointer. */
+const labelsInPane = 18;
+
 /** With more supports than this, reactions in space are drawn only when they are asked for. */
 const fewSupports = 8;
 
@@ -116,7 +119,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
 
   const key = planeKey(plane);
   // storey marks stand left of what they mark, grid bubbles below
-  const fitFrame = useMemo<Frame>(() => ({ ...frame, insets: { ...frame.insets, left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : 84), bottom: frame.insets.bottom + (plane.kind === '3d' ? 0 : 56) } }), [frame, plane.kind, isolated]);
+  const fitFrame = useMemo<Frame>(() => ({ ...frame, insets: { ...frame.insets, left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : place ? 104 : 84), bottom: frame.insets.bottom + (plane.kind === '3d' ? 0 : 56) } }), [frame, plane.kind, isolated, place]);
   const fitted = useCallback((): Camera => {
     const axis = plane.kind === 'elevation' ? model.gridLines[plane.gridLine].axis : undefined;
     return offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis, plane.kind === 'plane' ? planeThrough(model.planes[plane.plane].points)?.normal : undefined), fitFrame), fitFrame, frame);
@@ -164,6 +167,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     const plan = movePlan(model, { members: [], nodes: draggedNodes(dragged, selection.nodes) }, translation(subtract(snap.position, model.nodes[dragged].position)));
     return plan.ok ? plan.preview : [];
   }, [drawing.stretching, snap, model, selection.nodes]);
+  const elsewhere = useMemo(() => (hovered && hovered.pane !== number ? { ...hovered, text: resultWords({ model, solved, checks, shown, quantity, less, stage }, hovered.member, hovered.share) } : null), [hovered, number, model, solved, checks, shown, quantity, less, stage]);
   useEffect(() => scene.current?.resize(frame.width, frame.height), [frame.width, frame.height]);
   useEffect(() => scene.current?.set(picture.drawing), [picture]);
   useEffect(() => {
@@ -192,11 +196,11 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: animated ? [] : picture.labels, labelShifts, elsewhere: hovered && hovered.pane !== number ? { ...hovered, text: hoverText(hovered.member, hovered.share) } : null, quantity, labelBoxes: labelBoxes.current, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: animated ? [] : place ? [...picture.labels].sort((a, b) => b.weight - a.weight).slice(0, labelsInPane) : picture.labels, labelShifts, elsewhere, quantity, labelBoxes: labelBoxes.current, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch, labelShifts, hovered, animated, number]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch, labelShifts, elsewhere, animated, place]);
 
   const at = (event: { clientX: number; clientY: number }) => {
     const bounds = host.current!.getBoundingClientRect();
@@ -289,7 +293,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     else if (!event.shiftKey) {
       api.getState().select(chosen);
       const { panel } = api.getState();
-      if (panel && hit?.kind === 'member') look({ panel: panel.kind === 'rule' ? null : panel.kind === 'sheet' ? { kind: 'sheet', member: hit.id, check: null } : { kind: 'member', member: hit.id } });
+      if (panel && hit?.kind === 'member') look({ panel: panel.kind === 'rule' ? null : panel.kind === 'sheet' ? { kind: 'sheet', member: hit.id, check: null } : panel.kind === 'member' ? { kind: 'member', member: hit.id } : panel });
     }
   };
 

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
+import { storeysUpward } from '~core/model';
 import { largestChordDeflection, MemberLine } from '~core/results';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -101,7 +102,7 @@ function MemberDetails({ id }: { id: string }) {
           <span className="caption">not checked</span>
         )}
         <span style={{ flex: 1 }} />
-        <Button onClick={() => look({ panel: { kind: 'member', member: id } })}>Member page</Button>
+        <Button onClick={() => look({ panel: { kind: 'member', member: id } })}>Page</Button>
         <Button onClick={() => look({ stage: 'checks', panel: { kind: 'sheet', member: id, check: null } })}>Sheet</Button>
       </div>
     </aside>
@@ -174,6 +175,7 @@ function NodeDetails({ id }: { id: string }) {
                 </tbody>
               </table>
             </div>
+            <NodeQuestions id={id} />
             {model.nodes[id].support && (
               <div className="block">
                 <h3>
@@ -218,8 +220,62 @@ function WholeDetails() {
       </div>
       <div className="details-body">
         <p className="secondary">{many ? 'Select one member or node to see its values; the ledger lists them all.' : 'Click a member for its diagrams, a node for its movement.'}</p>
+        {!many && <ResultActions />}
         <BalanceTable />
       </div>
     </aside>
+  );
+}
+
+/** What the Results stage offers beside the drawing. */
+function ResultActions() {
+  const look = useWorkbench((state) => state.look);
+  const model = useWorkbench((state) => state.model);
+  const shown = useWorkbench((state) => state.shown);
+  const watch = useWorkbench((state) => state.watch);
+  const item = (words: string, key: string, run: () => void) => (
+    <button type="button" className="item" onClick={run}>
+      <span style={{ flex: 1 }}>{words}</span> {key !== '' && <kbd>{key}</kbd>}
+    </button>
+  );
+  return (
+    <div className="block">
+      <div className="listing">
+        {item('Is it plausible?', 'Shift P', () => look({ panel: { kind: 'plausibility' } }))}
+        {item('Compare with …', 'Shift C', () => look({ panel: { kind: 'compare' } }))}
+        {item('Variants', 'Shift V', () => look({ panel: { kind: 'variants' } }))}
+        {item('Runs', '', () => look({ panel: { kind: 'runs' } }))}
+        {item('Lines of supports', '', () => look({ panel: { kind: 'supports' } }))}
+        {storeysUpward(model).slice(1).reverse().map((storey) => <span key={storey.id}>{item(`Page of ${storey.label}`, '', () => look({ panel: { kind: 'storey', storey: storey.id } }))}</span>)}
+      </div>
+      <div className="choices" role="group" aria-label="Watch">
+        <span className="caption">Watch:</span>
+        <button type="button" className="choice" onClick={() => void watch({ kind: 'utilisation', member: null })}>worst utilisation</button>
+        <button type="button" className="choice" onClick={() => void watch({ kind: 'weight' })}>weight</button>
+        {(['x', 'y'] as const).map((direction) => <button key={direction} type="button" className="choice" onClick={() => void watch({ kind: 'base', direction, part: 'moment', shown })}>base moment {direction}</button>)}
+        {(['x', 'y'] as const).map((direction) => <button key={direction} type="button" className="choice" onClick={() => void watch({ kind: 'base', direction, part: 'force', shown })}>base shear {direction}</button>)}
+      </div>
+    </div>
+  );
+}
+
+/** What can be asked of and watched at a node. */
+function NodeQuestions({ id }: { id: string }) {
+  const look = useWorkbench((state) => state.look);
+  const model = useWorkbench((state) => state.model);
+  const shown = useWorkbench((state) => state.shown);
+  const watch = useWorkbench((state) => state.watch);
+  return (
+    <div className="block">
+      <div className="choices" role="group" aria-label="Why does it move?">
+        <span className="caption">Why does it move in</span>
+        {(['x', 'y', 'z'] as const).map((direction) => <button key={direction} type="button" className="choice" aria-label={`Why does it move in ${direction}?`} onClick={() => look({ panel: { kind: 'why', node: id, direction } })}>{direction}?</button>)}
+      </div>
+      <div className="choices" role="group" aria-label="Watch">
+        <span className="caption">Watch</span>
+        {(['x', 'y', 'z', 'size'] as const).map((direction) => <button key={direction} type="button" className="choice" aria-label={`Watch the movement ${direction}`} onClick={() => void watch({ kind: 'displacement', node: id, direction, shown })}>{direction === 'size' ? 'u' : `u${direction}`}</button>)}
+        {model.nodes[id].support && (['x', 'y', 'z'] as const).map((direction) => <button key={`R${direction}`} type="button" className="choice" aria-label={`Watch the reaction ${direction}`} onClick={() => void watch({ kind: 'reaction', node: id, direction, part: 'force', shown })}>R{direction}</button>)}
+      </div>
+    </div>
   );
 }

@@ -6,7 +6,8 @@ import { Icon } from '../../theme/icons';
 import { selectionWords } from '../details/selection-words';
 import { GridLinesTab, GroupsTab, MaterialsTab, MembersTab, NodesTab, SectionsTab, StoreysTab, SupportsTab } from './frame-tabs';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
-import { ChecksTab, MemberForcesTab, NodeResultsTab } from './result-tabs';
+import { ChecksTab, MemberForcesTab } from './result-tabs';
+import { TableTab } from './table-tab';
 
 interface Tab {
   readonly id: string;
@@ -36,8 +37,14 @@ const tabs: Readonly<Record<Stage, readonly Tab[]>> = {
   analysis: modelTabs,
   results: [
     { id: 'forces', name: 'Member forces', content: () => <MemberForcesTab /> },
-    { id: 'reactions', name: 'Reactions', content: () => <NodeResultsTab what="reactions" /> },
-    { id: 'displacements', name: 'Displacements', content: () => <NodeResultsTab what="displacements" /> },
+    { id: 'extremes', name: 'Extremes', content: () => <TableTab sheet="extremes" /> },
+    { id: 'stations', name: 'Stations', content: () => <TableTab sheet="stations" /> },
+    { id: 'reactions', name: 'Reactions', content: () => <TableTab sheet="reactions" /> },
+    { id: 'supportLines', name: 'Support lines', content: () => <TableTab sheet="supportLines" /> },
+    { id: 'displacements', name: 'Nodes', content: () => <TableTab sheet="displacements" /> },
+    { id: 'storeys', name: 'Storeys', content: () => <TableTab sheet="storeys" /> },
+    { id: 'modes', name: 'Modes', content: () => <TableTab sheet="modes" /> },
+    { id: 'equilibrium', name: 'Equilibrium', content: () => <TableTab sheet="equilibrium" /> },
   ],
   checks: [
     { id: 'worst', name: 'Worst per member', content: () => <ChecksTab made /> },

@@ -87,41 +87,6 @@ export function MemberForcesTab() {
   return <Grid label="Member forces" columns={columns} rows={weights.length > 0 ? rows : []} idOf={(row) => row.id} selected={chosen} onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))} onOpen={(row) => look({ panel: { kind: 'member', member: row.id } })} empty={noResults} onCopied={copied} />;
 }
 
-interface NodeRow {
-  readonly id: string;
-  readonly values: Float64Array;
-}
-
-/** Reactions or displacements of nodes in what is shown; for an envelope, the value of largest size. */
-export function NodeResultsTab({ what }: { what: 'reactions' | 'displacements' }) {
-  const model = useWorkbench((state) => state.model);
-  const solved = useWorkbench((state) => state.solved);
-  const shown = useWorkbench((state) => state.shown);
-  const selected = useWorkbench((state) => state.selection.nodes);
-  const select = useWorkbench((state) => state.select);
-  const toggle = useWorkbench((state) => state.toggleSelected);
-  const column = useQuantityColumn();
-  const copied = useCopied();
-  const chosen = useMemo(() => new Set(selected), [selected]);
-  const rows = useMemo<NodeRow[]>(() => {
-    if (!solved) return [];
-    const parts = shownParts(model, solved.solution, shown);
-    if (parts.length === 0) return [];
-    return solved.solution.nodeIds.flatMap((id, i) => {
-      if (!(id in model.nodes) || (what === 'reactions' && !model.nodes[id].support)) return [];
-      const values = new Float64Array(6);
-      for (const { state } of parts) for (let k = 0; k < 6; k++) if (Math.abs(state[what][6 * i + k]) > Math.abs(values[k])) values[k] = state[what][6 * i + k];
-      return [{ id, values }];
-    });
-  }, [solved, model, shown, what]);
-  const columns: GridColumn<NodeRow>[] = [
-    text('Node', 66, (row) => row.id),
-    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `R${axis}` : `u${axis}`, what === 'reactions' ? 'force' : 'deflection', (row) => row.values[i], 96)),
-    ...['x', 'y', 'z'].map((axis, i) => column<NodeRow>(what === 'reactions' ? `M${axis}` : `turn ${axis}`, what === 'reactions' ? 'moment' : 'angle', (row) => row.values[i + 3], 96, what === 'reactions' ? undefined : 4)),
-  ];
-  return <Grid label={what === 'reactions' ? 'Reactions' : 'Displacements'} columns={columns} rows={rows} idOf={(row) => row.id} selected={chosen} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty={noResults} onCopied={copied} />;
-}
-
 /** Members by utilisation, or those that were not checked with the reason. */
 export function ChecksTab({ made }: { made: boolean }) {
   const model = useWorkbench((state) => state.model);

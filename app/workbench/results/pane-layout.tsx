@@ -12,7 +12,7 @@ const gap = 6;
 export function PaneLayout({ insets }: { insets: Insets }) {
   const stage = useWorkbench((state) => state.stage);
   const count = useWorkbench((state) => (state.stage === 'results' ? state.panes.length : 0)) + 1;
-  const inner = useMemo<Insets>(() => ({ left: 10, right: 10, top: 40, bottom: 12 }), []);
+  const inner = useMemo<Insets>(() => ({ left: 10, right: 14, top: 34, bottom: 12 }), []);
   const frames = useMemo(() => framesOf(count, insets), [count, insets]);
   if (count === 1 || stage !== 'results') return <Canvas key="0" insets={insets} />;
   return (

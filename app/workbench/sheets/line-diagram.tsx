@@ -30,13 +30,16 @@ interface Props {
   readonly onCursor: (x: number | undefined) => void;
   /** whether every value of the quantity is negligible, when the diagram is replaced by a line of words */
   readonly hideWhenZero?: boolean;
+  /** weights of one state to be drawn as a line of its own inside the band */
+  readonly chosen?: Float64Array;
 }
 
 /** One quantity along a member: its diagram (moments on the tension side), its ends and extremes in the heading, a common cursor. */
-export function LineDiagram({ table, member, weights, quantity, units, width, height, cursor, onCursor, hideWhenZero = false }: Props) {
+export function LineDiagram({ table, member, weights, quantity, units, width, height, cursor, onCursor, hideWhenZero = false, chosen }: Props) {
   const { name, kind, color, tensionDown } = lineNames[quantity];
   const band = useMemo(() => table.band(member, weights, quantity), [table, member, weights, quantity]);
   const { stations, max, min } = band;
+  const own = useMemo(() => (chosen ? table.band(member, [chosen], quantity).max : undefined), [table, member, chosen, quantity]);
   const length = table.solution.lengths[member];
   const top = Math.max(0, ...max);
   const bottom = Math.min(0, ...min);
@@ -85,6 +88,7 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
             <polyline points={curve(values)} fill="none" stroke={color} strokeWidth="1.4" />
           </g>
         ))}
+        {own && <polyline points={curve(own)} fill="none" stroke="#161C23" strokeWidth="1.6" strokeDasharray="5 2" />}
         <line x1={x(0)} x2={x(length)} y1={y(0)} y2={y(0)} stroke="#161C23" strokeWidth="1" />
         {cursor !== undefined && at && (
           <>

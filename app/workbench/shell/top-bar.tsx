@@ -1,3 +1,4 @@
+import { Dropdown } from 'antd';
 import { Link } from 'react-router';
 import { acceptanceOf } from '~core/model';
 import { formatNumber } from '~core/units';
@@ -6,6 +7,7 @@ import { worstOf } from '../../state/solve-slice';
 import { BrandMark, FindingMark, Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { selectWorst } from '../commands';
+import { useOpenVariant } from '../compare/open-variant';
 
 /** Project, search, and the three chips that say how the model stands. */
 export function TopBar() {
@@ -20,6 +22,7 @@ export function TopBar() {
       </Link>
       <span className="divider" />
       <h1 className="title" style={{ maxWidth: 260, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{name}</h1>
+      <VariantChip />
       <span className={saving === 'unreachable' ? 'over' : 'caption'} role="status">
         {saving === 'unreachable' ? 'not saved: the server cannot be reached' : saving === 'saving' ? `rev ${revision}, saving …` : `rev ${revision}, saved`}
       </span>
@@ -32,6 +35,24 @@ export function TopBar() {
       <FindingsChip />
       <WorstChip />
     </header>
+  );
+}
+
+/** The open variant, and the others to switch to. */
+function VariantChip() {
+  const variants = useWorkbench((state) => state.variants);
+  const current = useWorkbench((state) => state.variantId);
+  const look = useWorkbench((state) => state.look);
+  const open = useOpenVariant();
+  const there = variants.filter((one) => one.binnedAt === null);
+  const name = variants.find((one) => one.id === current)?.name ?? 'Main';
+  const items = [...there.map((one) => ({ key: String(one.id), label: one.name, disabled: one.id === current })), { type: 'divider' as const }, { key: 'all', label: 'Branch, rename, compare …' }];
+  return (
+    <Dropdown trigger={['click']} menu={{ items, selectedKeys: [String(current)], onClick: ({ key }) => (key === 'all' ? look({ stage: 'results', panel: { kind: 'variants' } }) : open(Number(key))) }}>
+      <button type="button" className="flat-button variant-chip" aria-haspopup="menu" title="Variants (Shift V)" aria-label={`Variant ${name}`}>
+        ▸ {name} <Icon name="down" />
+      </button>
+    </Dropdown>
   );
 }
 

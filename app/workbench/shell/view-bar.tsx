@@ -144,7 +144,7 @@ function PanesButton() {
       other: [{ source: 'other' }], difference: [{ source: 'difference' }], all: [{ source: 'other' }, { source: 'difference' }, { source: 'other', quantity: 'deflected' }],
     };
     if (key === 'compare') look({ panel: { kind: 'compare' } });
-    else look({ panes: layouts[key], paneScales: {}, hovered: null, ...(key === 'quantity' || key === 'four' ? { quantity: 'My' as const } : {}) });
+    else look({ panes: layouts[key], paneScales: {}, hovered: null, ...(layouts[key].length > 1 ? { ledgerOpen: false } : {}), ...(key === 'quantity' || key === 'four' ? { quantity: 'My' as const } : {}) });
   };
   return (
     <Dropdown trigger={['click']} menu={{ items, onClick: ({ key }) => choose(key) }}>

@@ -22,11 +22,11 @@ export function storeyTable(model: Model, solution: Solution, shown: Shown): Res
   const parts = shownParts(model, solution, shown);
   const book = storeyBook(model, solution);
   const columns: TableColumn[] = [
-    words('Storey'), words('By'), { title: 'height', kind: 'length', decimals: 2 }, { title: 'drift x', kind: 'deflection' }, { title: 'drift y', kind: 'deflection' }, words('h/drift x'), words('h/drift y'),
+    words('Storey'), words('By'), { title: 'height', kind: 'length', decimals: 2 }, { title: 'drift x', kind: 'deflection' }, { title: 'drift y', kind: 'deflection' }, words('ratio x'), words('ratio y'),
     { title: 'shear x', kind: 'force' }, { title: 'shear y', kind: 'force' }, { title: 'gravity', kind: 'force' }, { title: 'overturning y', kind: 'moment' }, { title: 'overturning x', kind: 'moment' },
     { title: 'PΔ/Vh x', kind: 'number' }, { title: 'PΔ/Vh y', kind: 'number' },
   ];
-  const perHeight = (height: number, drift: number) => (Math.abs(drift) < 1e-9 ? '–' : `1/${Math.round(height / Math.abs(drift))}`);
+  const perHeight = (height: number, drift: number) => (Math.abs(drift) < 1e-5 * height ? '–' : `h/${Math.round(height / Math.abs(drift))}`);
   const rows = parts.flatMap((part) =>
     book.results(part.state).reverse().map((one): TableRow => ({
       key: `${one.storey.id} ${part.id}`, storey: one.storey.id, size: Math.max(Math.abs(one.ratio[0]), Math.abs(one.ratio[1])),
