@@ -4,7 +4,7 @@ import { combinationFormula, purposeNames } from '../combine';
 import type { Solution } from '../fem';
 import { actingLoads, caseResultants, loadWords, ruleResults, targetOf } from '../loading';
 import { casesOfRule, gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
-import { balance, combinationStates, forceComponents, governingExtremes, MemberLine, stationsOf, type ForceComponent } from '../results';
+import { balance, combinationStates, combinationWeights, forceComponents, stationTable, type ForceComponent } from '../results';
 import { setStep, Sheet, type SetStep } from '../sheet';
 import { reportChapters, type ReportChapter, type ReportChoice } from './choice';
 import { plausibilityBlocks, resultTableBlocks, storeyBlocks, viewBlocks } from './result-chapters';
@@ -43,8 +43,9 @@ const heading = (text: string): Block => ({ kind: 'heading', text });
  * @param revision what revision of the model it is, for the first page
  */
 export function reportContent(model: Model, solution: Solution | undefined, findings: readonly Finding[], choice: ReportChoice, revision: string): Report {
-  const checker = solution && new MemberChecker(model, solution);
-  const checks = checker ? inOrder(model.members).map((member) => checker.check(member.id)) : [];
+  const needed = choice.chapters.includes('checks') ? inOrder(model.members).map((member) => member.id) : choice.chapters.includes('sheets') ? choice.members.filter((id) => id in model.members) : [];
+  const checker = solution && needed.length > 0 ? new MemberChecker(model, solution) : undefined;
+  const checks = checker ? needed.map((id) => checker.check(id)) : [];
   const missing = (): Block[] => [paragraph('The analysis stopped, so there are no results. The findings above say why.')];
   const make: Record<ReportChapter, () => { title: string; blocks: Block[] }> = {
     model: () => ({ title: 'Model', blocks: modelBlocks(model, findings, choice.detail ?? 'normal') }),
@@ -54,7 +55,7 @@ export function reportContent(model: Model, solution: Solution | undefined, find
     equilibrium: () => ({ title: 'Equilibrium', blocks: solution ? equilibriumBlocks(model, solution) : missing() }),
     plausibility: () => ({ title: 'Plausibility', blocks: solution ? plausibilityBlocks(model, solution) : missing() }),
     views: () => ({ title: 'Pictures', blocks: viewBlocks(model, solution, choice) }),
-    results: () => ({ title: 'Governing results', blocks: solution ? [...(choice.results || choice.worst || choice.detail === 'brief' ? [] : resultBlocks(model, solution)), ...resultTableBlocks(model, solution, choice)] : missing() }),
+    results: () => ({ title: 'Governing results', blocks: solution ? [...(choice.results || choice.worst || choice.detail === 'brief' ? [] : resultBlocks(model, solution)), ...(choice.results || choice.worst || (choice.detail ?? 'normal') !== 'normal' ? resultTableBlocks(model, solution, choice) : [])] : missing() }),
     storeys: () => ({ title: 'Storeys', blocks: solution ? storeyBlocks(model, solution, choice) : missing() }),
     checks: () => ({ title: 'Utilisations', blocks: solution ? checkBlocks(model, checks) : missing() }),
     sheets: () => ({ title: 'Calculation sheets', blocks: solution ? sheetBlocks(model, checks.filter((one) => choice.members.includes(one.memberId))) : missing() }),
@@ -188,13 +189,14 @@ function resultBlocks(model: Model, solution: Solution): Block[] {
   const { units } = model.settings;
   const strength = combinationStates(model, solution, inOrder(model.combinations).filter((one) => one.purpose === 'strength'));
   if (strength.length === 0) return [paragraph('There is no strength combination, so nothing governs.')];
+  const stations = stationTable(solution);
+  const weights = strength.map(({ combination }) => combinationWeights(solution, combination, model.combinations));
   const show = (value: number, component: ForceComponent) => formatValue(value, kindOf(component), units);
   const rows = solution.memberIds.map((id, m) => {
-    const extremes = governingExtremes(strength.map(({ state }) => new MemberLine(solution, state, m)), stationsOf(solution, m));
     const cell = (component: ForceComponent) => {
-      const { max, min } = extremes[component];
+      const { max, min } = stations.extremes(m, weights, component);
       const worst = Math.abs(max.value) >= Math.abs(min.value) ? max : min;
-      return `${show(worst.value, component)} ${strength[worst.line].combination.label}`;
+      return `${show(worst.value, component)} ${strength[worst.by].combination.label}`;
     };
     return [model.members[id]?.label ?? id, ...forceComponents.map(cell)];
   });

@@ -78,15 +78,8 @@ export class StationTable {
     const min = new Float64Array(stations.length).fill(Infinity);
     const { length } = stations;
     const sums = new Float64Array(length);
-    const known = this.of(member).byState;
-    const from = at * length;
     for (const set of weights) {
-      sums.fill(0);
-      for (const c of takingPart(set)) {
-        const factor = set[c];
-        const values = known[c] ?? this.stateValues(member, c);
-        for (let s = 0; s < length; s++) sums[s] += factor * values[from + s];
-      }
+      this.sum(member, set, at, sums);
       for (let s = 0; s < length; s++) {
         if (sums[s] > max[s]) max[s] = sums[s];
         if (sums[s] < min[s]) min[s] = sums[s];
@@ -106,31 +99,47 @@ export class StationTable {
     const min = { value: Infinity, x: 0, by: 0 };
     const momentOf = component === 'Vz' ? 'My' : component === 'Vy' ? 'Mz' : undefined;
     const slopeOf = component === 'My' ? 'dMy' : component === 'Mz' ? 'dMz' : undefined;
-    weights.forEach((set, by) => {
-      const note = (value: number, x: number) => {
-        if (value > max.value) Object.assign(max, { value, x, by });
-        if (value < min.value) Object.assign(min, { value, x, by });
-      };
-      const { max: values } = this.band(member, [set], component);
-      const moments = momentOf && this.band(member, [set], momentOf).max;
-      const slopes = slopeOf && this.band(member, [set], slopeOf).max;
-      for (let s = 0; s < stations.length; s++) {
+    const { length } = stations;
+    const values = new Float64Array(length);
+    const others = new Float64Array(length);
+    const otherOf = slopeOf ?? momentOf;
+    let by = 0;
+    const note = (value: number, x: number) => {
+      if (value > max.value) Object.assign(max, { value, x, by });
+      if (value < min.value) Object.assign(min, { value, x, by });
+    };
+    for (; by < weights.length; by++) {
+      this.sum(member, weights[by], lineIndex[component], values);
+      if (otherOf) this.sum(member, weights[by], lineIndex[otherOf], others);
+      for (let s = 0; s < length; s++) {
         note(values[s], stations[s].x);
-        if (s === 0) continue;
+        if (s === 0 || !otherOf) continue;
         const from = stations[s - 1].x;
         const h = stations[s].x - from;
         if (h <= 0) continue;
-        if (slopes) {
-          for (const t of peaksBetween(values[s - 1], slopes[s - 1], values[s], slopes[s], h)) note(cubic(values[s - 1], slopes[s - 1] * h, values[s], slopes[s] * h, t), from + t * h);
-        }
-        if (moments) {
-          const mean = (moments[s] - moments[s - 1]) / h;
-          const [a, b] = [values[s - 1], values[s]];
+        const a = values[s - 1];
+        const b = values[s];
+        if (slopeOf) {
+          for (const t of peaksBetween(a, others[s - 1], b, others[s], h)) note(cubic(a, others[s - 1] * h, b, others[s] * h, t), from + t * h);
+        } else {
+          const mean = (others[s] - others[s - 1]) / h;
           for (const t of parabolaPeak(a, mean, b)) note(a + (6 * mean - 4 * a - 2 * b) * t + 3 * (a + b - 2 * mean) * t * t, from + t * h);
         }
       }
-    });
+    }
     return { max, min };
+  }
+
+  /** One quantity of a member under one set of weights, station by station. */
+  private sum(member: number, set: Float64Array, quantity: number, into: Float64Array): void {
+    const known = this.of(member).byState;
+    const from = quantity * into.length;
+    into.fill(0);
+    for (const c of takingPart(set)) {
+      const factor = set[c];
+      const values = known[c] ?? this.stateValues(member, c);
+      for (let s = 0; s < into.length; s++) into[s] += factor * values[from + s];
+    }
   }
 
   /** Integrates a member under a state ahead of need. @returns whether anything was left to do */

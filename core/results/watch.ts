@@ -65,7 +65,7 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
     }
     case 'base': {
       const parts = shownParts(model, solution, watch.shown);
-      return largest(parts.map(({ label, state }) => ({ by: label, value: baseSum(solution, state.reactions, axisNumber[watch.direction], watch.part) })), watch.part);
+      return largest(parts.map(({ label, state }) => ({ by: label, value: baseSum(model, solution, state.reactions, axisNumber[watch.direction], watch.part) })), watch.part);
     }
     case 'utilisation': {
       if (watch.member !== null) {
@@ -85,13 +85,19 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
   }
 }
 
-/** Sum of the reactions, N, or of their moments about the axes through the origin, N·m. */
-function baseSum(solution: Solution, reactions: Float64Array, axis: 0 | 1 | 2, part: 'force' | 'moment'): number {
+/** Sum of the reactions, N, or of their moments about the axes through the middle of the supports at the height of the lowest, N·m. */
+function baseSum(model: Model, solution: Solution, reactions: Float64Array, axis: 0 | 1 | 2, part: 'force' | 'moment'): number {
   const [a, b] = [(axis + 1) % 3, (axis + 2) % 3];
+  const [low, high] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]];
+  solution.nodeIds.forEach((id, n) => {
+    if (!model.nodes[id]?.support && !model.nodes[id]?.springs) return;
+    for (let k = 0; k < 3; k++) [low[k], high[k]] = [Math.min(low[k], solution.positions[3 * n + k]), Math.max(high[k], solution.positions[3 * n + k])];
+  });
+  const middle = low[0] === Infinity ? [0, 0, 0] : [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, low[2]];
   let sum = 0;
   for (let n = 0; n < solution.nodeIds.length; n++) {
     if (part === 'force') sum += reactions[6 * n + axis];
-    else sum += reactions[6 * n + 3 + axis] + solution.positions[3 * n + a] * reactions[6 * n + b] - solution.positions[3 * n + b] * reactions[6 * n + a];
+    else sum += reactions[6 * n + 3 + axis] + (solution.positions[3 * n + a] - middle[a]) * reactions[6 * n + b] - (solution.positions[3 * n + b] - middle[b]) * reactions[6 * n + a];
   }
   return sum;
 }

@@ -108,9 +108,12 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   // results belong to the model they were solved for; members that came later have none yet
   const shape = useMemo(() => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined), [drawnShape, solved, analyses, findings]);
   const diagram = useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less });
+  // colours of all views are those of the first
+  const firstRange = useWorkbench((state) => (number > 0 ? state.legendRange : null));
+  const painted = useMemo(() => (firstRange && !drawn.legend ? { ...drawn, legend: firstRange } : drawn), [firstRange, drawn]);
   const picture = useMemo(
-    () => compose({ model, scope, stage, form, coloring, selection, shown, quantity, drawn, diagram, isDifference: less !== undefined, solved, checks, shape }),
-    [model, scope, stage, form, coloring, selection, shown, quantity, drawn, diagram, less, solved, checks, shape],
+    () => compose({ model, scope, stage, form, coloring, selection, shown, quantity, drawn: painted, diagram, isDifference: less !== undefined, solved, checks, shape }),
+    [model, scope, stage, form, coloring, selection, shown, quantity, painted, diagram, less, solved, checks, shape],
   );
 
   useEffect(() => {

@@ -16,9 +16,9 @@ export function WatchCard({ right, bottom }: { right: number; bottom: number }) 
   if (watches.length === 0 || !open) return null;
   const { units } = model.settings;
   return (
-    <section className="card watch-card" aria-label="Watch list" style={{ right: right + 4, bottom: bottom - 20 }}>
+    <section className="card watch-card" aria-label="Watch list" style={{ right: right + 4, bottom: bottom - 8 }}>
       <div className="row" style={{ flexWrap: 'nowrap' }}>
-        <h2 className="strong" style={{ flex: 1 }}>
+        <h2 className="strong" style={{ flex: 1, fontSize: 13, lineHeight: '18px' }}>
           Watched {stale && <span className="caption">of the model before the last change</span>}
         </h2>
         <button type="button" className="link" onClick={() => look({ panel: { kind: 'variants' }, stage: 'results' })}>Across variants</button>
