@@ -9,6 +9,8 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
       return `sheet ${panel.member}${panel.check === null ? '' : ` ${panel.check}`}`;
     case 'storey':
       return `storey ${panel.storey}`;
+    case 'residual':
+      return `residual ${panel.of}`;
     case 'why':
       return `why ${panel.node} ${panel.direction}`;
     case 'supports':
@@ -32,6 +34,8 @@ export function panelOfAddress(address: string | null): WidePanel | null {
       return /^m\d+$/.test(id) ? { kind, member: id, check: rest ?? null } : null;
     case 'storey':
       return /^h\d+$/.test(id) ? { kind, storey: id } : null;
+    case 'residual':
+      return /^[cu]\d+$/.test(id) ? { kind, of: id } : null;
     case 'why':
       return /^n\d+$/.test(id) && (rest === 'x' || rest === 'y' || rest === 'z') ? { kind, node: id, direction: rest } : null;
     case 'supports':

@@ -91,6 +91,7 @@ export type WidePanel =
   | { kind: 'runs' }
   | { kind: 'compare' }
   | { kind: 'preview' }
+  | { kind: 'residual'; of: string }
   | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }
   | { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null } | { kind: 'rule'; rule: string; sheet: number };
 

@@ -19,6 +19,7 @@ export { bayMiddle, findBays, isBraced, type Bay } from './bays';
 export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './bracing';
 export { endConditionName, endConditions, endSymbol, type EndCondition } from './end-conditions';
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';
+export { whatHolds } from './what-holds';
 export { diaphragmOfStorey, floorEdits, nodesOfStorey } from './floors';
 export { geometryFindings, nearNodes } from './geometry-findings';
 export { mendAct, mendAll } from './mends';

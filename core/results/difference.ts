@@ -15,13 +15,35 @@ export interface Side {
  * differ. Of envelopes the largest are compared with the largest and the smallest with the smallest.
  */
 export function differenceBand(one: Side, other: Side, quantity: keyof typeof lineIndex): Band {
+  const [mine, theirs] = [one.table.stations(one.member), other.table.stations(other.member)];
   const [length, otherLength] = [one.table.solution.lengths[one.member], other.table.solution.lengths[other.member]];
-  const places = new Set([...one.table.stations(one.member).map((station) => station.x), ...other.table.stations(other.member).map((station) => Math.min(length, (station.x / otherLength) * length))]);
-  const stations: Station[] = [...places].sort((a, b) => a - b).filter((x, i, all) => i === 0 || x - all[i - 1] > 1e-9 * length).map((x) => ({ x, after: false }));
+  const near = 1e-9 * length;
+  if (mine.length === theirs.length && mine.every(({ x, after }, i) => after === theirs[i].after && Math.abs(x / length - theirs[i].x / otherLength) * length < near)) {
+    const [a, b] = [one.table.band(one.member, one.weights, quantity), other.table.band(other.member, other.weights, quantity)];
+    return { stations: mine, max: a.max.map((value, i) => value - b.max[i]), min: a.min.map((value, i) => value - b.min[i]) };
+  }
+  const places = [...new Set([...mine.map((station) => station.x), ...theirs.map((station) => Math.min(length, (station.x / otherLength) * length))])].sort((a, b) => a - b).filter((x, i, all) => i === 0 || x - all[i - 1] > near);
+  const stations: Station[] = places.map((x) => ({ x, after: false }));
+  const [a, b] = [bandAt(one, places, quantity), bandAt(other, places.map((x) => (x / length) * otherLength), quantity)];
+  return { stations, max: a.max.map((value, i) => value - b.max[i]), min: a.min.map((value, i) => value - b.min[i]) };
+}
+
+/** Largest and smallest of a quantity at chosen places. Each state is evaluated once a place, however many sets of weights it takes part in. */
+function bandAt({ table, member, weights }: Side, places: readonly number[], quantity: keyof typeof lineIndex): { max: Float64Array; min: Float64Array } {
   const at = lineIndex[quantity];
-  const extreme = (side: Side, x: number, pick: (a: number, b: number) => number) => side.weights.reduce((found, weights) => pick(found, side.table.at(side.member, weights, x)[at]), pick === Math.max ? -Infinity : Infinity);
-  const gap = (pick: (a: number, b: number) => number) => Float64Array.from(stations, ({ x }) => extreme(one, x, pick) - extreme(other, (x / length) * otherLength, pick));
-  return { stations, max: gap(Math.max), min: gap(Math.min) };
+  const unit = (c: number) => Float64Array.from(table.solution.cases, (_, i) => (i === c ? 1 : 0));
+  const used = table.solution.cases.flatMap((_, c) => (weights.some((set) => set[c] !== 0) ? [{ c, values: Float64Array.from(places, (x) => table.at(member, unit(c), x)[at]) }] : []));
+  const max = new Float64Array(places.length).fill(-Infinity);
+  const min = new Float64Array(places.length).fill(Infinity);
+  for (const set of weights) {
+    for (let i = 0; i < places.length; i++) {
+      let sum = 0;
+      for (const { c, values } of used) sum += set[c] * values[i];
+      max[i] = Math.max(max[i], sum);
+      min[i] = Math.min(min[i], sum);
+    }
+  }
+  return { max, min };
 }
 
 /** Members of two solutions that are the same: those that have one id in both. */

@@ -13,3 +13,4 @@ export { stressBand } from './stress';
 export { watchedText, watchedValue, watchSchema, watchWords, type Utilisations, type Watch, type Watched } from './watch';
 export { commonMembers, differenceBand, differenceMovement, type Side } from './difference';
 export { plausibility, type Plausibility, type PlausibilityItem } from './plausibility';
+export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';

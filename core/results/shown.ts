@@ -44,16 +44,15 @@ export function combinationsFor(model: Model, purpose: Combination['purpose']): 
 }
 
 const statesKept = 48;
-const states = new WeakMap<Solution, Map<string, LoadState>>();
+const states = new WeakMap<Solution, Map<Float64Array, LoadState>>();
 
 /** The superposed state of a set of weights; the last few are kept, so that a hundred combinations are not all held at once. */
 function stateOf(solution: Solution, weights: Float64Array): LoadState {
-  const known = states.get(solution) ?? new Map<string, LoadState>();
+  const known = states.get(solution) ?? new Map<Float64Array, LoadState>();
   states.set(solution, known);
-  const key = weights.join(' ');
-  const state = known.get(key) ?? superpose(solution, weights);
-  known.delete(key);
-  known.set(key, state);
+  const state = known.get(weights) ?? superpose(solution, weights);
+  known.delete(weights);
+  known.set(weights, state);
   for (const oldest of known.keys()) {
     if (known.size <= statesKept) break;
     known.delete(oldest);
@@ -75,7 +74,16 @@ function weightsOf(model: Model, solution: Solution, id: string, make: () => Flo
   return weights;
 }
 
-const partOf = (solution: Solution, id: string, label: string, weights: Float64Array): ShownPart => ({ id, label, weights, get state() { return stateOf(solution, weights); } });
+function partOf(solution: Solution, id: string, label: string, weights: Float64Array): ShownPart {
+  // a part holds its state as long as it is looked at itself: a table over many nodes asks for it again and again
+  let state: LoadState | undefined;
+  return {
+    id, label, weights,
+    get state() {
+      return (state ??= stateOf(solution, weights));
+    },
+  };
+}
 
 /** The states of a case, a combination, or all members of an envelope or set; empty when there are none. */
 export function shownParts(model: Model, solution: Solution, shown: Shown): ShownPart[] {

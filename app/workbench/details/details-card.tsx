@@ -12,6 +12,7 @@ import { ComparePage } from '../compare/compare-page';
 import { RunsPage } from '../compare/runs-page';
 import { VariantsPage } from '../compare/variants-page';
 import { PlausibilityPage } from '../results/plausibility-page';
+import { ResidualPage } from '../results/residual-page';
 import { StoreyPage } from '../results/storey-page';
 import { SupportsPage } from '../results/supports-page';
 import { WhyPage } from '../results/why-page';
@@ -32,6 +33,8 @@ export function DetailsCard() {
       return <SupportsPage />;
     case 'plausibility':
       return <PlausibilityPage />;
+    case 'residual':
+      return <ResidualPage of={panel.of} />;
     case 'why':
       return <WhyPage node={panel.node} direction={panel.direction} />;
     case 'variants':

@@ -1,6 +1,6 @@
 import { Button, Input, Select } from 'antd';
 import { useMemo, useState } from 'react';
-import { mendAct, mendAll, RecordCollector } from '~core/build';
+import { mendAct, mendAll, RecordCollector, whatHolds } from '~core/build';
 import { acceptanceOf, type Finding } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { FindingMark } from '../../theme/icons';
@@ -19,6 +19,7 @@ export function FindingsCard() {
   const select = useWorkbench((state) => state.select);
   const [rule, setRule] = useState<string>();
   const [accepting, setAccepting] = useState<string>();
+  const [asked, setAsked] = useState<string>();
   const open = useMemo(() => findings.filter((finding) => !acceptanceOf(model, finding)), [findings, model]);
   const accepted = useMemo(() => findings.flatMap((finding) => {
     const acceptance = acceptanceOf(model, finding);
@@ -70,6 +71,7 @@ export function FindingsCard() {
                 Show
               </Button>
             )}
+            {questionOf(finding) && <Button size="small" aria-expanded={asked === finding.key} onClick={() => (finding.rule === 'residual' || finding.rule === 'equilibrium' ? workbench.getState().look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: finding.place.case ?? Object.keys(model.cases)[0] } }) : setAsked(asked === finding.key ? undefined : finding.key))}>Why is this here?</Button>}
             {finding.mend && (
               <Button size="small" type="primary" onClick={() => mend(finding)}>
                 {finding.mend.label}
@@ -81,6 +83,7 @@ export function FindingsCard() {
               </Button>
             )}
           </div>
+          {asked === finding.key && <WhatHolds finding={finding} />}
           {accepting === finding.key && <AcceptForm onAccept={(reason) => accept(finding, reason)} onCancel={() => setAccepting(undefined)} />}
         </article>
       ))}
@@ -106,6 +109,25 @@ export function FindingsCard() {
         </>
       )}
     </PopoverCard>
+  );
+}
+
+/** Whether a finding can be asked why it is here: a movement without resistance, or forces that do not add up. */
+const questionOf = (finding: Finding): boolean => finding.motion !== undefined || finding.rule === 'mechanism' || finding.rule === 'residual' || finding.rule === 'equilibrium';
+
+/** What holds the node that moves most, and the others that move with it. */
+function WhatHolds({ finding }: { finding: Finding }) {
+  const model = useWorkbench((state) => state.model);
+  const moving = finding.motion?.nodes ?? finding.place.nodes ?? [];
+  const size = (i: number) => Math.hypot(...(finding.motion?.displacements.slice(6 * i, 6 * i + 3) ?? [0]));
+  const most = moving.reduce((best, _, i) => (size(i) > size(best) ? i : best), 0);
+  const node = finding.place.nodes?.[0] ?? moving[most];
+  if (node === undefined) return null;
+  return (
+    <div className="accept" style={{ display: 'block' }}>
+      <ul>{whatHolds(model, node).map((sentence) => <li key={sentence}>{sentence}</li>)}</ul>
+      {moving.length > 1 && <p className="caption">{moving.length} nodes move together: {moving.slice(0, 12).join(', ')}{moving.length > 12 ? ' …' : ''}. “Show” draws how; hold one of them against it, join a hinge, or brace the part.</p>}
+    </div>
   );
 }
 

@@ -4,6 +4,7 @@ import { formatNumber, formatValue, unitLabel } from '~core/units';
 import { undoState } from '../../state/history';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { workbenchCommands } from '../commands';
+import { useOpenVariant } from '../compare/open-variant';
 import { FindingsCard } from '../findings/findings-card';
 import { SelectCard } from '../selecting/select-card';
 import { PopoverCard } from './popover-card';
@@ -125,11 +126,12 @@ function IterationTable() {
 export function BalanceTable() {
   const solved = useWorkbench((state) => state.solved);
   const units = useWorkbench((state) => state.model.settings.units);
+  const look = useWorkbench((state) => state.look);
   if (!solved) return null;
   const rows = balance(solved.solution);
   return (
     <div style={{ marginTop: 10 }}>
-      <h3 className="strong">
+      <h3 className="strong" style={{ fontSize: 13, lineHeight: '18px' }}>
         Does it add up? <span className="caption">{unitLabel('force', units)}, loads + reactions</span>
       </h3>
       <table className="plain-table">
@@ -152,7 +154,11 @@ export function BalanceTable() {
                   <div className="caption">{formatValue(row.reacted[axis], 'force', units)}</div>
                 </td>
               ))}
-              <td className={`number ${row.error > 1e-6 ? 'over' : ''}`}>{row.error < 1e-12 ? '0' : row.error.toExponential(0)}</td>
+              <td className="number">
+                <button type="button" className={row.error > 1e-6 ? 'link over' : 'link'} style={{ padding: 0 }} title="Why is this here?" aria-label={`Off by ${row.error.toExponential(0)} of the load: why is this here?`} onClick={() => look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: row.caseId } })}>
+                  {row.error < 1e-12 ? '0' : row.error.toExponential(0)}
+                </button>
+              </td>
             </tr>
           ))}
         </tbody>
@@ -164,16 +170,26 @@ export function BalanceTable() {
 function HistoryCard() {
   const history = useWorkbench((state) => state.history);
   const undoTo = useWorkbench((state) => state.undoTo);
+  const variantId = useWorkbench((state) => state.variantId);
+  const changeVariants = useWorkbench((state) => state.changeVariants);
+  const openVariant = useOpenVariant();
+  const branch = async (revision: number, number: number) => {
+    const id = await changeVariants({ kind: 'branch', from: variantId, revision, name: `From revision ${number}` });
+    if (id !== undefined) openVariant(id);
+  };
   const { done } = undoState(history);
   const inForce = new Set(done);
   return (
     <PopoverCard title="History" side="left">
       <p className="caption">Every edit is kept. Going back undoes the later ones; they can be redone.</p>
       <ol className="listing">
-        {[...history].reverse().slice(0, 150).map((entry) => (
+        {[...history].reverse().slice(0, 150).map((entry, i) => (
           <li key={entry.id} className="row" style={{ flexWrap: 'nowrap', padding: '3px 0' }}>
             <span style={{ flex: 1, ...(entry.kind === 'edit' && !inForce.has(entry.id) ? { textDecoration: 'line-through', color: 'var(--ink-3)' } : {}) }}>{entry.sentence}</span>
             <span className="caption">{new Date(entry.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</span>
+            <Button size="small" type="text" onClick={() => void branch(entry.id, history.length - i)} aria-label={`Branch a variant from: ${entry.sentence}`}>
+              Branch
+            </Button>
             {entry.kind === 'edit' && inForce.has(entry.id) && entry.id !== done.at(-1) && (
               <Button size="small" type="text" onClick={() => void undoTo(entry.id)} aria-label={`Go back to: ${entry.sentence}`}>
                 Go back
