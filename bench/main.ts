@@ -12,6 +12,7 @@ import { combinationWeights, StationTable } from '~core/results';
 import { timeToFirstCanvas } from './first-canvas';
 import { frameStageTable, largeModelInBrowser } from './frame-stage';
 import { loadsStageTable } from './loads-stage';
+import { resultsStageTable } from './results-stage';
 import { manySolvesTable, solverTable } from './solver';
 
 // Node keeps fused SIMD, the fastest kernel, behind a flag
@@ -132,6 +133,7 @@ manySolvesTable();
 const large = frame(sizes[2].bays, sizes[2].storeys);
 frameStageTable(large);
 loadsStageTable(large);
+resultsStageTable(large);
 bundleTable();
 if (!process.argv.includes('--no-browser')) {
   await timeToFirstCanvas();

@@ -40,7 +40,7 @@ export interface SolveSlice {
   plausibility(): Promise<Plausibility | undefined>;
   centres(): Promise<FloorCentres | undefined>;
   /** the drawing of a quantity, made in the worker */
-  drawing(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn): Promise<DiagramDrawing | undefined>;
+  drawing(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn, facing: readonly [number, number, number] | undefined): Promise<DiagramDrawing | undefined>;
   /** solves another model in a worker of its own */
   solveOther(model: Model): Promise<SolvedToEnd>;
 }
@@ -156,7 +156,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     why: async (node, direction, shown) => door?.why(node, direction, shown),
     plausibility: async () => door?.plausibility(),
     centres: async () => door?.centres(),
-    drawing: async (members, shown, quantity, size, drawn) => door?.draw(members, shown, quantity, size, drawn) as Promise<DiagramDrawing | undefined>,
+    drawing: async (members, shown, quantity, size, drawn, facing) => door?.draw(members, shown, quantity, size, drawn, facing) as Promise<DiagramDrawing | undefined>,
     async solveOther(model) {
       const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver of another model' });
       try {

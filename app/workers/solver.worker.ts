@@ -35,9 +35,9 @@ const door = {
   plausibility: () => loop.plausibility(),
   centres: () => loop.centres(),
   /** The drawing of a quantity, handed over without copying; nothing while the solution is not the newest. */
-  draw(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn): DiagramDrawing | undefined {
+  draw(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn, facing: readonly [number, number, number] | undefined): DiagramDrawing | undefined {
     const current = loop.current();
-    const drawing = current && drawQuantity({ ...current, shown }, members, quantity, size, drawn);
+    const drawing = current && drawQuantity({ ...current, shown, facing }, members, quantity, size, drawn);
     return drawing && comlink.transfer(drawing, [drawing.triangles, drawing.outline, drawing.rest, drawing.segmentValues].filter((array) => array.byteLength > 0).map((array) => array.buffer as ArrayBuffer));
   },
   /** Solves and checks another model from beginning to end, beside the one that is held. */

@@ -22,7 +22,7 @@ const colors: Readonly<Record<PictureRequest['quantity'], string>> = { deflected
 const drawnAlong: Readonly<Record<ForceComponent, { row: 1 | 2; sign: 1 | -1 }>> = { N: { row: 2, sign: 1 }, Vy: { row: 1, sign: 1 }, Vz: { row: 2, sign: 1 }, T: { row: 2, sign: 1 }, My: { row: 2, sign: -1 }, Mz: { row: 1, sign: -1 } };
 
 const isForce = (quantity: PictureRequest['quantity']): quantity is ForceComponent => (forceComponents as readonly string[]).includes(quantity);
-const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
+const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 type Project = (x: number, y: number, z: number) => readonly [number, number];
 
 /** The members a view shows. */
@@ -63,7 +63,7 @@ export function pictureSvg(model: Model, solution: Solution | undefined, request
   const { right, up } = basisOf(model, view);
   const flat = (x: number, y: number, z: number): [number, number] => [x * right[0] + y * right[1] + z * right[2], -(x * up[0] + y * up[1] + z * up[2])];
   const ends = members.flatMap((member) => [flat(...model.nodes[member.start].position), flat(...model.nodes[member.end].position)]);
-  if (ends.length === 0) return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><text x="10" y="20" font-size="9" fill="#434E59">No member is in this view.</text></svg>`;
+  if (ends.length === 0) return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" font-family="Commissioner, sans-serif"><text x="10" y="20" font-size="9" fill="#434E59">No member is in this view.</text></svg>`;
   const [low, high] = [Math.min, Math.max].map((pick) => [0, 1].map((axis) => ends.reduce((most, end) => pick(most, end[axis]), ends[0][axis])));
   const foot = request.caption ? 26 : 6;
   const margin = 34;
@@ -83,7 +83,7 @@ export function pictureSvg(model: Model, solution: Solution | undefined, request
   const words = shownWords(model, shown);
   const title = quantity === 'outline' ? names.outline : `${names[quantity]}, ${words.name}${words.detail ? ` (${words.detail.slice(0, 90)})` : ''}`;
   const caption = request.caption ? `<text x="6" y="${height - 14}" font-size="9" font-weight="bold" fill="#161C23">${escaped(title)}</text><text x="6" y="${height - 4}" font-size="7.5" fill="#5B6672">${escaped(results?.scale ?? (quantity === 'outline' ? '' : 'no results'))}</text>` : '';
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escaped(title)}"><rect width="${width}" height="${height}" fill="#ffffff"/><g fill="none" stroke="${results ? '#AEB9C3' : '#434E59'}" stroke-width="1">${frame}</g><g fill="#161C23">${supports}</g>${results?.drawn ?? ''}${caption}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" font-family="Commissioner, sans-serif" role="img" aria-label="${escaped(title)}"><rect width="${width}" height="${height}" fill="#ffffff"/><g fill="none" stroke="${results ? '#AEB9C3' : '#434E59'}" stroke-width="1">${frame}</g><g fill="#161C23">${supports}</g>${results?.drawn ?? ''}${caption}</svg>`;
 }
 
 const mostLabels = 28;
@@ -132,9 +132,15 @@ function resultParts(model: Model, solution: Solution, members: readonly Member[
     for (const { band } of bands) for (let s = 0; s < band.max.length; s++) largest = Math.max(largest, Math.abs(band.max[s]), Math.abs(band.min[s]));
     if (largest < 1e-9) return { drawn: '', scale: 'nothing to draw' };
     const factor = roundDown(reach / largest);
-    const { row, sign } = drawnAlong[quantity];
+    const { row: usual, sign } = drawnAlong[quantity];
     for (const { m, band } of bands) {
       const { origin, axes } = frameOf(m);
+      // a force along or about the axis has no side of its own: it lies where it is seen best
+      const seen = (side: 1 | 2) => {
+        const [a, b] = [project(0, 0, 0), project(axes[3 * side], axes[3 * side + 1], axes[3 * side + 2])];
+        return Math.hypot(a[0] - b[0], a[1] - b[1]);
+      };
+      const row = (quantity === 'N' || quantity === 'T') && seen(1) > seen(2) + 1e-9 ? 1 : usual;
       const place = (x: number, value: number) => {
         const at = [0, 1, 2].map((k) => origin[k] + x * axes[k] + sign * factor * value * axes[3 * row + k]);
         return project(at[0], at[1], at[2]);

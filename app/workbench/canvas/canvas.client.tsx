@@ -107,7 +107,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const supports = useMemo(() => Object.values(model.nodes).filter((node) => node.support).length, [model.nodes]);
   // results belong to the model they were solved for; members that came later have none yet
   const shape = useMemo(() => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined), [drawnShape, solved, analyses, findings]);
-  const diagram = useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less });
+  const diagram = useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less, plane });
   // colours of all views are those of the first
   const firstRange = useWorkbench((state) => (number > 0 ? state.legendRange : null));
   const painted = useMemo(() => (firstRange && !drawn.legend ? { ...drawn, legend: firstRange } : drawn), [firstRange, drawn]);

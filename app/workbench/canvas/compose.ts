@@ -219,7 +219,8 @@ function diagramWords({ model, quantity, selection, drawn, solved, isDifference 
   const chosen = new Set(selection.members);
   const color = quantity === 'My' || quantity === 'Mz' ? colors.momentText : quantityColors[quantity];
   const moves = kind === 'deflection';
-  const labels = diagram.values.map(({ at, value, member, weight, key }): SpaceLabel => {
+  // the drift of storeys is written at the storeys
+  const labels = (quantity === 'drift' ? [] : diagram.values).map(({ at, value, member, weight, key }): SpaceLabel => {
     const isChosen = chosen.has(ids[member]);
     const text = formatValue(value, kind, units, moves ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1);
     return { at, key, text: isDifference && value > 0 ? `+${text}` : text, color, weight: weight + (isChosen ? 2 : 0), bold: isChosen };

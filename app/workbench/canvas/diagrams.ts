@@ -48,6 +48,8 @@ export interface DiagramSource {
   readonly model: Model;
   readonly solution: Solution;
   readonly shown: Shown;
+  /** direction towards the eye of a view square on: forces without a side of their own are drawn in its plane */
+  readonly facing?: readonly [number, number, number] | undefined;
   /** what is taken away */
   readonly less?: { readonly model: Model; readonly solution: Solution; readonly shown: Shown };
 }
@@ -72,7 +74,7 @@ export function drawQuantity(source: DiagramSource, members: readonly number[], 
   if (!isRibbon(quantity)) return undefined;
   const bands = less ? differenceBands(source, members, weights, quantity) : undefined;
   const band = bands ? (member: number) => bands.get(member) : (member: number): Band | undefined => (quantity === 'stress' ? stressBand(table, model, solution.memberIds[member], member, weights) : table.band(member, weights, quantity));
-  return ribbonDiagram(table, members, weights, quantity, band, isEnvelope(shown), bands === undefined && quantity !== 'stress', 0.075 * size, drawn);
+  return ribbonDiagram(table, members, weights, quantity, band, isEnvelope(shown), bands === undefined && quantity !== 'stress', 0.075 * size, drawn, source.facing);
 }
 
 function differenceBands({ model, solution, less, shown: _shown }: DiagramSource, members: readonly number[], weights: readonly Float64Array[], quantity: Ribboned): Map<number, Band> {
@@ -97,7 +99,7 @@ const noteworthy = 0.02;
 const mostWritten = 80;
 
 /** Diagrams of an internal force on members: one curve for a case or combination, two for an envelope. */
-function ribbonDiagram(table: StationTable, members: readonly number[], weights: readonly Float64Array[], component: Ribboned, bandOf: (member: number) => Band | undefined, envelope: boolean, exact: boolean, reach: number, drawn: Drawn): DiagramDrawing {
+function ribbonDiagram(table: StationTable, members: readonly number[], weights: readonly Float64Array[], component: Ribboned, bandOf: (member: number) => Band | undefined, envelope: boolean, exact: boolean, reach: number, drawn: Drawn, facing: DiagramSource['facing']): DiagramDrawing {
   const { solution } = table;
   const own = members.flatMap((member) => {
     const band = bandOf(member);
@@ -117,7 +119,8 @@ function ribbonDiagram(table: StationTable, members: readonly number[], weights:
   size = Math.max(largest, -smallest, 0);
   if (!(size > 1e-9)) return nothing;
   const scale = drawn.unitsPerMetre !== null ? 1 / drawn.unitsPerMetre : roundDown((reach / size) * drawn.magnify);
-  const { row, sign } = drawnAlong[component];
+  const { row: usual, sign } = drawnAlong[component];
+  const sideless = component === 'N' || component === 'T' || component === 'stress';
   const mirrored = drawn.mirrored ? -1 : 1;
   const stationCount = own.reduce((sum, { band }) => sum + band.stations.length, 0);
   const ribbon = new Ribbon(stationCount, drawn.paint === 'colours' ? 1 : sides.length, drawn.paint === 'colours');
@@ -128,6 +131,8 @@ function ribbonDiagram(table: StationTable, members: readonly number[], weights:
     const from = 3 * solution.ends[2 * member];
     const axes = solution.axes.subarray(9 * member, 9 * member + 9);
     const origin = solution.positions.subarray(from, from + 3);
+    const away = (which: 1 | 2) => (facing ? Math.abs(axes[3 * which] * facing[0] + axes[3 * which + 1] * facing[1] + axes[3 * which + 2] * facing[2]) : 0);
+    const row = sideless && away(1) < away(2) - 1e-9 ? 1 : usual;
     const side = [0, 1, 2].map((k) => (drawn.paint === 'colours' ? 0 : mirrored * sign * scale * axes[3 * row + k]));
     if (drawn.paint === 'colours') ribbon.addColoured(stations, band, sides, origin, axes);
     else for (const which of sides) ribbon.add(stations, band[which], origin, axes, side);

@@ -3,7 +3,7 @@ import type { Model } from '~core/model';
 import type { Shown } from '~core/results';
 import type { Solved } from '../../state/solve-slice';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import type { Drawn, Quantity, Stage } from '../../state/view-slice';
+import type { Drawn, Quantity, Stage, ViewPlane } from '../../state/view-slice';
 import { membersForWorker } from '../../workers/worker-limit';
 import { drawQuantity, type DiagramDrawing, type DiagramSource } from './diagrams';
 import type { Scope } from './scope';
@@ -18,13 +18,14 @@ interface Asked {
   readonly drawn: Drawn;
   readonly solved: Solved | undefined;
   readonly less: DiagramSource['less'] | undefined;
+  readonly plane: ViewPlane;
 }
 
 /**
  * The drawing of a quantity for a view: made at once for models of ordinary size, in the worker for large ones, the last one staying until the next has come.
  * Several views share one scale, the smallest that any of them would choose.
  */
-export function useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less }: Asked): DiagramDrawing | undefined {
+export function useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less, plane }: Asked): DiagramDrawing | undefined {
   const api = useWorkbenchApi();
   const several = useWorkbench((state) => state.panes.length > 0);
   const paneScales = useWorkbench((state) => state.paneScales);
@@ -33,13 +34,14 @@ export function useDiagram({ number, model, scope, stage, shown, quantity, drawn
   const numbers = useMemo(() => new Map(solved?.solution.memberIds.map((id, i) => [id, i])), [solved]);
   const members = useMemo(() => (inSight ? scope.members.flatMap((member) => numbers.get(member.id) ?? []) : []), [inSight, scope, numbers]);
   const size = useMemo(() => solved?.solution.positions.reduce((most, coordinate) => Math.max(most, Math.abs(coordinate)), 1) ?? 1, [solved]);
+  const facing = useMemo(() => facingOf(model, plane), [model, plane]);
   const moves = quantity === 'deflected' || quantity === 'drift';
   const common = several ? Math.min(Infinity, ...Object.values(paneScales).filter((one) => one.quantity === quantity).map((one) => one.scale)) : Infinity;
   const typed = moves ? drawn.times !== null : drawn.unitsPerMetre !== null;
   const scaled = useMemo<Drawn>(() => (typed || common === Infinity ? drawn : moves ? { ...drawn, times: common } : { ...drawn, unitsPerMetre: 1 / common }), [drawn, common, typed, moves]);
   const large = members.length > membersForWorker && isHere && !less;
 
-  const made = useMemo(() => (inSight && !large ? { drawing: drawQuantity({ model, solution: solved.solution, shown, ...(less ? { less } : {}) }, members, quantity, size, scaled), natural: several && !typed ? naturalScale(model, solved, shown, less, members, quantity, size, drawn) : undefined } : undefined), [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed]);
+  const made = useMemo(() => (inSight && !large ? { drawing: drawQuantity({ model, solution: solved.solution, shown, facing, ...(less ? { less } : {}) }, members, quantity, size, scaled), natural: several && !typed ? naturalScale(model, solved, shown, less, members, quantity, size, drawn) : undefined } : undefined), [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed, facing]);
 
   useEffect(() => {
     const natural = made?.natural;
@@ -56,12 +58,19 @@ export function useDiagram({ number, model, scope, stage, shown, quantity, drawn
   useEffect(() => {
     if (!large) return;
     let wanted = true;
-    void api.getState().drawing(members, shown, quantity, size, scaled).then((drawing) => wanted && setFetched({ quantity, drawing }));
+    void api.getState().drawing(members, shown, quantity, size, scaled, facing).then((drawing) => wanted && setFetched({ quantity, drawing }));
     return () => {
       wanted = false;
     };
-  }, [api, large, members, shown, quantity, size, scaled, solved]);
+  }, [api, large, members, shown, quantity, size, scaled, facing, solved]);
   return large ? (fetched?.quantity === quantity ? fetched.drawing : undefined) : made?.drawing;
+}
+
+/** The direction towards the eye of a plan or an elevation; none in space. */
+function facingOf(model: Model, plane: ViewPlane): readonly [number, number, number] | undefined {
+  if (plane.kind === 'plan') return [0, 0, 1];
+  if (plane.kind !== 'elevation') return undefined;
+  return model.gridLines[plane.gridLine]?.axis === 'x' ? [1, 0, 0] : [0, 1, 0];
 }
 
 /** The scale a view would choose for itself. */
