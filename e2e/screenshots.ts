@@ -92,7 +92,42 @@ await picture('member-page', 'results', async (page) => {
   await find(page, 'm145');
   await find(page, 'page of the selected');
 });
-await picture('report', 'report', async () => undefined);
+await picture('compare', 'results', async (page) => {
+  await page.getByRole('button', { name: /^U8, / }).click();
+  await find(page, 'elevation on grid 3');
+  await find(page, 'compare with a variant');
+  await page.getByLabel('Compare with').click();
+  await page.keyboard.type('second order');
+  await page.keyboard.press('Enter');
+  await page.getByRole('heading', { name: 'Compared with second order' }).waitFor({ timeout: 60000 });
+});
+await picture('variants', 'results', async (page) => {
+  const variant = () => page.getByRole('complementary', { name: 'Variants' });
+  await page.getByRole('button', { name: 'worst utilisation' }).click();
+  await page.getByRole('button', { name: 'weight', exact: true }).click();
+  await find(page, 'm145');
+  await find(page, 'page of the selected');
+  await page.getByRole('button', { name: 'Watch My' }).click();
+  for (const [name, section] of [['Deeper beam', '400 x 750'], ['Shallower beam', '400 x 550']]) {
+    await find(page, 'variants: branch');
+    await variant().getByLabel('Name of the new variant').fill(name);
+    await variant().getByRole('button', { name: 'Branch and open it' }).click();
+    await page.getByRole('button', { name: `Variant ${name}` }).waitFor();
+    await solved(page);
+    await find(page, 'go to stage frame');
+    await find(page, 'm145');
+    await page.getByRole('complementary', { name: 'Details' }).getByLabel('Section', { exact: true }).fill(section);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(500);
+    await solved(page);
+  }
+  await find(page, 'variants: branch');
+  await variant().getByRole('table', { name: /Watched/ }).getByRole('button', { name: /^My in m145/ }).click();
+  await page.waitForTimeout(9000);
+});
+await picture('report', 'report', async (page) => {
+  await page.getByRole('button', { name: 'Add a picture' }).click();
+});
 
 const { page } = await openPage(browser);
 await page.goto(app.address);

@@ -74,6 +74,18 @@ export class StationTable {
   band(member: number, weights: readonly Float64Array[], quantity: keyof typeof lineIndex): Band {
     const { stations } = this.of(member);
     const at = lineIndex[quantity];
+    const [only] = weights;
+    if (weights.length === 1) {
+      // one solved state as it is needs no sums: its values serve as they are kept
+      const parts = takingPart(only);
+      if (parts.length === 1 && only[parts[0]] === 1) {
+        const values = this.stateValues(member, parts[0]).subarray(at * stations.length, (at + 1) * stations.length);
+        return { stations, max: values, min: values };
+      }
+      const sums = new Float64Array(stations.length);
+      this.sum(member, only, at, sums);
+      return { stations, max: sums, min: sums };
+    }
     const max = new Float64Array(stations.length).fill(-Infinity);
     const min = new Float64Array(stations.length).fill(Infinity);
     const { length } = stations;

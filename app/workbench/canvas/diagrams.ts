@@ -1,6 +1,6 @@
 import type { Solution } from '~core/fem';
 import type { Model } from '~core/model';
-import { commonMembers, differenceBand, differenceMovement, forceComponents, isEnvelope, lineIndex, shownParts, stationTable, stressBand, type Band, type ForceComponent, type Shown, type StationTable } from '~core/results';
+import { commonMembers, differenceBand, differenceMovement, forceComponents, isEnvelope, lineIndex, shownParts, stationTable, stressBand, type Band, type ForceComponent, type Shown, type Station, type StationTable } from '~core/results';
 import type { Drawn, Quantity } from '../../state/drawn';
 import { colors } from '../../theme/tokens';
 
@@ -95,6 +95,8 @@ function differenceBands({ model, solution, less, shown: _shown }: DiagramSource
   return bands;
 }
 
+/** With more members than this every other station is drawn: each member is a few pixels long. */
+const membersDrawnCoarsely = 1500;
 const noteworthy = 0.02;
 const mostWritten = 80;
 
@@ -123,7 +125,7 @@ function ribbonDiagram(table: StationTable, members: readonly number[], weights:
   const sideless = component === 'N' || component === 'T' || component === 'stress';
   const mirrored = drawn.mirrored ? -1 : 1;
   const stationCount = own.reduce((sum, { band }) => sum + band.stations.length, 0);
-  const ribbon = new Ribbon(stationCount, drawn.paint === 'colours' ? 1 : sides.length, drawn.paint === 'colours');
+  const ribbon = new Ribbon(stationCount, drawn.paint === 'colours' ? 1 : sides.length, drawn.paint === 'colours', own.length > membersDrawnCoarsely);
   const values: DiagramDrawing['values'][number][] = [];
   const written = membersToWrite(own.map(({ band }) => band));
   own.forEach(({ member, band }, i) => {
@@ -196,25 +198,30 @@ class Ribbon {
   private triangleEnd = 0;
   private outlineEnd = 0;
 
-  /** @param stations of all members together @param curves how many a member has @param coloured whether only coloured segments are wanted */
-  constructor(stations: number, curves: number, coloured: boolean) {
+  /** @param stations of all members together @param curves how many a member has @param coloured whether only coloured segments are wanted @param coarse whether every other station serves */
+  constructor(stations: number, curves: number, coloured: boolean, private readonly coarse: boolean) {
     this.triangles = new Float32Array(coloured ? 0 : 18 * stations * curves);
     this.outline = new Float32Array(6 * (2 * stations + 4) * curves);
     this.segmentValues = new Float32Array(coloured ? stations : 0);
   }
 
   /** @param origin start of the member @param along unit vector of its axis @param side vector on which one unit of the value is drawn */
-  add(stations: readonly { x: number }[], curve: Float64Array, origin: ArrayLike<number>, along: ArrayLike<number>, side: ArrayLike<number>): void {
+  add(stations: readonly Station[], curve: Float64Array, origin: ArrayLike<number>, along: ArrayLike<number>, side: ArrayLike<number>): void {
     const { triangles, outline } = this;
     let t = this.triangleEnd;
     let o = this.outlineEnd;
     o = put(outline, o, origin, along, side, stations[0].x, 0);
     o = put(outline, o, origin, along, side, stations[0].x, curve[0]);
-    for (let s = 1; s < stations.length; s++) {
-      const from = stations[s - 1].x;
+    const end = stations.length - 1;
+    let before = 0;
+    for (let s = 1; s <= end; s++) {
+      // jumps are drawn at any rate
+      if (this.coarse && s % 2 === 1 && s < end && !stations[s].after && !stations[s + 1].after) continue;
+      const from = stations[before].x;
       const to = stations[s].x;
-      const a = curve[s - 1];
+      const a = curve[before];
       const b = curve[s];
+      before = s;
       // where the curve crosses the axis two triangles meet, else they share a corner
       const zero = a * b < 0 ? from + ((to - from) * a) / (a - b) : to;
       t = put(triangles, t, origin, along, side, from, 0);
@@ -226,9 +233,8 @@ class Ribbon {
       o = put(outline, o, origin, along, side, from, a);
       o = put(outline, o, origin, along, side, to, b);
     }
-    const last = stations.length - 1;
-    o = put(outline, o, origin, along, side, stations[last].x, curve[last]);
-    o = put(outline, o, origin, along, side, stations[last].x, 0);
+    o = put(outline, o, origin, along, side, stations[end].x, curve[end]);
+    o = put(outline, o, origin, along, side, stations[end].x, 0);
     this.triangleEnd = t;
     this.outlineEnd = o;
   }
