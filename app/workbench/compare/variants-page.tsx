@@ -56,7 +56,7 @@ export function VariantsPage() {
                 )}
               </td>
               <td className="secondary">{one.parent ? <>{one.parent.name}<div className="caption">after “{one.parent.sentence}”</div></> : 'the beginning'}</td>
-              <td className="secondary">{one.lastSentence}<div className="caption">{new Date(one.changedAt).toLocaleString('en-GB')}</div></td>
+              <td className="secondary">{(one.id === current ? history.at(-1)?.sentence : undefined) ?? one.lastSentence}<div className="caption">{new Date((one.id === current ? history.at(-1)?.at : undefined) ?? one.changedAt).toLocaleString('en-GB')}</div></td>
               <td className="number">{one.id === current ? history.length : one.revisions}</td>
               <td style={{ whiteSpace: 'nowrap' }}>
                 {one.id === current ? <span className="caption">open</span> : (

@@ -14,7 +14,7 @@ export function WatchChart({ title, unit, bars }: { title: string; unit: string;
         <BarChart data={[...bars]} margin={{ top: 18, right: 8, bottom: 0, left: 0 }}>
           <CartesianGrid vertical={false} stroke={colors.line2} />
           <XAxis dataKey="name" tick={{ fontSize: 11.5, fill: colors.ink2 }} tickLine={false} axisLine={{ stroke: colors.line }} interval={0} />
-          <YAxis tick={{ fontSize: 11.5, fill: colors.ink3 }} tickLine={false} axisLine={false} width={52} tickFormatter={(value: number) => formatNumber(value, decimals)} />
+          <YAxis tick={{ fontSize: 11.5, fill: colors.ink3 }} tickLine={false} axisLine={false} width={56} domain={[(low: number) => Math.min(0, low), (high: number) => Math.max(0, high)]} tickFormatter={(value: number) => formatNumber(value, decimals)} />
           <ReferenceLine y={0} stroke={colors.ink} />
           <Bar dataKey="value" maxBarSize={54} isAnimationActive={false}>
             {bars.map((bar) => <Cell key={bar.name} fill={bar.current ? colors.ink2 : '#A5AFC8'} />)}

@@ -114,10 +114,11 @@ function Views() {
         <div key={i} className="fields" role="group" aria-label={`Picture ${i + 1}`} style={{ marginBottom: 6 }}>
           <Select aria-label="View" value={view.view} options={[{ value: '', label: 'whole frame' }, ...inOrder(model.views).map((one) => ({ value: one.id, label: one.label }))]} popupMatchSelectWidth={180} onChange={(value) => change(i, { view: value })} />
           <div className="row" style={{ flexWrap: 'nowrap' }}>
-            <Select aria-label="Quantity" value={view.quantity} style={{ width: 84 }} options={[{ value: 'outline', label: 'frame' }, { value: 'deflected', label: 'shape' }, ...forceComponents.map((value) => ({ value, label: value }))]} popupMatchSelectWidth={100} onChange={(value: ReportView['quantity']) => change(i, { quantity: value })} />
-            <ShownChoice id={`report-view-${i}`} value={view.shown} empty="as on screen" onChange={(next) => change(i, { shown: next ?? shown })} />
+            <Select aria-label="Quantity" value={view.quantity} style={{ width: 130 }} options={[{ value: 'outline', label: 'frame' }, { value: 'deflected', label: 'shape' }, ...forceComponents.map((value) => ({ value, label: value }))]} popupMatchSelectWidth={100} onChange={(value: ReportView['quantity']) => change(i, { quantity: value })} />
             <button type="button" className="link" aria-label={`Remove picture ${i + 1}`} onClick={() => set(views.filter((_, n) => n !== i))}>×</button>
           </div>
+          <label htmlFor={`report-view-${i}`}>of</label>
+          <ShownChoice id={`report-view-${i}`} value={view.shown} empty="as on screen" onChange={(next) => change(i, { shown: next ?? shown })} />
         </div>
       ))}
       <Button size="small" onClick={() => set([...views, { view: inOrder(model.views)[views.length]?.id ?? '', quantity: drawn, shown }])}>Add a picture</Button>
