@@ -5,7 +5,7 @@ import globals from './eslint.globals.mjs';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['core/fem/sparse/kernel/assembly/', 'node_modules/', 'build/', '.react-router/', '.elbow/'] },
+  { ignores: ['core/fem/sparse/kernel/assembly/', 'node_modules/', 'build/', 'dist-jobs/', '.react-router/', '.elbow/'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   {

@@ -242,7 +242,7 @@ function ResultActions() {
     <div className="block">
       <div className="listing">
         {item('Is it plausible?', 'Shift P', () => look({ panel: { kind: 'plausibility' } }))}
-        {item('Compare with …', 'Shift C', () => look({ panel: { kind: 'compare' } }))}
+        {item('Compare with …', 'Shift K', () => look({ panel: { kind: 'compare' } }))}
         {item('Variants', 'Shift V', () => look({ panel: { kind: 'variants' } }))}
         {item('Runs', '', () => look({ panel: { kind: 'runs' } }))}
         {item('Lines of supports', '', () => look({ panel: { kind: 'supports' } }))}

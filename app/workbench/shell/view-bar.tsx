@@ -42,7 +42,7 @@ export function ViewBar() {
         Drawn <Icon name="down" />
       </button>
       {moves && (
-        <button type="button" className="flat-button" aria-pressed={animated} title="Let the movement swing to and fro, or stop it (Shift M)" onClick={() => look({ animated: !animated })}>
+        <button type="button" className="flat-button" aria-pressed={animated} title="Let the movement swing to and fro, or stop it (Shift Y)" onClick={() => look({ animated: !animated })}>
           {animated ? 'Stop' : 'Animate'}
         </button>
       )}
