@@ -29,6 +29,8 @@ const handedOver = z.strictObject({
 /** The runs of a project whose results are kept, the newest first. */
 export function loader({ params }: Route.LoaderArgs) {
   projectOr404(params.projectId);
+  // runs that an earlier server left are taken up as soon as somebody looks
+  jobs();
   return Response.json({ runs: recordedRuns().list(params.projectId) });
 }
 

@@ -61,7 +61,7 @@ export const migrations: readonly { number: number; name: string; sql: string }[
         definition TEXT NOT NULL
       ) STRICT;
       CREATE TABLE recorded_run (
-        id INTEGER PRIMARY KEY,
+        id INTEGER PRIMARY KEY AUTOINCREMENT,
         revision_id INTEGER NOT NULL REFERENCES revision(id),
         name TEXT,
         at TEXT NOT NULL,

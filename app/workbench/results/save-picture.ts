@@ -2,7 +2,10 @@ import { forceComponents, shownWords } from '~core/results';
 import { pictureSvg, type PictureRequest } from '~core/report';
 import type { Workbench } from '../../state/store';
 import { planeKey } from '../../state/view-slice';
-import { pictureDoors } from '../canvas/picture-doors';
+import { formatQuantity } from '~core/units';
+import { kindOfQuantity } from '../canvas/compose';
+import { pictureDoors, type PictureLayers } from '../canvas/picture-doors';
+import { legendSteps, valueColor } from '../canvas/value-colors';
 import { fileName, saveFile } from './save-tables';
 
 /** What the first view shows, as a picture is asked for. */
@@ -15,34 +18,58 @@ function requestOf(workbench: Workbench): PictureRequest {
 
 /** Saves what is on screen: as PNG with its layers, title, scale and legend, or as SVG drawn anew from the results. */
 export async function savePicture(workbench: Workbench, format: 'png' | 'svg'): Promise<void> {
-  const { model, solved, shown, scaleText, notify, quantity } = workbench.getState();
+  const { model, solved, shown, notify } = workbench.getState();
   const name = fileName(`${model.settings.name}, ${shownWords(model, shown).name}`);
   if (format === 'svg') {
     const svg = pictureSvg(model, solved?.model === model ? solved.solution : undefined, requestOf(workbench));
     saveFile(`${name}.svg`, new Blob([svg], { type: 'image/svg+xml' }));
     return;
   }
-  const layers = pictureDoors.get(0)?.();
-  if (!layers) {
-    notify('There is no drawing to save; this browser may have no WebGL.', 'error');
-    return;
-  }
-  const ratio = layers.overlay.width / layers.width;
-  const foot = 44 * ratio;
-  const canvas = Object.assign(document.createElement('canvas'), { width: layers.overlay.width, height: layers.overlay.height + foot });
+  const views = [...pictureDoors].sort(([a], [b]) => a - b).flatMap(([, door]) => door() ?? []);
+  const blob = views.length === 0 ? null : await new Promise<Blob | null>((resolve) => onOneSheet(workbench, views).toBlob(resolve, 'image/png'));
+  if (blob) saveFile(`${name}.png`, blob);
+  else notify('There is no drawing to save; this browser may have no WebGL.', 'error');
+}
+
+const [foot, step] = [44, 14];
+
+/** The views beside and below each other on white, with title, scale and, where values are colours, the legend. */
+function onOneSheet(workbench: Workbench, views: readonly PictureLayers[]): HTMLCanvasElement {
+  const { model, shown, scaleText, quantity, legendRange, drawn } = workbench.getState();
+  const ratio = views[0].overlay.width / views[0].width;
+  const columns = views.length > 1 ? 2 : 1;
+  const [width, height] = [Math.max(...views.map((view) => view.width)), Math.max(...views.map((view) => view.height))];
+  const [wide, tall] = [columns * width, Math.ceil(views.length / columns) * height];
+  const canvas = Object.assign(document.createElement('canvas'), { width: wide * ratio, height: (tall + foot) * ratio });
   const context = canvas.getContext('2d')!;
-  context.fillStyle = '#ffffff';
-  context.fillRect(0, 0, canvas.width, canvas.height);
-  context.drawImage(layers.graphics, 0, 0, layers.overlay.width, layers.overlay.height);
-  context.drawImage(layers.overlay, 0, 0);
   context.scale(ratio, ratio);
+  context.fillStyle = '#ffffff';
+  context.fillRect(0, 0, wide, tall + foot);
+  views.forEach((view, i) => {
+    const [x, y] = [(i % columns) * width, Math.floor(i / columns) * height];
+    context.drawImage(view.graphics, x, y, view.width, view.height);
+    context.drawImage(view.overlay, x, y, view.width, view.height);
+    context.strokeStyle = '#DCE2E8';
+    context.strokeRect(x, y, view.width, view.height);
+  });
+  if (legendRange && drawn.paint === 'colours') {
+    const kind = kindOfQuantity(quantity);
+    const { units } = model.settings;
+    context.font = "400 12px 'Commissioner Variable', sans-serif";
+    for (let i = 0; i < legendSteps; i++) {
+      context.fillStyle = valueColor(i, legendRange);
+      context.fillRect(wide - 110, 20 + (legendSteps - 1 - i) * step, step, step);
+    }
+    context.fillStyle = '#161C23';
+    context.fillText(formatQuantity(legendRange[1], kind, units), wide - 90, 31);
+    context.fillText(formatQuantity(legendRange[0], kind, units), wide - 90, 20 + legendSteps * step - 3);
+  }
+  const words = shownWords(model, shown);
   context.fillStyle = '#161C23';
   context.font = "600 14px 'Commissioner Variable', sans-serif";
-  context.fillText(`${model.settings.name}: ${quantity}, ${shownWords(model, shown).name}`, 12, layers.height + 18);
+  context.fillText(`${model.settings.name}: ${quantity}, ${words.name}`, 12, tall + 18);
   context.fillStyle = '#434E59';
   context.font = "400 12px 'Commissioner Variable', sans-serif";
-  context.fillText([shownWords(model, shown).detail, scaleText].filter((part) => part !== '').join(' · '), 12, layers.height + 35);
-  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-  if (blob) saveFile(`${name}.png`, blob);
-  else notify('The picture could not be made.', 'error');
+  context.fillText([words.detail, scaleText].filter((part) => part !== '').join(' · '), 12, tall + 35);
+  return canvas;
 }
