@@ -65,6 +65,8 @@ test('a node’s movement is explained by cases at once and by members when the 
   const page = words(show(<WhyPage node="n68" direction="z" />));
   expect(page).toContain('Which cases make it up');
   expect(page).toContain('asking the structure …');
+  expect(page).not.toContain('make up its reaction');
+  expect(words(show(<WhyPage node="n1" direction="z" />))).toMatch(/Which cases make up its reaction in z .*SD Slabs, finishes and façade 1\.40/);
 });
 
 test('what is left over at nodes names the equations, the nodes and the stiffest member', () => {

@@ -49,6 +49,12 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
             <h3>Which cases make it up <span className="caption">factor × value of the case alone</span></h3>
             <Contributions rows={contributions(solved.solution, worst.weights, (one) => one.displacements[6 * n + axis])} kind="deflection" />
           </div>
+          {model.nodes[node].support && (
+            <div className="block">
+              <h3>Which cases make up its reaction in {direction}</h3>
+              <Contributions rows={contributions(solved.solution, worst.weights, (one) => one.reactions[6 * n + axis])} kind="force" />
+            </div>
+          )}
           <div className="block">
             <h3>Which members it comes from <span className="caption">virtual work of their deformation; stiffen what stands first</span></h3>
             {!found ? <p className="secondary">{why?.key === key ? 'The structure could not be asked.' : 'asking the structure …'}</p> : (
