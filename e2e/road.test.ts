@@ -116,7 +116,7 @@ test('the demonstration opens solved, every stage shows itself, and the address 
   await page.getByRole('row', { selected: true }).getByText('m40', { exact: true }).waitFor();
   await details().getByText('exact, not sampled').waitFor();
   await page.getByRole('tab', { name: 'Reactions' }).click();
-  await page.getByRole('grid', { name: 'Reactions' }).getByText('n1', { exact: true }).waitFor();
+  await page.getByRole('grid', { name: 'Reactions' }).getByText('n1', { exact: true }).first().waitFor();
 });
 
 test('undo and redo work across a reload, and a killed server loses no edit', async () => {
@@ -193,7 +193,7 @@ test('bad files are refused with reasons; unknown projects have a page that says
   await page.getByText(/cut off/).waitFor();
   writeFileSync(bad, readFileSync('core/exchange/samples/version-1.json', 'utf8').replace('"version": 1', '"version": 99'));
   await page.getByLabel('Model file').setInputFiles(bad);
-  await page.getByText(/of version 99; this Elbow reads up to version 4/).waitFor();
+  await page.getByText(/of version 99; this Elbow reads up to version 5/).waitFor();
   await page.goto(`${app.address}/projects/nowhere`);
   await page.getByText('There is no project “nowhere”.').waitFor();
   // the browser's console reports the refusals, as it should

@@ -102,7 +102,7 @@ function MemberDetails({ id }: { id: string }) {
           <span className="caption">not checked</span>
         )}
         <span style={{ flex: 1 }} />
-        <Button onClick={() => look({ panel: { kind: 'member', member: id } })}>Page</Button>
+        <Button onClick={() => look({ panel: { kind: 'member', member: id } })}>Member page</Button>
         <Button onClick={() => look({ stage: 'checks', panel: { kind: 'sheet', member: id, check: null } })}>Sheet</Button>
       </div>
     </aside>
