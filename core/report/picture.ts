@@ -1,6 +1,6 @@
 import type { Solution } from '../fem';
 import type { Member, Model, SavedView } from '../model';
-import { forceComponents, isEnvelope, lineIndex, shownParts, shownWords, stationTable, type ForceComponent, type Shown } from '../results';
+import { diagramSense, forceComponents, isEnvelope, lineIndex, roundDown, shownParts, shownWords, stationTable, type ForceComponent, type Shown } from '../results';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '../units';
 
 /** What a picture shows of the structure. */
@@ -18,8 +18,6 @@ export interface PictureRequest {
 
 const names: Readonly<Record<PictureRequest['quantity'], string>> = { deflected: 'Deflected shape', outline: 'Frame', N: 'Axial force N', Vy: 'Shear Vy', Vz: 'Shear Vz', T: 'Torsion T', My: 'Moment My', Mz: 'Moment Mz' };
 const colors: Readonly<Record<PictureRequest['quantity'], string>> = { deflected: '#161C23', outline: '#434E59', N: '#5F4BB0', Vy: '#8A5A00', Vz: '#8A5A00', T: '#4F6B12', My: '#00717B', Mz: '#00717B' };
-/** As on the screen: the local axis along which a force is drawn, moments on the tension side. */
-const drawnAlong: Readonly<Record<ForceComponent, { row: 1 | 2; sign: 1 | -1 }>> = { N: { row: 2, sign: 1 }, Vy: { row: 1, sign: 1 }, Vz: { row: 2, sign: 1 }, T: { row: 2, sign: 1 }, My: { row: 2, sign: -1 }, Mz: { row: 1, sign: -1 } };
 
 const isForce = (quantity: PictureRequest['quantity']): quantity is ForceComponent => (forceComponents as readonly string[]).includes(quantity);
 const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
@@ -44,13 +42,6 @@ function basisOf(model: Model, view: PictureRequest['view']): { right: readonly 
   if (view?.plane.kind === 'elevation') return model.gridLines[view.plane.gridLine]?.axis === 'x' ? { right: [0, 1, 0], up: [0, 0, 1] } : { right: [1, 0, 0], up: [0, 0, 1] };
   const { azimuth, elevation } = view?.camera ?? { azimuth: -1.12, elevation: 0.36 };
   return { right: [-Math.sin(azimuth), Math.cos(azimuth), 0], up: [-Math.sin(elevation) * Math.cos(azimuth), -Math.sin(elevation) * Math.sin(azimuth), Math.cos(elevation)] };
-}
-
-/** 1, 2 or 5 times a power of ten, not above the value. */
-function roundDown(value: number): number {
-  const power = 10 ** Math.floor(Math.log10(value));
-  const digit = value / power;
-  return (digit >= 5 ? 5 : digit >= 2 ? 2 : 1) * power;
 }
 
 /**
@@ -132,7 +123,7 @@ function resultParts(model: Model, solution: Solution, members: readonly Member[
     for (const { band } of bands) for (let s = 0; s < band.max.length; s++) largest = Math.max(largest, Math.abs(band.max[s]), Math.abs(band.min[s]));
     if (largest < 1e-9) return { drawn: '', scale: 'nothing to draw' };
     const factor = roundDown(reach / largest);
-    const { row: usual, sign } = drawnAlong[quantity];
+    const { row: usual, sign } = diagramSense[quantity];
     for (const { m, band } of bands) {
       const { origin, axes } = frameOf(m);
       // a force along or about the axis has no side of its own: it lies where it is seen best

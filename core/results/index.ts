@@ -14,3 +14,4 @@ export { watchedText, watchedValue, watchSchema, watchWords, type Utilisations, 
 export { commonMembers, differenceBand, differenceMovement, type Side } from './difference';
 export { plausibility, type Plausibility, type PlausibilityItem } from './plausibility';
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';
+export { diagramSense, roundDown } from './diagram-sense';

@@ -1,6 +1,6 @@
 import type { Solution } from '~core/fem';
 import type { Model } from '~core/model';
-import { commonMembers, differenceBand, differenceMovement, forceComponents, isEnvelope, lineIndex, shownParts, stationTable, stressBand, type Band, type ForceComponent, type Shown, type Station, type StationTable } from '~core/results';
+import { commonMembers, differenceBand, diagramSense, differenceMovement, forceComponents, isEnvelope, lineIndex, roundDown, shownParts, stationTable, stressBand, type Band, type ForceComponent, type Shown, type Station, type StationTable } from '~core/results';
 import type { Drawn, Quantity } from '../../state/drawn';
 import { colors } from '../../theme/tokens';
 
@@ -28,20 +28,8 @@ export const quantityColors: Readonly<Record<Quantity, string>> = {
 
 type Ribboned = ForceComponent | 'stress';
 
-/** The local axis (row of the axes matrix) along which a quantity is drawn, and its sense: moments on the tension side. */
-const drawnAlong: Readonly<Record<Ribboned, { row: 1 | 2; sign: 1 | -1 }>> = {
-  N: { row: 2, sign: 1 }, Vy: { row: 1, sign: 1 }, Vz: { row: 2, sign: 1 }, T: { row: 2, sign: 1 }, My: { row: 2, sign: -1 }, Mz: { row: 1, sign: -1 }, stress: { row: 2, sign: 1 },
-};
-
 export const isForce = (quantity: Quantity): quantity is ForceComponent => (forceComponents as readonly string[]).includes(quantity);
 const isRibbon = (quantity: Quantity): quantity is Ribboned => isForce(quantity) || quantity === 'stress';
-
-/** 1, 2 or 5 times a power of ten, not above the value. */
-export function roundDown(value: number): number {
-  const power = 10 ** Math.floor(Math.log10(value));
-  const digit = value / power;
-  return (digit >= 5 ? 5 : digit >= 2 ? 2 : 1) * power;
-}
 
 /** Results that are drawn: of one solution, or of one less another. */
 export interface DiagramSource {
@@ -121,7 +109,8 @@ function ribbonDiagram(table: StationTable, members: readonly number[], weights:
   size = Math.max(largest, -smallest, 0);
   if (!(size > 1e-9)) return nothing;
   const scale = drawn.unitsPerMetre !== null ? 1 / drawn.unitsPerMetre : roundDown((reach / size) * drawn.magnify);
-  const { row: usual, sign } = drawnAlong[component];
+  // a stress has no side of its own, as an axial force has none
+  const { row: usual, sign } = diagramSense[component === 'stress' ? 'N' : component];
   const sideless = component === 'N' || component === 'T' || component === 'stress';
   const mirrored = drawn.mirrored ? -1 : 1;
   const stationCount = own.reduce((sum, { band }) => sum + band.stations.length, 0);

@@ -243,6 +243,17 @@ function memberName(projector: Projector, model: Model, scope: Scope, id: string
   return [{ text: `${member.label ?? id}  ${section}`, x, y, color: colors.brandDark, bold: true, weight: 9, gap: 10 }];
 }
 
+/** The grey band under the member that is pointed at. */
+function drawHalo(context: CanvasRenderingContext2D, projector: Projector, model: Model, id: string): void {
+  const [a, b] = [model.members[id].start, model.members[id].end].map((node) => projector.point(model.nodes[node].position));
+  context.strokeStyle = 'rgba(22, 28, 35, 0.16)';
+  context.lineWidth = 9;
+  context.beginPath();
+  context.moveTo(a[0], a[1]);
+  context.lineTo(b[0], b[1]);
+  context.stroke();
+}
+
 function drawTools(context: CanvasRenderingContext2D, projector: Projector, { model, hover, window, snap, drawnFrom, elsewhere }: OverlayInput): void {
   if (window) {
     context.strokeStyle = colors.brand;
@@ -254,25 +265,12 @@ function drawTools(context: CanvasRenderingContext2D, projector: Projector, { mo
     context.setLineDash([]);
   }
   if (hover?.member && model.members[hover.member]) {
-    const member = model.members[hover.member];
-    const [a, b] = [projector.point(model.nodes[member.start].position), projector.point(model.nodes[member.end].position)];
-    context.strokeStyle = 'rgba(22, 28, 35, 0.16)';
-    context.lineWidth = 9;
-    context.beginPath();
-    context.moveTo(a[0], a[1]);
-    context.lineTo(b[0], b[1]);
-    context.stroke();
+    drawHalo(context, projector, model, hover.member);
   }
   if (elsewhere && model.members[elsewhere.member]) {
     const member = model.members[elsewhere.member];
     const [from, to] = [model.nodes[member.start].position, model.nodes[member.end].position];
-    const [a, b] = [projector.point(from), projector.point(to)];
-    context.strokeStyle = 'rgba(22, 28, 35, 0.16)';
-    context.lineWidth = 9;
-    context.beginPath();
-    context.moveTo(a[0], a[1]);
-    context.lineTo(b[0], b[1]);
-    context.stroke();
+    drawHalo(context, projector, model, elsewhere.member);
     const [x, y] = projector.point(from.map((part, k) => part + (to[k] - part) * elsewhere.share));
     context.font = labelFont(true);
     context.textAlign = 'left';

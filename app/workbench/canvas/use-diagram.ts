@@ -22,7 +22,7 @@ interface Asked {
 }
 
 /**
- * The drawing of a quantity for a view: made at once for models of ordinary size, in the worker for large ones, the last one staying until the next has come.
+ * The drawing of a quantity for a view: made at once for models of ordinary size, in the worker for large ones, where nothing is drawn until the drawing of just this case has come.
  * Several views share one scale, the smallest that any of them would choose.
  */
 export function useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less, plane }: Asked): DiagramDrawing | undefined {
@@ -54,22 +54,18 @@ export function useDiagram({ number, model, scope, stage, shown, quantity, drawn
     api.getState().look({ paneScales: rest });
   }, [api, number]);
 
-  const [fetched, setFetched] = useState<{ quantity: Quantity; drawing: DiagramDrawing | undefined }>();
+  const [fetched, setFetched] = useState<{ quantity: Quantity; shown: Shown; solved: Solved | undefined; drawing: DiagramDrawing | undefined }>();
   useEffect(() => {
     if (!large) return;
     let wanted = true;
-    const start = performance.now();
-    void api.getState().drawing(members, shown, quantity, size, scaled, facing).then((drawing) => {
-      if (!wanted) return;
-      // what a switch of case costs where it is asked for; read by the benchmark
-      performance.measure('elbow diagram', { start });
-      setFetched({ quantity, drawing });
-    });
+    void api.getState().drawing(members, shown, quantity, size, scaled, facing).then((drawing) => wanted && setFetched({ quantity, shown, solved, drawing }));
     return () => {
       wanted = false;
     };
   }, [api, large, members, shown, quantity, size, scaled, facing, solved]);
-  return large ? (fetched?.quantity === quantity ? fetched.drawing : undefined) : made?.drawing;
+  // what is still of another case would stand under a caption that is not its own
+  const isTheirs = fetched?.quantity === quantity && fetched.shown === shown && fetched.solved === solved;
+  return large ? (isTheirs ? fetched.drawing : undefined) : made?.drawing;
 }
 
 /** The direction towards the eye of a plan or an elevation; none in space. */

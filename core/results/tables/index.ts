@@ -1,5 +1,5 @@
 export { cellText, cellValue, columnHeading, filterTable, tableCsv, type Cell, type ResultTable, type TableColumn, type TableFilter, type TableRow } from './table';
 export { displacementTable, reactionTable, storeyOfHeight } from './node-tables';
-export { extremesByCombination, extremesByMember, kindOfForce, movementAlong, stationRows, type StationChoice } from './member-tables';
+export { extremesByCombination, extremesByMember, kindOfForce, stationRows, type StationChoice } from './member-tables';
 export { equilibriumTable, modeTable, storeyBook, storeyTable, supportLineTable } from './other-tables';
 export { comparedTable, compareTables, type ComparedRow } from './compare';

@@ -93,12 +93,3 @@ export function extremesByCombination(model: Model, solution: Solution, shown: S
   });
   return { id: 'byCombination', title: `Extremes of ${component} by combination`, note: `over ${members.length} members`, columns, rows };
 }
-
-/** Movement along a member at its stations, for pictures: local u, v, w and the size, m. */
-export function movementAlong(solution: Solution, member: number, weights: Float64Array): { x: number; u: number; v: number; w: number }[] {
-  const table = stationTable(solution);
-  const values = table.values(member, weights);
-  const stations = table.stations(member);
-  const of = (quantity: number, s: number) => values[quantity * stations.length + s];
-  return stations.map(({ x }, s) => ({ x, u: of(lineIndex.u, s), v: of(lineIndex.v, s), w: of(lineIndex.w, s) }));
-}
