@@ -4,12 +4,11 @@ import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
 import { addElements, assemble, emptyMatrix, toNodes } from './assemble';
 import { condense } from './condensation';
 import { largestPairs } from './eigenpairs';
-import { localStiffness } from './frame-element';
+import { bucklesClamped, localStiffness, type AxialCourse } from './frame-element';
 import { combineLoads, loadSetOf } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
-import { axialForces } from './nonlinear';
-import { analyse, Factorisation, multiply } from './sparse';
-import { loadVectors, recover, solveRefined } from './statics';
+import { axialForces, solveWhole } from './nonlinear';
+import { analyse, Factorisation, multiply, type BlockMatrix } from './sparse';
 
 /** One way to buckle: at `factor` times the load, in a shape whose largest translation is 1. */
 export interface BucklingMode {
@@ -34,34 +33,47 @@ export interface BucklingResult {
   readonly memberIds: readonly string[];
 }
 
-/** Pieces a member is cut into: the factor of a member held at both ends is then within 0.1%, that of a frame's sway far closer. */
+/** Pieces a member is cut into to find how it buckles; the factors themselves are then those of the exact stiffness. */
 const divisions = 6;
 
 /**
  * Multiples of a load at which the structure buckles: K φ = λ G φ with K the first-order stiffness and G minus its change with the axial
- * forces of that load, by Lanczos in the inner product of K.
+ * forces of that load, by Lanczos in the inner product of K; then each factor is carried on to where the exact stiffness does no work in its
+ * shape. Axial forces that loads change along a member are followed inside it; members that only pull or push take part as they act under the load.
  */
 export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): Generator<number, { findings: Finding[]; result?: BucklingResult }> {
   const built = buildAnalysisModel(model, { stiffnessSet: definition.stiffnessSet ? model.stiffnessSets[definition.stiffnessSet] : undefined, divisions });
   if (!('analysis' in built)) return built;
   const { analysis } = built;
-  const stiffness = assemble(analysis);
   const factorisation = new Factorisation(analyse(analysis.pattern, analysis.vertexPositions));
+  const byCase = loadsByCase(model);
+  const set = combineLoads(analysis, definition.factors.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!)), definition.factors.map(({ factor }) => factor));
+  const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
+  const steps = solveWhole({ model, analysis, factorisation, memberEnds, name: `the load of ${definition.label}`, order: 'first' }, set);
+  let step = steps.next();
+  while (!step.done) {
+    yield 0;
+    step = steps.next();
+  }
+  if (!('equilibrium' in step.value)) return step.value;
+  const stiffness = assemble(analysis);
   const singular = factorisation.factoriseNow(stiffness, { definite: true });
   if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion)] };
   yield 0;
-  const byCase = loadsByCase(model);
-  const set = combineLoads(analysis, definition.factors.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!)), definition.factors.map(({ factor }) => factor));
-  const vectors = loadVectors(analysis, set, Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id])));
-  const [{ unknown }] = solveRefined(stiffness, factorisation, [vectors.right]);
-  const forces = axialForces(analysis, recover(analysis, set, vectors, unknown));
-  const largest = forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0);
-  if (!(forces.reduce((least, force) => Math.min(least, force), 0) < -1e-9 * largest)) return { findings: [noCompressionFinding(definition)] };
+  const forces = axialForces(analysis, step.value.equilibrium);
+  // a factor grows the load until something buckles: changes count against the EI that the piece's own force would just bend
+  const ends = step.value.equilibrium.endForces;
+  analysis.frame.takeAxialLoads(set.terms, (e) => (Math.max(Math.abs(ends[12 * e]), Math.abs(ends[12 * e + 6])) * analysis.frame.pieces[e].element.length ** 2) / Math.PI ** 2);
+  const course = (e: number, share: number): AxialCourse => ({ N: share * forces[e], steps: analysis.frame.stepsOf(e), share });
+  const bounds = forces.map((force, e) => (analysis.frame.active[e] ? Math.max(Math.abs(force), ...(analysis.frame.stepsOf(e)?.beyond ?? []).map((beyond) => Math.abs(force + beyond))) : 0));
+  const largest = bounds.reduce((most, force) => Math.max(most, force), 0);
+  const least = forces.reduce((low, force, e) => (bounds[e] > 0 ? Math.min(low, force, ...(analysis.frame.stepsOf(e)?.beyond ?? []).map((beyond) => force + beyond)) : low), 0);
+  if (!(least < -1e-9 * largest)) return { findings: [noCompressionFinding(definition)] };
 
   const softening = emptyMatrix(analysis);
   const change = new Float64Array(144);
   addElements(analysis, analysis.frame, softening.values, (e, into) => {
-    changeWithAxialForce(analysis, e, forces[e], change);
+    changeWithAxialForce(analysis, e, (share) => course(e, share), bounds[e], change);
     analysis.frame.turnedMatrix(e, change, into);
   });
   const pairs = yield* largestPairs({
@@ -71,15 +83,16 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
   }, definition.count);
   if (pairs.values.length === 0) return { findings: [noCompressionFinding(definition)] };
   const modes = pairs.vectors.map((vector, k): BucklingMode => {
-    const factor = 1 / pairs.values[k];
+    const first = 1 / pairs.values[k];
     const elastic = multiply(stiffness, vector);
     const soft = multiply(softening, vector);
     let [gap, size] = [0, 0];
     elastic.forEach((value, i) => {
-      gap = Math.max(gap, Math.abs(value - factor * soft[i]));
+      gap = Math.max(gap, Math.abs(value - first * soft[i]));
       size = Math.max(size, Math.abs(value));
     });
     const nodal = toNodes(analysis, vector);
+    const factor = exactFactor(analysis, stiffness, vector, nodal, first, course);
     let most = 0;
     nodal.forEach((value, i) => {
       if (i % 6 < 3 && Math.abs(value) > Math.abs(most)) most = value;
@@ -88,24 +101,71 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
     const { node, way } = describeMotion(analysis, vector);
     return { factor, displacements: shape.slice(0, 6 * analysis.nodeIds.length), memberShapes: memberShapes(analysis, shape), residual: gap / (size || 1), node, way };
   });
+  modes.sort((a, b) => a.factor - b.factor);
   return { findings: [], result: { modes, divisions, equations: analysis.equationCount, solves: pairs.solves, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds } };
 }
 
-/**
- * −N dk/dN of a piece at N = 0, local, joints included: what its axial force takes from its stiffness. The derivative of the exact stiffness,
- * by a central difference over a thousandth of EI/L² (its error is a millionth of a millionth of the stiffness).
- */
-function changeWithAxialForce({ frame }: AnalysisModel, e: number, force: number, into: Float64Array): void {
+/** The approximation's factors are at most this share too high where their shapes can be told at all. */
+const farthest = 0.25;
+
+/** Stiffness of a piece between its nodes, joints included, under a share of the load's axial forces, local. */
+function pieceStiffness({ frame }: AnalysisModel, e: number, course: AxialCourse, into: Float64Array): void {
   const { element, springs } = frame.pieces[e];
-  const step = (1e-3 * Math.min(element.bendingY, element.bendingZ)) / element.length ** 2;
+  localStiffness(element, course, into);
+  if (springs) condense(into, springs);
+}
+
+/**
+ * Minus the change of a piece's exact stiffness with the load at none of it, by a central difference over a thousandth of EI/L² (its error
+ * is a millionth of a millionth of the stiffness).
+ * @param bound largest axial force in the piece, N; 0: it feels none
+ */
+function changeWithAxialForce(analysis: AnalysisModel, e: number, course: (share: number) => AxialCourse, bound: number, into: Float64Array): void {
+  into.fill(0);
+  if (bound === 0) return;
+  const { element } = analysis.frame.pieces[e];
+  const share = (1e-3 * Math.min(element.bendingY, element.bendingZ)) / element.length ** 2 / bound;
   const below = new Float64Array(144);
-  localStiffness(element, step, into);
-  localStiffness(element, -step, below);
-  if (springs) {
-    condense(into, springs);
-    condense(below, springs);
+  pieceStiffness(analysis, e, course(share), into);
+  pieceStiffness(analysis, e, course(-share), below);
+  for (let i = 0; i < 144; i++) into[i] = -(into[i] - below[i]) / (2 * share);
+}
+
+/**
+ * The factor at which the exact stiffness does no work in a shape: the pieces' own deflections between their nodes are then exact, and the
+ * shape's small error enters by its square (Wittrick & Williams 1971; Newton's method with secants). Where a piece buckles between its
+ * nodes first, the factor of the approximation is kept.
+ */
+function exactFactor(analysis: AnalysisModel, stiffness: BlockMatrix, vector: Float64Array, nodal: Float64Array, first: number, course: (e: number, share: number) => AxialCourse): number {
+  const { frame } = analysis;
+  const elastic = multiply(stiffness, vector).reduce((sum, value, i) => sum + value * vector[i], 0);
+  const local = new Float64Array(12);
+  const k = new Float64Array(144);
+  const zero = new Float64Array(144);
+  const work = (factor: number): number => frame.pieces.reduce((sum, piece, e) => {
+    if (!frame.active[e]) return sum;
+    const here = course(e, factor);
+    if (here.N === 0 && !here.steps) return sum;
+    if (bucklesClamped(piece.element, here)) return NaN;
+    frame.localDisplacements(e, nodal, local);
+    pieceStiffness(analysis, e, here, k);
+    pieceStiffness(analysis, e, { N: 0 }, zero);
+    let gained = 0;
+    for (let i = 0; i < 12; i++) for (let j = 0; j < 12; j++) gained += local[i] * (k[12 * i + j] - zero[12 * i + j]) * local[j];
+    return sum + gained;
+  }, elastic);
+  let [before, atBefore] = [0, elastic];
+  let factor = first;
+  for (let step = 0; step < 8; step++) {
+    const here = work(factor);
+    const next = factor - (here * (factor - before)) / (here - atBefore);
+    // further away than the approximation can err, the shape is not one of these
+    if (!(Math.abs(next - first) < farthest * first)) return first;
+    [before, atBefore] = [factor, here];
+    if (Math.abs(next - factor) <= 1e-10 * first) return next;
+    factor = next;
   }
-  for (let i = 0; i < 144; i++) into[i] = (-force * (into[i] - below[i])) / (2 * step);
+  return factor;
 }
 
 function memberShapes({ frame, memberIds }: AnalysisModel, nodal: Float64Array): Float64Array {

@@ -5,7 +5,7 @@ import { localStiffness } from './frame-element';
 const element = { length: 4, axial: 8e8, bendingY: 2e7, bendingZ: 9e6, torsion: 4e6, shearY: 3e8, shearZ: 2e8 };
 const stiffness = () => {
   const k = new Float64Array(144);
-  localStiffness(element, 0, k);
+  localStiffness(element, { N: 0 }, k);
   return k;
 };
 const rigid = () => new Float64Array(12).fill(Infinity);
@@ -20,7 +20,7 @@ test('rigid joints change nothing', () => {
 test('a released end keeps 3 EI / L³ against a push and 3 EI / L against a turn of the other', () => {
   const long = { ...element, shearY: Infinity, shearZ: Infinity };
   const k = new Float64Array(144);
-  localStiffness(long, 0, k);
+  localStiffness(long, { N: 0 }, k);
   const springs = rigid();
   springs[10] = 0; // r_y at the end
   condense(k, springs);
@@ -73,7 +73,7 @@ test('a hinged member beyond Euler’s load is told as unstable', () => {
   for (const i of [4, 10]) springs[i] = 0;
   const under = (share: number) => {
     const k = new Float64Array(144);
-    localStiffness({ ...element, bendingZ: 1e9, shearZ: Infinity }, (-share * Math.PI ** 2 * element.bendingY) / 16, k);
+    localStiffness({ ...element, bendingZ: 1e9, shearZ: Infinity }, { N: (-share * Math.PI ** 2 * element.bendingY) / 16 }, k);
     return condense(k, springs).unstable;
   };
   expect([under(0.98), under(1.02)]).toEqual([false, true]);

@@ -3,7 +3,9 @@ import { inOrder, memberAxis, subtract, type Connection, type Member, type Model
 import { termActions, type MemberTerm } from '../loading';
 import { condense, condenseForces, recoverEnds, type Condensation } from './condensation';
 import type { ElementSource } from './elements';
-import { addClampedForces, bucklesClamped, localStiffness, termIntegral, type FrameElement } from './frame-element';
+import { axialSteps, type AxialSteps } from './axial-steps';
+import { addClampedForces, bucklesClamped, localStiffness, type AxialCourse, type FrameElement } from './frame-element';
+import { termIntegral } from './term-integral';
 
 /** One straight flexible piece of a member between two nodes of the analysis. */
 export interface Piece {
@@ -14,20 +16,32 @@ export interface Piece {
   /** from the start node, and from the end node, to the flexible piece; global, m */
   readonly startOffset: Vector;
   readonly endOffset: Vector;
-  /** where along the member's axis the flexible piece starts, m */
+  /** where along the member's axis the flexible piece starts and ends, m; the end is the next piece's start to the last digit */
   readonly from: number;
+  readonly to: number;
   /** stiffness of the joints of its ends, or undefined when all are rigid */
   readonly springs: Float64Array | undefined;
+  /** whether it is the first, and the last, piece of its member: only these meet the member's rigid parts */
+  readonly isFirst: boolean;
+  readonly isLast: boolean;
 }
 
 const freedoms = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
 
-/** All members as elements. `N` is the axial force (N, tension positive) each piece's bending feels; `active` says which pieces act at all. */
+/**
+ * All members as elements. `N` is the axial force (N, tension positive, the mean of both ends) each piece's bending feels,
+ * `steps` how it changes along the piece; `active` says which pieces act at all.
+ */
 export class FrameElements implements ElementSource {
   readonly kind = 'member';
   readonly ids: readonly string[];
   readonly N: Float64Array;
   readonly active: Uint8Array;
+  /** share of its stiffness a piece keeps that does not act, so that what only it holds has an answer */
+  slackShare = 0;
+  private steps: readonly (AxialSteps | undefined)[];
+  /** share of the steps that is felt: 0 in first order */
+  private stepShare = 0;
   /** 144 numbers a piece: local stiffness between the nodes' freedoms at the ends */
   private readonly local: Float64Array;
   private readonly condensations: (Condensation | undefined)[];
@@ -41,6 +55,7 @@ export class FrameElements implements ElementSource {
     this.ids = pieces.map((piece) => memberIds[piece.member]);
     this.N = new Float64Array(pieces.length);
     this.active = new Uint8Array(pieces.length).fill(1);
+    this.steps = pieces.map(() => undefined);
     this.local = new Float64Array(144 * pieces.length);
     this.condensations = pieces.map(() => undefined);
     pieces.forEach((_, e) => this.renew(e));
@@ -50,13 +65,44 @@ export class FrameElements implements ElementSource {
   renew(e: number): void {
     const { element, springs } = this.pieces[e];
     const k = this.local.subarray(144 * e, 144 * e + 144);
-    localStiffness(element, this.N[e], k);
+    localStiffness(element, this.courseOf(e), k);
     this.condensations[e] = springs && condense(k, springs);
   }
 
-  /** Whether a piece buckles between its nodes, whatever these do. */
+  /** The axial force the bending of a piece feels. */
+  courseOf(e: number): AxialCourse {
+    return { N: this.N[e], steps: this.steps[e], share: this.stepShare };
+  }
+
+  /**
+   * How loads along the members' axes change the axial force inside each piece; felt once `feel` says so.
+   * @param bendingOf the EI (N·m²) against which a change counts; none: that of the piece
+   */
+  takeAxialLoads(terms: readonly (readonly MemberTerm[])[], bendingOf?: (e: number) => number): void {
+    this.steps = this.pieces.map((piece, e) => {
+      const along = terms[piece.member].filter((term) => term.action === termActions.x);
+      if (along.length === 0) return undefined;
+      const { length, bendingY, bendingZ } = piece.element;
+      return axialSteps(along.flatMap((term) => onPiece(term, piece)), length, bendingOf?.(e) ?? Math.min(bendingY, bendingZ));
+    });
+  }
+
+  /** Makes every piece anew for axial forces at the mean of its ends, and a share of what its loads add along it. */
+  feel(forces: ArrayLike<number>, share: number): void {
+    this.N.set(forces);
+    this.stepShare = share;
+    this.pieces.forEach((_, e) => this.renew(e));
+  }
+
+  /** Whether a piece buckles between its nodes, whatever these do. One that does not act cannot. */
   buckles(e: number): boolean {
-    return this.condensations[e]?.unstable === true || bucklesClamped(this.pieces[e].element, this.N[e]);
+    if (!this.active[e]) return false;
+    return this.condensations[e]?.unstable === true || bucklesClamped(this.pieces[e].element, this.courseOf(e));
+  }
+
+  /** Steps of a piece's axial force; none: even. */
+  stepsOf(e: number): AxialSteps | undefined {
+    return this.steps[e];
   }
 
   /** Freedoms of a piece's ends that nothing resists inside it. */
@@ -69,11 +115,8 @@ export class FrameElements implements ElementSource {
   }
 
   stiffness(e: number, into: Float64Array): void {
-    if (!this.active[e]) {
-      into.fill(0, 0, 144);
-      return;
-    }
     this.turnedMatrix(e, this.local.subarray(144 * e, 144 * e + 144), into);
+    if (!this.active[e]) for (let i = 0; i < 144; i++) into[i] *= this.slackShare;
   }
 
   /** A local 12 × 12 of piece e over the global freedoms of its nodes: Tᵀ k T with its axes and offsets. */
@@ -90,18 +133,21 @@ export class FrameElements implements ElementSource {
    * @param memberEnd length of the member's axis, m
    */
   addLoads(e: number, term: MemberTerm, memberEnd: number, clamped: Float64Array, rigid: Float64Array): void {
-    const { element, from } = this.pieces[e];
+    const { element, from, isFirst, isLast } = this.pieces[e];
     const L = element.length;
     const spread = !term.isPoint;
     const low = term.from - from;
     const high = term.to - from;
-    const flexible = spread ? clipped(term, low, high, Math.max(0, low), Math.min(L, high)) : low >= 0 && low <= L ? { ...term, from: low, to: low } : undefined;
-    if (flexible) addClampedForces(element, this.N[e], flexible, clamped);
+    for (const flexible of onPiece(term, this.pieces[e])) addClampedForces(element, this.courseOf(e), flexible, clamped);
     if (term.action >= termActions.strain) return;
-    const before = spread ? clipped(term, low, high, Math.max(-from, low), Math.min(0, high)) : low < 0 ? { ...term, from: low, to: low } : undefined;
-    if (before) addRigidShare(before, 0, rigid, 0);
-    const beyond = spread ? clipped(term, low, high, Math.max(L, low), Math.min(memberEnd - from, high)) : low > L ? { ...term, from: low, to: low } : undefined;
-    if (beyond) addRigidShare(beyond, L, rigid, 6);
+    if (isFirst) {
+      const before = spread ? clipped(term, low, high, Math.max(-from, low), Math.min(0, high)) : low < 0 ? { ...term, from: low, to: low } : undefined;
+      if (before) addRigidShare(before, 0, rigid, 0);
+    }
+    if (isLast) {
+      const beyond = spread ? clipped(term, low, high, Math.max(L, low), Math.min(memberEnd - from, high)) : low > L ? { ...term, from: low, to: low } : undefined;
+      if (beyond) addRigidShare(beyond, L, rigid, 6);
+    }
   }
 
   /** Turns clamped-end forces into forces on the nodes' freedoms at the ends. */
@@ -131,13 +177,33 @@ export class FrameElements implements ElementSource {
 
   /** Adds k d to local end forces. */
   addStiffnessForces(e: number, local: Float64Array, forces: Float64Array, at = 0): void {
-    if (!this.active[e]) return;
+    const share = this.active[e] ? 1 : this.slackShare;
+    if (share === 0) return;
     const k = this.local;
     for (let i = 0; i < 12; i++) {
       let sum = 0;
       for (let j = 0, p = 144 * e + 12 * i; j < 12; j++, p++) sum += k[p] * local[j];
-      forces[at + i] += sum;
+      forces[at + i] += share * sum;
     }
+  }
+
+  /** Axial force that local displacements of its nodes' freedoms cause in a piece that acts, tension positive, N. */
+  axialForceOf(e: number, local: Float64Array): number {
+    let sum = 0;
+    for (let j = 0, start = 144 * e, end = 144 * e + 72; j < 12; j++) sum += (this.local[end + j] - this.local[start + j]) * local[j];
+    return sum / 2;
+  }
+
+  /** Axial stiffness of a piece between its nodes, N/m. */
+  axialStiffness(e: number): number {
+    return this.local[144 * e];
+  }
+
+  /** Takes from forces on the ends of a piece that does not act their mean axial force: strain and heat no longer push. The resultant stays. */
+  slacken(ends: Float64Array): void {
+    const mean = ((1 - this.slackShare) * (ends[6] - ends[0])) / 2;
+    ends[0] += mean;
+    ends[6] -= mean;
   }
 
   /** Displacements of the piece's own ends, inside its releases and springs. */
@@ -172,6 +238,17 @@ export class FrameElements implements ElementSource {
       target[to + 5] += mz + ox * fy - oy * fx;
     }
   }
+}
+
+/** What of a term lies on a piece, in m from its start: none or one. A point load between two pieces belongs to the second. */
+function onPiece(term: MemberTerm, { from, to, element: { length }, isLast }: Piece): MemberTerm[] {
+  const [low, high] = [term.from - from, term.to - from];
+  if (term.isPoint) {
+    const on = term.from >= from && (isLast ? low <= length : term.from < to);
+    return on ? [{ ...term, from: Math.min(low, length), to: Math.min(low, length) }] : [];
+  }
+  const part = clipped(term, low, high, Math.max(0, low), Math.min(length, high));
+  return part ? [part] : [];
 }
 
 /** The part of a spread term between two places of the flexible piece, or undefined when there is none. */
@@ -296,7 +373,7 @@ export function buildFrameElements(model: Model, numberOf: ReadonlyMap<string, n
         member: m, start: from, end: to, element,
         startOffset: isFirst ? tidy(subtract(start, positionOf(member.start))) : [0, 0, 0],
         endOffset: isLast ? tidy(subtract(position, positionOf(member.end))) : [0, 0, 0],
-        from: startRigid + d * step, springs: local,
+        from: startRigid + d * step, to: startRigid + (d + 1) * step, springs: local, isFirst, isLast,
       });
       from = to;
     }

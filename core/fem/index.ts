@@ -1,7 +1,10 @@
 export { isSolvedWhole, solve, solveNow, type Factored, type Outcome, type Progress, type SolveOptions } from './solve';
 export type { CaseSolution, IterationLog, PhaseTimes, Solution, SolutionTerms, SolveLog } from './solution';
-export { addLoadEffects, addStartEffects, bendingPlane, type BendingPlane, type Effects } from './beam-column';
-export { inPlane, termIntegral } from './frame-element';
+export { addLoadEffects, addStartEffects, type Effects } from './beam-column';
+export { chainOf, linkAt, onLink, type Link } from './bending-chain';
+export { axialSteps } from './axial-steps';
+export { inPlane } from './frame-element';
+export { termIntegral } from './term-integral';
 export type { ElementSource } from './elements';
 export * from './sparse';
 export { runAnalysis, runAnalysisNow, type AnalysisOutcome, type AnalysisResult } from './run-analysis';

@@ -1,5 +1,5 @@
 import { gravity, loadsByCase, termActions } from '../loading';
-import { termIntegral } from './frame-element';
+import { termIntegral } from './term-integral';
 import type { Finding, ModalAnalysis, Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
 import { addElement, addElements, assemble, emptyMatrix, toEquations } from './assemble';

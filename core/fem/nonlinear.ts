@@ -5,18 +5,21 @@ import { assemble } from './assemble';
 import type { LoadSet } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
 import type { IterationLog } from './solution';
-import { multiply, pivotReferences, type BlockMatrix, type Factorisation } from './sparse';
-import { loadVectors, recover, solveRefined, type Equilibrium } from './statics';
+import { oneWayMembers, searchAlong, slackShare, switchTo, wouldTake, type OneWay } from './one-way';
+import { multiply, pivotReferences, type BlockMatrix, type Factorisation, type SingularPivot } from './sparse';
+import { loadVectors, recover, solveRefined, type Equilibrium, type LoadVectors } from './statics';
 
 /** The axial forces are taken as found when none changes by more than this share of the largest. */
 const settledChange = 1e-5;
-const mostSteps = 60;
-/** After so many steps members go slack or take up load again one at a time. */
-const patience = 12;
+const mostSteps = 100;
+/** A slack member may not hold more than this share of the largest axial force: what only it holds is not held. */
+const mostHeldBySlack = 1e-3;
+/** Residual below which a state without any slack stiffness counts as found. */
+const refined = 1e-10;
 
 export type WholeResult = { findings: Finding[] } | { findings: Finding[]; equilibrium: Equilibrium; residual: number; axialForces: Float64Array | undefined; log: IterationLog };
 
-interface Task {
+export interface WholeTask {
   readonly model: Model;
   readonly analysis: AnalysisModel;
   readonly factorisation: Factorisation;
@@ -24,93 +27,225 @@ interface Task {
   /** for sentences: "combination U3" */
   readonly name: string;
   readonly order: 'first' | 'second';
+  /** which pieces act when the iteration begins, one number a piece; none: all. The answer does not depend on it */
+  readonly start?: ArrayLike<number>;
+}
+
+/** A state with the members that act in it. */
+interface Settled {
+  readonly unknown: Float64Array;
+  readonly residual: number;
+  readonly vectors: LoadVectors;
+  readonly matrix: BlockMatrix;
+  /** share of their stiffness the slack members still have in it; 0: none was needed */
+  readonly slackShare: number;
+  /** some motion is held by slack members only: they would tighten after the slightest movement */
+  readonly heldBySlack: boolean;
 }
 
 /**
- * Solves one set of loads as a whole: the axial forces felt by the bending (second order) and the members that only pull or push are found
- * together by iteration. The frame of `analysis` is left in the state found.
+ * Solves one set of loads as a whole: the members that only pull or push, and in second order the axial forces felt by the bending, by
+ * iteration. The frame of `analysis` is left in the state found.
  * @yields nothing; pauses between steps
  */
-export function* solveWhole(task: Task, set: LoadSet): Generator<void, WholeResult> {
-  const { model, analysis, factorisation, memberEnds, name, order } = task;
+export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, WholeResult> {
+  const { model, analysis, name, order, start } = task;
   const { frame } = analysis;
-  const { pieces } = frame;
-  const oneWay = pieces.map(({ member }) => directionOf(model, analysis.memberIds[member]));
-  frame.active.fill(1);
-  frame.N.fill(0);
-  pieces.forEach((_, e) => frame.renew(e));
-  const steps: { change: number; switched: number; negativePivots: number }[] = [];
-  let references: Float64Array | undefined;
-  let firstOrder: Equilibrium | undefined;
-  let oneByOne = false;
-  let before: { readonly active: Uint8Array; readonly worst: number; readonly switched: number } | undefined;
-  for (let step = 0; step < mostSteps; step++) {
-    const slack = slackMembers(analysis);
-    const matrix = assemble(analysis);
-    references ??= pivotReferences(matrix);
-    const singular = yield* silently(factorisation.factorise(matrix, { references, definite: order === 'first' || step === 0 }));
-    const negativePivots = singular ? 0 : factorisation.negativePivots + pieces.filter((_, e) => frame.buckles(e)).length;
-    if ((singular || negativePivots > 0) && before && before.switched > 1) {
-      // too many went slack at once: only the one most against its nature, and from now on one by one
-      frame.active.set(before.active);
-      frame.active[before.worst] = frame.active[before.worst] ? 0 : 1;
-      oneByOne = true;
-      before = undefined;
+  const oneWay = oneWayMembers(model, analysis);
+  frame.active.set(start ?? frame.active.fill(1));
+  if (order === 'second') frame.takeAxialLoads(set.terms);
+  frame.feel(new Float64Array(frame.pieces.length), 0);
+  const steps: IterationLog['steps'][number][] = [];
+  const first = assemble(analysis);
+  const references = pivotReferences(first);
+  let settled = yield* settle(task, set, oneWay, references, { matrix: first }, steps);
+  if ('findings' in settled) return settled;
+  const equilibriumOf = ({ vectors, unknown, slackShare: kept }: Settled): Equilibrium => {
+    frame.slackShare = kept;
+    return recover(analysis, set, vectors, unknown);
+  };
+  const firstOrder = equilibriumOf(settled);
+  let equilibrium = firstOrder;
+  let residual = settled.residual;
+  let heldBySlack = false;
+  if (order === 'second') {
+    for (;;) {
+      const forces = feltForces(analysis, equilibrium);
+      const change = largestChange(forces, frame.N);
+      steps[steps.length - 1] = { ...steps[steps.length - 1], change };
+      if (change <= settledChange) break;
+      if (steps.length >= mostSteps) return { findings: [unsettledFinding(name, `axial forces still change by ${formatNumber(100 * change, 2)}%`, [])] };
+      frame.feel(forces, 1);
+      const next: Settled | { findings: Finding[] } = yield* settle(task, set, oneWay, references, { settled, firstOrder }, steps);
+      if ('findings' in next) return next;
+      settled = next;
+      ({ residual, heldBySlack } = settled);
+      equilibrium = equilibriumOf(settled);
+      yield;
+    }
+  }
+  const mechanism = yield* heldBySlackFinding(task, oneWay, settled, equilibrium);
+  if (mechanism) return { findings: [mechanism] };
+  const slack = slackMembers(analysis);
+  const log: IterationLog = { order, steps, settled: true, slack, driftRatios: order === 'second' ? driftRatios(model, analysis, firstOrder, equilibrium) : [] };
+  return { findings: heldBySlack ? [upright(name, slack)] : [], equilibrium, residual, axialForces: order === 'second' ? perMember(analysis, frame.N) : undefined, log };
+}
+
+/** Finds which one-way members act, for the axial forces the bending feels now. */
+function* settle(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], references: Float64Array, before: { matrix: BlockMatrix } | { settled: Settled; firstOrder: Equilibrium }, steps: IterationLog['steps'][number][]): Generator<void, Settled | { findings: Finding[] }> {
+  const { model, analysis, factorisation, memberEnds, name } = task;
+  const { frame } = analysis;
+  frame.slackShare = slackShare;
+  let unknown: Float64Array | undefined;
+  let vectors = loadVectors(analysis, set, memberEnds);
+  const isFirst = 'matrix' in before;
+  let given = isFirst ? before.matrix : undefined;
+  if (!isFirst && oneWay.length > 0) {
+    unknown = before.settled.unknown;
+    switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
+    vectors = loadVectors(analysis, set, memberEnds);
+  }
+  let changing: readonly OneWay[] = [];
+  while (steps.length < mostSteps) {
+    const matrix = given ?? assemble(analysis);
+    given = undefined;
+    const { singular, negativePivots } = yield* factorised(task, matrix, references, isFirst);
+    if (!singular && negativePivots === 0) {
+      const [answer] = solveRefined(matrix, factorisation, [vectors.right]);
+      if (oneWay.length === 0) {
+        steps.push({ change: 0, switched: 0, negativePivots });
+        return { ...answer, vectors, matrix, slackShare: 0, heldBySlack: false };
+      }
+      const from = unknown ? wouldTake(analysis, oneWay, set, vectors, unknown) : undefined;
+      const to = wouldTake(analysis, oneWay, set, vectors, answer.unknown);
+      const active = frame.active.slice();
+      changing = switchTo(analysis, oneWay, to);
+      steps.push({ change: 0, switched: changing.length, negativePivots });
+      if (changing.length === 0) return withoutSlack(task, set, { ...answer, vectors, matrix, slackShare, heldBySlack: false });
+      if (from && unknown) {
+        frame.active.set(active);
+        unknown = stepFrom(analysis, oneWay, matrix, unknown, answer.unknown, from, to, undefined);
+        switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
+      } else unknown = answer.unknown;
+      vectors = loadVectors(analysis, set, memberEnds);
       yield;
       continue;
     }
-    if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion, ` in ${name}${slack.length > 0 ? ` with ${listed(slack)} slack` : ''}`)] };
-    if (negativePivots > 0) return { findings: [yield* instabilityFinding(task, matrix, references, firstOrder!)] };
-    const vectors = loadVectors(analysis, set, memberEnds);
-    const [{ unknown, residual }] = solveRefined(matrix, factorisation, [vectors.right]);
-    const equilibrium = recover(analysis, set, vectors, unknown);
-    firstOrder ??= equilibrium;
-
-    const forces = axialForces(analysis, equilibrium);
-    let switched = 0;
-    let worst = { e: -1, excess: 0 };
-    const active = frame.active.slice();
-    oneByOne ||= step >= patience;
-    pieces.forEach((_, e) => {
-      if (oneWay[e] === 0) return;
-      // a slack member's force is what it would take if it acted
-      const would = frame.active[e] ? forces[e] : elasticForce(analysis, equilibrium.displacements, e) + forces[e];
-      const acts = would * oneWay[e] >= 0 ? 1 : 0;
-      if (acts === frame.active[e]) return;
-      switched++;
-      if (Math.abs(would) > worst.excess) worst = { e, excess: Math.abs(would) };
-      if (!oneByOne) frame.active[e] = acts;
-    });
-    if (oneByOne && worst.e >= 0) frame.active[worst.e] = frame.active[worst.e] ? 0 : 1;
-    before = { active, worst: worst.e, switched: oneByOne ? Math.min(1, switched) : switched };
-    let change = 0;
-    let largest = 0;
-    if (order === 'second') {
-      for (let e = 0; e < forces.length; e++) {
-        change = Math.max(change, Math.abs(forces[e] - frame.N[e]));
-        largest = Math.max(largest, Math.abs(forces[e]), Math.abs(frame.N[e]));
-      }
-      change = largest > 0 ? change / largest : 0;
+    // second order, and what acts does not hold the structure upright by itself: let the slack members lean in
+    const slack = slackMembers(analysis);
+    steps.push({ change: 0, switched: 0, negativePivots });
+    if (isFirst && !unknown && slackMembers(analysis).length > 0) {
+      frame.active.fill(1);
+      vectors = loadVectors(analysis, set, memberEnds);
+      continue;
     }
-    steps.push({ change, switched, negativePivots });
-    if (switched === 0 && (order === 'first' || (step > 0 && change < settledChange) || largest === 0)) {
-      const log: IterationLog = { order, steps, settled: true, slack: slackMembers(analysis), driftRatios: order === 'second' ? driftRatios(model, analysis, firstOrder, equilibrium) : [] };
-      return { findings: [], equilibrium, residual, axialForces: order === 'second' ? perMember(analysis, frame.N) : undefined, log };
-    }
-    if (order === 'second') {
-      frame.N.set(forces);
-      pieces.forEach((_, e) => frame.renew(e));
-    }
+    if (isFirst) return { findings: [mechanismFinding(model, analysis, singular?.motion ?? new Float64Array(analysis.equationCount), whenSlack(task))] };
+    if (slack.length === 0 || !unknown) return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
+    const held = yield* leanIn(task, set, oneWay, references, matrix, vectors, unknown);
+    if (held === 'unstable') return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
+    if ('settled' in held) return held.settled;
+    unknown = held.unknown;
+    changing = switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
+    vectors = loadVectors(analysis, set, memberEnds);
     yield;
   }
-  const last = steps[steps.length - 1];
-  return {
-    findings: [{
-      key: `unsettled ${name}`, rule: 'not-settled', severity: 'stop',
-      sentence: `The iteration of ${name} did not settle in ${mostSteps} steps: ${last.switched > 0 ? `${last.switched} members keep changing between acting and slack` : `axial forces still change by ${formatNumber(100 * last.change, 2)}%`}.`,
-      why: 'Near its critical load, or when bracing can neither hold nor let go, a structure has no clear state. Stiffen it, or let braces take compression.', place: {},
-    }],
-  };
+  return { findings: [unsettledFinding(name, `${changing.length} members keep changing between acting and slack`, changing.map(({ member }) => analysis.memberIds[member]))] };
+}
+
+/** Takes from a state what little its slack members still hold, where the structure stands without. */
+function withoutSlack({ analysis, factorisation, memberEnds }: WholeTask, set: LoadSet, settled: Settled): Settled {
+  const { frame } = analysis;
+  if (frame.active.every((acts) => acts === 1)) return settled;
+  frame.slackShare = 0;
+  const vectors = loadVectors(analysis, set, memberEnds);
+  const matrix = assemble(analysis);
+  frame.slackShare = slackShare;
+  // the factor at hand is that of almost the same matrix: refined with it, the answer is that of this one
+  const [answer] = solveRefined(matrix, factorisation, [vectors.right]);
+  return answer.residual <= refined ? { ...answer, vectors, matrix, slackShare: 0, heldBySlack: false } : settled;
+}
+
+/** One step where the structure with its slack members slack is unstable: they keep as much stiffness as makes it stable, and the energy is searched along that. */
+function* leanIn(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], references: Float64Array, matrix: BlockMatrix, vectors: LoadVectors, unknown: Float64Array): Generator<void, 'unstable' | { settled: Settled } | { unknown: Float64Array }> {
+  const { analysis, factorisation } = task;
+  const { frame } = analysis;
+  const gap = multiply(matrix, unknown).map((value, i) => vectors.right[i] - value);
+  for (let share = 1e-4; share <= 1; share *= 10) {
+    frame.slackShare = share;
+    const stiffer = assemble(analysis);
+    const { singular, negativePivots } = yield* factorised(task, stiffer, references, false);
+    frame.slackShare = slackShare;
+    if (singular || negativePivots > 0) continue;
+    const [{ unknown: step }] = solveRefined(stiffer, factorisation, [gap]);
+    const target = unknown.map((value, i) => value + step[i]);
+    const size = (values: Float64Array) => values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+    if (size(step) <= 1e-9 * size(unknown)) return { settled: { unknown, residual: size(gap) / (size(vectors.right) || 1), vectors, matrix, slackShare, heldBySlack: true } };
+    const from = wouldTake(analysis, oneWay, set, vectors, unknown);
+    const to = wouldTake(analysis, oneWay, set, vectors, target);
+    const slope = -gap.reduce((sum, value, i) => sum + value * step[i], 0);
+    const moved = stepFrom(analysis, oneWay, matrix, unknown, target, from, to, slope);
+    return moved.every(Number.isFinite) ? { unknown: moved } : 'unstable';
+  }
+  return 'unstable';
+}
+
+function stepFrom(analysis: AnalysisModel, oneWay: readonly OneWay[], matrix: BlockMatrix, unknown: Float64Array, target: Float64Array, from: Float64Array, to: Float64Array, slope: number | undefined): Float64Array {
+  const step = target.map((value, i) => value - unknown[i]);
+  const downhill = slope ?? -multiply(matrix, step).reduce((sum, value, i) => sum + value * step[i], 0);
+  const share = searchAlong(analysis, oneWay, downhill, matrix, step, from, to);
+  return unknown.map((value, i) => value + share * step[i]);
+}
+
+function* factorised({ analysis, factorisation }: WholeTask, matrix: BlockMatrix, references: Float64Array, definite: boolean): Generator<void, { singular: SingularPivot | undefined; negativePivots: number }> {
+  const singular = yield* silently(factorisation.factorise(matrix, { references, definite }));
+  const { frame } = analysis;
+  return { singular, negativePivots: singular ? 0 : factorisation.negativePivots + (definite ? 0 : frame.pieces.filter((_, e) => frame.buckles(e)).length) };
+}
+
+/** What only slack members hold is not held: the motion without them. */
+function* heldBySlackFinding(task: WholeTask, oneWay: readonly OneWay[], { slackShare: kept, unknown }: Settled, equilibrium: Equilibrium): Generator<void, Finding | undefined> {
+  const { model, analysis, factorisation } = task;
+  const { frame } = analysis;
+  if (kept === 0 || oneWay.every(({ pieces }) => frame.active[pieces[0]] === 1)) return undefined;
+  const forces = axialForces(analysis, equilibrium);
+  const scale = Math.max(equilibrium.forceScale, forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0));
+  const holding = oneWay.some(({ pieces }) => frame.active[pieces[0]] === 0 && Math.abs(forces[pieces[0]]) > mostHeldBySlack * scale);
+  if (!holding) return undefined;
+  frame.slackShare = 0;
+  const singular = yield* silently(factorisation.factorise(assemble(analysis), { definite: true }));
+  frame.slackShare = slackShare;
+  return mechanismFinding(model, analysis, singular?.motion ?? unknown, whenSlack(task));
+}
+
+const whenSlack = ({ analysis, name }: WholeTask): string => {
+  const slack = slackMembers(analysis);
+  return ` in ${name}${slack.length > 0 ? ` with ${listed(slack)} slack` : ''}`;
+};
+
+const unsettledFinding = (name: string, what: string, members: readonly string[]): Finding => ({
+  key: `unsettled ${name}`, rule: 'not-settled', severity: 'stop',
+  sentence: `The iteration of ${name} did not settle in ${mostSteps} steps: ${what}${members.length > 0 ? ` (${listed(members)})` : ''}.`,
+  why: 'Near its critical load, or when bracing can neither hold nor let go, a structure has no clear state. Stiffen it, or let braces take compression.', place: { members: [...members] },
+});
+
+const upright = (name: string, slack: readonly string[]): Finding => ({
+  key: `held-by-slack ${name}`, rule: 'held-by-slack', severity: 'remark',
+  sentence: `In ${name} nothing but slack members (${listed(slack)}) keeps the structure upright: they tighten after a movement too small to matter, and show no force.`,
+  why: 'Under vertical load alone members that only pull go slack. Add notional loads or wind to the combination to see what they take.', place: { members: [...slack] },
+});
+
+/** Mean axial forces as the bending feels them: a slack member feels none. */
+function feltForces(analysis: AnalysisModel, equilibrium: Equilibrium): Float64Array {
+  return axialForces(analysis, equilibrium).map((force, e) => (analysis.frame.active[e] ? force : 0));
+}
+
+function largestChange(forces: Float64Array, before: Float64Array): number {
+  let [change, largest] = [0, 0];
+  for (let e = 0; e < forces.length; e++) {
+    change = Math.max(change, Math.abs(forces[e] - before[e]));
+    largest = Math.max(largest, Math.abs(forces[e]), Math.abs(before[e]));
+  }
+  return largest > 0 ? change / largest : 0;
 }
 
 function* silently<T>(steps: Generator<number, T>): Generator<void, T> {
@@ -120,9 +255,6 @@ function* silently<T>(steps: Generator<number, T>): Generator<void, T> {
   }
 }
 
-/** +1: the member only pulls, −1: only pushes, 0: both. */
-const directionOf = (model: Model, id: string): number => ({ tension: 1, compression: -1, frame: 0, axial: 0 })[model.members[id].behaviour ?? 'frame'];
-
 const slackMembers = ({ frame, memberIds }: AnalysisModel): string[] => [...new Set(frame.pieces.flatMap((piece, e) => (frame.active[e] ? [] : [memberIds[piece.member]])))];
 const listed = (ids: readonly string[]): string => (ids.length > 4 ? `${ids.slice(0, 4).join(', ')} and ${ids.length - 4} more` : ids.join(', '));
 
@@ -131,35 +263,21 @@ export function axialForces({ frame }: AnalysisModel, { endForces }: Equilibrium
   return Float64Array.from(frame.pieces, (_, e) => (endForces[12 * e + 6] - endForces[12 * e]) / 2);
 }
 
-function elasticForce({ frame }: AnalysisModel, displacements: Float64Array, e: number): number {
-  const local = new Float64Array(12);
-  frame.localDisplacements(e, displacements, local);
-  const { element } = frame.pieces[e];
-  return (element.axial / element.length) * (local[6] - local[0]);
-}
-
 const perMember = ({ frame, memberIds }: AnalysisModel, values: Float64Array): Float64Array => {
   const result = new Float64Array(memberIds.length);
   frame.pieces.forEach(({ member }, e) => (result[member] = values[e]));
   return result;
 };
 
-/** Sets every piece's axial force to a share of those given. */
-function scaleForces({ frame }: AnalysisModel, forces: Float64Array, share: number): void {
-  frame.pieces.forEach((_, e) => {
-    frame.N[e] = share * forces[e];
-    frame.renew(e);
-  });
-}
-
 /** At which share of the load the structure gives way, by halving on the signs of the pivots, and how it moves there. */
-function* instabilityFinding({ analysis, factorisation, name }: Task, matrix: BlockMatrix, references: Float64Array, firstOrder: Equilibrium): Generator<void, Finding> {
-  const forces = axialForces(analysis, firstOrder);
+function* instabilityFinding({ analysis, factorisation, name }: WholeTask, matrix: BlockMatrix, references: Float64Array, firstOrder: Equilibrium): Generator<void, Finding> {
+  const forces = feltForces(analysis, firstOrder);
+  const feelShare = (share: number) => analysis.frame.feel(forces.map((force) => share * force), share);
   let [low, high] = [0, 1];
   let members: string[] = [];
   for (let halving = 0; halving < 12; halving++) {
     const share = (low + high) / 2;
-    scaleForces(analysis, forces, share);
+    feelShare(share);
     const buckled = analysis.frame.pieces.filter((_, e) => analysis.frame.buckles(e));
     const singular = buckled.length > 0 ? undefined : yield* silently(factorisation.factorise(assemble(analysis), { references }));
     if (buckled.length > 0 || singular || factorisation.negativePivots > 0) {
@@ -169,7 +287,7 @@ function* instabilityFinding({ analysis, factorisation, name }: Task, matrix: Bl
     yield;
   }
   // just below, the softest motion is the one it gives way in
-  scaleForces(analysis, forces, low);
+  feelShare(low);
   const near = assemble(analysis);
   yield* silently(factorisation.factorise(near, { references }));
   let motion = Float64Array.from({ length: factorisation.size }, (_, i) => Math.sin(i + 1));

@@ -134,7 +134,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
   const bad = cases.filter((one) => !(one.residual <= residualLimit));
   if (bad.length > 0) findings.push(residualFinding(model, bad));
   const size = analysis.positions.reduce((most, value) => Math.max(most, Math.abs(value)), 1);
-  const uneven = cases.find((one) => !(imbalance(one, size) <= equilibriumLimit));
+  const uneven = cases.find((one) => Number.isFinite(one.residual) && !(imbalance(one, size) <= equilibriumLimit));
   if (uneven) findings.push(equilibriumFinding(model, uneven, imbalance(uneven, size)));
   if (stops()) return { findings };
   return {

@@ -1,4 +1,4 @@
-import { termIntegral } from './frame-element';
+import { termIntegral } from './term-integral';
 import { termActions } from '../loading';
 import type { AnalysisModel } from './analysis-model';
 import { toEquations, toNodes } from './assemble';
@@ -33,6 +33,7 @@ export function loadVectors(analysis: AnalysisModel, set: LoadSet, memberEnds: F
   for (let e = 0; e < count; e++) {
     if (set.terms[frame.pieces[e].member].length === 0) continue;
     frame.condenseLoads(e, condensed.subarray(12 * e, 12 * e + 12));
+    if (!frame.active[e]) frame.slacken(condensed.subarray(12 * e, 12 * e + 12));
     frame.addToNodes(e, condensed, 12 * e, nodal, -1);
     frame.addToNodes(e, rigid, 12 * e, nodal, -1);
   }
@@ -186,9 +187,9 @@ export function addAtPoint(sum: Float64Array, positions: Float64Array, at: numbe
 function addTermResultants({ frame, positions }: AnalysisModel, set: LoadSet, sum: Float64Array): void {
   const point = new Float64Array(3);
   const force = new Float64Array(6);
-  frame.pieces.forEach(({ member, from, start, startOffset }, e) => {
+  frame.pieces.forEach(({ member, from, start, startOffset, isFirst }, e) => {
     // the member's axis begins `from` before its first piece; later pieces of a divided member add nothing
-    if (e > 0 && frame.pieces[e - 1].member === member) return;
+    if (!isFirst) return;
     for (const term of set.terms[member]) {
       if (term.action >= termActions.strain) continue;
       const total = termIntegral(term, term.to, 1);

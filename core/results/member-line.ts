@@ -1,4 +1,4 @@
-import { addLoadEffects, addStartEffects, bendingPlane, inPlane, type BendingPlane, type Effects, type Solution } from '../fem';
+import { addLoadEffects, addStartEffects, axialSteps, chainOf, inPlane, linkAt, onLink, type Effects, type Link, type Solution } from '../fem';
 import type { LoadState } from './state';
 
 /** Internal forces: N (tension positive), shears, torsion (N, N·m) and moments positive when they put the negative local side in tension (a sagging beam's M_y is positive). */
@@ -11,10 +11,12 @@ export const lineWidth = 11;
 export const lineIndex: Readonly<Record<ForceComponent | 'u' | 'v' | 'w' | 'dMy' | 'dMz', number>> = { N: 0, Vy: 1, Vz: 2, T: 3, My: 4, Mz: 5, u: 6, v: 7, w: 8, dMy: 9, dMz: 10 };
 
 const factorials = [1, 1, 2, 6, 24, 120];
+const axialForce = 0;
 const axialStrain = 6;
 /** Sums of one evaluation; it never outlives the call. */
 const sums = new Float64Array(45);
 const effects: Effects = { V: 0, M: 0, psi: 0, w: 0, dM: 0 };
+const clear = (sum: Effects): Effects => Object.assign(sum, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
 
 /**
  * One member under one load state. Everything along it follows exactly from its start forces, its start displacements and its loads:
@@ -25,7 +27,8 @@ export class MemberLine {
   private readonly force: Float64Array;
   private readonly displacement: Float64Array;
   private readonly stiffness: Float64Array;
-  private readonly axial: number;
+  /** links of even axial force in the planes x–y and x–z; empty in first order */
+  private readonly chains: readonly (readonly Link[])[];
   private readonly first: number;
   private readonly last: number;
 
@@ -38,9 +41,9 @@ export class MemberLine {
     this.force = state.startForces.subarray(6 * member, 6 * member + 6);
     this.displacement = state.startDisplacements.subarray(6 * member, 6 * member + 6);
     this.stiffness = (state.stiffness ?? solution.stiffness).subarray(6 * member, 6 * member + 6);
-    this.axial = state.axialForces?.[member] ?? 0;
     this.first = solution.terms.memberStart[member];
     this.last = solution.terms.memberStart[member + 1];
+    this.chains = this.makeChains();
   }
 
   /**
@@ -61,7 +64,7 @@ export class MemberLine {
     into[0] = -fx - load[1];
     into[3] = -force[3] - load[16];
     into[6] = displacement[0] - (fx * x + load[2]) / stiffness[0] + load[5 * axialStrain + 1];
-    if (this.axial !== 0) {
+    if (this.chains.length > 0) {
       this.bent(1, x, after, into);
       this.bent(0, x, after, into);
       return into;
@@ -86,43 +89,70 @@ export class MemberLine {
     return [between(7, this.displacement[1]), between(8, this.displacement[2])];
   }
 
-  /** Bending in one plane (0: x–y, 1: x–z) in second order. The shear is the one square to the bent axis. */
+  /** The chains in which the bending was solved: with the axial force of the state, and what its loads add along the member. */
+  private makeChains(): Link[][] {
+    const { axialForces, axialFactors } = this.state;
+    if (!axialForces) return [];
+    const { terms } = this.solution;
+    const along = [];
+    for (let t = this.first; t < this.last; t++) {
+      const factor = (axialFactors ?? this.state.caseFactors)[terms.caseIndex[t]];
+      if (terms.action[t] !== axialForce || factor === 0) continue;
+      along.push({ value: factor * terms.value[t], slope: factor * terms.slope[t], from: terms.from[t], to: terms.to[t], isPoint: terms.isPoint[t] === 1 });
+    }
+    const N = axialForces[this.member];
+    const [, EIy, EIz, , GAy, GAz] = this.stiffness;
+    const steps = axialSteps(along, this.length, Math.min(EIy, EIz));
+    if (N === 0 && !steps) return [];
+    return [chainOf(EIz, GAy, this.length, N, steps), chainOf(EIy, GAz, this.length, N, steps)];
+  }
+
+  /** Bending in one plane (0: x–y, 1: x–z) in second order, link by link. The shear is the one square to the bent axis. */
   private bent(number: 0 | 1, x: number, after: boolean, into: LineValues): void {
-    const [EI, GA] = number === 1 ? [this.stiffness[1], this.stiffness[5]] : [this.stiffness[2], this.stiffness[4]];
-    const plane = bendingPlane(EI, GA, this.length, this.axial);
-    const w0 = this.displacement[number === 1 ? 2 : 1];
-    const psi0 = number === 1 ? -this.displacement[4] : this.displacement[5];
-    const M0 = number === 1 ? this.force[4] : -this.force[5];
-    const V0 = this.withoutString(plane, number, w0, psi0, this.force[number === 1 ? 2 : 1], M0);
-    const sum = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
-    addStartEffects(plane, w0, psi0, V0, M0, x, sum);
-    this.addLoads(plane, number, x, after, sum);
+    const links = this.chains[number];
+    let w = this.displacement[number === 1 ? 2 : 1];
+    let psi = number === 1 ? -this.displacement[4] : this.displacement[5];
+    let M = number === 1 ? this.force[4] : -this.force[5];
+    let V = this.force[number === 1 ? 2 : 1];
+    const here = linkAt(links, x, after);
+    const sum = effects;
+    for (let i = 0; i <= here; i++) {
+      const bends = this.withoutString(links, i, number, w, psi, V, M);
+      clear(sum);
+      const within = i === here ? x - links[i].from : links[i].length;
+      addStartEffects(links[i].plane, w, psi, bends, M, within, sum);
+      this.addLoads(links, i, number, within, i === here ? after : true, sum);
+      V += sum.V - bends;
+      ({ w, psi, M } = sum);
+    }
     into[number === 1 ? 2 : 1] = sum.dM;
     into[number === 1 ? 4 : 5] = sum.M;
     into[number === 1 ? 8 : 7] = sum.w;
     into[number === 1 ? 9 : 10] = sum.dM;
   }
 
-  /** The start force that bends: in strong tension a part of it only holds the string (see `bendingPlane`). */
-  private withoutString(plane: BendingPlane, number: 0 | 1, w0: number, psi0: number, V0: number, M0: number): number {
-    const string = (this.axial - plane.axial) / this.length;
+  /** The part of a link's start force that bends: in strong tension the rest only holds the string (see `bendingPlane`). */
+  private withoutString(links: readonly Link[], i: number, number: 0 | 1, w0: number, psi0: number, V0: number, M0: number): number {
+    const { plane, length, string } = links[i];
     if (string === 0) return V0;
-    const end = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
-    addStartEffects(plane, w0, psi0, 0, M0, this.length, end);
-    this.addLoads(plane, number, this.length, true, end);
+    const end = clear(effects);
+    addStartEffects(plane, w0, psi0, 0, M0, length, end);
+    this.addLoads(links, i, number, length, true, end);
     const without = end.w;
-    const unit = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
-    addStartEffects(plane, 0, 0, 1, 0, this.length, unit);
+    const unit = clear(effects);
+    addStartEffects(plane, 0, 0, 1, 0, length, unit);
     return (V0 - string * (w0 - without)) / (1 - string * unit.w);
   }
 
-  private addLoads(plane: BendingPlane, number: 0 | 1, x: number, after: boolean, sum: Effects): void {
+  private addLoads(links: readonly Link[], i: number, number: 0 | 1, x: number, after: boolean, sum: Effects): void {
     const { terms } = this.solution;
     for (let t = this.first; t < this.last; t++) {
       const factor = this.state.caseFactors[terms.caseIndex[t]];
       const how = inPlane(terms.action[t]);
       if (factor === 0 || how?.[0] !== number) continue;
-      addLoadEffects(plane, how[1], how[2] * factor * terms.value[t], how[2] * factor * terms.slope[t], terms.from[t], terms.to[t], terms.isPoint[t] === 1, x, after, sum);
+      const isPoint = terms.isPoint[t] === 1;
+      const part = onLink(links, i, { value: terms.value[t], slope: terms.slope[t], from: terms.from[t], to: terms.to[t], isPoint });
+      if (part) addLoadEffects(links[i].plane, how[1], how[2] * factor * part.value, how[2] * factor * part.slope, part.from, part.to, isPoint, x, after, sum);
     }
   }
 

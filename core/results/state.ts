@@ -11,6 +11,8 @@ export interface LoadState {
   readonly reactions: Float64Array;
   /** axial force each member's bending feels, N; none: first order */
   readonly axialForces?: Float64Array;
+  /** factors of the load cases that made these axial forces, where they are not `caseFactors`: a share of a state keeps its axial forces */
+  readonly axialFactors?: Float64Array;
   /** stiffness of the members where a stiffness set changed it */
   readonly stiffness?: Float64Array;
 }
@@ -60,7 +62,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   });
   const alone = solution.cases.filter((_, c) => weights[c] !== 0);
   const whole = alone.length === 1 ? alone[0] : undefined;
-  return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(whole?.axialForces ? { axialForces: whole.axialForces } : {}), ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}) };
+  return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(whole?.axialForces ? { axialForces: whole.axialForces, axialFactors: whole.weights } : {}), ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}) };
 }
 
 function addScaled(sum: Float64Array, values: Float64Array, factor: number): void {

@@ -1,0 +1,94 @@
+import type { Model } from '../model';
+import type { AnalysisModel } from './analysis-model';
+import { toNodes } from './assemble';
+import type { LoadSet } from './load-set';
+import { multiply, type BlockMatrix } from './sparse';
+import type { LoadVectors } from './statics';
+
+/**
+ * Members that only pull or only push. With s the axial force a member would take if it acted, it gives s in its own
+ * direction and a small share of it in the other. The potential energy is then convex and piecewise quadratic
+ * (in first order), its minimum the one state in which what acts pulls and what is slack would push; Newton's
+ * method with an exact search along each step reaches it in finitely many steps from any start (Cottle, Pang &
+ * Stone, The Linear Complementarity Problem, §5; Qi & Sun, Math. Programming 58, 1993).
+ */
+export interface OneWay {
+  readonly member: number;
+  /** +1: only pulls, −1: only pushes */
+  readonly direction: 1 | -1;
+  readonly pieces: readonly number[];
+}
+
+/** Share of its stiffness a slack member keeps: its force stays below a millionth of what it would be. */
+export const slackShare = 1e-6;
+
+/** The members that only pull or only push. */
+export function oneWayMembers(model: Model, { frame, memberIds }: AnalysisModel): OneWay[] {
+  const found = new Map<number, { member: number; direction: 1 | -1; pieces: number[] }>();
+  frame.pieces.forEach(({ member }, e) => {
+    const behaviour = model.members[memberIds[member]].behaviour ?? 'frame';
+    if (behaviour !== 'tension' && behaviour !== 'compression') return;
+    const known = found.get(member) ?? { member, direction: behaviour === 'tension' ? 1 : -1, pieces: [] };
+    known.pieces.push(e);
+    found.set(member, known);
+  });
+  return [...found.values()];
+}
+
+/** The axial force every one-way member would take if it acted, times its direction, N; the mean over its pieces. */
+export function wouldTake({ frame, ...analysis }: AnalysisModel, members: readonly OneWay[], { imposed }: LoadSet, vectors: LoadVectors, unknown: Float64Array): Float64Array {
+  const displacements = toNodes({ frame, ...analysis }, unknown);
+  for (let i = 0; i < displacements.length; i++) displacements[i] += imposed[i];
+  const local = new Float64Array(12);
+  return Float64Array.from(members, ({ direction, pieces }) => {
+    let sum = 0;
+    for (const e of pieces) {
+      frame.localDisplacements(e, displacements, local);
+      // what its loads alone press into clamped ends; for a slack member only a share of it was kept
+      const kept = frame.active[e] ? 1 : frame.slackShare;
+      sum += frame.axialForceOf(e, local) + (vectors.condensed[12 * e + 6] - vectors.condensed[12 * e]) / 2 / kept;
+    }
+    return (direction * sum) / pieces.length;
+  });
+}
+
+/** Lets members act that would take force in their direction, and the others go slack; what is only rounding stays as it is. @returns those that changed */
+export function switchTo({ frame }: AnalysisModel, members: readonly OneWay[], forces: Float64Array): OneWay[] {
+  const rounding = 1e-9 * forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0);
+  return members.filter(({ pieces }, i) => {
+    const acts = Math.abs(forces[i]) <= rounding ? frame.active[pieces[0]] : forces[i] > 0 ? 1 : 0;
+    if (acts === frame.active[pieces[0]]) return false;
+    for (const e of pieces) frame.active[e] = acts;
+    return true;
+  });
+}
+
+/**
+ * How far to go along a step so that the energy is least.
+ * @param slope     of the energy at the start of the step, N·m; negative
+ * @param matrix    stiffness with the members acting as at the start
+ * @param step      the step, over the equations
+ * @param from, to  `wouldTake` at the start and at the end of the step
+ * @returns share of the step; Infinity where the energy falls without end
+ */
+export function searchAlong({ frame }: AnalysisModel, members: readonly OneWay[], slope: number, matrix: BlockMatrix, step: Float64Array, from: Float64Array, to: Float64Array): number {
+  let curvature = multiply(matrix, step).reduce((sum, value, i) => sum + value * step[i], 0);
+  const turns = members.flatMap(({ pieces }, i) => {
+    const change = to[i] - from[i];
+    const at = -from[i] / change;
+    if (change === 0 || !(at > 0)) return [];
+    // the stiffness of a member in n pieces in a row is a share of that of each
+    const stiffness = frame.axialStiffness(pieces[0]) / pieces.length;
+    const gained = ((1 - frame.slackShare) * change * change) / (stiffness || Infinity);
+    return [{ at, gained: frame.active[pieces[0]] ? -gained : gained }];
+  });
+  turns.sort((a, b) => a.at - b.at);
+  let [place, value] = [0, slope];
+  for (const { at, gained } of turns) {
+    if (curvature > 0 && place - value / curvature <= at) return place - value / curvature;
+    value += curvature * (at - place);
+    place = at;
+    curvature += gained;
+  }
+  return curvature > 0 ? place - value / curvature : Infinity;
+}
