@@ -21,15 +21,12 @@ export interface AxialLoad {
   readonly isPoint: boolean;
 }
 
-/** Changes below this share of EI / L² shift no answer by more than about a ten-thousandth. */
-const negligible = 1e-3;
-/** Places nearer to each other than this share of the length are one: no step may be so short that rounding rules it. */
-const samePlace = 1e-4;
+/** Changes below this share of EI / L² shift no answer by more than about a millionth, in a member of many pieces a hundred-thousandth. */
+const negligible = 1e-5;
+/** No step is shorter than this share of the length, or rounding would rule it; mean and moment hold wherever its ends are. */
+const samePlace = 0.02;
 /** With n pairs of steps the stiffness errs by about 0.009 q / n⁴, q the change over EI / h²; this keeps it near a ten-thousandth. */
 const pairsFor = (q: number): number => Math.min(24, Math.max(1, Math.ceil((90 * q) ** 0.25)));
-/** Three places of Gauss: exact for the quadratic course under a linear load, and for its first moment. */
-const gauss = [[-Math.sqrt(0.6), 5 / 18], [0, 8 / 18], [Math.sqrt(0.6), 5 / 18]] as const;
-
 /**
  * The course of the axial force under loads along the axis.
  * @param loads   what acts along local x
@@ -39,15 +36,21 @@ const gauss = [[-Math.sqrt(0.6), 5 / 18], [0, 8 / 18], [Math.sqrt(0.6), 5 / 18]]
  */
 export function axialSteps(loads: readonly AxialLoad[], length: number, bending: number): AxialSteps | undefined {
   if (loads.length === 0) return undefined;
+  const sum = (x: number, n: 1 | 2 | 3): number => loads.reduce((all, load) => all - termIntegral(load, x, n), 0);
+  /** mean of the force over a step, and the mean of the force times the place, −1 … 1 across the step */
+  const averages = (a: number, b: number): [number, number] => {
+    const [h, atA, atB] = [b - a, sum(a, 2), sum(b, 2)];
+    return [(atB - atA) / h, (atA + atB) / h - (2 * (sum(b, 3) - sum(a, 3))) / h ** 2];
+  };
   const force = (x: number, after: boolean): number => loads.reduce((sum, load) => sum - termIntegral(load, x, 1, after), 0);
   const borders = new Set([0, length]);
   for (const { from, to, isPoint } of loads) for (const x of isPoint ? [from] : [from, to]) if (x > samePlace * length && x < (1 - samePlace) * length) borders.add(x);
   const sorted = [...borders].sort((a, b) => a - b).filter((x, i, all) => i === 0 || x - all[i - 1] > samePlace * length);
-  const atEnds = (force(0, true) + force(length, false)) / 2;
+  // as the forces on the ends give it: before a load at the start, past one at the end
+  const atEnds = force(length, true) / 2;
   let [low, high] = [Infinity, -Infinity];
   for (const x of sorted) {
     for (const after of [false, true]) {
-      if ((x === 0 && !after) || (x === length && after)) continue;
       low = Math.min(low, force(x, after));
       high = Math.max(high, force(x, after));
     }
@@ -64,18 +67,12 @@ export function axialSteps(loads: readonly AxialLoad[], length: number, bending:
     const pairs = q > negligible / 10 ? pairsFor(q) : 0;
     if (pairs === 0) {
       ends.push(b);
-      beyond.push(force((a + b) / 2, true) - atEnds);
+      beyond.push(averages(a, b)[0] - atEnds);
     }
     for (let p = 0; p < pairs; p++) {
-      const h = (b - a) / pairs;
-      const centre = a + (p + 0.5) * h;
-      let [mean, moment] = [0, 0];
-      for (const [place, weight] of gauss) {
-        const value = force(centre + (place * h) / 2, true);
-        mean += weight * value;
-        moment += weight * place * value;
-      }
-      ends.push(centre, p === pairs - 1 ? b : a + (p + 1) * h);
+      const [from, to] = [a + ((b - a) * p) / pairs, p === pairs - 1 ? b : a + ((b - a) * (p + 1)) / pairs];
+      const [mean, moment] = averages(from, to);
+      ends.push((from + to) / 2, to);
       beyond.push(mean - 2 * moment - atEnds, mean + 2 * moment - atEnds);
     }
   }

@@ -4,6 +4,7 @@ import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
 import { addElements, assemble, emptyMatrix, toNodes } from './assemble';
 import { condense } from './condensation';
 import { largestPairs } from './eigenpairs';
+import { symmetricEigen } from './symmetric-eigen';
 import { bucklesClamped, localStiffness, type AxialCourse } from './frame-element';
 import { combineLoads, loadSetOf } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
@@ -80,8 +81,9 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
     size: analysis.equationCount,
     operate: (columns) => factorisation.solveMany(columns.map((x) => multiply(softening, x))),
     inner: (x) => multiply(stiffness, x),
-  }, definition.count);
+  }, definition.count + guards);
   if (pairs.values.length === 0) return { findings: [noCompressionFinding(definition)] };
+  const refined = exactModes(analysis, stiffness, pairs.vectors, pairs.values.map((value) => 1 / value), course);
   const modes = pairs.vectors.map((vector, k): BucklingMode => {
     const first = 1 / pairs.values[k];
     const elastic = multiply(stiffness, vector);
@@ -91,20 +93,22 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
       gap = Math.max(gap, Math.abs(value - first * soft[i]));
       size = Math.max(size, Math.abs(value));
     });
-    const nodal = toNodes(analysis, vector);
-    const factor = exactFactor(analysis, stiffness, vector, nodal, first, course);
+    const motion = refined[k].shape;
+    const nodal = toNodes(analysis, motion);
     let most = 0;
     nodal.forEach((value, i) => {
       if (i % 6 < 3 && Math.abs(value) > Math.abs(most)) most = value;
     });
     const shape = nodal.map((value) => value / (most || 1));
-    const { node, way } = describeMotion(analysis, vector);
-    return { factor, displacements: shape.slice(0, 6 * analysis.nodeIds.length), memberShapes: memberShapes(analysis, shape), residual: gap / (size || 1), node, way };
+    const { node, way } = describeMotion(analysis, motion);
+    return { factor: refined[k].factor, displacements: shape.slice(0, 6 * analysis.nodeIds.length), memberShapes: memberShapes(analysis, shape), residual: gap / (size || 1), node, way };
   });
   modes.sort((a, b) => a.factor - b.factor);
-  return { findings: [], result: { modes, divisions, equations: analysis.equationCount, solves: pairs.solves, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds } };
+  return { findings: [], result: { modes: modes.slice(0, definition.count), divisions, equations: analysis.equationCount, solves: pairs.solves, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds } };
 }
 
+/** Modes found beyond those asked for, so that the last of these may mix with its neighbours too. */
+const guards = 2;
 /** The approximation's factors are at most this share too high where their shapes can be told at all. */
 const farthest = 0.25;
 
@@ -132,40 +136,61 @@ function changeWithAxialForce(analysis: AnalysisModel, e: number, course: (share
 }
 
 /**
- * The factor at which the exact stiffness does no work in a shape: the pieces' own deflections between their nodes are then exact, and the
- * shape's small error enters by its square (Wittrick & Williams 1971; Newton's method with secants). Where a piece buckles between its
+ * The factors at which the exact stiffness lets the found shapes, and mixtures of them, move without work: the pieces' own deflections
+ * between their nodes are then exact, and a shape's small error enters by its square. With G(λ) = (K − K(λ)) / λ the k-th pair of
+ * Φᵀ G(λ) Φ y = (1 / λ) Φᵀ K Φ y is found by repetition (Wittrick & Williams 1971 give the stiffness). Where a piece buckles between its
  * nodes first, the factor of the approximation is kept.
  */
-function exactFactor(analysis: AnalysisModel, stiffness: BlockMatrix, vector: Float64Array, nodal: Float64Array, first: number, course: (e: number, share: number) => AxialCourse): number {
+function exactModes(analysis: AnalysisModel, stiffness: BlockMatrix, vectors: readonly Float64Array[], first: readonly number[], course: (e: number, share: number) => AxialCourse): { factor: number; shape: Float64Array }[] {
   const { frame } = analysis;
-  const elastic = multiply(stiffness, vector).reduce((sum, value, i) => sum + value * vector[i], 0);
-  const local = new Float64Array(12);
-  const k = new Float64Array(144);
-  const zero = new Float64Array(144);
-  const work = (factor: number): number => frame.pieces.reduce((sum, piece, e) => {
-    if (!frame.active[e]) return sum;
-    const here = course(e, factor);
-    if (here.N === 0 && !here.steps) return sum;
-    if (bucklesClamped(piece.element, here)) return NaN;
-    frame.localDisplacements(e, nodal, local);
-    pieceStiffness(analysis, e, here, k);
-    pieceStiffness(analysis, e, { N: 0 }, zero);
-    let gained = 0;
-    for (let i = 0; i < 12; i++) for (let j = 0; j < 12; j++) gained += local[i] * (k[12 * i + j] - zero[12 * i + j]) * local[j];
-    return sum + gained;
-  }, elastic);
-  let [before, atBefore] = [0, elastic];
-  let factor = first;
-  for (let step = 0; step < 8; step++) {
-    const here = work(factor);
-    const next = factor - (here * (factor - before)) / (here - atBefore);
-    // further away than the approximation can err, the shape is not one of these
-    if (!(Math.abs(next - first) < farthest * first)) return first;
-    [before, atBefore] = [factor, here];
-    if (Math.abs(next - factor) <= 1e-10 * first) return next;
-    factor = next;
-  }
-  return factor;
+  const count = vectors.length;
+  const scaled = vectors.map((vector) => {
+    const energy = multiply(stiffness, vector).reduce((sum, value, i) => sum + value * vector[i], 0);
+    return vector.map((value) => value / Math.sqrt(energy));
+  });
+  const nodal = scaled.map((vector) => toNodes(analysis, vector));
+  const local = scaled.map(() => new Float64Array(12));
+  const [k, zero, moved] = [new Float64Array(144), new Float64Array(144), new Float64Array(12)];
+  /** Φᵀ (K − K(λ)) Φ / λ by rows, or undefined where a piece buckles between its nodes */
+  const softened = (factor: number): Float64Array | undefined => {
+    const sum = new Float64Array(count * count);
+    for (let e = 0; e < frame.pieces.length; e++) {
+      if (!frame.active[e]) continue;
+      const here = course(e, factor);
+      if (here.N === 0 && !here.steps) continue;
+      if (bucklesClamped(frame.pieces[e].element, here)) return undefined;
+      pieceStiffness(analysis, e, here, k);
+      pieceStiffness(analysis, e, { N: 0 }, zero);
+      nodal.forEach((displacements, a) => frame.localDisplacements(e, displacements, local[a]));
+      for (let a = 0; a < count; a++) {
+        for (let i = 0; i < 12; i++) {
+          moved[i] = 0;
+          for (let j = 0; j < 12; j++) moved[i] += (zero[12 * i + j] - k[12 * i + j]) * local[a][j];
+        }
+        for (let b = 0; b < count; b++) for (let i = 0; i < 12; i++) sum[count * a + b] += (moved[i] * local[b][i]) / factor;
+      }
+    }
+    return sum;
+  };
+  return first.map((start, mode) => {
+    let factor = start;
+    let mixture: Float64Array | undefined;
+    for (let step = 0; step < 12; step++) {
+      const matrix = softened(factor);
+      if (!matrix) return { factor: start, shape: vectors[mode] };
+      const { values, vectors: pairs } = symmetricEigen(matrix, count);
+      // the largest share of softening belongs to the lowest factor
+      const order = Array.from(values, (_, i) => i).sort((a, b) => values[b] - values[a]);
+      const next = 1 / values[order[mode]];
+      if (!(Math.abs(next - start) < farthest * start)) return { factor: start, shape: vectors[mode] };
+      mixture = Float64Array.from({ length: count }, (_, i) => pairs[i * count + order[mode]]);
+      const settled = Math.abs(next - factor) <= 1e-9 * start;
+      factor = next;
+      if (settled) break;
+    }
+    const shape = vectors[mode].map((_, i) => mixture!.reduce((sum, share, a) => sum + share * scaled[a][i], 0));
+    return { factor, shape };
+  });
 }
 
 function memberShapes({ frame, memberIds }: AnalysisModel, nodal: Float64Array): Float64Array {

@@ -81,7 +81,7 @@ describe('axial load between the ends of a member', () => {
 
 /** A random plane frame of one bay and one to three storeys with loads along and across its members. */
 const frames = fc.record({
-  storeys: fc.integer({ min: 1, max: 3 }), heights: fc.array(fc.double({ min: 2.5, max: 6, noNaN: true }), { minLength: 3, maxLength: 3 }), bay: fc.double({ min: 3, max: 9, noNaN: true }), lean: fc.double({ min: -0.6, max: 0.6, noNaN: true }),
+  storeys: fc.integer({ min: 1, max: 3 }), heights: fc.array(fc.double({ min: 2.5, max: 6, noNaN: true }), { minLength: 3, maxLength: 3 }), bay: fc.double({ min: 3, max: 9, noNaN: true }), lean: fc.double({ min: -0.3, max: 0.3, noNaN: true }),
   pinned: fc.boolean(), shares: fc.array(fc.double({ min: 0.05, max: 0.95, noNaN: true }), { minLength: 12, maxLength: 12 }), sizes: fc.array(fc.double({ min: 0.1, max: 1, noNaN: true }), { minLength: 12, maxLength: 12 }),
 });
 type Frame = typeof frames extends fc.Arbitrary<infer F> ? F : never;
@@ -104,7 +104,7 @@ function structureOf({ storeys, heights, bay, lean, pinned, shares, sizes }: Fra
       loads.push({ type: 'uniform', member: `m${at + side}`, axes: 'global', direction: 'z', value: (-force * sizes[k + 2]) / heights[s], from: 0, to: null });
     }
     loads.push({ type: 'uniform', member: `m${at + 2}`, axes: 'global', direction: 'z', value: (-force * sizes[4 * s + 3]) / bay, from: 0, to: null });
-    loads.push({ type: 'node', node: `n${first + 2}`, force: [0.02 * force * (sizes[4 * s] + 0.3), 0, 0], moment: [0, 0, 0] });
+    loads.push({ type: 'node', node: `n${first + 2}`, force: [0.004 * force * (sizes[4 * s] + 0.3), 0, 0], moment: [0, 0, 0] });
   }
   return { nodes, members, loads, shape };
 }
@@ -140,7 +140,7 @@ test('second order of random frames with loads along their members is that of a 
 test('buckling factors of random frames with loads along their members are those of a fine division: the first to 0.1%, higher ones to 0.5%', () => {
   fc.assert(fc.property(frames, (frame) => {
     const model = build(structureOf(frame, 1));
-    const [whole, fine] = [bucklingOf(model, 4), bucklingOf(divided(model, 8), 4)];
+    const [whole, fine] = [bucklingOf(model, 3), bucklingOf(divided(model, 4), 3)];
     whole.forEach((factor, i) => expect(Math.abs(factor / fine[i] - 1)).toBeLessThan(i === 0 ? 1e-3 : 5e-3));
   }), { numRuns: 15, endOnFailure: true });
 });
