@@ -1,4 +1,5 @@
 import { gravity, loadsByCase, termActions } from '../loading';
+import { sectionProperties } from '../catalog';
 import { termIntegral } from './term-integral';
 import type { Finding, ModalAnalysis, Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
@@ -67,9 +68,9 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
   const sets = definition.masses.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!));
   const loads = combineLoads(analysis, sets, definition.masses.map(({ factor }) => factor));
   const masses = massMatrix(model, analysis, loads, definition);
-  const moving = ([0, 1, 2] as const).map((axis) => movingMass(analysis, masses.nodal, axis)) as [number, number, number];
+  const moving = masses.moving;
   if (moving[0] + moving[1] + moving[2] <= 0) return { findings: [noMassFinding(definition)] };
-  const rights = [0, 1, 2].map((axis) => toEquations(analysis, nodalOf(masses.nodal, axis)));
+  const rights = masses.groundRows.map((nodal) => toEquations(analysis, nodal));
   const pencil = {
     size: analysis.equationCount,
     operate: (_: readonly Float64Array[], inner: readonly Float64Array[]) => factorisation.solveMany(inner),
@@ -78,7 +79,7 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
   let asked = definition.count ?? 20;
   for (;;) {
     const pairs = yield* largestPairs(pencil, asked);
-    const modes = pairs.vectors.map((vector, k) => modeOf(analysis, matrix, masses.matrix, vector, 1 / pairs.values[k], rights));
+    const modes = pairs.vectors.map((vector, k) => modeOf(analysis, matrix, masses, vector, 1 / pairs.values[k], rights));
     const share = ([0, 1, 2] as const).map((axis) => (moving[axis] > 0 ? modes.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1)) as [number, number, number];
     const reached = share[0] >= enough && share[1] >= enough;
     const more = modes.length >= asked && asked < mostModes;
@@ -92,6 +93,8 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
       modes: kept, mass: moving, solves: pairs.solves, equations: analysis.equationCount, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds,
       share: ([0, 1, 2] as const).map((axis) => (moving[axis] > 0 ? kept.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1)) as [number, number, number],
     };
+    const impossible = result.share.findIndex((one) => one > 1 + 1e-6);
+    if (impossible >= 0) return { findings: [impossibleShareFinding(definition, impossible, result.share[impossible])] };
     return { findings: participationFindings(definition, result), result, basis: { analysis, factorisation, matrix, nodalMass: masses.nodal } };
   }
 }
@@ -105,7 +108,7 @@ function firstEnough(modes: readonly Mode[], mass: readonly number[]): number {
   return modes.length;
 }
 
-function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, mass: BlockMatrix, vector: Float64Array, square: number, rights: readonly Float64Array[]): Mode {
+function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, masses: Masses, vector: Float64Array, square: number, rights: readonly Float64Array[]): Mode {
   // the largest entry positive, so that a mode looks the same whichever kernel found it
   let largest = 0;
   vector.forEach((value, i) => {
@@ -115,97 +118,154 @@ function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, mass: BlockMatr
   const none = new Float64Array(12 * analysis.frame.pieces.length);
   const state = recover(analysis, emptyLoads(analysis), { clamped: none, condensed: none, rigid: none, right: shape }, shape);
   const elastic = multiply(stiffness, shape);
-  const inertia = multiply(mass, shape);
+  const inertia = multiply(masses.matrix, shape);
   let [gap, size] = [0, 0];
   elastic.forEach((value, i) => {
     gap = Math.max(gap, Math.abs(value - square * inertia[i]));
     size = Math.max(size, Math.abs(value));
   });
-  const count = analysis.frame.pieces.length;
+  const { frame } = analysis;
+  const count = frame.pieces.length;
   const startForces = new Float64Array(6 * count);
   const endForces = new Float64Array(6 * count);
+  // what the mass between its ends takes never reaches them: dynamic end forces are K φ − ω² M φ
+  const demand = new Float64Array(6 * analysis.nodeCount);
+  const swinging = masses.vertical ? state.displacements : state.displacements.map((value, i) => (i % 6 === 2 ? 0 : value));
+  const [local, own, k] = [new Float64Array(12), new Float64Array(12), new Float64Array(144)];
   for (let e = 0; e < count; e++) {
-    startForces.set(state.endForces.subarray(12 * e, 12 * e + 6), 6 * e);
-    endForces.set(state.endForces.subarray(12 * e + 6, 12 * e + 12), 6 * e);
+    own.fill(0);
+    if (masses.writeLocal(e, k)) {
+      frame.localDisplacements(e, swinging, local);
+      for (let i = 0; i < 12; i++) for (let j = 0; j < 12; j++) own[i] += square * k[12 * i + j] * local[j];
+      if (!masses.vertical) withoutVerticalForce(own, frame.axes, e);
+      frame.addToNodes(e, own, 0, demand, -1);
+      if (!masses.spread) own.fill(0);
+    }
+    for (let i = 0; i < 6; i++) {
+      startForces[6 * e + i] = state.endForces[12 * e + i] - own[i];
+      endForces[6 * e + i] = state.endForces[12 * e + 6 + i] - own[6 + i];
+    }
+  }
+  const reactions = state.reactions.slice();
+  for (const { node, direction, stiffness: held } of analysis.supports) {
+    if (held !== Infinity) continue;
+    let amount = 0;
+    for (let i = 0; i < 6; i++) amount += direction[i] * demand[6 * node + i];
+    for (let i = 0; i < 6; i++) reactions[6 * node + i] += amount * direction[i];
   }
   const omega = Math.sqrt(square);
   return {
-    omega, period: (2 * Math.PI) / omega, displacements: state.displacements, startForces, endForces, startDisplacements: state.startDisplacements, reactions: state.reactions,
+    omega, period: (2 * Math.PI) / omega, displacements: state.displacements, startForces, endForces, startDisplacements: state.startDisplacements, reactions,
     participation: rights.map((right) => right.reduce((sum, value, i) => sum + value * shape[i], 0)) as [number, number, number], residual: size > 0 ? gap / size : 0,
   };
 }
 
-function nodalOf(masses: Float64Array, axis: number): Float64Array {
-  const nodal = new Float64Array(2 * masses.length);
-  for (let node = 0; node < masses.length / 3; node++) nodal[6 * node + axis] = masses[3 * node + axis];
-  return nodal;
+interface Masses {
+  readonly matrix: BlockMatrix;
+  /** mass at nodes in x, y, z, three a node, kg; consistent masses are summed by rows */
+  readonly nodal: Float64Array;
+  /** M r for the ground moving as a whole in x, y and z: six a node */
+  readonly groundRows: readonly Float64Array[];
+  /** mass that can move in x, y, z, kg */
+  readonly moving: readonly [number, number, number];
+  /** writes the mass of a piece, local 12 × 12; false: it has none */
+  readonly writeLocal: (e: number, into: Float64Array) => boolean;
+  /** whether the mass is spread along members rather than lumped at their ends */
+  readonly spread: boolean;
+  readonly vertical: boolean;
 }
 
-/** Mass at nodes as far as it can move in a direction, kg. */
-function movingMass(analysis: AnalysisModel, nodalMass: Float64Array, axis: number): number {
-  const free = new Float64Array(nodalMass.length / 3).fill(1);
-  for (const { node, stiffness, direction } of analysis.supports) if (stiffness === Infinity) free[node] -= direction[axis] ** 2;
-  return free.reduce((sum, share, node) => sum + Math.max(0, share) * nodalMass[3 * node + axis], 0);
-}
-
-/** Mass per node and the mass matrix, from the downward loads of cases (divided by g) and typed masses. */
-function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { massMatrix: kind, verticalMass }: ModalAnalysis): { matrix: BlockMatrix; nodal: Float64Array } {
+/** The mass matrix and what comes of it, from the downward loads of cases (divided by g) and typed masses. */
+function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { massMatrix: kind, verticalMass }: ModalAnalysis): Masses {
   const matrix = emptyMatrix(analysis);
   const { frame, nodeCount } = analysis;
   const axes = verticalMass ? [0, 1, 2] : [0, 1];
-  const atNodes = new Float64Array(nodeCount);
-  for (let node = 0; node < nodeCount; node++) atNodes[node] = Math.max(0, -loads.nodal[6 * node + 2] / gravity) + (model.nodes[analysis.nodeIds[node]]?.mass ?? 0);
   const nodal = new Float64Array(3 * nodeCount);
-  const perLength = new Float64Array(frame.pieces.length);
-  frame.pieces.forEach((piece, e) => {
-    // weight of the member and where it lies: resultant of the loads' vertical part
-    let [weight, moment] = [0, 0];
-    for (const term of loads.terms[piece.member]) {
-      if (term.action > termActions.z) continue;
-      const vertical = -frame.axes[9 * e + 3 * term.action + 2];
-      const total = termIntegral(term, term.to, 1);
-      weight += vertical * total;
-      moment += vertical * (total * (term.to - piece.from) - termIntegral(term, term.to, 2));
-    }
-    if (weight <= 0) return;
-    const { length } = piece.element;
-    perLength[e] = weight / gravity / length;
-    if (kind === 'consistent') return;
-    const toEnd = Math.min(1, Math.max(0, moment / weight / length));
-    atNodes[piece.start] += ((1 - toEnd) * weight) / gravity;
-    atNodes[piece.end] += (toEnd * weight) / gravity;
-  });
+  const groundRows = [0, 1, 2].map(() => new Float64Array(6 * nodeCount));
+  const moving: [number, number, number] = [0, 0, 0];
+  const held = new Float64Array(3 * nodeCount);
+  for (const { node, stiffness, direction } of analysis.supports) if (stiffness === Infinity) for (let axis = 0; axis < 3; axis++) held[3 * node + axis] += direction[axis] ** 2;
+  const free = (node: number, axis: number) => Math.max(0, 1 - held[3 * node + axis]);
   const lump = new Float64Array(36);
   for (let node = 0; node < nodeCount; node++) {
-    if (atNodes[node] === 0) continue;
+    const mass = Math.max(0, -loads.nodal[6 * node + 2] / gravity) + (model.nodes[analysis.nodeIds[node]]?.mass ?? 0);
+    if (mass === 0) continue;
     lump.fill(0);
     for (const axis of axes) {
-      lump[7 * axis] = atNodes[node];
-      nodal[3 * node + axis] += atNodes[node];
+      lump[7 * axis] = mass;
+      nodal[3 * node + axis] += mass;
+      groundRows[axis][6 * node + axis] += mass;
+      moving[axis] += mass * free(node, axis);
     }
     addElement(analysis, [node], lump, matrix.values);
   }
-  if (kind === 'consistent') {
-    const local = new Float64Array(144);
-    addElements(analysis, frame, matrix.values, (e, into) => {
-      consistentMass(perLength[e], frame.pieces[e].element.length, frame.pieces[e].springs !== undefined, local);
-      frame.turnedMatrix(e, local, into);
-      if (!verticalMass) withoutVertical(into);
-      const { start, end } = frame.pieces[e];
-      // M r: what the nodes feel when the ground moves as a whole
+  const pieces = frame.pieces.map((_, e) => pieceMass(model, analysis, loads, e));
+  const writeLocal = (e: number, into: Float64Array): boolean => {
+    const { perLength, toEnd, rotaryY, rotaryZ } = pieces[e];
+    if (perLength === 0) return false;
+    const { element, springs } = frame.pieces[e];
+    if (kind === 'consistent') consistentMass(perLength, element.length, springs !== undefined, into, rotaryY, rotaryZ);
+    else {
+      into.fill(0);
+      for (let i = 0; i < 3; i++) {
+        into[13 * i] = (1 - toEnd) * perLength * element.length;
+        into[13 * (6 + i)] = toEnd * perLength * element.length;
+      }
+    }
+    return true;
+  };
+  const local = new Float64Array(144);
+  addElements(analysis, frame, matrix.values, (e, into) => {
+    into.fill(0, 0, 144);
+    if (!writeLocal(e, local)) return;
+    frame.turnedMatrix(e, local, into);
+    if (!verticalMass) withoutVertical(into);
+    const { start, end, element } = frame.pieces[e];
+    const { perLength, toEnd } = pieces[e];
+    // M r: what the nodes feel when the ground moves as a whole, moments of clamped ends included
+    for (const axis of axes) {
       [start, end].forEach((node, side) => {
-        for (const axis of axes) for (const other of [0, 6]) nodal[3 * node + axis] += into[12 * (6 * side + axis) + other + axis];
+        for (let i = 0; i < 6; i++) groundRows[axis][6 * node + i] += into[12 * (6 * side + i) + axis] + into[12 * (6 * side + i) + 6 + axis];
+        nodal[3 * node + axis] += into[12 * (6 * side + axis) + axis] + into[12 * (6 * side + axis) + 6 + axis];
       });
-    });
+      // spread mass moves with its member, even beside a support; lumped mass with its node
+      const share = kind === 'consistent' ? Math.max(free(start, axis), free(end, axis)) : (1 - toEnd) * free(start, axis) + toEnd * free(end, axis);
+      moving[axis] += share * perLength * element.length;
+    }
+  });
+  return { matrix, nodal, groundRows, moving, writeLocal, spread: kind === 'consistent', vertical: verticalMass };
+}
+
+/** Mass of a piece from the downward part of the loads on its member, kg/m; where it lies, 0 at the start to 1 at the end; rotary inertia about y and z, kg·m. */
+function pieceMass(model: Model, { frame, memberIds }: AnalysisModel, loads: LoadSet, e: number): { perLength: number; toEnd: number; rotaryY: number; rotaryZ: number } {
+  const piece = frame.pieces[e];
+  let [weight, moment] = [0, 0];
+  for (const term of loads.terms[piece.member]) {
+    if (term.action > termActions.z) continue;
+    const vertical = -frame.axes[9 * e + 3 * term.action + 2];
+    const total = termIntegral(term, term.to, 1);
+    weight += vertical * total;
+    moment += vertical * (total * (term.to - piece.from) - termIntegral(term, term.to, 2));
   }
-  return { matrix, nodal };
+  if (weight <= 0) return { perLength: 0, toEnd: 0.5, rotaryY: 0, rotaryZ: 0 };
+  const { length } = piece.element;
+  const perLength = weight / gravity / length;
+  // how floors on a beam lie about its axis is not known: only the member's own mass turns with it
+  const member = model.members[memberIds[piece.member]];
+  const section = sectionProperties(model.sections[member.section!].shape);
+  const own = Math.min(perLength, model.materials[member.material!].density * section.area);
+  return { perLength, toEnd: Math.min(1, Math.max(0, moment / weight / length)), rotaryY: (own * section.inertiaY) / section.area, rotaryZ: (own * section.inertiaZ) / section.area };
 }
 
 /**
- * Consistent mass of a uniform beam, local 12 × 12 by rows (Przemieniecki §11.3, without rotary inertia); a member with releases or springs
- * takes straight-line shapes, which need no knowledge of its joints.
+ * Consistent mass of a uniform beam, local 12 × 12 by rows, (Przemieniecki §11.3); the section's rotation, which
+ * carries rotary inertia, runs straight between the ends, so that it stays apart from the slope where shear deforms the member. A member with releases or
+ * springs takes straight-line shapes, which need no knowledge of its joints. Torsion carries no inertia.
+ * @param perLength kg/m
+ * @param length    m
+ * @param rotaryY, rotaryZ  inertia of the section's mass about y and z per length, kg·m
  */
-export function consistentMass(perLength: number, length: number, hinged: boolean, into: Float64Array): void {
+export function consistentMass(perLength: number, length: number, hinged: boolean, into: Float64Array, rotaryY = 0, rotaryZ = 0): void {
   into.fill(0);
   const m = perLength * length;
   const pair = (a: number, same: number, other: number) => {
@@ -218,11 +278,12 @@ export function consistentMass(perLength: number, length: number, hinged: boolea
     pair(2, 1 / 3, 1 / 6);
     return;
   }
-  for (const [w, r, sign] of [[1, 5, 1], [2, 4, -1]]) {
+  for (const [w, r, sign, rotary] of [[1, 5, 1, rotaryZ], [2, 4, -1, rotaryY]]) {
     const L = length;
     const rows = [[156, 22 * L, 54, -13 * L], [22 * L, 4 * L * L, 13 * L, -3 * L * L], [54, 13 * L, 156, -22 * L], [-13 * L, -3 * L * L, -22 * L, 4 * L * L]];
     const at = [w, r, w + 6, r + 6];
     for (let i = 0; i < 4; i++) for (let j = 0; j < 4; j++) into[12 * at[i] + at[j]] = (m / 420) * rows[i][j] * (i % 2 === j % 2 ? 1 : sign);
+    for (const i of [r, r + 6]) for (const j of [r, r + 6]) into[12 * i + j] += rotary * L * (i === j ? 1 / 3 : 1 / 6);
   }
 }
 
@@ -230,6 +291,20 @@ export function consistentMass(perLength: number, length: number, hinged: boolea
 function withoutVertical(k: Float64Array): void {
   for (const i of [2, 8]) for (let j = 0; j < 12; j++) k[12 * i + j] = k[12 * j + i] = 0;
 }
+
+/** Takes the vertical part out of forces on a piece's ends, twelve, local. */
+function withoutVerticalForce(forces: Float64Array, axes: Float64Array, e: number): void {
+  for (const side of [0, 6]) {
+    let vertical = 0;
+    for (let i = 0; i < 3; i++) vertical += forces[side + i] * axes[9 * e + 3 * i + 2];
+    for (let i = 0; i < 3; i++) forces[side + i] -= vertical * axes[9 * e + 3 * i + 2];
+  }
+}
+
+const impossibleShareFinding = ({ id, label }: ModalAnalysis, axis: number, share: number): Finding => ({
+  key: `mass-share ${id}`, rule: 'mass-share', severity: 'stop', sentence: `The modes of ${label} would take ${Math.round(100 * share)}% of the mass in ${'xyz'[axis]}, more than there is.`,
+  why: 'No shaking can move more than all of the mass. Divide long members that carry most of it, or lump the masses at nodes.', place: {},
+});
 
 const noMassFinding = ({ id, label }: ModalAnalysis): Finding => ({
   key: `no-mass ${id}`, rule: 'no-mass', severity: 'stop', sentence: `The modal analysis ${label} has no mass.`, why: 'Choose cases with downward loads (self-weight, floors) as masses, or give nodes masses.', place: {},

@@ -84,12 +84,21 @@ export function spectrumAnalysis(model: Model, definition: SpectrumAnalysis, mod
 /** A response made part by part. */
 const responseOf = (make: (key: keyof SpectrumResponse) => Float64Array): SpectrumResponse => ({ displacements: make('displacements'), memberForces: make('memberForces'), reactions: make('reactions') });
 
-/** Forces at the stations of every member in a mode: between its ends nothing acts, so moments run straight. */
-function stationForces(lengths: readonly number[], { startForces }: { startForces: Float64Array }): Float64Array {
+/**
+ * Forces at the stations of every member, from those on its ends. Where nothing acts between the ends, moments run straight; under mass
+ * spread along the member they follow the cubic through the moments and shears of both ends.
+ */
+function stationForces(lengths: readonly number[], { startForces, endForces }: { startForces: Float64Array; endForces: Float64Array }): Float64Array {
   const values = new Float64Array(lengths.length * spectrumStations.length * 6);
   lengths.forEach((length, m) => {
     const [fx, fy, fz, mx, my, mz] = startForces.subarray(6 * m, 6 * m + 6);
-    spectrumStations.forEach((share, s) => values.set([-fx, fy, fz, -mx, my + fz * share * length, -mz + fy * share * length], 6 * (spectrumStations.length * m + s)));
+    const [ex, ey, ez, tx, ty, tz] = endForces.subarray(6 * m, 6 * m + 6);
+    spectrumStations.forEach((share, s) => {
+      const between = (a: number, b: number) => a + (b - a) * share;
+      const [u, v] = [share * share * (3 - 2 * share), share * (1 - share) * length];
+      const bent = (a: number, b: number, va: number, vb: number) => a + (b - a) * u + v * (va * (1 - share) - vb * share);
+      values.set([between(-fx, ex), between(fy, -ey), between(fz, -ez), between(-mx, tx), bent(my, -ty, fz, -ez), bent(-mz, tz, fy, -ey)], 6 * (spectrumStations.length * m + s));
+    });
   });
   return values;
 }
@@ -114,8 +123,12 @@ function addTorsion({ analysis, factorisation, matrix }: ModalBasis, torsion: re
   const [{ unknown }] = solveRefined(matrix, factorisation, [vectors.right]);
   const state = recover(analysis, set, vectors, unknown);
   const startForces = new Float64Array(6 * analysis.frame.pieces.length);
-  analysis.frame.pieces.forEach((_, e) => startForces.set(state.endForces.subarray(12 * e, 12 * e + 6), 6 * e));
-  const forces = stationForces(analysis.frame.pieces.map((piece) => piece.element.length), { startForces });
+  const endForces = new Float64Array(startForces.length);
+  analysis.frame.pieces.forEach((_, e) => {
+    startForces.set(state.endForces.subarray(12 * e, 12 * e + 6), 6 * e);
+    endForces.set(state.endForces.subarray(12 * e + 6, 12 * e + 12), 6 * e);
+  });
+  const forces = stationForces(analysis.frame.pieces.map((piece) => piece.element.length), { startForces, endForces });
   const add = (to: Float64Array, values: Float64Array) => values.forEach((value, i) => (to[i] += Math.abs(value)));
   add(response.displacements, state.displacements);
   add(response.memberForces, forces);

@@ -14,9 +14,12 @@ const shape = { type: 'rectangle', depth: side, width: side } as const;
 type Modal = Omit<Extract<Analysis, { type: 'modal' }>, 'id' | 'label'>;
 const modal = (count: number, massMatrix: 'lumped' | 'consistent' = 'consistent', verticalMass = true): Modal => ({ type: 'modal', masses: [{ case: 'c1', factor: 1 }], count, massMatrix, verticalMass });
 const plane = (support: object) => ({ support: { ...inPlane, ...support } });
-const frequencies = (structure: Structure, count: number, kind: 'lumped' | 'consistent' = 'consistent') => analysed({ ...structure, shape, density, selfWeight: true }, 'modal', modal(count, kind)).result.modes.map((mode) => mode.omega);
+/** so slender that rotary inertia does not count */
+const slender = 0.01;
+const thin = { type: 'rectangle', depth: slender, width: slender } as const;
+const frequencies = (structure: Structure, count: number, kind: 'lumped' | 'consistent' = 'consistent') => analysed({ ...structure, shape: thin, density, selfWeight: true }, 'modal', modal(count, kind)).result.modes.map((mode) => mode.omega);
 
-const unit = Math.sqrt((E * I) / (density * A));
+const unit = Math.sqrt((E * slender ** 2) / 12 / density);
 const beam = (root: number) => (root / L) ** 2 * unit;
 const cantilever = chain(20, [0, 0, 0], [L, 0, 0], (n) => (n === 1 ? { support: fixed } : plane({})));
 const simple = chain(20, [0, 0, 0], [L, 0, 0], (n) => (n === 1 ? { support: pinnedInPlane } : n === 21 ? { support: rollerInPlane } : plane({})));
@@ -25,7 +28,7 @@ const rod = chain(20, [0, 0, 0], [L, 0, 0], (n) => (n === 1 ? { support: fixed }
 
 const beams = [
   ...cases('Modes', 'Chopra, Dynamics of Structures, §16.3: (βL)² √(EI / m L⁴); 20 elements, consistent mass', [
-    ['cantilever, first bending frequency', beam(1.875104069), () => frequencies(cantilever, 1)[0], 'rad/s', 1e-6],
+    ['cantilever, first bending frequency', beam(1.875104069), () => frequencies(cantilever, 1)[0], 'rad/s', 5e-6],
     ['cantilever, second', beam(4.694091133), () => frequencies(cantilever, 2)[1], 'rad/s', 1e-5],
     ['cantilever, third', beam(7.854757438), () => frequencies(cantilever, 3)[2], 'rad/s', 5e-5],
     ['simple beam, first', beam(Math.PI), () => frequencies(simple, 1)[0], 'rad/s', 1e-5],
@@ -130,4 +133,46 @@ const histories = cases('Time history', 'One degree of freedom in closed form (C
   ['base shear at rest is mass times acceleration', 900, () => history(Array<number>(40001).fill(1), 0.002).baseShear[40000], 'N', 1e-6],
 ]);
 
-export const dynamicCases: BookCase[] = [...beams, ...shearBuildings, ...shapes, ...byHand, ...torsion, ...histories];
+// one element, clamped: free freedoms w and θ of the tip, M from Przemieniecki §11.3; the ground's share of M r is ± m L² / 12 for the rotation
+const oneElement = () => {
+  const m = density * A * L;
+  // rotary inertia ρ I L / 3 on the rotation
+  const turn = 4 + (140 * (side ** 2 / 12)) / L ** 2;
+  // in units of m / 420 and L: M = [156, −22; −22, turn], K = EI / L³ [12, −6; −6, 4], M r = [210, −35]
+  const lambda = (() => {
+    const [a, b, c] = [156 * turn - 22 * 22, -(156 * 4 + 12 * turn - 2 * 22 * 6), 12 * 4 - 36];
+    return (-b - Math.sqrt(b * b - 4 * a * c)) / (2 * a);
+  })();
+  const tip = (12 - lambda * 156) / (6 - lambda * 22); // θ L over w
+  const modal = 156 - 44 * tip + turn * tip * tip;
+  return { mass: m, effective: ((210 - 35 * tip) ** 2 / modal) * (m / 420) };
+};
+const vertical = (n: number): Structure => ({ ...chain(n, [0, 0, 0], [0, 0, L], (k) => (k === 1 ? { support: fixed } : { support: { ...inPlane } }), { role: 'column' }), shape, density, selfWeight: true });
+const modesOf = (n: number, count: number) => analysed(vertical(n), 'modal', modal(count, 'consistent', false)).result;
+const flatSpectrum = (n: number) => analysed(vertical(n), 'spectrum', modal(1, 'consistent', false), { type: 'spectrum', modal: 'a1', shape: { type: 'typed', points: [{ period: 0, acceleration: 2 }] }, damping: 0.05, modeRule: 'srss', directionRule: 'srss', eccentricity: 0 }).result;
+// φ of a cantilever: effective masses 4 (σ_n / (β_n L))² with σ = 0.7341, 1.0185, 0.9992 (Blevins, Formulas for Natural Frequency, table 8-1)
+const participating = cases('Effective masses', 'Consistent mass with the coupling to the ground: (φᵀ M r)² / φᵀ M φ', [
+  ['cantilever of one element: effective mass', oneElement().effective, () => modesOf(1, 1).modes[0].participation[0] ** 2, 'kg', 1e-6],
+  ['cantilever of one element: mass that can move', oneElement().mass, () => modesOf(1, 1).mass[0], 'kg', 1e-8],
+  ['cantilever of one element: base shear of the mode is the reaction', oneElement().effective * 2, () => flatSpectrum(1).directions[0].response.reactions[0], 'N', 1e-6],
+  ['cantilever of ten elements: reaction of the first mode', flatSpectrum(10).directions[0].baseShear, () => flatSpectrum(10).directions[0].response.reactions[0], 'N', 1e-8],
+  ['cantilever of twenty elements: effective mass of the first mode', 4 * (0.734095514 / 1.875104069) ** 2 * density * A * L, () => modesOf(20, 1).modes[0].participation[0] ** 2, 'kg', 1e-3],
+  ['cantilever of twenty elements: effective mass of the second mode', 4 * (1.018467319 / 4.694091133) ** 2 * density * A * L, () => modesOf(20, 2).modes[1].participation[0] ** 2, 'kg', 1e-3],
+  ['cantilever of twenty elements: share of two modes', 4 * ((0.734095514 / 1.875104069) ** 2 + (1.018467319 / 4.694091133) ** 2), () => modesOf(20, 2).share[0], '–', 5e-4],
+]);
+
+// Timoshenko & Weaver, Vibration Problems §5.12: ρA ω² + (ρI + E I ρ / κG) k² ω² − ρ² I / κG ω⁴ = E I k⁴ of a simple beam
+const deepSide = 0.6;
+const deepFrequency = (n: number): number => {
+  const [area, inertia, kappaG] = [deepSide ** 2, deepSide ** 4 / 12, ((5 / 6) * E) / 2.6];
+  const k = (n * Math.PI) / L;
+  const [a, b, c] = [(density ** 2 * inertia) / kappaG, -(density * area + (density * inertia + (E * inertia * density) / kappaG) * k * k), E * inertia * k ** 4];
+  return Math.sqrt((-b - Math.sqrt(b * b - 4 * a * c)) / (2 * a));
+};
+const deepBeam = (count: number) => analysed({ ...chain(32, [0, 0, 0], [L, 0, 0], (n) => (n === 1 ? { support: pinnedInPlane } : n === 33 ? { support: { ...rollerInPlane, ux: true } } : { support: { ...inPlane, ux: true } })), shape: { type: 'rectangle', depth: deepSide, width: deepSide }, density, selfWeight: true, shear: true }, 'modal', modal(count)).result.modes[count - 1].omega;
+const deep = cases('Modes', 'Timoshenko & Weaver, Vibration Problems in Engineering, §5.12: shear deformation and rotary inertia', [
+  ['deep simple beam, first frequency', deepFrequency(1), () => deepBeam(1), 'rad/s', 5e-4],
+  ['deep simple beam, second frequency', deepFrequency(2), () => deepBeam(2), 'rad/s', 2e-3],
+]);
+
+export const dynamicCases: BookCase[] = [...beams, ...participating, ...deep, ...shearBuildings, ...shapes, ...byHand, ...torsion, ...histories];
