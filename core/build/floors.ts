@@ -1,19 +1,17 @@
-import { inOrder, type Edit, type Model } from '../model';
+import { inOrder, onLevel, type Edit, type Model } from '../model';
 import { RecordCollector } from './records';
-
-const tolerance = 0.02;
 
 /** Nodes at a storey's level that members meet. */
 export function nodesOfStorey(model: Model, storeyId: string): string[] {
   const { elevation } = model.storeys[storeyId];
   const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
-  return inOrder(model.nodes).filter((node) => tied.has(node.id) && Math.abs(node.position[2] - elevation) < tolerance).map((node) => node.id);
+  return inOrder(model.nodes).filter((node) => tied.has(node.id) && Math.abs(node.position[2] - elevation) < onLevel).map((node) => node.id);
 }
 
 /** The diaphragm that takes nodes of a storey along, if there is one. */
 export function diaphragmOfStorey(model: Model, storeyId: string) {
   const { elevation } = model.storeys[storeyId];
-  return inOrder(model.diaphragms).find((diaphragm) => diaphragm.nodes.some((id) => Math.abs(model.nodes[id].position[2] - elevation) < tolerance));
+  return inOrder(model.diaphragms).find((diaphragm) => diaphragm.nodes.some((id) => Math.abs(model.nodes[id].position[2] - elevation) < onLevel));
 }
 
 /** Edits that make a storey's floor rigid or semi-rigid in its plane, or leave it free. Nodes held sideways by supports stay out. */

@@ -1,5 +1,5 @@
 import { count, formatQuantity } from '../units';
-import { applyAct, distance, inOrder, isDirect, memberEnds, panelNodes, storeysUpward, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Storey, type Vector } from '../model';
+import { applyAct, distance, inOrder, isDirect, memberEnds, onLevel, panelNodes, storeysUpward, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Storey, type Vector } from '../model';
 import { divideEdits, gathered } from './divide';
 import { Draft } from './draft';
 import { nodesOf } from './copies';
@@ -8,8 +8,6 @@ import { cornersOf, movedAcross } from './moved-areas';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
 import { translation } from './transform';
-
-const tolerance = 0.02;
 
 /** Lines of members as they would be with some nodes elsewhere. */
 function previewOf(model: Model, placed: ReadonlyMap<string, Vector>): PreviewLine[] {
@@ -30,10 +28,10 @@ export function reheightStoreyPlan(model: Model, id: string, elevation: number, 
   const storey = model.storeys[id];
   const by = elevation - storey.elevation;
   if (Math.abs(by) < 1e-9) return refuse(`${storey.label} stands there already.`);
-  const below = storeysUpward(model).filter((one) => one.elevation < storey.elevation - tolerance).at(-1);
-  if (along && below && elevation <= below.elevation + tolerance) return refuse(`${storey.label} would come down to ${below.label}. Give it more than ${formatQuantity(below.elevation, 'length', model.settings.units)}.`);
+  const below = storeysUpward(model).filter((one) => one.elevation < storey.elevation - onLevel).at(-1);
+  if (along && below && elevation <= below.elevation + onLevel) return refuse(`${storey.label} would come down to ${below.label}. Give it more than ${formatQuantity(below.elevation, 'length', model.settings.units)}.`);
   const storeys = along ? Object.values(model.storeys).filter((one) => one.elevation > storey.elevation - 1e-9) : [storey];
-  const nodes = along ? Object.values(model.nodes).filter((node) => node.position[2] > storey.elevation - tolerance) : [];
+  const nodes = along ? Object.values(model.nodes).filter((node) => node.position[2] > storey.elevation - onLevel) : [];
   const placed = new Map(nodes.map((node) => [node.id, lift(node.position, by) as Vector]));
   const edits: Edit[] = [
     { kind: 'change', table: 'storeys', changes: storeys.map((one) => ({ id: one.id, fields: { elevation: one.elevation + by } })) },
@@ -49,8 +47,8 @@ export function insertStoreyPlan(model: Model, aboveId: string, height: number, 
   if (!(height > 0.1)) return refuse('A storey needs a height of more than 0.1 m.');
   if (Object.values(model.storeys).some((storey) => storey.label === label.trim())) return refuse(`There is a storey “${label}” already. Give it another name.`);
   const level = base.elevation + height;
-  const higher = Object.values(model.storeys).filter((storey) => storey.elevation > base.elevation + tolerance);
-  const nodes = Object.values(model.nodes).filter((node) => node.position[2] > base.elevation + tolerance);
+  const higher = Object.values(model.storeys).filter((storey) => storey.elevation > base.elevation + onLevel);
+  const nodes = Object.values(model.nodes).filter((node) => node.position[2] > base.elevation + onLevel);
   const placed = new Map(nodes.map((node) => [node.id, lift(node.position, height) as Vector]));
   const collector = new RecordCollector(model);
   const edits: Edit[] = [];
@@ -72,7 +70,7 @@ function divideAtLevel(model: Model, level: number, collector: RecordCollector):
     const ends = memberEnds(model, member);
     if (!ends || member.role !== 'column') return [];
     const [a, b] = [ends.start.position, ends.end.position];
-    if (Math.min(a[2], b[2]) > level - tolerance || Math.max(a[2], b[2]) < level + tolerance) return [];
+    if (Math.min(a[2], b[2]) > level - onLevel || Math.max(a[2], b[2]) < level + onLevel) return [];
     const share = (level - a[2]) / (b[2] - a[2]);
     return [{ member, node: finder.at([a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share, level]) }];
   });
@@ -86,12 +84,12 @@ function divideAtLevel(model: Model, level: number, collector: RecordCollector):
 /** Members that make up a storey: those at its level, and those that rise to it from the storey below. */
 export function storeyMembers(model: Model, id: string): string[] {
   const { elevation } = model.storeys[id];
-  const below = storeysUpward(model).filter((one) => one.elevation < elevation - tolerance).at(-1)?.elevation ?? -Infinity;
+  const below = storeysUpward(model).filter((one) => one.elevation < elevation - onLevel).at(-1)?.elevation ?? -Infinity;
   return inOrder(model.members).filter((member) => {
     const ends = memberEnds(model, member);
     if (!ends) return false;
     const [low, high] = [ends.start.position[2], ends.end.position[2]].sort((a, b) => a - b);
-    return low > below - tolerance && high > below + tolerance && high < elevation + tolerance;
+    return low > below - onLevel && high > below + onLevel && high < elevation + onLevel;
   }).map((member) => member.id);
 }
 
@@ -101,7 +99,7 @@ export function storeyMembers(model: Model, id: string): string[] {
  */
 export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly string[], loads: boolean): Plan {
   const upward = storeysUpward(model);
-  const levelBelow = (elevation: number) => upward.filter((one) => one.elevation < elevation - tolerance).at(-1)?.elevation;
+  const levelBelow = (elevation: number) => upward.filter((one) => one.elevation < elevation - onLevel).at(-1)?.elevation;
   const source = model.storeys[fromId];
   const targets = toIds.filter((id) => id !== fromId);
   const members = storeyMembers(model, fromId);
@@ -163,7 +161,7 @@ function copiedFloor(model: Model, source: Storey, target: Storey, place: Readon
     if (load.type === 'area' && (load.pressure.type === 'fluid' || load.pressure.type === 'earth')) return [];
     if (load.type === 'area' && load.region.kind === 'storey') return load.region.storey === source.id ? [{ ...load, region: { kind: 'storey', storey: target.id } }] : [];
     const corners = cornersOf(model, load);
-    if (corners.length === 0 || corners.some((corner) => Math.abs(corner[2] - source.elevation) > tolerance)) return [];
+    if (corners.length === 0 || corners.some((corner) => Math.abs(corner[2] - source.elevation) > onLevel)) return [];
     const copy = movedAcross(model, load, rise);
     if (!copy || copy.type === 'line' || copy.region.kind !== 'nodes') return copy ? [copy] : [];
     const { region } = copy;

@@ -1,5 +1,5 @@
 import { formatNumber } from '../units';
-import type { Finding, Model } from '../model';
+import { onLevel, type Finding, type Model } from '../model';
 import type { AnalysisModel } from './analysis-model';
 import { assemble } from './assemble';
 import type { LoadSet } from './load-set';
@@ -311,7 +311,7 @@ function* instabilityFinding({ analysis, factorisation, name }: WholeTask, matri
 function driftRatios(model: Model, analysis: AnalysisModel, first: Equilibrium, second: Equilibrium): IterationLog['driftRatios'] {
   const heights = [...new Set(Object.values(model.storeys).map((storey) => storey.elevation))].sort((a, b) => a - b);
   const means = heights.map((height) => {
-    const nodes = analysis.nodeIds.flatMap((_, n) => (Math.abs(analysis.positions[3 * n + 2] - height) < 1e-3 ? [n] : []));
+    const nodes = analysis.nodeIds.flatMap((_, n) => (Math.abs(analysis.positions[3 * n + 2] - height) < onLevel ? [n] : []));
     const mean = ({ displacements }: Equilibrium, axis: number) => nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / (nodes.length || 1);
     return { height, known: nodes.length > 0, first: [mean(first, 0), mean(first, 1)], second: [mean(second, 0), mean(second, 1)] };
   }).filter((level) => level.known);

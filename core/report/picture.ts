@@ -1,5 +1,5 @@
 import type { Solution } from '../fem';
-import type { Member, Model, SavedView } from '../model';
+import { onLevel, type Member, type Model, type SavedView } from '../model';
 import { diagramSense, forceComponents, isEnvelope, lineIndex, roundDown, shownParts, shownWords, stationTable, type ForceComponent, type Shown } from '../results';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '../units';
 
@@ -29,9 +29,9 @@ function membersInView(model: Model, view: PictureRequest['view']): Member[] {
   const inPlane = ({ start, end }: Member) => {
     if (!view || view.plane.kind === '3d' || view.plane.kind === 'plane') return true;
     const ends = [model.nodes[start].position, model.nodes[end].position];
-    if (view.plane.kind === 'plan') return ends.every((at) => Math.abs(at[2] - (model.storeys[(view.plane as { storey: string }).storey]?.elevation ?? NaN)) < 0.05);
+    if (view.plane.kind === 'plan') return ends.every((at) => Math.abs(at[2] - (model.storeys[(view.plane as { storey: string }).storey]?.elevation ?? NaN)) < onLevel);
     const line = model.gridLines[view.plane.gridLine];
-    return line !== undefined && ends.every((at) => Math.abs(at[line.axis === 'x' ? 0 : 1] - line.position) < 0.05);
+    return line !== undefined && ends.every((at) => Math.abs(at[line.axis === 'x' ? 0 : 1] - line.position) < onLevel);
   };
   return Object.values(model.members).filter((member) => !hidden.has(member.id) && (!isolated || isolated.has(member.id)) && inPlane(member));
 }

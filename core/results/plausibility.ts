@@ -1,5 +1,5 @@
 import type { Factored, ModalResult, Solution } from '../fem';
-import { inOrder, storeysUpward, type Model, type Vector } from '../model';
+import { inOrder, onLevel, storeysUpward, type Model, type Vector } from '../model';
 import { count, formatNumber, formatQuantity } from '../units';
 import { balance, balanceLimit } from './balance';
 import { MemberLine } from './member-line';
@@ -75,7 +75,7 @@ function floorWeights(model: Model): Plausibility['floors'] {
   const masses = centresOfMass(model);
   const levels = storeysUpward(model);
   return levels.slice(1).map((storey) => {
-    const points = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - storey.elevation) < 0.05).map((node) => [node.position[0], node.position[1]] as const);
+    const points = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - storey.elevation) < onLevel).map((node) => [node.position[0], node.position[1]] as const);
     const area = points.length > 2 ? hullArea(points) : 0;
     const weight = masses.find((one) => one.storey === storey.id)?.weight ?? 0;
     return { storey: storey.id, weight, area, perArea: area > 0 ? weight / area : NaN };
@@ -164,7 +164,7 @@ function swayItems(model: Model, earlier: Factored | undefined): PlausibilityIte
   if (levels.length < 2 || masses.length === 0) return ['x', 'y'].map((axis) => ({ id: `sway ${axis}`, question: question(axis), answer: 'There are no storeys with weight.', verdict: 'not asked', measure }));
   const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
   const sets = ([0, 1] as const).map((axis) => masses.flatMap(({ storey, weight }): AskedLoad[] => {
-    const nodes = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - model.storeys[storey].elevation) < 0.05 && !node.support && tied.has(node.id));
+    const nodes = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - model.storeys[storey].elevation) < onLevel && !node.support && tied.has(node.id));
     const force: Vector = axis === 0 ? [(0.01 * weight) / nodes.length, 0, 0] : [0, (0.01 * weight) / nodes.length, 0];
     return nodes.map((node) => ({ node: node.id, force, moment: [0, 0, 0] as const }));
   }));

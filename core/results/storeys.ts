@@ -1,12 +1,8 @@
 import { downwardByNode, actingLoads, storeyLoads } from '../loading';
-import { gridLinesAlong, inOrder, storeysUpward, type Model, type Storey } from '../model';
+import { gridLinesAlong, inOrder, onLevel, storeysUpward, type Model, type Storey } from '../model';
 import type { Solution } from '../fem';
 import { superpose, type LoadState } from './state';
 
-/** Nodes nearer than this to a storey's height belong to it, m. */
-const levelTolerance = 0.05;
-/** Nodes nearer than this in plan stand above each other, m. */
-const planTolerance = 0.05;
 /** Shears below this share of the gravity load say nothing of stability. */
 const leastShear = 1e-4;
 
@@ -60,7 +56,7 @@ export class StoreyBook {
     private readonly solution: Solution,
   ) {
     const { positions, nodeIds } = solution;
-    this.levels = storeysUpward(model).map((storey) => ({ storey, nodes: nodeIds.flatMap((id, i) => (id in model.nodes && Math.abs(positions[3 * i + 2] - storey.elevation) < levelTolerance ? [i] : [])) })).filter((level) => level.nodes.length > 0);
+    this.levels = storeysUpward(model).map((storey) => ({ storey, nodes: nodeIds.flatMap((id, i) => (id in model.nodes && Math.abs(positions[3 * i + 2] - storey.elevation) < onLevel ? [i] : [])) })).filter((level) => level.nodes.length > 0);
     this.pairs = this.levels.map((level, i) => (i === 0 ? [] : pairsOf(level, this.levels[i - 1], positions)));
   }
 
@@ -81,12 +77,12 @@ export class StoreyBook {
           const own = displacements[6 * top + axis] - displacements[6 * bottom + axis];
           if (node < 0 || Math.abs(own) > Math.abs(drift)) [drift, node] = [own, top];
         }
-        const shear = loads.filter((one) => one.elevation > below.storey.elevation + levelTolerance).reduce((sum, one) => sum + one.lateral[axis], 0);
-        const overturning = loads.filter((one) => one.elevation > below.storey.elevation + levelTolerance).reduce((sum, one) => sum + one.lateral[axis] * (one.elevation - below.storey.elevation), 0);
+        const shear = loads.filter((one) => one.elevation > below.storey.elevation + onLevel).reduce((sum, one) => sum + one.lateral[axis], 0);
+        const overturning = loads.filter((one) => one.elevation > below.storey.elevation + onLevel).reduce((sum, one) => sum + one.lateral[axis] * (one.elevation - below.storey.elevation), 0);
         return { drift, meanDrift, node: node < 0 ? '' : this.solution.nodeIds[node], shear, overturning };
       });
       const own = loads.find((one) => one.id === level.storey.id)?.own ?? 0;
-      const gravity = loads.filter((one) => one.elevation > below.storey.elevation + levelTolerance).reduce((sum, one) => sum + one.own, 0);
+      const gravity = loads.filter((one) => one.elevation > below.storey.elevation + onLevel).reduce((sum, one) => sum + one.own, 0);
       const pair = <T>(read: (one: (typeof axes)[number]) => T): readonly [T, T] => [read(axes[0]), read(axes[1])];
       const stability = pair(({ shear, meanDrift }) => (Math.abs(shear) > leastShear * Math.abs(gravity) && gravity > 0 ? Math.abs((gravity * meanDrift) / (shear * height)) : null));
       return { storey: level.storey, below: below.storey, height, drift: pair((one) => one.drift), meanDrift: pair((one) => one.meanDrift), ratio: pair((one) => one.drift / height), node: pair((one) => one.node), shear: pair((one) => one.shear), gravity, own, overturning: pair((one) => one.overturning), stability };
@@ -128,7 +124,7 @@ export class StoreyBook {
 
 /** Nodes of a level that stand above nodes of the one below. */
 function pairsOf(level: Level, below: Level, positions: Float64Array): Pair[] {
-  const cell = (value: number) => Math.round(value / (2 * planTolerance));
+  const cell = (value: number) => Math.round(value / (2 * onLevel));
   const places = new Map<string, number[]>();
   for (const n of below.nodes) {
     const key = `${cell(positions[3 * n])} ${cell(positions[3 * n + 1])}`;
@@ -138,7 +134,7 @@ function pairsOf(level: Level, below: Level, positions: Float64Array): Pair[] {
     const [x, y] = [positions[3 * top], positions[3 * top + 1]];
     for (let dx = -1; dx <= 1; dx++) {
       for (let dy = -1; dy <= 1; dy++) {
-        const bottom = places.get(`${cell(x) + dx} ${cell(y) + dy}`)?.find((n) => Math.hypot(positions[3 * n] - x, positions[3 * n + 1] - y) < planTolerance);
+        const bottom = places.get(`${cell(x) + dx} ${cell(y) + dy}`)?.find((n) => Math.hypot(positions[3 * n] - x, positions[3 * n + 1] - y) < onLevel);
         if (bottom !== undefined) return [{ top, bottom }];
       }
     }
@@ -170,7 +166,7 @@ export function centresOfMass(model: Model): { storey: string; weight: number; x
 export function supportLines(model: Model): { key: string; name: string; nodes: string[] }[] {
   const supported = inOrder(model.nodes).filter((node) => node.support ?? node.springs);
   const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')].map((line) => ({
-    key: line.id, name: `Grid ${line.label}`, nodes: supported.filter((node) => Math.abs(node.position[line.axis === 'x' ? 0 : 1] - line.position) < planTolerance).map((node) => node.id),
+    key: line.id, name: `Grid ${line.label}`, nodes: supported.filter((node) => Math.abs(node.position[line.axis === 'x' ? 0 : 1] - line.position) < onLevel).map((node) => node.id),
   })).filter((line) => line.nodes.length > 0);
   const onLine = new Set(lines.flatMap((line) => line.nodes));
   const others = supported.filter((node) => !onLine.has(node.id)).map((node) => node.id);

@@ -1,5 +1,5 @@
 import { solveNow, type Factored, type Solution } from '../fem';
-import { storeysUpward, type Load, type Model, type Vector } from '../model';
+import { onLevel, storeysUpward, type Load, type Model, type Vector } from '../model';
 import { caseWeights, superpose, type LoadState } from './state';
 
 /** A load of a question, not of the model: force (N) and moment (N·m) at a node, global. */
@@ -49,7 +49,7 @@ export function centresOfStiffness(model: Model, earlier?: Factored): FloorStiff
   const floors = Object.values(model.diaphragms).flatMap((diaphragm) => {
     const node = diaphragm.nodes[0];
     const height = model.nodes[node].position[2];
-    const storey = storeysUpward(model).find((one) => Math.abs(one.elevation - height) < 0.05);
+    const storey = storeysUpward(model).find((one) => Math.abs(one.elevation - height) < onLevel);
     return storey ? [{ storey: storey.id, node }] : [];
   });
   const unit = 1000;

@@ -1,5 +1,5 @@
 import type { Bay, PreviewLine } from '~core/build';
-import { acceptanceOf, type Finding, type Model, type Vector } from '~core/model';
+import { acceptanceOf, onLevel, type Finding, type Model, type Vector } from '~core/model';
 import { formatQuantity, formatValue, unitSize } from '~core/units';
 import type { Camera, Labelling, Quantity, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
 import type { Solved } from '../../state/solve-slice';
@@ -213,7 +213,7 @@ function drawDrifts(context: CanvasRenderingContext2D, projector: Projector, { m
     let [right, at] = [-Infinity, 0];
     for (const id of scope.nodes) {
       const { position } = model.nodes[id];
-      if (Math.abs(position[2] - elevation) > 0.05) continue;
+      if (Math.abs(position[2] - elevation) > onLevel) continue;
       const [x, y] = projector.point(position);
       if (x > right) [right, at] = [x, y];
     }

@@ -1,4 +1,4 @@
-import { offPlane, planeThrough, type Member, type Model, type Vector } from '~core/model';
+import { offPlane, onLevel, planeThrough, type Member, type Model, type Vector } from '~core/model';
 import type { ViewPlane } from '../../state/view-slice';
 
 /** What of the model is in view: members and nodes drawn in full, and members drawn faintly for orientation. */
@@ -8,18 +8,17 @@ export interface Scope {
   readonly nodes: ReadonlySet<string>;
 }
 
-const tolerance = 0.02;
 
 /** Whether a point lies in the plane that is looked at. */
 export function inPlane(model: Model, plane: ViewPlane, position: Vector): boolean {
   if (plane.kind === '3d') return true;
-  if (plane.kind === 'plan') return Math.abs(position[2] - model.storeys[plane.storey].elevation) < tolerance;
+  if (plane.kind === 'plan') return Math.abs(position[2] - model.storeys[plane.storey].elevation) < onLevel;
   if (plane.kind === 'plane') {
     const through = planeThrough(model.planes[plane.plane].points);
-    return through !== undefined && Math.abs(offPlane(through, position)) < tolerance;
+    return through !== undefined && Math.abs(offPlane(through, position)) < onLevel;
   }
   const line = model.gridLines[plane.gridLine];
-  return Math.abs(position[line.axis === 'x' ? 0 : 1] - line.position) < tolerance;
+  return Math.abs(position[line.axis === 'x' ? 0 : 1] - line.position) < onLevel;
 }
 
 /** The members of a plane or of an isolated set; in space, the rest is drawn faintly. */

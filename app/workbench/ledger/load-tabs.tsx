@@ -2,7 +2,7 @@ import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import { caseFactorsOf } from '~core/combine';
 import { actingLoads, caseResultants, resultantOf, loadsByCase, takeDown, type Resultant } from '~core/loading';
-import { gridLinesAlong, inOrder, loadTarget, purposes, type LoadCase, type Model, type Vector } from '~core/model';
+import { gridLinesAlong, inOrder, loadTarget, onLevel, purposes, type LoadCase, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
@@ -191,7 +191,7 @@ export function TakeDownTab({ by }: { by: 'storey' | 'column' }) {
     );
   }
   type Row = NonNullable<typeof down>['columns'][number];
-  const nearest = (axis: 'x' | 'y', at: number) => gridLinesAlong(model, axis).find((line) => Math.abs(line.position - at) < 0.05)?.label ?? '–';
+  const nearest = (axis: 'x' | 'y', at: number) => gridLinesAlong(model, axis).find((line) => Math.abs(line.position - at) < onLevel)?.label ?? '–';
   const columns: GridColumn<Row>[] = [
     textColumn('Column', 90, (row) => `${nearest('x', row.x)} ${nearest('y', row.y)}`), quantity<Row>('x', 'length', (row) => row.x, 66, 2), quantity<Row>('y', 'length', (row) => row.y, 66, 2),
     ...(down?.storeys ?? []).map((storey, i) => quantity<Row>(storey.label, 'force', (row) => row.levels[i].above, 88)),

@@ -241,3 +241,20 @@ test('a field that stands loose within another one is loaded with its storey, an
   expect(spread(whole).taken).toBeCloseTo(-48000, 6);
   expect([...sums(whole)].filter(([member]) => ['m5', 'm7'].includes(member)).map(([, sum]) => Math.round(sum))).toEqual([-4000, -4000]);
 });
+
+test('a grid turned by next to nothing carries all of its load, one way, at every angle', () => {
+  const angles = fc.double({ min: -9.5, max: -2, noNaN: true }).map((exponent) => 10 ** exponent);
+  fc.assert(fc.property(angles, fc.constantFrom(0, 0.4, 1.1), fc.integer({ min: 1, max: 3 }), fc.boolean(), (angle, base, bays, whole) => {
+    const [c, s] = [Math.cos(base + angle), Math.sin(base + angle)];
+    const place = (x: number, y: number): [number, number, number] => [c * x - s * y, s * x + c * y, 3];
+    const number = (i: number, j: number) => j * (bays + 1) + i + 1;
+    const points = Array.from({ length: 3 * (bays + 1) }, (_, n) => place((n % (bays + 1)) * 5.3, Math.floor(n / (bays + 1)) * 4.1));
+    const members = [0, 1, 2].flatMap((j) => Array.from({ length: bays + 1 }, (_, i) => [...(i < bays ? [[number(i, j), number(i + 1, j)] as const] : []), ...(j < 2 ? [[number(i, j), number(i, j + 1)] as const] : [])])).flat();
+    const inset = whole ? 0 : 0.3;
+    const region = polygon(place(inset, inset), place(5.3 * bays - inset, inset), place(5.3 * bays - inset, 8.2 - inset), place(inset, 8.2 - inset));
+    const { received, given, taken } = spread(build({ nodes: points.map((position) => ({ position, support: fixed })), members, storeys: [0, 3], loads: [area({ region, spread: { way: 'one', along: [Math.cos(base), Math.sin(base), 0] } })] }));
+    const sum = received.reduce((all, one) => all + ((one.valueFrom + one.valueTo) / 2) * (one.to - one.from), 0);
+    expect(taken / given).toBeCloseTo(1, 6);
+    expect(sum / given).toBeCloseTo(1, 6);
+  }), { numRuns: 150, endOnFailure: true });
+});

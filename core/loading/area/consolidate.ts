@@ -19,25 +19,51 @@ export function consolidate(received: readonly Received[]): Received[] {
 }
 
 function onePerStretch(list: readonly Received[]): Received[] {
-  const places = list.flatMap(({ from, to }) => [from, to]).sort((a, b) => a - b).filter((x, i, all) => i === 0 || x - all[i - 1] > same);
-  const largest = Math.max(...list.map((one) => Math.max(Math.abs(one.valueFrom), Math.abs(one.valueTo))));
-  const near = (a: number, b: number) => Math.abs(a - b) <= 1e-10 * largest;
+  const places: number[] = [];
+  for (const x of list.flatMap(({ from, to }) => [from, to]).sort((a, b) => a - b)) if (places.length === 0 || x - places[places.length - 1] > same) places.push(x);
   const made: Received[] = [];
-  for (let i = 0; i + 1 < places.length; i++) {
-    const [from, to] = [places[i], places[i + 1]];
-    let [valueFrom, valueTo, any] = [0, 0, false];
-    for (const one of list) {
-      if (one.from > from + same || one.to < to - same) continue;
-      const slope = (one.valueTo - one.valueFrom) / (one.to - one.from);
-      valueFrom += one.valueFrom + slope * (from - one.from);
-      valueTo += one.valueFrom + slope * (to - one.from);
-      any = true;
+  const sums = places.slice(1).map(() => ({ valueFrom: 0, valueTo: 0, any: false }));
+  for (const one of list) {
+    const [first, last] = [placeOf(places, one.from), placeOf(places, one.to)];
+    if (first === last) {
+      // shorter than places are told apart: it stays as it is, for what it carries may not be little
+      made.push(one);
+      continue;
     }
-    if (!any) continue;
-    const last = made.at(-1);
-    const goesOn = last && Math.abs(last.to - from) <= same && near(last.valueTo, valueFrom) && near((last.valueTo - last.valueFrom) * (to - from), (valueTo - valueFrom) * (last.to - last.from));
-    if (goesOn) made[made.length - 1] = { ...last, to, valueTo };
-    else made.push({ member: list[0].member, direction: list[0].direction, from, to, valueFrom, valueTo });
+    const [from, to] = [places[first], places[last]];
+    const kept = (one.to - one.from) / (to - from);
+    const slope = (one.valueTo - one.valueFrom) / (to - from);
+    for (let k = first; k < last; k++) {
+      const sum = sums[k];
+      sum.valueFrom += kept * (one.valueFrom + slope * (places[k] - from));
+      sum.valueTo += kept * (one.valueFrom + slope * (places[k + 1] - from));
+      sum.any = true;
+    }
   }
-  return made;
+  const largest = sums.reduce((most, { valueFrom, valueTo }) => Math.max(most, Math.abs(valueFrom), Math.abs(valueTo)), 0);
+  const near = (a: number, b: number) => Math.abs(a - b) <= 1e-10 * largest;
+  const { member, direction } = list[0];
+  let last: Received | undefined;
+  sums.forEach(({ valueFrom, valueTo, any }, k) => {
+    const [from, to] = [places[k], places[k + 1]];
+    if (last && any && last.to === from && near(last.valueTo, valueFrom) && near((last.valueTo - last.valueFrom) * (to - from), (valueTo - valueFrom) * (last.to - last.from))) {
+      last = { ...last, to, valueTo };
+      return;
+    }
+    if (last) made.push(last);
+    last = any ? { member, direction, from, to, valueFrom, valueTo } : undefined;
+  });
+  if (last) made.push(last);
+  return made.sort((a, b) => a.from - b.from);
+}
+
+/** The number of the last of some ascending places that is not beyond x. */
+function placeOf(places: readonly number[], x: number): number {
+  let [low, high] = [0, places.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (places[middle] <= x) low = middle;
+    else high = middle - 1;
+  }
+  return low;
 }
