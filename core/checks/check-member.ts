@@ -4,19 +4,8 @@ import { combinationStates, MemberLine, stationsOf } from '../results';
 import { checkConcreteBeam, type BeamReinforcement } from './aci318/check-concrete-beam';
 import { checkSteelMember, type CombinedLine } from './aisc360/check-steel-member';
 import { steelSection } from './aisc360/steel-section';
-import { governing, skipped, type Check, type MadeCheck } from './check';
-
-/** What must stand beside every list of steel utilisations: how far the forces are those AISC 360-22 C2 asks for. */
-export function stabilityRemark(model: Model): string {
-  const strength = Object.values(model.combinations).filter((combination) => combination.purpose === 'strength');
-  const all = (has: (combination: Combination) => boolean) => strength.length > 0 && strength.every(has);
-  const second = all((combination) => combination.order === 'second');
-  const reduced = all((combination) => combination.stiffnessSet !== undefined);
-  const swaying = strength.filter((combination) => combination.factors.some((one) => one.factor !== 0 && model.cases[one.case]?.nature === 'notional')).length;
-  const sway = swaying === 0 ? 'No strength combination has notional loads (C2.2b).' : `Notional loads (C2.2b) act in ${swaying} of ${strength.length} strength combinations.`;
-  if (!second) return `Steel is checked with first-order forces${strength.some((combination) => combination.order === 'second') ? ' in some combinations' : ''}. AISC 360-22 C2 asks for second-order effects and reduced stiffness, chosen in the Analysis stage, and for notional loads, made in the Loads stage. ${sway}`;
-  return `Steel is checked with second-order forces${reduced ? ' of the reduced stiffness chosen for the combinations' : '; AISC 360-22 C2.3 asks for reduced stiffness too'}. ${sway}`;
-}
+import { secondOrderState, type SecondOrderState } from './aisc360/stability';
+import { governing, missing, verdictOf, type Check, type MadeCheck, type Verdict } from './check';
 
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
@@ -25,11 +14,14 @@ export interface MemberChecks {
   readonly code: 'AISC 360-22' | 'ACI 318-19' | '';
   readonly checks: readonly Check[];
   readonly governing: MadeCheck | undefined;
+  readonly verdict: Verdict;
   readonly reinforcement?: BeamReinforcement | undefined;
 }
 
 /** Checks members of one model and solution; what all members share is computed once. */
 export class MemberChecker {
+  private readonly secondOrder: SecondOrderState;
+  private readonly connected: ReadonlyMap<string, number>;
   private readonly strength: { combination: Combination; state: ReturnType<typeof combinationStates>[number]['state'] }[];
 
   constructor(
@@ -37,6 +29,17 @@ export class MemberChecker {
     private readonly solution: Solution,
   ) {
     this.strength = combinationStates(model, solution, inOrder(model.combinations).filter((combination) => combination.purpose === 'strength'));
+    this.secondOrder = secondOrderState(model);
+    const connected = new Map<string, number>();
+    for (const { start, end } of Object.values(model.members)) for (const node of [start, end]) connected.set(node, (connected.get(node) ?? 0) + 1);
+    this.connected = connected;
+  }
+
+  /** Whether nothing but its own member holds a node. */
+  private isFree(node: string): boolean {
+    const { support, springs } = this.model.nodes[node];
+    const held = (support && Object.values(support).some(Boolean)) || springs !== undefined || Object.values(this.model.diaphragms).some(({ nodes }) => nodes.includes(node));
+    return this.connected.get(node) === 1 && !held;
   }
 
   /** Checks the member of that id by the project's code, over all strength combinations. */
@@ -45,7 +48,7 @@ export class MemberChecker {
     const member = model.members[memberId];
     const number = solution.memberIds.indexOf(memberId);
     const { code, reason } = checkable(model, member);
-    const whole = (why: string): MemberChecks => ({ memberId, code, checks: [skipped('member', 'Strength', code === '' ? model.settings.code : code, why)], governing: undefined });
+    const whole = (why: string): MemberChecks => ({ memberId, code, checks: [missing('member', 'Strength', code === '' ? model.settings.code : code, why)], governing: undefined, verdict: 'open' });
     if (reason) return whole(reason);
     if (this.strength.length === 0) return whole('There is no strength combination. Generate the combinations in the Loads stage.');
     const lines: CombinedLine[] = this.strength.map(({ combination, state }) => ({ label: combination.label, line: new MemberLine(solution, state, number) }));
@@ -53,12 +56,13 @@ export class MemberChecker {
     const { shape } = model.sections[member.section!];
     const material = model.materials[member.material!];
     if (code === 'AISC 360-22' && shape.type === 'i') {
-      const checks = checkSteelMember(steelSection(shape, { ...material, yieldStress: material.yieldStress! }), member.steelDesign, lines, stations, stabilityRemark(model));
-      return { memberId, code, checks, governing: governing(checks) };
+      const free = { start: this.isFree(member.start), end: this.isFree(member.end) };
+      const checks = checkSteelMember(steelSection(shape, { ...material, yieldStress: material.yieldStress! }), member.steelDesign, lines, stations, free, this.secondOrder);
+      return { memberId, code, checks, governing: governing(checks), verdict: verdictOf(checks) };
     }
     if (shape.type !== 'rectangle') return whole('This section is not checked.');
     const { checks, reinforcement } = checkConcreteBeam(shape, { ...material, concreteStrength: material.concreteStrength! }, model.settings, member.reinforcement, lines, stations);
-    return { memberId, code, checks, governing: governing(checks), reinforcement };
+    return { memberId, code, checks, governing: governing(checks), verdict: verdictOf(checks), reinforcement };
   }
 }
 

@@ -23,11 +23,36 @@ export interface SkippedCheck {
   readonly title: string;
   readonly clause: string;
   readonly reason: string;
+  /** the member needs this check: as long as it is not made, the member's verdict is open */
+  readonly needed?: boolean;
 }
 
 export type Check = MadeCheck | SkippedCheck;
 
+/** holds: all that is needed was made and nothing is above 1; fails: something is; open: nothing is, but something needed was not made. */
+export type Verdict = 'holds' | 'fails' | 'open';
+
+export function verdictOf(checks: readonly Check[]): Verdict {
+  if (checks.some((check) => check.made && !(check.utilisation <= 1))) return 'fails';
+  return checks.some((check) => !check.made && check.needed) || !checks.some((check) => check.made && !check.isRule) ? 'open' : 'holds';
+}
+
+/** What a member whose verdict is open still needs, in words. */
+export const openReasons = (checks: readonly Check[]): string[] => checks.flatMap((check) => (!check.made && check.needed ? [`${check.title}: ${check.reason}`] : []));
+
+/** Utilisation where there is no strength at all: the check is impossible and fails. */
+export const impossible = 99;
+
+/** Demand over capacity: never negative, never beyond numbers. */
+export function utilisationOf(demand: number, capacity: number): number {
+  if (!(demand > 0)) return 0;
+  return capacity > 0 ? Math.min(impossible, demand / capacity) : impossible;
+}
+
 export const skipped = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({ made: false, id, title, clause, reason });
+
+/** A check that the member needs and that was not made. */
+export const missing = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({ made: false, id, title, clause, reason, needed: true });
 
 /** The made check with the largest utilisation; rules of detailing count only when they are broken. */
 export function governing(checks: readonly Check[]): MadeCheck | undefined {

@@ -6,14 +6,14 @@ import { applyAct, type Member, type Model } from '../model';
 import { fixed, frame, pinned } from '../results/verification/frames';
 import { formatQuantity, kinds, parseQuantity, unitSize } from '../units';
 import { minimumFlexuralSteel, flexuralStrength, proposeBars } from './aci318/flexure';
-import { proposeStirrups, shearStrength } from './aci318/shear';
+import { minimumStirrups, proposeStirrups, shearStrength } from './aci318/shear';
 import { psi, type BeamSection } from './aci318/beam-section';
 import { compressionStrength } from './aisc360/compression';
 import { limitingUnbracedLengths, majorFlexuralStrength, minorFlexuralStrength, momentGradientFactor } from './aisc360/flexure';
 import { webShearStrength } from './aisc360/shear';
 import { steelSection } from './aisc360/steel-section';
 import { Sheet } from '../sheet';
-import { MemberChecker, type MemberChecks } from './index';
+import { MemberChecker, secondOrderState, type MemberChecks } from './index';
 
 const inch = 0.0254;
 const kip = 4448.2216152605;
@@ -274,5 +274,120 @@ describe('members as a whole', () => {
     expect(first(portal({ section: 's2' }), 'm2')).toMatchObject({ made: false, reason: expect.stringContaining('doubly symmetric') });
     const bare = portal();
     expect(first({ ...bare, combinations: {} }, 'm1')).toMatchObject({ made: false, reason: expect.stringContaining('no strength combination') });
+  });
+});
+
+describe('the verdict', () => {
+  const inGirder = (more: Partial<Member>, load?: Model['loads'][string]): MemberChecks => {
+    const model = portal({ section: 's2', material: 't2', reinforcement: { top: { bar: '#8', count: 4 }, bottom: { bar: '#8', count: 4 }, stirrups: { bar: '#4', legs: 2, spacing: 0.1 } }, ...more });
+    return checkAll(load ? { ...model, loads: { ...model.loads, [load.id]: load } } : model).m2;
+  };
+  const open = ({ checks }: MemberChecks) => checks.flatMap((check) => (!check.made && check.needed ? [check.id] : []));
+
+  test('a concrete beam holds until something it needs was not made: tension, weak-axis bending, torsion above its threshold', () => {
+    const plainBeam = inGirder({});
+    expect([plainBeam.verdict, open(plainBeam)]).toEqual(['holds', []]);
+    const cases: [string, Model['loads'][string]][] = [
+      ['axial', { id: 'l9', case: 'c1', type: 'node', node: 'n3', force: [600e3, 0, 0], moment: [0, 0, 0] }],
+      ['minor', { id: 'l9', case: 'c1', type: 'uniform', member: 'm2', axes: 'local', direction: 'y', value: 2000, from: 0, to: null }],
+      ['torsion', { id: 'l9', case: 'c1', type: 'moment', member: 'm2', axes: 'local', direction: 'x', value: 60e3, at: 3 } as Model['loads'][string]],
+    ];
+    for (const [id, load] of cases) {
+      const checked = inGirder({}, load);
+      expect(open(checked)).toContain(id);
+      expect(checked.verdict).not.toBe('holds');
+    }
+  });
+
+  test('steel with first-order forces is open; with second order, reduced stiffness and notional loads in every combination it is decided', () => {
+    const model = portal();
+    expect(checkAll(model).m1.verdict).toBe('open');
+    expect(secondOrderState(model).met).toBe(false);
+    const combinations = Object.fromEntries(Object.values(model.combinations).map((one) => [one.id, { ...one, order: 'second' as const, stiffnessSet: 'k1', factors: [...one.factors, { case: 'c9', factor: 1 }] }]));
+    const set = (factor: number) => ({ k1: { id: 'k1', label: 'K', source: 'C2.3', rules: [{ material: 'any' as const, role: 'any' as const, factors: { area: factor, inertiaY: factor, inertiaZ: factor } }] } });
+    const notional = { ...model.cases, c9: { id: 'c9', label: 'N', name: 'Notional', nature: 'notional' as const, selfWeight: false } };
+    const held = Object.fromEntries(Object.values(model.nodes).map((node) => [node.id, node.support ? node : { ...node, support: { ...fixed, ux: false, uz: false, rx: false, ry: false, rz: false } }]));
+    const complete = { ...model, nodes: held, combinations, cases: notional, stiffnessSets: set(0.8) };
+    expect(secondOrderState(complete).met).toBe(true);
+    // a set that does not reduce steel is not the one C2.3 asks for
+    expect(secondOrderState({ ...complete, stiffnessSets: set(1) }).met).toBe(false);
+    expect(['holds', 'fails']).toContain(checkAll(complete).m1.verdict);
+  });
+
+  test('nothing made is never a pass', () => {
+    const european = applyAct(portal(), { edits: [{ kind: 'settings.change', fields: { code: 'eurocode' } }] });
+    for (const { verdict } of Object.values(checkAll(european.ok ? european.model : portal()))) expect(verdict).toBe('open');
+  });
+});
+
+describe('lengths between braces', () => {
+  const typed = (length: number) => checkAll(portal({ steelDesign: { unbracedLengthTorsion: length } })).m2.checks;
+  const flexure = (checks: MemberChecks['checks']) => checks.find((check) => check.id === 'flexureMajor') as Extract<MemberChecks['checks'][number], { made: true }>;
+
+  test('a typed unbraced length longer than the member counts as typed, with C_b = 1', () => {
+    const check = flexure(typed(12));
+    const sheet = new Sheet();
+    check.trace(sheet);
+    expect(sheet.steps.find((step) => step.symbol === 'L_b')!.value.value).toBe(12);
+    expect(sheet.steps.find((step) => step.symbol === 'C_b')!.value.value).toBe(1);
+    const capacity = sheet.steps.find((step) => step.symbol === 'phi_b M_nx')!.value.value;
+    expect(capacity / majorFlexuralStrength(rolled('W12X40'), 12, 1)).toBeCloseTo(1, 5);
+    expect(check.utilisation).toBeGreaterThan(flexure(typed(7)).utilisation);
+  });
+
+  test('a typed length is never shortened to a whole part of the member', () => {
+    const sheet = new Sheet();
+    flexure(typed(3)).trace(sheet); // 7 m in three segments
+    expect(sheet.steps.find((step) => step.symbol === 'L_b')!.value.value).toBe(3);
+  });
+
+  test('a cantilever whose tip nothing holds has C_b = 1 (F1), a cantilever whose tip is held has not', () => {
+    const cantilever = (held: boolean) => {
+      const base = portal();
+      const nodes = { n1: { id: 'n1', position: [0, 0, 0] as [number, number, number], support: fixed }, n2: { id: 'n2', position: [4, 0, 0] as [number, number, number], ...(held ? { support: { ...pinned, ux: false, uz: false } } : {}) } };
+      const { m2 } = base.members;
+      const model: Model = { ...base, nodes, members: { m2: { ...m2, start: 'n1', end: 'n2' } }, loads: { l1: { id: 'l1', case: 'c1', type: 'node', node: 'n2', force: [0, 0, -20e3], moment: [0, 0, 0] } } };
+      const sheet = new Sheet();
+      flexure(checkAll(model).m2.checks).trace(sheet);
+      return sheet.steps.find((step) => step.symbol === 'C_b')!.value.value;
+    };
+    expect(cantilever(false)).toBe(1);
+    expect(cantilever(true)).toBeGreaterThan(1.5);
+  });
+});
+
+describe('beams with too much or impossible reinforcement', () => {
+  const section: BeamSection = { width: 12 * inch, depth: 24 * inch, cover: 1.5 * inch, stirrup: findBar('#3')!, fc: 4000 * psi, fy: 60000 * psi, Es: 29e6 * psi };
+
+  test('7 #11 in 24 × 12 in do not yield: strength by strain compatibility, by hand', () => {
+    const layer = { bar: findBar('#11')!, count: 7 };
+    const { strength, strain, yieldStrain } = flexuralStrength(section, layer);
+    // d = 24 − 1.5 − 0.375 − 0.705 = 21.42 in; 0.85 · 4 · 0.85 · 12 c² = 10.92 · 29000 · 0.003 (21.42 − c)
+    const [d, a, b] = [24 - 1.5 - 0.375 - 1.41 / 2, 0.85 * 4 * 0.85 * 12, 7 * 1.56 * 29000 * 0.003];
+    const c = (-b + Math.sqrt(b * b + 4 * a * b * d)) / (2 * a);
+    const byHand = 0.65 * a * c * (d - (0.85 * c) / 2);
+    expect(strength / (kip * inch) / byHand).toBeCloseTo(1, 3);
+    expect(strain).toBeGreaterThan(0);
+    expect(strain).toBeLessThan(yieldStrain);
+  });
+
+  test('strength runs on smoothly where bars cease to yield, and bars outside the section have none', () => {
+    const at = (area: number) => flexuralStrength(section, { bar: { ...findBar('#8')!, area: area * inch ** 2 }, count: 2 });
+    const balanced = [...Array(4000).keys()].map((i) => 2 + i * 0.001).find((area) => at(area).strain < at(area).yieldStrain)!;
+    expect(at(balanced).strength / at(balanced - 0.001).strength).toBeCloseTo(1, 2);
+    expect(flexuralStrength({ ...section, depth: 2 * inch }, { bar: findBar('#11')!, count: 2 }).strength).toBe(0);
+  });
+
+  test('no utilisation is negative or beyond numbers, and tension control fails hard', () => {
+    for (const [bar, count] of [['#11', 7], ['#14', 12], ['#5', 2]] as const) {
+      const checked = checkAll(portal({ section: 's2', material: 't2', reinforcement: { top: { bar, count }, bottom: { bar, count } } })).m2;
+      for (const check of checked.checks) if (check.made) expect(check.utilisation >= 0 && check.utilisation < 1000).toBe(true);
+      if (count > 2) expect(checked.verdict).toBe('fails');
+    }
+  });
+
+  test('least stirrups count at most 60 ksi of their yield stress', () => {
+    const strong = { ...section, fy: 80000 * psi };
+    expect(minimumStirrups(strong, { bar: findBar('#3')!, legs: 2, spacing: 8 * inch }) / inch ** 2).toBeCloseTo((50 * 12 * 8) / 60000, 6);
   });
 });

@@ -185,6 +185,7 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
   const moving: [number, number, number] = [0, 0, 0];
   const held = new Float64Array(3 * nodeCount);
   for (const { node, stiffness, direction } of analysis.supports) if (stiffness === Infinity) for (let axis = 0; axis < 3; axis++) held[3 * node + axis] += direction[axis] ** 2;
+  const turnsHeld = Uint8Array.from({ length: nodeCount }, (_, node) => (analysis.supports.filter((one) => one.node === node && one.freedom > 2 && one.stiffness === Infinity).length === 3 ? 1 : 0));
   const free = (node: number, axis: number) => Math.max(0, 1 - held[3 * node + axis]);
   const lump = new Float64Array(36);
   for (let node = 0; node < nodeCount; node++) {
@@ -220,8 +221,10 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
     if (!writeLocal(e, local)) return;
     frame.turnedMatrix(e, local, into);
     if (!verticalMass) withoutVertical(into);
-    const { start, end, element } = frame.pieces[e];
+    const { start, end, element, startOffset, endOffset } = frame.pieces[e];
     const { perLength, toEnd } = pieces[e];
+    // a mass beside its node swings with the node's rotation, though the node itself may be held
+    const swings = (node: number, offset: readonly number[], axis: number) => (Math.hypot(...offset) > 0 && !turnsHeld[node] ? 1 : free(node, axis));
     // M r: what the nodes feel when the ground moves as a whole, moments of clamped ends included
     for (const axis of axes) {
       [start, end].forEach((node, side) => {
@@ -229,7 +232,7 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
         nodal[3 * node + axis] += into[12 * (6 * side + axis) + axis] + into[12 * (6 * side + axis) + 6 + axis];
       });
       // spread mass moves with its member, even beside a support; lumped mass with its node
-      const share = kind === 'consistent' ? Math.max(free(start, axis), free(end, axis)) : (1 - toEnd) * free(start, axis) + toEnd * free(end, axis);
+      const share = kind === 'consistent' ? Math.max(swings(start, startOffset, axis), swings(end, endOffset, axis)) : (1 - toEnd) * swings(start, startOffset, axis) + toEnd * swings(end, endOffset, axis);
       moving[axis] += share * perLength * element.length;
     }
   });

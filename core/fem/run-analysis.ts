@@ -57,8 +57,12 @@ export function runAnalysisNow(model: Model, id: string): AnalysisOutcome {
   return step.value;
 }
 
-const oneWayFinding = ({ id, label }: Analysis): Finding => ({
-  key: `one-way ${id}`, rule: 'one-way-linear', severity: 'remark', sentence: `${label} takes members that only pull or push as acting both ways.`, why: 'Modes and buckling loads are those of one linear structure. Take out by hand what is slack if that matters.', place: {},
+const oneWayFinding = ({ id, label, type }: Analysis): Finding => ({
+  key: `one-way ${id}`, rule: 'one-way-linear', severity: 'remark',
+  ...(type === 'buckling'
+    ? { sentence: `${label} takes members that only pull or push as they act under its load: slack ones neither hold nor buckle.`, why: 'While it buckles a structure could tighten a slack member or let go a taut one; that is not followed.' }
+    : { sentence: `${label} takes members that only pull or push as acting both ways.`, why: 'Modes are those of one linear structure. Take out by hand what is slack if that matters.' }),
+  place: {},
 });
 
 const noModesFinding = ({ id, label }: Analysis): Finding => ({

@@ -44,3 +44,6 @@ export function leastClearSpacing(bar: ReinforcingBar): number {
 export function stressBlockFactor(fc: number): number {
   return Math.min(0.85, Math.max(0.65, 0.85 - (0.05 * (fc / psi - 4000)) / 1000));
 }
+
+/** Modulus of rupture f_r of normal-weight concrete, ACI 318-19 19.2.3.1, Pa. */
+export const ruptureModulus = ({ fc }: Pick<BeamSection, 'fc'>): number => 7.5 * Math.sqrt(fc * psi);

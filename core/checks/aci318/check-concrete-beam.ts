@@ -3,9 +3,9 @@ import { formatQuantity, type UnitSystem } from '../../units';
 import type { Material, Reinforcement, Settings } from '../../model';
 import { extremesOf, type Station } from '../../results';
 import type { CombinedLine } from '../aisc360/check-steel-member';
-import { skipped, type Check } from '../check';
+import { missing, skipped, utilisationOf, type Check } from '../check';
 import { barArea, force, moment, plain, sectionLength, type Sheet } from '../../sheet';
-import { clearSpacing, effectiveDepth, leastClearSpacing, type BarLayer, type BeamSection } from './beam-section';
+import { clearSpacing, effectiveDepth, leastClearSpacing, ruptureModulus, type BarLayer, type BeamSection } from './beam-section';
 import { flexuralStrength, minimumFlexuralSteel, proposeBars } from './flexure';
 import { largestStirrupSpacing, minimumStirrups, needsStirrups, proposeStirrups, shearStrength, thresholdTorsion, type Stirrups } from './shear';
 
@@ -61,9 +61,11 @@ export function checkConcreteBeam(
   const axialLimit = 0.1 * section.fc * section.width * section.depth;
   if (demand.compression.value > axialLimit) {
     const show = (value: number) => formatQuantity(value, 'force', settings.units);
-    return { checks: [skipped('axial', 'Bending and shear', '9.5', `The compression of ${show(demand.compression.value)} exceeds 0.10 f′c Ag = ${show(axialLimit)}; the member must be designed as a column, which is not there yet.`)], reinforcement: {} };
+    return { checks: [missing('axial', 'Bending and shear', '9.5', `The compression of ${show(demand.compression.value)} exceeds 0.10 f′c Ag = ${show(axialLimit)}; the member must be designed as a column, which is not there yet.`)], reinforcement: {} };
   }
 
+  // a face whose moment is only what rounding leaves of the other's asks for nothing
+  const noise = Math.max(1e-6 * section.fc * section.width * section.depth ** 2, 1e-4 * Math.max(demand.top.value, demand.bottom.value));
   const top = layerOf(section, reinforcement?.top, demand.top.value, bars.longitudinal);
   const bottom = layerOf(section, reinforcement?.bottom, demand.bottom.value, bars.longitudinal);
   const tensionLayer = [top?.value, bottom?.value].filter((layer) => layer !== undefined);
@@ -73,8 +75,8 @@ export function checkConcreteBeam(
   const stirrups = stirrupsOf(section, reinforcement, d, demand.shear.value, steel, settings.units);
 
   const checks: Check[] = [
-    ...flexureChecks(section, 'bottom', bottom, demand.bottom),
-    ...flexureChecks(section, 'top', top, demand.top),
+    ...flexureChecks(section, 'bottom', bottom, demand.bottom, noise),
+    ...flexureChecks(section, 'top', top, demand.top, noise),
     ...shearChecks(section, d, stirrups, demand.shear, steel, settings.units),
     ...notMade(section, demand, settings.units),
   ];
@@ -95,11 +97,11 @@ function stirrupsOf(section: BeamSection, reinforcement: Reinforcement | undefin
   return { value: proposeStirrups(section, d, demand, steel, units), proposed: true };
 }
 
-function flexureChecks(section: BeamSection, face: 'top' | 'bottom', chosen: Chosen<BarLayer> | undefined, demand: Demand): Check[] {
+function flexureChecks(section: BeamSection, face: 'top' | 'bottom', chosen: Chosen<BarLayer> | undefined, demand: Demand, noise: number): Check[] {
   const id = `flexure-${face}`;
   const title = face === 'bottom' ? 'Bending, bottom bars' : 'Bending, top bars';
-  if (demand.label === '') return [skipped(id, title, '22.3', face === 'bottom' ? 'No sagging moment in any combination.' : 'No hogging moment in any combination.')];
-  if (!chosen) return [skipped(id, title, '22.3', 'No two allowed bars fit side by side. Widen the section or allow smaller bars.')];
+  if (demand.label === '' || demand.value <= noise) return [skipped(id, title, '22.3', face === 'bottom' ? 'No sagging moment in any combination.' : 'No hogging moment in any combination.')];
+  if (!chosen) return [missing(id, title, '22.3', 'No two allowed bars fit side by side. Widen the section or allow smaller bars.')];
   const layer = chosen.value;
   const { strength, strain, yieldStrain } = flexuralStrength(section, layer);
   const base = { made: true as const, combination: demand.label, x: demand.x };
@@ -107,27 +109,27 @@ function flexureChecks(section: BeamSection, face: 'top' | 'bottom', chosen: Cho
   const steel = layer.count * layer.bar.area;
   const checks: Check[] = [
     {
-      ...base, id, title, clause: '22.3', utilisation: demand.value / strength,
+      ...base, id, title, clause: '22.3', utilisation: utilisationOf(demand.value, strength),
       trace: (sheet: Sheet) => {
         if (chosen.proposed) sheet.remark('The bars are proposed by the bar rules: the lightest single layer that carries the moment with the minimum steel, or the strongest that fits.');
         sheet.remark('Bars in compression are left out, on the safe side.');
         const { strength: traced } = flexuralStrength(section, layer, sheet);
-        sheet.compare({ clause: '9.5.1.1', title: 'Comparison', symbol: 'u', expression: 'M_u / M_d', inputs: { M_u: moment(demand.value), M_d: moment(traced) }, value: plain(demand.value / traced, 2), utilisation: demand.value / traced });
+        if (traced > 0) sheet.compare({ clause: '9.5.1.1', title: 'Comparison', symbol: 'u', expression: 'M_u / M_d', inputs: { M_u: moment(demand.value), M_d: moment(traced) }, value: plain(demand.value / traced, 2), utilisation: demand.value / traced });
       },
     },
     {
-      ...base, isRule: true, id: `${id}-minimum`, title: `Minimum ${face} bars`, clause: '9.6.1', utilisation: minimumFlexuralSteel(section, d) / steel,
+      ...base, isRule: true, id: `${id}-minimum`, title: `Minimum ${face} bars`, clause: '9.6.1', utilisation: utilisationOf(minimumFlexuralSteel(section, d), steel),
       trace: (sheet: Sheet) => {
         const least = minimumFlexuralSteel(section, d, sheet);
         sheet.compare({ clause: '9.6.1.1', title: 'Comparison', symbol: 'u', expression: 'A_min / A_s', inputs: { A_min: barArea(least), A_s: barArea(steel) }, value: plain(least / steel, 2), utilisation: least / steel });
       },
     },
     {
-      ...base, isRule: true, id: `${id}-ductility`, title: `Tension control, ${face}`, clause: '9.3.3.1', utilisation: (yieldStrain + 0.003) / strain,
+      ...base, isRule: true, id: `${id}-ductility`, title: `Tension control, ${face}`, clause: '9.3.3.1', utilisation: utilisationOf(yieldStrain + 0.003, strain),
       trace: (sheet: Sheet) => {
         flexuralStrength(section, layer, sheet);
         const limit = yieldStrain + 0.003;
-        sheet.compare({ clause: '9.3.3.1', title: 'Comparison', symbol: 'u', expression: '(epsilon_ty + 0.003) / epsilon_t', inputs: { epsilon_ty: plain(yieldStrain, 4), epsilon_t: plain(strain, 4) }, value: plain(limit / strain, 2), utilisation: limit / strain });
+        if (strain > 0) sheet.compare({ clause: '9.3.3.1', title: 'Comparison', symbol: 'u', expression: '(epsilon_ty + 0.003) / epsilon_t', inputs: { epsilon_ty: plain(yieldStrain, 4), epsilon_t: plain(strain, 5) }, value: plain(utilisationOf(limit, strain), 2), utilisation: utilisationOf(limit, strain) });
       },
     },
   ];
@@ -162,7 +164,7 @@ function shearChecks(section: BeamSection, d: number, chosen: Chosen<Stirrups>, 
   const widest = largestStirrupSpacing(section, d, stirrupShear);
   const checks: Check[] = [
     {
-      ...base, id: 'shear', title: 'Shear', clause: '22.5', utilisation: demand.value / strength,
+      ...base, id: 'shear', title: 'Shear', clause: '22.5', utilisation: utilisationOf(demand.value, strength),
       trace: (sheet: Sheet) => {
         if (chosen.proposed) sheet.remark(`The stirrups are proposed: ${stirrups.legs} legs ${stirrups.bar.name} at ${formatQuantity(stirrups.spacing, 'sectionLength', units, 0)}, the same over the whole beam.`);
         sheet.remark('Vu is taken at the axis of the support rather than at d from its face, on the safe side.');
@@ -192,15 +194,27 @@ function shearChecks(section: BeamSection, d: number, chosen: Chosen<Stirrups>, 
   return checks;
 }
 
+/** Axial tension and weak-axis bending that crack nothing, by far: below this share of the cracking stress they are incidental. */
+const incidental = 0.01;
+
 function notMade(section: BeamSection, demand: Record<'tension' | 'minor' | 'torsion', Demand>, units: UnitSystem): Check[] {
   const threshold = thresholdTorsion(section);
   const show = (value: number) => formatQuantity(value, 'moment', units);
+  const cracking = ruptureModulus(section);
+  const { width, depth } = section;
+  const minorLimit = (incidental * cracking * depth * width ** 2) / 6;
+  const tensionLimit = incidental * cracking * width * depth;
+  const tension = formatQuantity(demand.tension.value, 'force', units);
   return [
     demand.torsion.value > threshold
-      ? skipped('torsion', 'Torsion', '22.7', `Tu = ${show(demand.torsion.value)} exceeds φ Tth = ${show(threshold)}: torsion must be designed for, and that is not there yet.`)
+      ? missing('torsion', 'Torsion', '22.7', `Tu = ${show(demand.torsion.value)} exceeds φ Tth = ${show(threshold)}: torsion must be designed for, and that is not there yet.`)
       : skipped('torsion', 'Torsion', '22.7.1.1', `Tu = ${show(demand.torsion.value)} is below φ Tth = ${show(threshold)} and may be neglected.`),
-    skipped('minor', 'Bending about the weak axis', '22.3', demand.minor.value > 1 ? `Mu about the weak axis reaches ${show(demand.minor.value)}; it is not checked.` : 'No bending about the weak axis in any combination.'),
-    skipped('axial', 'Axial force', '9.3', demand.tension.value > 1 ? `Tension reaches ${formatQuantity(demand.tension.value, 'force', units)}; bending is checked without it.` : 'Compression is below 0.10 f′c Ag and is left out, as 9.3.3.1 allows.'),
+    demand.minor.value > minorLimit
+      ? missing('minor', 'Bending about the weak axis', '22.3', `Mu about the weak axis reaches ${show(demand.minor.value)}; bending about both axes is not there yet.`)
+      : skipped('minor', 'Bending about the weak axis', '22.3', demand.minor.value > 1 ? `Mu about the weak axis reaches ${show(demand.minor.value)}, less than 1% of what cracks the section (19.2.3), and is left out.` : 'No bending about the weak axis in any combination.'),
+    demand.tension.value > tensionLimit
+      ? missing('axial', 'Axial tension', '22.4.3', `Tension reaches ${tension}; bending with tension is not there yet.`)
+      : skipped('axial', 'Axial force', '9.5.2.1', demand.tension.value > 1 ? `Tension reaches ${tension}, less than 1% of what cracks the section (19.2.3), and is left out. Compression is below 0.10 f′c Ag.` : 'Compression is below 0.10 f′c Ag and is left out, as 9.5.2.1 allows.'),
     skipped('deflection', 'Deflection', '24.2', 'Cracked stiffness and creep are not in this analysis.'),
     skipped('development', 'Anchorage of bars', '25.4', 'Cut-off points and anchorage are not part of the model; bars are checked as running through.'),
   ];

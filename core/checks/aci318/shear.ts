@@ -12,13 +12,15 @@ export interface Stirrups {
 
 const phiShear = 0.75;
 const inch = 0.0254;
+/** Yield stress that stirrups may be counted with at most, ACI 318-19 Table 20.2.2.4(a), Pa. */
+const mostStirrupYield = 60000 * psi;
 /** √f'c in Pa as the code counts it: the root in psi, at most 100 psi (22.5.3.1). */
 const rootStrength = (fc: number) => Math.min(Math.sqrt(fc * psi), 100 * psi);
 const psiInput = { value: psi, kind: 'stress', decimals: 6 } as const;
 
 /** Least area of stirrups per spacing A_v,min / s, ACI 318-19 9.6.3.4, m. */
 function minimumPerSpacing({ width, fc, fy }: BeamSection): number {
-  return (Math.max(0.75 * rootStrength(fc), 50 * psi) * width) / fy;
+  return (Math.max(0.75 * rootStrength(fc), 50 * psi) * width) / Math.min(fy, mostStirrupYield);
 }
 
 /** Shear that stirrups may carry at most, ACI 318-19 22.5.1.2: 8 √f'c b d, N. */
@@ -57,11 +59,11 @@ export function shearStrength(section: BeamSection, d: number, stirrups: Stirrup
       inputs: { lambda_s: plain(size), rho_w: plain(ratio, 4), ...inputs }, value: force(concrete), note: 'fewer stirrups than Av,min',
     });
   }
-  const asked = (area * Math.min(fy, 60000 * psi) * d) / stirrups.spacing;
+  const asked = (area * Math.min(fy, mostStirrupYield) * d) / stirrups.spacing;
   const carried = Math.min(asked, stirrupLimit(section, d));
   sheet?.step({
     clause: '22.5.8.5.3', title: 'Shear carried by the stirrups', symbol: 'V_s', expression: 'min(A_v * f_yt * d / s, 8 * min(sqrt(f_c * psi), 100 * psi) * b_w * d)',
-    inputs: { A_v: barArea(area), f_yt: stress(Math.min(fy, 60000 * psi)), s: sectionLength(stirrups.spacing), ...inputs }, value: force(carried), note: 'fyt at most 60 ksi, 20.2.2.4; limit of 22.5.1.2',
+    inputs: { A_v: barArea(area), f_yt: stress(Math.min(fy, mostStirrupYield)), s: sectionLength(stirrups.spacing), ...inputs }, value: force(carried), note: 'fyt at most 60 ksi, 20.2.2.4; limit of 22.5.1.2',
   });
   const strength = phiShear * (concrete + carried);
   sheet?.step({ clause: '9.5.1', title: 'Design strength', symbol: 'phi V_n', expression: 'phi * (V_c + V_s)', inputs: { phi: plain(phiShear, 2), V_c: force(concrete), V_s: force(carried) }, value: force(strength) });
@@ -78,7 +80,7 @@ export function minimumStirrups(section: BeamSection, stirrups: Stirrups, sheet?
   const value = minimumPerSpacing(section) * stirrups.spacing;
   sheet?.step({
     clause: '9.6.3.4', title: 'Least area of stirrups', symbol: 'A_vmin', expression: 'max(0.75 * min(sqrt(f_c * psi), 100 * psi), 50 * psi) * b_w * s / f_yt',
-    inputs: { f_c: stress(section.fc), psi: psiInput, b_w: sectionLength(section.width), s: sectionLength(stirrups.spacing), f_yt: stress(section.fy) }, value: barArea(value),
+    inputs: { f_c: stress(section.fc), psi: psiInput, b_w: sectionLength(section.width), s: sectionLength(stirrups.spacing), f_yt: stress(Math.min(section.fy, mostStirrupYield)) }, value: barArea(value), note: 'fyt at most 60 ksi, 20.2.2.4',
   });
   return value;
 }

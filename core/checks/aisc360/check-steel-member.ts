@@ -1,6 +1,7 @@
 import type { SteelDesign } from '../../model';
 import { lineIndex, type MemberLine, type Station } from '../../results';
-import { skipped, type Check, type MadeCheck } from '../check';
+import { missing, skipped, utilisationOf, type Check, type MadeCheck } from '../check';
+import type { SecondOrderState } from './stability';
 import { force, length, moment, plain, type Quantity, type Sheet } from '../../sheet';
 import { compressionStrength, tensionStrength, type EffectiveLengths } from './compression';
 import { majorFlexuralStrength, majorFlexureExclusion, minorFlexuralStrength, momentGradientFactor, type SegmentMoments } from './flexure';
@@ -17,6 +18,10 @@ export interface CombinedLine {
 interface Segment {
   readonly from: number;
   readonly to: number;
+  /** L_b, m: never shorter than what was typed */
+  readonly unbraced: number;
+  /** why C_b is 1 whatever the moments are; none: F1-1 gives it */
+  readonly evenBecause?: string;
 }
 
 /** The largest value met so far with where it was met. */
@@ -43,16 +48,16 @@ const names = {
  * Checks a doubly symmetric rolled I member by AISC 360-22, LRFD.
  * @param lines    the member under each strength combination
  * @param stations places at which demand is read
+ * @param free     which ends nothing holds: the tips of cantilevers
  */
-export function checkSteelMember(section: SteelSection, design: SteelDesign | undefined, lines: readonly CombinedLine[], stations: readonly Station[], stability: string): Check[] {
+export function checkSteelMember(section: SteelSection, design: SteelDesign | undefined, lines: readonly CombinedLine[], stations: readonly Station[], free: { readonly start: boolean; readonly end: boolean }, secondOrder: SecondOrderState): Check[] {
   const memberLength = lines[0].line.length;
-  const unbraced = Math.min(design?.unbracedLengthTorsion ?? memberLength, memberLength);
   const lengths: EffectiveLengths = {
     major: (design?.factorMajor ?? 1) * (design?.unbracedLengthMajor ?? memberLength),
     minor: (design?.factorMinor ?? 1) * (design?.unbracedLengthMinor ?? memberLength),
     torsional: design?.unbracedLengthTorsion ?? memberLength,
   };
-  const segments = segmentsOf(memberLength, unbraced);
+  const segments = segmentsOf(memberLength, design?.unbracedLengthTorsion, free);
   const exclusion = majorFlexureExclusion(section);
   const strengths = {
     tension: tensionStrength(section),
@@ -70,7 +75,7 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
   const values = new Float64Array(9);
   for (const { label, line } of lines) {
     const places = placesOf(line, stations);
-    const majorBySegment = exclusion ? undefined : segments.map((segment) => majorFlexuralStrength(section, segment.to - segment.from, momentGradientFactor(segmentMoments(line, segment, places))));
+    const majorBySegment = exclusion ? undefined : segments.map((segment) => majorFlexuralStrength(section, segment.unbraced, gradientOf(line, segment, places)));
     for (const { x, after } of places) {
       line.at(x, after, values);
       const [N, Vy, Vz, T, My, Mz] = [values[0], Math.abs(values[1]), Math.abs(values[2]), Math.abs(values[3]), Math.abs(values[4]), Math.abs(values[5])];
@@ -95,17 +100,18 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
   };
   const majorAt = (place: Worst, sheet: Sheet): number => {
     const { line, x } = at(place);
-    const weakest = segmentsAt(segments, x).map((i) => ({ i, strength: majorFlexuralStrength(section, segments[i].to - segments[i].from, momentGradientFactor(segmentMoments(line, segments[i], placesOf(line, stations)))) }));
+    const weakest = segmentsAt(segments, x).map((i) => ({ i, strength: majorFlexuralStrength(section, segments[i].unbraced, gradientOf(line, segments[i], placesOf(line, stations))) }));
     const { i } = weakest.reduce((a, b) => (b.strength < a.strength ? b : a));
     const segment = segments[i];
-    sheet.step({ clause: 'F2.2', title: 'Unbraced length of the segment', symbol: 'L_b', expression: 'x_2 - x_1', inputs: { x_2: length(segment.to), x_1: length(segment.from) }, value: length(segment.to - segment.from) });
-    const cb = momentGradientFactor(segmentMoments(line, segment, placesOf(line, stations)), sheet);
-    return majorFlexuralStrength(section, segment.to - segment.from, cb, sheet);
+    const isTyped = Math.abs(segment.unbraced - (segment.to - segment.from)) > 1e-9;
+    if (isTyped) sheet.step({ clause: 'F2.2', title: 'Unbraced length, as typed', symbol: 'L_b', expression: 'L', inputs: { L: length(segment.unbraced) }, value: length(segment.unbraced) });
+    else sheet.step({ clause: 'F2.2', title: 'Unbraced length of the segment', symbol: 'L_b', expression: 'x_2 - x_1', inputs: { x_2: length(segment.to), x_1: length(segment.from) }, value: length(segment.unbraced) });
+    return majorFlexuralStrength(section, segment.unbraced, gradientOf(line, segment, placesOf(line, stations), sheet), sheet);
   };
   const ratio = (demand: (place: Worst) => number, quantity: (value: number) => Quantity, symbols: [string, string], clause: string, capacity: (place: Worst, sheet: Sheet) => number) => (place: Worst) => (sheet: Sheet) => {
     const limit = capacity(place, sheet);
     const value = Math.abs(demand(place));
-    sheet.compare({ clause, title: 'Comparison', symbol: 'u', expression: `${symbols[0]} / ${symbols[1]}`, inputs: { [symbols[0]]: quantity(value), [symbols[1]]: quantity(limit) }, value: plain(value / limit, 2), utilisation: value / limit });
+    sheet.compare({ clause, title: 'Comparison', symbol: 'u', expression: `${symbols[0]} / ${symbols[1]}`, inputs: { [symbols[0]]: quantity(value), [symbols[1]]: quantity(limit) }, value: plain(utilisationOf(value, limit), 2), utilisation: utilisationOf(value, limit) });
   };
   const traces: Record<keyof typeof names, (place: Worst) => (sheet: Sheet) => void> = {
     tension: ratio((place) => valueAt(place, 'N'), force, ['P_u', 'P_c'], 'D1', (_, sheet) => tensionStrength(section, sheet)),
@@ -132,12 +138,12 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
 
   const checks: Check[] = (Object.keys(names) as (keyof typeof names)[]).map((id): Check => {
     const [title, clause] = names[id];
-    if (exclusion && (id === 'flexureMajor' || id === 'combined')) return skipped(id, title, clause, exclusion);
+    if (exclusion && (id === 'flexureMajor' || id === 'combined')) return missing(id, title, clause, exclusion);
     const place = worst[id];
     if (place.label === '') return skipped(id, title, clause, noDemand[id]);
     return { made: true, id, title, clause, utilisation: place.value, combination: place.label, x: place.x, trace: traces[id](place) } satisfies MadeCheck;
   });
-  return [...checks, ...notMade(torsion, stability)];
+  return [...checks, ...notMade(section, torsion, secondOrder)];
 }
 
 const noDemand: Readonly<Record<keyof typeof names, string>> = {
@@ -150,13 +156,18 @@ const noDemand: Readonly<Record<keyof typeof names, string>> = {
   combined: 'No axial force and no bending in any combination.',
 };
 
-function notMade(torsion: number, stability: string): Check[] {
+/** Torsion whose shear stress in the thickest part stays below this share of 0.6 F_y is rounding and incidental stiffness, not demand. */
+const incidentalTorsion = 0.01;
+
+function notMade(section: SteelSection, torsion: number, { met, remark }: SecondOrderState): Check[] {
+  const thickest = Math.max(section.shape.flangeThickness, section.shape.webThickness);
+  const share = (torsion * thickest) / section.torsion / (0.6 * section.fy);
   return [
-    skipped('second-order', 'Second-order effects', 'C2', stability),
+    met ? skipped('second-order', 'Second-order effects', 'C2', remark) : missing('second-order', 'Second-order effects', 'C2', remark),
     skipped('rupture', 'Rupture of the net section', 'D2-2', 'Holes and connections are not part of the model.'),
-    torsion > noise
-      ? skipped('torsion', 'Torsion', 'H3', 'The member is twisted in some combination (its T in Results); torsion of open sections is not checked.')
-      : skipped('torsion', 'Torsion', 'H3', 'No torsion in any combination.'),
+    share > incidentalTorsion
+      ? missing('torsion', 'Torsion', 'H3', 'The member is twisted in some combination (its T in Results); torsion of open sections is not checked.')
+      : skipped('torsion', 'Torsion', 'H3', torsion > noise ? `The torsion stays below ${100 * incidentalTorsion}% of the yield stress in shear and is left out.` : 'No torsion in any combination.'),
     skipped('deflection', 'Deflection', 'L3', 'No limit is set in the model. Read the deflections in Results.'),
   ];
 }
@@ -168,10 +179,22 @@ function interaction(N: number, axial: number, Mx: number, major: number, My: nu
   return ratio >= 0.2 ? ratio + (8 / 9) * bending : ratio / 2 + bending;
 }
 
-/** Equal unbraced segments not longer than `unbraced`. */
-function segmentsOf(total: number, unbraced: number): Segment[] {
+/** Equal unbraced segments of a member; where the typed length is longer than the member, the braces lie beyond it. */
+function segmentsOf(total: number, typed: number | undefined, free: { readonly start: boolean; readonly end: boolean }): Segment[] {
+  const unbraced = typed ?? total;
   const count = Math.max(1, Math.ceil(total / unbraced - 1e-6));
-  return Array.from({ length: count }, (_, i) => ({ from: (total * i) / count, to: (total * (i + 1)) / count }));
+  return Array.from({ length: count }, (_, i): Segment => {
+    const tip = (i === 0 && free.start) || (i === count - 1 && free.end);
+    const because = tip ? 'its free end is unbraced (F1)' : unbraced > total * (1 + 1e-9) ? 'its braces lie beyond the member, and the moments there are not read (F1 allows 1)' : undefined;
+    return { from: (total * i) / count, to: (total * (i + 1)) / count, unbraced, ...(because ? { evenBecause: because } : {}) };
+  });
+}
+
+/** C_b of a segment. */
+function gradientOf(line: MemberLine, segment: Segment, places: readonly Station[], sheet?: Sheet): number {
+  if (segment.evenBecause === undefined) return momentGradientFactor(segmentMoments(line, segment, places), sheet);
+  sheet?.step({ clause: 'F1', title: 'Moment gradient', symbol: 'C_b', expression: '1', inputs: {}, value: plain(1, 2), note: segment.evenBecause });
+  return 1;
 }
 
 function segmentsAt(segments: readonly Segment[], x: number): number[] {
