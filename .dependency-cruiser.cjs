@@ -1,5 +1,5 @@
 /** The import order: a folder of core imports only folders to its left on the road data takes. */
-const road = ['units', 'sheet', 'catalog', 'model', 'loading', 'combine', 'build', 'mesh', 'fem', 'results', 'checks', 'exchange', 'report'];
+const road = ['units', 'sheet', 'catalog', 'model', 'loading', 'combine', 'build', 'findings', 'mesh', 'fem', 'results', 'checks', 'exchange', 'report'];
 const allowed = {
   units: [],
   sheet: ['units'],
@@ -8,12 +8,13 @@ const allowed = {
   build: ['units', 'catalog', 'model'],
   loading: ['units', 'sheet', 'catalog', 'model'],
   combine: ['units', 'catalog', 'model', 'loading'],
+  findings: ['units', 'catalog', 'model', 'build', 'loading'],
   mesh: ['units', 'catalog', 'model'],
   fem: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh'],
   results: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem'],
   checks: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results'],
   exchange: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks'],
-  report: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks', 'exchange'],
+  report: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks', 'exchange', 'findings'],
 };
 const notTests = { pathNot: '\\.test\\.tsx?$|/verification/' };
 

@@ -1,8 +1,7 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { geometryFindings } from '~core/build';
-import { loadFindings, thicknessFindings } from '~core/loading';
-import { MemberChecker } from '~core/checks';
+import { allFindings } from '~core/findings';
+import { MemberChecker, verdicts, verdictWords } from '~core/checks';
 import { analysesData, checksData, findingsData, modelJsonSchema, readModelFile, readRecordCsv, resultsData } from '~core/exchange';
 import { runAnalysisNow, solveNow } from '~core/fem';
 import { acceptanceOf, applyAct, inOrder, type Finding, type Model } from '~core/model';
@@ -53,7 +52,7 @@ export function runCommand(argv: readonly string[]): Output {
   const model = shaken;
   if (command === 'analyse') return analyse(model, analysis, parsed.values.out);
   const { findings: analysed, solution } = solveNow(model);
-  const findings = [...analysed, ...geometryFindings(model), ...loadFindings(model), ...thicknessFindings(model)];
+  const findings = allFindings(model, analysed);
   const listed = findings.map((finding) => line(finding, acceptanceOf(model, finding)?.reason)).join('');
   const status = statusOf(findings);
   const output = (data: unknown) => deliver(data, parsed.values.out, status, listed);
@@ -61,7 +60,9 @@ export function runCommand(argv: readonly string[]): Output {
   if (!solution) return { status: 1, out: '', err: `${listed}The analysis stopped; nothing was written.\n` };
   if (command === 'solve') return output(resultsData(model, solution, findings));
   const checker = new MemberChecker(model, solution);
-  return output(checksData(model, inOrder(model.members).map((member) => checker.check(member.id))));
+  const checks = inOrder(model.members).map((member) => checker.check(member.id));
+  const counted = verdicts.map((verdict) => `${checks.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`).join(', ');
+  return deliver(checksData(model, checks), parsed.values.out, status, `${listed}Verdicts: ${counted}.\n`);
 }
 
 const statusOf = (findings: readonly Finding[]): 0 | 1 => (findings.some((finding) => finding.severity === 'stop') ? 1 : 0);

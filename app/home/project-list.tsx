@@ -118,13 +118,14 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
       <td>
         {run?.worst ? (
           <>
-            <UtilisationBar value={run.worst.utilisation} width={80} />
+            <UtilisationBar value={run.worst.utilisation} width={80} verdict={run.worst.utilisation <= 1 && run.verdicts !== undefined && run.verdicts.open > 0 ? 'open' : 'holds'} />
             <div className="caption">
               {run.worst.member}, {run.worst.title.toLowerCase()}
             </div>
+            {run.verdicts && <div className="caption">{run.verdicts.holds} hold, {run.verdicts.fails} fail, {run.verdicts.open} open</div>}
           </>
         ) : (
-          <span className="secondary">{run === null ? 'not solved since the last change' : run.status === 'stopped' ? 'analysis stopped' : row.code === 'eurocode' ? 'no Eurocode checks yet' : 'nothing checked'}</span>
+          <span className="secondary">{run === null ? 'not solved since the last change' : run.status === 'stopped' ? 'analysis stopped' : row.code === 'eurocode' ? 'open: no Eurocode checks yet' : 'open: nothing checked'}</span>
         )}
       </td>
       <td>

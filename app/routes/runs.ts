@@ -22,7 +22,7 @@ const bytes = z.instanceof(Uint8Array);
 const handedOver = z.strictObject({
   revision: id, name, seconds: z.number().nonnegative(), status: z.enum(['done', 'stopped']), settings: z.record(z.string(), z.string()),
   findings: z.array(z.looseObject({ key: z.string(), rule: z.string(), severity: z.enum(['stop', 'remark']), sentence: z.string(), why: z.string(), place: z.looseObject({}) })),
-  checks: z.array(z.strictObject({ memberId: z.string(), code: z.string(), utilisation: z.number().nullable(), id: z.string(), title: z.string(), clause: z.string(), combination: z.string(), x: z.number(), skipped: z.number(), reason: z.string() })),
+  checks: z.array(z.strictObject({ memberId: z.string(), code: z.string(), utilisation: z.number().nullable(), id: z.string(), title: z.string(), clause: z.string(), combination: z.string(), x: z.number(), skipped: z.number(), reason: z.string(), verdict: z.enum(['holds', 'fails', 'open']), open: z.string() })),
   blocks: z.array(z.strictObject({ kind: z.enum(['outline', 'case']), id: z.string().max(20), bytes })),
 });
 

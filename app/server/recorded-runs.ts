@@ -112,7 +112,7 @@ export class RecordedRuns {
   /** What came with the results: findings, checks, and which blocks there are. */
   outcome(id: number): { findings: Finding[]; checks: CheckRow[]; blocks: { kind: string; id: string }[] } | undefined {
     const row = this.database.prepare(selectOutcome).get(id) as { findings: string; checks: string } | undefined;
-    return row && { findings: JSON.parse(row.findings) as Finding[], checks: JSON.parse(row.checks) as CheckRow[], blocks: this.database.prepare(selectBlocks).all(id) as { kind: string; id: string }[] };
+    return row && { findings: JSON.parse(row.findings) as Finding[], checks: (JSON.parse(row.checks) as StoredCheckRow[]).map(withVerdict), blocks: this.database.prepare(selectBlocks).all(id) as { kind: string; id: string }[] };
   }
 
   block(id: number, kind: string, caseId: string): Uint8Array | undefined {
@@ -131,4 +131,7 @@ export class RecordedRuns {
 
 type StoredRun = Omit<RecordedRun, 'settings'> & { settings: string };
 const toRun = ({ settings, ...row }: StoredRun): RecordedRun => ({ ...row, settings: JSON.parse(settings) as Record<string, string> });
+/** Rows kept before there were verdicts have none: what they did not check is not known, so they are open. */
+type StoredCheckRow = Omit<CheckRow, 'verdict' | 'open'> & Partial<CheckRow>;
+const withVerdict = (row: StoredCheckRow): CheckRow => ({ verdict: (row.utilisation ?? 0) > 1 ? 'fails' : 'open', open: '', ...row });
 const now = () => new Date().toISOString();

@@ -1,4 +1,6 @@
 import * as comlink from 'comlink';
+import { verdicts } from '~core/checks';
+import { openFindings } from '~core/findings';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
 import type { Plausibility, Shown } from '~core/results';
@@ -102,10 +104,12 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
       }
       const rows = [...state.checks.values()].filter((row) => row.utilisation !== null);
       const worst = worstOf(state.checks);
+      const open = openFindings(state.model, state.findings);
       sendRun(state.projectId, state.variantId, state.revision, {
         status: state.solved ? 'solved' : 'stopped',
-        stops: state.findings.filter((finding) => finding.severity === 'stop').length,
-        remarks: state.findings.filter((finding) => finding.severity === 'remark').length,
+        stops: open.filter((finding) => finding.severity === 'stop').length,
+        remarks: open.filter((finding) => finding.severity === 'remark').length,
+        verdicts: Object.fromEntries(verdicts.map((verdict) => [verdict, [...state.checks.values()].filter((row) => row.verdict === verdict).length])),
         worst: worst ? { utilisation: worst.utilisation, member: worst.memberId, title: worst.title } : null,
         utilisations: Object.fromEntries(rows.map((row) => [row.memberId, Number(row.utilisation!.toFixed(3))])),
       });

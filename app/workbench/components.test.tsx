@@ -73,7 +73,7 @@ describe('commands', () => {
     expect(workbench.getState().notices.at(-1)!.text).toMatch(/no load case/);
     selectWorst(workbench);
     expect(workbench.getState().panel).toBeNull();
-    const row = { memberId: 'm2', code: '', utilisation: 0.4, id: 'combined', title: '', clause: '', combination: '', x: 0, skipped: 0, reason: '' };
+    const row = { memberId: 'm2', code: '', utilisation: 0.4, id: 'combined', title: '', clause: '', combination: '', x: 0, skipped: 0, reason: '', verdict: 'holds' as const, open: '' };
     workbench.setState({ checks: new Map([['m1', { ...row, memberId: 'm1', utilisation: 0.2 }], ['m2', row], ['m4', { ...row, memberId: 'm4', utilisation: null }]]) });
     selectWorst(workbench);
     expect(workbench.getState().panel).toEqual({ kind: 'sheet', member: 'm2', check: 'combined' });

@@ -1,3 +1,4 @@
+import type { Verdict } from '~core/checks';
 import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Finding } from '~core/model';
@@ -18,6 +19,9 @@ export interface CheckRow {
   readonly skipped: number;
   /** why no check was made */
   readonly reason: string;
+  readonly verdict: Verdict;
+  /** what the member needs and was not made, one a line; '': nothing */
+  readonly open: string;
 }
 
 /** One check of a member in the index of its calculation sheets. */
@@ -26,6 +30,8 @@ export interface CheckItem {
   readonly title: string;
   readonly clause: string;
   readonly made: boolean;
+  /** not made, though the member needs it */
+  readonly needed: boolean;
   readonly utilisation: number;
   readonly combination: string;
   readonly x: number;

@@ -1,6 +1,5 @@
 import { MemberChecker, type MemberChecks } from '~core/checks';
-import { geometryFindings } from '~core/build';
-import { loadFindings, thicknessFindings } from '~core/loading';
+import { findingsInModel } from '~core/findings';
 import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
 import { askStructure, centresOfMass, centresOfStiffness, combinationWeights, movementShares, plausibility, shownParts, stationTable, type Plausibility, type Shown } from '~core/results';
@@ -83,8 +82,8 @@ export class SolveLoop {
       code: checks.code,
       items: checks.checks.map((check) =>
         check.made
-          ? { id: check.id, title: check.title, clause: check.clause, made: true, utilisation: check.utilisation, combination: check.combination, x: check.x, reason: '' }
-          : { id: check.id, title: check.title, clause: check.clause, made: false, utilisation: 0, combination: '', x: 0, reason: check.reason },
+          ? { id: check.id, title: check.title, clause: check.clause, made: true, needed: false, utilisation: check.utilisation, combination: check.combination, x: check.x, reason: '' }
+          : { id: check.id, title: check.title, clause: check.clause, made: false, needed: check.needed === true, utilisation: 0, combination: '', x: 0, reason: check.reason },
       ),
       reinforcement: reinforcementText(checks, units),
     };
@@ -185,7 +184,7 @@ export class SolveLoop {
     this.tell({ kind: 'solved', version, findings, solution, seconds: (this.now() - started) / 1000 });
     await this.pause();
     if (this.version !== version) return;
-    this.tell({ kind: 'found', version, findings: [...geometryFindings(model), ...loadFindings(model), ...thicknessFindings(model)] });
+    this.tell({ kind: 'found', version, findings: findingsInModel(model) });
     last = this.now();
     if (solution && !(await this.checkAll(model, solution, version, isStale))) return;
     if (solution && !(await this.prepare(model, solution, isStale))) return;

@@ -1,4 +1,5 @@
 import { MemberChecker } from '~core/checks';
+import { allFindings } from '~core/findings';
 import { isSolvedWhole, solve, type Solution } from '~core/fem';
 import { inOrder, type Finding, type Model } from '~core/model';
 import type { CheckRow } from './messages';
@@ -40,7 +41,7 @@ export function solveToEnd(model: Model, tell: (phase: string, fraction: number)
       say('check', checks.length / members.length);
     }
   }
-  return { findings, solution, checks, seconds: now() - started };
+  return { findings: allFindings(model, findings), solution, checks, seconds: now() - started };
 }
 
 /** The settings a result rests on, in words. */

@@ -32,6 +32,10 @@ export type Check = MadeCheck | SkippedCheck;
 /** holds: all that is needed was made and nothing is above 1; fails: something is; open: nothing is, but something needed was not made. */
 export type Verdict = 'holds' | 'fails' | 'open';
 
+export const verdicts: readonly Verdict[] = ['holds', 'fails', 'open'];
+/** For counts: "12 hold". */
+export const verdictWords: Readonly<Record<Verdict, string>> = { holds: 'hold', fails: 'fail', open: 'open' };
+
 export function verdictOf(checks: readonly Check[]): Verdict {
   if (checks.some((check) => check.made && !(check.utilisation <= 1))) return 'fails';
   return checks.some((check) => !check.made && check.needed) || !checks.some((check) => check.made && !check.isRule) ? 'open' : 'holds';

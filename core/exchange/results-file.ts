@@ -53,13 +53,14 @@ export function checksData(model: Model, members: readonly MemberChecks[]): unkn
     format: 'elbow-checks',
     version: 1,
     project: model.settings.name,
-    members: members.map(({ memberId, code, checks, governing, reinforcement }) => ({
+    members: members.map(({ memberId, code, checks, governing, verdict, reinforcement }) => ({
       id: memberId,
       code,
+      verdict,
       utilisation: governing?.utilisation ?? null,
       governedBy: governing?.id ?? null,
       checks: checks.map((check) =>
-        check.made ? { id: check.id, clause: check.clause, title: check.title, made: true, utilisation: check.utilisation, combination: check.combination, x: check.x } : { id: check.id, clause: check.clause, title: check.title, made: false, reason: check.reason },
+        check.made ? { id: check.id, clause: check.clause, title: check.title, made: true, utilisation: check.utilisation, combination: check.combination, x: check.x } : { id: check.id, clause: check.clause, title: check.title, made: false, needed: check.needed === true, reason: check.reason },
       ),
       ...(reinforcement ? { reinforcement: reinforcementData(reinforcement) } : {}),
     })),

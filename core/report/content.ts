@@ -1,4 +1,5 @@
-import { stabilityRemark, MemberChecker, type Check, type MemberChecks } from '../checks';
+import { MemberChecker, openReasons, stabilityRemark, verdicts, verdictWords, type MemberChecks } from '../checks';
+import { acceptedFindings, allFindings, openFindings } from '../findings';
 import { sectionProperties } from '../catalog';
 import { combinationFormula, purposeNames } from '../combine';
 import type { Solution } from '../fem';
@@ -48,7 +49,7 @@ export function reportContent(model: Model, solution: Solution | undefined, find
   const checks = checker ? needed.map((id) => checker.check(id)) : [];
   const missing = (): Block[] => [paragraph('The analysis stopped, so there are no results. The findings above say why.')];
   const make: Record<ReportChapter, () => { title: string; blocks: Block[] }> = {
-    model: () => ({ title: 'Model', blocks: modelBlocks(model, findings, choice.detail ?? 'normal') }),
+    model: () => ({ title: 'Model', blocks: modelBlocks(model, allFindings(model, findings), choice.detail ?? 'normal') }),
     loads: () => ({ title: 'Loads', blocks: loadBlocks(model) }),
     loadSheets: () => ({ title: 'Loads by rules', blocks: ruleBlocks(model) }),
     combinations: () => ({ title: 'Combinations', blocks: combinationBlocks(model) }),
@@ -68,6 +69,15 @@ export function reportContent(model: Model, solution: Solution | undefined, find
   return { title: model.settings.name, titleBlock, subtitle: `${codes}. ${revision}. ${orders}`, chapters: reportChapters.filter((chapter) => choice.chapters.includes(chapter)).map((chapter) => make[chapter]()) };
 }
 
+/** What is found, and what somebody has accepted with the reason. */
+function findingBlocks(model: Model, findings: readonly Finding[]): Block[] {
+  const [open, accepted] = [openFindings(model, findings), acceptedFindings(model, findings)];
+  return [
+    open.length === 0 ? paragraph(accepted.length === 0 ? 'None.' : 'None but those accepted.') : table(['', 'Finding', 'Why'], open.map((finding) => [finding.severity === 'stop' ? 'stops' : 'remark', finding.sentence, finding.why])),
+    ...(accepted.length > 0 ? [heading('Accepted findings'), table(['Finding', 'Accepted because'], accepted.map(({ finding, reason }) => [finding.sentence, reason]))] : []),
+  ];
+}
+
 function modelBlocks(model: Model, findings: readonly Finding[], detail: NonNullable<ReportChoice['detail']>): Block[] {
   const { units } = model.settings;
   const value = (amount: number, kind: QuantityKind, decimals?: number) => formatValue(amount, kind, units, decimals);
@@ -78,7 +88,7 @@ function modelBlocks(model: Model, findings: readonly Finding[], detail: NonNull
   return [
     paragraph(`${count(Object.keys(model.nodes).length, 'node')}, ${count(Object.keys(model.members).length, 'member')}, ${count(Object.values(model.nodes).filter((node) => node.support).length, 'supported node')}. Members deform in bending, stretching and twisting${model.settings.shearDeformation ? ' and in shear' : ''}. Local x runs from start to end, z lies in the vertical plane through the member, pointing up; moments are positive when they put the negative local side in tension.`),
     heading('Findings'),
-    findings.length === 0 ? paragraph('None.') : table(['', 'Finding', 'Why'], findings.map((finding) => [finding.severity === 'stop' ? 'stops' : 'remark', finding.sentence, finding.why])),
+    ...findingBlocks(model, findings),
     heading('Setting-out'),
     table(['Storey', number('Height', length)], storeysUpward(model).map((storey) => [storey.label, value(storey.elevation, 'length')])),
     table(['Grid line', 'Constant', number('Position', length)], [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')].map((line) => [line.label, line.axis, value(line.position, 'length')])),
@@ -219,33 +229,29 @@ function resultBlocks(model: Model, solution: Solution): Block[] {
 
 function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   const made = members.filter((one) => one.governing).sort((a, b) => b.governing!.utilisation - a.governing!.utilisation);
-  const blocks: Block[] = [];
+  const counted = verdicts.map((verdict) => `${members.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`).join(', ');
+  const blocks: Block[] = [
+    paragraph(`Of ${count(members.length, 'member')}: ${counted}, by the set of combinations for strength. Open: nothing made is above 1.00, but something the member needs was not made.${made.some((one) => one.code === 'AISC 360-22') ? ` ${stabilityRemark(model)}` : ''}`),
+  ];
   if (made.length > 0) {
-    const over = made.filter((one) => one.governing!.utilisation > 1).length;
-    blocks.push(
-      paragraph(`${made.length} of ${count(members.length, 'member')} checked, ${over === 0 ? 'none' : over} above 1.00, by the set of combinations for strength.${made.some((one) => one.code === 'AISC 360-22') ? ` ${stabilityRemark(model)}` : ''}`),
-      table(['Member', 'Code', 'Governing check', 'Clause', 'By', number('Utilisation')], made.map(({ memberId, code, governing }) => [model.members[memberId].label ?? memberId, code, governing!.title, governing!.clause, governing!.combination, formatNumber(governing!.utilisation, 2)])),
-    );
+    blocks.push(table(['Member', 'Code', 'Governing check', 'Clause', 'By', number('Utilisation'), 'Verdict'], made.map(({ memberId, code, governing, verdict }) => [model.members[memberId].label ?? memberId, code, governing!.title, governing!.clause, governing!.combination, formatNumber(governing!.utilisation, 2), verdict])));
   }
   const reasons = new Map<string, string[]>();
-  for (const one of members) {
-    const first: Check | undefined = one.checks[0];
-    if (!one.governing && first && !first.made) reasons.set(first.reason, [...(reasons.get(first.reason) ?? []), one.memberId]);
-  }
-  if (reasons.size > 0) blocks.push(heading('Not checked'), table(['Members', 'Why'], [...reasons].map(([reason, ids]) => [ids.join(', '), reason])));
+  for (const one of members) if (one.verdict !== 'holds') for (const reason of openReasons(one.checks)) reasons.set(reason, [...(reasons.get(reason) ?? []), one.memberId]);
+  if (reasons.size > 0) blocks.push(heading('Open: what was not made'), table(['Members', 'What, and why'], [...reasons].map(([reason, ids]) => [ids.join(', '), reason])));
   return blocks;
 }
 
 function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   if (members.length === 0) return [paragraph('No member was chosen.')];
   const { units } = model.settings;
-  return members.flatMap(({ memberId, code, checks }): Block[] => {
+  return members.flatMap(({ memberId, code, checks, verdict }): Block[] => {
     const member = model.members[memberId];
     const section = member.section === null ? '' : model.sections[member.section].name;
     const material = member.material === null ? '' : model.materials[member.material].name;
-    const skippedRows = checks.flatMap((check) => (check.made ? [] : [[check.clause, check.title, check.reason]]));
+    const skippedRows = checks.flatMap((check) => (check.made ? [] : [[check.clause, check.title, `${check.needed ? 'Needed. ' : ''}${check.reason}`]]));
     return [
-      heading(`${member.label ?? memberId}: ${member.role}, ${section}, ${material}${code ? `, ${code}` : ''}`),
+      heading(`${member.label ?? memberId}: ${member.role}, ${section}, ${material}${code ? `, ${code}` : ''}: ${verdict}`),
       ...checks.flatMap((check): Block[] => {
         if (!check.made) return [];
         const sheet = new Sheet();

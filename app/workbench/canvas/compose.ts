@@ -168,31 +168,55 @@ function segmentsOf(model: Model, members: readonly Member[]): Float32Array {
   return segments;
 }
 
-/** Utilisation as colour, width and number; members above 1.00 and members not checked stand apart. */
+/** Every line in dashes: what is open is not drawn through. */
+function dashesOf(segments: Float32Array): Float32Array {
+  const dashes = 7;
+  const parts = 2 * dashes - 1;
+  const made = new Float32Array(segments.length * dashes);
+  for (let line = 0; 6 * line < segments.length; line++) {
+    for (let d = 0; d < dashes; d++) {
+      for (let end = 0; end < 2; end++) {
+        const share = (2 * d + end) / parts;
+        for (let i = 0; i < 3; i++) made[6 * (dashes * line + d) + 3 * end + i] = segments[6 * line + i] + share * (segments[6 * line + 3 + i] - segments[6 * line + i]);
+      }
+    }
+  }
+  return made;
+}
+
+/** Utilisation as colour, width and number; members above 1.00 stand apart, and those whose verdict is open are dashed. */
 function utilisationLines({ model, scope, checks, selection }: PictureInput): { lines: LineBatch[]; labels: SpaceLabel[] } {
   const buckets = new Map<number, Member[]>();
+  const open = new Map<number, Member[]>();
   const labels: SpaceLabel[] = [];
   const unchecked: Member[] = [];
   for (const member of scope.members) {
-    const utilisation = checks.get(member.id)?.utilisation ?? null;
-    if (utilisation === null) {
+    const row = checks.get(member.id);
+    const utilisation = row?.utilisation ?? null;
+    if (row === undefined || utilisation === null) {
       unchecked.push(member);
       continue;
     }
+    const isOpen = row.verdict === 'open';
     const bucket = utilisation > 1 ? rampSteps + 1 : Math.round(utilisation * rampSteps);
-    buckets.set(bucket, [...(buckets.get(bucket) ?? []), member]);
+    const kept = isOpen ? open : buckets;
+    kept.set(bucket, [...(kept.get(bucket) ?? []), member]);
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
     const chosen = selection.members.includes(member.id);
     labels.push({
-      at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2], text: formatNumber(utilisation, 2), color: utilisation > 1 ? colors.over : chosen ? colors.brandDark : colors.ink,
-      weight: utilisation + (chosen ? 10 : 0), bold: utilisation > 0.8 || chosen, gap: 6,
+      at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2], text: `${formatNumber(utilisation, 2)}${isOpen ? ' open' : ''}`, color: utilisation > 1 ? colors.over : chosen ? colors.brandDark : isOpen ? colors.ink3 : colors.ink,
+      weight: utilisation + (chosen ? 10 : 0), bold: (utilisation > 0.8 && !isOpen) || chosen, gap: 6,
     });
   }
   const lines = [...buckets].sort(([a], [b]) => a - b).map(([bucket, members]): LineBatch => {
     const u = Math.min(1, bucket / rampSteps);
     return { segments: segmentsOf(model, members), color: bucket > rampSteps ? colors.over : utilisationColor(u), width: 3 + 5 * u };
   });
-  return { lines: [{ segments: segmentsOf(model, unchecked), color: '#C6CED6', width: 1.4 }, ...lines], labels };
+  const dashed = [...open].sort(([a], [b]) => a - b).map(([bucket, members]): LineBatch => {
+    const u = Math.min(1, bucket / rampSteps);
+    return { segments: dashesOf(segmentsOf(model, members)), color: utilisationColor(u), width: 3 + 5 * u };
+  });
+  return { lines: [{ segments: dashesOf(segmentsOf(model, unchecked)), color: '#C6CED6', width: 1.4 }, ...dashed, ...lines], labels };
 }
 
 /** The unit a quantity is told in. */

@@ -111,7 +111,7 @@ test('the picture of a stage says its scale; an envelope has no deflected shape'
 });
 
 test('utilisation is colour, width and number; above 1.00 it has a colour of its own, and unchecked members are pale and thin', () => {
-  const row = (memberId: string, utilisation: number | null): [string, CheckRow] => [memberId, { memberId, code: '', utilisation, id: '', title: '', clause: '', combination: '', x: 0, skipped: 0, reason: '' }];
+  const row = (memberId: string, utilisation: number | null): [string, CheckRow] => [memberId, { memberId, code: '', utilisation, id: '', title: '', clause: '', combination: '', x: 0, skipped: 0, reason: '', verdict: utilisation === null ? 'open' : utilisation > 1 ? 'fails' : 'holds', open: '' }];
   const { drawing, labels } = compose(input({ stage: 'checks', checks: new Map([row('m1', 0.2), row('m2', 0.9), row('m4', 1.2), row('m5', null)]) }));
   const drawn = drawing.lines.filter((batch) => batch.segments.length > 0);
   const over = drawn.find((batch) => batch.color === colors.over)!;

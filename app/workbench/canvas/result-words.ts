@@ -21,7 +21,7 @@ interface Content {
 export function resultWords({ model, solved, checks, shown, quantity, less, stage }: Content, id: string, share: number): string {
   if (stage === 'checks' || (stage === 'results' && quantity === 'utilisation')) {
     const row = checks.get(id);
-    return row?.utilisation == null ? `${id}: not checked` : `${id}  ${row.utilisation.toFixed(2)} ${row.title.toLowerCase()}, ${row.combination}`;
+    return row?.utilisation == null ? `${id}: open, not checked` : `${id}  ${row.utilisation.toFixed(2)} ${row.title.toLowerCase()}, ${row.combination}${row.verdict === 'open' ? '; open' : ''}`;
   }
   const number = solved ? solved.solution.memberIds.indexOf(id) : -1;
   if (stage !== 'results' || !solved || number < 0) return id;

@@ -33,14 +33,20 @@ export function CheckDetails() {
             <p className="block secondary">{status === 'stopped' ? 'Not checked: the analysis stopped; see the findings.' : 'Being checked …'}</p>
           ) : row.utilisation === null ? (
             <p className="block">
-              <b>Not checked.</b> <span className="secondary">{row.reason}</span>
+              <b>Open: not checked.</b> <span className="secondary">{row.reason}</span>
             </p>
           ) : (
             <div className="block">
-              <UtilisationBar value={row.utilisation} width={120} />
+              <UtilisationBar value={row.utilisation} width={120} verdict={row.verdict} />
               <p className="secondary" style={{ marginTop: 4 }}>
                 {row.title}, {row.code} {row.clause}; {row.combination} governs. {count(row.skipped, 'check')} not made, with reasons on the sheet.
               </p>
+              {row.open !== '' && (
+                <div style={{ marginTop: 4 }}>
+                  <b>{row.verdict === 'open' ? 'The verdict is open' : 'Not made either'}:</b>
+                  {row.open.split('\n').map((reason) => <p key={reason} className="secondary">{reason}</p>)}
+                </div>
+              )}
               <Button type="primary" style={{ marginTop: 6 }} onClick={() => look({ panel: { kind: 'sheet', member: single, check: row.id } })}>
                 Open the calculation sheet
               </Button>
@@ -63,7 +69,9 @@ function AllChecks() {
   const made = rows.filter((row) => row.utilisation !== null);
   const over = made.filter((row) => row.utilisation! > 1);
   const reasons = new Map<string, string[]>();
-  for (const row of rows) if (row.utilisation === null) reasons.set(row.reason, [...(reasons.get(row.reason) ?? []), row.memberId]);
+  const held = rows.filter((row) => row.verdict === 'holds');
+  const open = rows.filter((row) => row.verdict === 'open');
+  for (const row of open) for (const reason of row.open.split('\n')) if (reason !== '') reasons.set(reason, [...(reasons.get(reason) ?? []), row.memberId]);
   return (
     <aside className="details card" aria-label="Details">
       <div className="details-head">
@@ -79,7 +87,7 @@ function AllChecks() {
           <>
             <div className="block">
               <p>
-                <b>{made.length}</b> of {count(rows.length, 'member')} checked, <b className={over.length > 0 ? 'over' : ''}>{over.length}</b> above 1.00.
+                Of {count(rows.length, 'member')} <b>{held.length}</b> {held.length === 1 ? 'holds' : 'hold'}, <b className={over.length > 0 ? 'over' : ''}>{over.length}</b> {over.length === 1 ? 'fails' : 'fail'}, <b>{open.length}</b> {open.length === 1 ? 'is' : 'are'} open: nothing made is above 1.00, but something needed was not made.
               </p>
               {over.length > 0 && (
                 <Button style={{ marginTop: 6 }} onClick={() => select({ members: over.map((row) => row.memberId) })}>
@@ -91,7 +99,7 @@ function AllChecks() {
             </div>
             {reasons.size > 0 && (
               <div className="block">
-                <h3>Not checked</h3>
+                <h3>Open</h3>
                 {[...reasons].map(([reason, ids]) => (
                   <div key={reason} style={{ marginBottom: 6 }}>
                     <b>{count(ids.length, 'member')}:</b> <span className="secondary">{reason}</span>{' '}
@@ -109,7 +117,7 @@ function AllChecks() {
                   <button key={row.memberId} type="button" className="item" onClick={() => look({ selection: { nodes: [], members: [row.memberId] }, panel: { kind: 'sheet', member: row.memberId, check: row.id } })}>
                     <b style={{ width: 38 }}>{row.memberId}</b>
                     <span style={{ flex: 1 }}>{row.title.toLowerCase()}</span>
-                    <UtilisationBar value={row.utilisation!} width={36} />
+                    <UtilisationBar value={row.utilisation!} width={36} verdict={row.verdict} />
                   </button>
                 ))}
               </div>

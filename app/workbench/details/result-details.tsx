@@ -96,10 +96,10 @@ function MemberDetails({ id }: { id: string }) {
       <div className="details-foot">
         {row?.utilisation != null ? (
           <span>
-            <UtilisationBar value={row.utilisation} width={48} /> <span className="caption">{row.combination}</span>
+            <UtilisationBar value={row.utilisation} width={48} verdict={row.verdict} /> <span className="caption">{row.combination}</span>
           </span>
         ) : (
-          <span className="caption">not checked</span>
+          <span className="open-word">open, not checked</span>
         )}
         <span style={{ flex: 1 }} />
         <Button onClick={() => look({ panel: { kind: 'member', member: id } })}>Member page</Button>

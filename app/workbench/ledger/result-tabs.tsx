@@ -76,10 +76,10 @@ export function MemberForcesTab() {
     column<MemberRow>('Mz', 'moment', (row) => peak(row, 'Mz'), 74),
     { title: 'My along', width: 106, show: (row) => (table && weights.length > 0 ? <Sparkline band={table.band(row.number, weights, 'My')} length={row.length} largest={largest} color={colors.moment} tensionDown /> : null) },
     {
-      title: 'Utilisation, by', width: 112, numeric: true,
+      title: 'Utilisation, by', width: 140, numeric: true,
       show: (row) => {
         const check = checks.get(row.id);
-        return check?.utilisation == null ? <span className="caption">not checked</span> : <><UtilisationBar value={check.utilisation} width={40} /> <span className="caption">{check.combination}</span></>;
+        return check?.utilisation == null ? <span className="open-word">open</span> : <><UtilisationBar value={check.utilisation} width={40} verdict={check.verdict} /> <span className="caption">{check.combination}</span></>;
       },
       copy: (row) => checks.get(row.id)?.utilisation?.toFixed(3) ?? '',
     },
@@ -104,10 +104,12 @@ export function ChecksTab({ made }: { made: boolean }) {
   const columns: GridColumn<CheckRow>[] = made
     ? [
         ...start,
+        text('Verdict', 60, (row) => row.verdict),
         text('Governing check', 170, (row) => row.title),
         text('Clause', 130, (row) => `${row.code} ${row.clause}`),
         text('At', 80, (row) => formatQuantity(row.x, 'length', units, 2)),
-        { title: 'Utilisation, by', width: 140, numeric: true, show: (row) => <><UtilisationBar value={row.utilisation!} width={44} /> <span className="caption">{row.combination}</span></>, copy: (row) => row.utilisation!.toFixed(3) },
+        { title: 'Utilisation, by', width: 160, numeric: true, show: (row) => <><UtilisationBar value={row.utilisation!} width={44} verdict={row.verdict} /> <span className="caption">{row.combination}</span></>, copy: (row) => row.utilisation!.toFixed(3) },
+        text('What was not made', 360, (row) => row.open.replaceAll('\n', ' ')),
       ]
     : [...start, text('Why not', 460, (row) => row.reason)];
   return <Grid label={made ? 'Worst per member' : 'Not checked'} columns={columns} rows={rows} idOf={(row) => row.memberId} selected={chosen} onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))} onOpen={(row) => look({ panel: { kind: 'sheet', member: row.memberId, check: row.id || null } })} empty={made ? 'No member was checked. The tab beside says why.' : 'Every member was checked.'} onCopied={copied} />;

@@ -241,7 +241,7 @@ function Checks({ id }: { id: string }) {
             <tr key={item.id}>
               <td>{item.made ? <button type="button" className="link" style={{ padding: 0 }} onClick={() => look({ stage: 'checks', panel: { kind: 'sheet', member: id, check: item.id } })}>{item.title}</button> : item.title}</td>
               <td className="secondary">{item.clause}</td>
-              {item.made ? <td className="number"><UtilisationBar value={item.utilisation} width={44} /> <span className="caption">{item.combination}</span></td> : <td className="secondary">not made: {item.reason}</td>}
+              {item.made ? <td className="number"><UtilisationBar value={item.utilisation} width={44} /> <span className="caption">{item.combination}</span></td> : <td className="secondary">{item.needed ? <b>open, needed and not made: </b> : 'not made: '}{item.reason}</td>}
             </tr>
           ))}
         </tbody>

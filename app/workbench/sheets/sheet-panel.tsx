@@ -41,10 +41,10 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
         </div>
         {row?.utilisation != null && (
           <div style={{ textAlign: 'right' }}>
-            <div className={row.utilisation > 1 ? 'over' : ''} style={{ fontSize: 19, lineHeight: '21px', fontWeight: 650 }}>
+            <div className={row.utilisation > 1 ? 'over' : row.verdict === 'open' ? 'open-value' : ''} style={{ fontSize: 19, lineHeight: '21px', fontWeight: 650 }}>
               {formatNumber(row.utilisation, 2)}
             </div>
-            <div className="caption">{fresh ? `${row.utilisation > 1 ? 'does not hold' : 'holds'}, ${row.combination} governs` : 'before the last change'}</div>
+            <div className="caption">{fresh ? `${{ holds: 'holds', fails: 'does not hold', open: 'open' }[row.verdict]}, ${row.combination} governs` : 'before the last change'}</div>
           </div>
         )}
         <button type="button" className="icon-button" aria-label="Close the sheet" onClick={() => look({ panel: null })}>
@@ -76,6 +76,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
                   <b style={{ color: 'var(--ink-2)' }}>
                     {item.clause} {item.title}:
                   </b>{' '}
+                  {item.needed && <b>Needed. </b>}
                   {item.reason}
                 </p>
               ))}

@@ -1,4 +1,5 @@
 import { Dropdown } from 'antd';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { acceptanceOf } from '~core/model';
 import { formatNumber } from '~core/units';
@@ -106,10 +107,13 @@ function WorstChip() {
   const workbench = useWorkbenchApi();
   const worst = worstOf(useWorkbench((state) => state.checks));
   const stale = useWorkbench((state) => state.solveStatus !== 'done');
-  if (!worst) return <span className="chip" style={{ cursor: 'default' }}>nothing checked</span>;
+  const checks = useWorkbench((state) => state.checks);
+  const open = useMemo(() => [...checks.values()].filter((row) => row.verdict === 'open').length, [checks]);
+  if (!worst) return <span className="chip" style={{ cursor: 'default' }}>{open > 0 ? `${open} open, nothing checked` : 'nothing checked'}</span>;
   return (
     <button type="button" className="chip" onClick={() => selectWorst(workbench)} title={stale ? 'of the model before the last change' : undefined}>
       worst <b className={worst.utilisation > 1 ? 'over' : ''}>{formatNumber(worst.utilisation, 2)}</b> <UtilisationBar value={worst.utilisation} width={38} number={false} />
+      {open > 0 && <span className="open-word">{open} open</span>}
       {stale && <span className="caption">old</span>}
     </button>
   );

@@ -1,0 +1,1 @@
+export { acceptedFindings, allFindings, findingsInModel, openFindings } from './gather';
