@@ -1,14 +1,15 @@
 import { inOrder, type AreaLoad, type LineLoad, type Load, type LoadRule, type Model, type ReductionRule } from '../model';
-import { spreadArea, type SpreadArea } from './area/spread-area';
+import { spreadArea, type Received, type SpreadArea } from './area/spread-area';
 import { spreadLine, type SpreadLine } from './area/spread-line';
 import { asceWind } from './rules/asce-wind';
 import { enWind } from './rules/en-wind';
 import { notional } from './rules/notional';
 import { pattern } from './rules/pattern';
-import { heavyLive, reductions } from './rules/reduction';
+import { heavyLive, reducedCategories, reductions } from './rules/reduction';
 import type { RuleResult } from './rules/result';
 import { asceSnow, enSnow } from './rules/snow';
 import { train } from './rules/train';
+import { layersOf, loadsOver, tributaryArea } from './rules/tributary';
 
 /** Keeps what was made of something as long as the tables it depends on are the same. Tables never change. */
 class Kept<K extends object, V> {
@@ -78,23 +79,46 @@ export function makeActing(model: Model, downward: DownwardByNode): { loads: rea
       const source = gravity.filter((load) => wanted.has(load.case));
       all.push(...take(rule, [materials, diaphragms, ...rule.gravity.map((one) => cases[one.case].selfWeight), ...reduced, ...source], () => notional(model, rule, downward(model, source, rule.gravity))));
     }
-    for (const rule of rules) if (rule.type === 'reduction') take(rule, [loads, loadRules], () => ({ loads: [], sheets: reductionOf(model, rule, all).sheets, problems: [] }));
+    for (const rule of rules) if (rule.type === 'reduction') take(rule, [loads, loadRules, cases], () => {
+      const { sheets, problems } = reductionOf(model, rule, all);
+      return { loads: [], sheets, problems };
+    });
     return { loads: all, results: found };
   });
 }
 
-/** What a reduction rule makes of the areas each member receives live load from. */
-export function reductionOf(model: Model, rule: ReductionRule, loads: readonly Load[]): ReturnType<typeof reductions> {
+/** What a reduction rule comes to: factors by member, the loads they count for, and sheets. */
+export interface Reduction extends ReturnType<typeof reductions> {
+  readonly reduced: ReadonlySet<string>;
+}
+
+/** What a reduction rule makes of the areas each member receives live load from. Places under several loads count once. */
+export function reductionOf(model: Model, rule: ReductionRule, loads: readonly Load[]): Reduction {
+  const own = loads.filter((load): load is AreaLoad => load.type === 'area' && load.case === rule.case);
+  const over = loadsOver(model, own);
+  const reducible = own.filter((load) => isReduced(model, rule, load, over.get(load)!));
   const areas = new Map<string, number>();
-  for (const load of loads) {
-    if (load.case !== rule.case || load.type !== 'area' || !isReduced(rule, load)) continue;
-    const unit = unitLoads.get(load, [], () => ({ ...load, pressure: { type: 'uniform', value: 1 }, direction: 'normal', reversed: false, projected: false }));
-    for (const { member, from, to, valueFrom, valueTo } of spreadOf(model, unit).received) areas.set(member, (areas.get(member) ?? 0) + (Math.abs(valueFrom + valueTo) / 2) * (to - from));
+  for (const layer of layersOf(model, reducible)) {
+    const widths = new Map<string, Received[][]>();
+    layer.forEach((load, i) => {
+      const unit = unitLoads.get(load, [], () => ({ ...load, pressure: { type: 'uniform', value: 1 }, direction: 'normal', reversed: false, projected: false }));
+      for (const piece of spreadOf(model, unit).received) {
+        const pieces = widths.get(piece.member) ?? layer.map(() => []);
+        pieces[i].push(piece);
+        widths.set(piece.member, pieces);
+      }
+    });
+    for (const [member, pieces] of widths) areas.set(member, (areas.get(member) ?? 0) + tributaryArea(pieces));
   }
-  return reductions(rule, areas);
+  return { ...reductions(rule, areas, rule.standard === 'en' ? (model.cases[rule.case].category ?? 'B') : undefined), reduced: new Set(reducible.map((load) => load.id)) };
 }
 
 const unitLoads = new Kept<AreaLoad, AreaLoad>();
 
-/** Whether a rule makes an area's load smaller: ASCE 7 leaves loads above 4.79 kPa (100 psf) as they are. */
-export const isReduced = (rule: ReductionRule, load: AreaLoad): boolean => rule.standard === 'en' || load.pressure.type !== 'uniform' || Math.abs(load.pressure.value) <= heavyLive;
+const pressureOf = ({ pressure }: AreaLoad): number => (pressure.type === 'uniform' ? Math.abs(pressure.value) : pressure.type === 'linear' ? Math.max(...pressure.points.map(({ value }) => Math.abs(value))) : Infinity);
+
+/** Whether a rule makes an area's load smaller: ASCE 7-22 4.7.3 leaves live load above 4.79 kPa (100 psf) as it is, all that lies on a place taken together; EN 1991-1-1 6.3.1.2(10) speaks of categories A to D. */
+function isReduced(model: Model, rule: ReductionRule, load: AreaLoad, over: readonly AreaLoad[]): boolean {
+  if (rule.standard === 'en') return reducedCategories.has(model.cases[rule.case].category ?? 'B');
+  return [load, ...over].reduce((sum, one) => sum + pressureOf(one), 0) <= heavyLive * (1 + 1e-9);
+}

@@ -1,6 +1,6 @@
 import { sectionProperties } from '../catalog';
-import { dot, inOrder, isDirect, memberAxis, positionTolerance, type Axes, type Load, type Member, type MemberAxis, type MemberLoad, type Model, type PlacedLoad, type ReductionRule, type Vector } from '../model';
-import { isReduced, makeActing, reductionOf, spreadOf } from './acting-loads';
+import { dot, inOrder, isDirect, memberAxis, positionTolerance, type Axes, type Load, type Member, type MemberAxis, type MemberLoad, type Model, type PlacedLoad, type Vector } from '../model';
+import { makeActing, reductionOf, spreadOf, type Reduction } from './acting-loads';
 import { gravity } from './gravity';
 import type { RuleResult } from './rules/result';
 
@@ -69,8 +69,8 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
     }
     result.set(loadCase.id, { nodes: new Map(), members, settlements: new Map() });
   }
-  const smaller = new Map<string, { rule: ReductionRule; factors: ReadonlyMap<string, number> }>();
-  for (const rule of Object.values(model.loadRules)) if (rule.type === 'reduction' && result.has(rule.case)) smaller.set(rule.case, { rule, factors: reductionOf(model, rule, loads).factors });
+  const smaller = new Map<string, Reduction>();
+  for (const rule of Object.values(model.loadRules)) if (rule.type === 'reduction' && result.has(rule.case)) smaller.set(rule.case, reductionOf(model, rule, loads));
   for (const load of loads) {
     const own = result.get(load.case);
     if (!own) continue;
@@ -82,7 +82,7 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
     if (!isDirect(load)) {
       const { received } = spreadOf(model, load);
       const reduced = smaller.get(load.case);
-      const factors = reduced && load.type === 'area' && isReduced(reduced.rule, load) ? reduced.factors : undefined;
+      const factors = reduced?.reduced.has(load.id) ? reduced.factors : undefined;
       for (const { member, direction, from, to, valueFrom, valueTo } of received) {
         const factor = factors?.get(member) ?? 1;
         const axis = axisOf(model.members[member]);

@@ -6,10 +6,13 @@ const planArea = (value: number): Quantity => ({ value, kind: 'planArea' });
 
 /** Live loads above this are not made smaller, ASCE 7-22 4.7.3, Pa (100 psf). */
 export const heavyLive = 100 * 47.88025898;
+/** Use categories whose live load EN 1991-1-1 6.3.1.2(10) lets be reduced by area. */
+export const reducedCategories: ReadonlySet<string> = new Set(['A', 'B', 'C', 'D']);
 
 /** The factor on the live load that a member receives, by the area it receives it from (m²), worked out on a sheet. */
 export function reductionFactor(rule: ReductionRule, area: number, sheet: Sheet): number {
   if (rule.standard === 'asce') {
+    sheet.remark('Places under several loads of the case count once in A_T. Where they come to more than 4.79 kPa (100 psf) together nothing is reduced (4.7.3); its exception for members that carry two floors or more is not used, as each beam carries one.');
     sheet.remark('Garages for passenger vehicles and assembly uses may not be reduced (4.7.4, 4.7.5): keep their loads in another case.');
     const influence = calculate(sheet, { clause: '4.7.2', title: 'Influence area', symbol: 'A_I', expression: 'K_LL * A_T', inputs: { K_LL: plain(rule.elementFactor, 1), A_T: planArea(area) }, as: { kind: 'planArea' } });
     if (influence < 37.16) {
@@ -22,7 +25,8 @@ export function reductionFactor(rule: ReductionRule, area: number, sheet: Sheet)
 }
 
 /** Factors of all members by their areas, with the sheets of the largest. */
-export function reductions(rule: ReductionRule, areas: ReadonlyMap<string, number>): { factors: Map<string, number>; sheets: RuleSheet[] } {
+export function reductions(rule: ReductionRule, areas: ReadonlyMap<string, number>, category?: string): { factors: Map<string, number>; sheets: RuleSheet[]; problems: string[] } {
+  if (category !== undefined && !reducedCategories.has(category)) return { factors: new Map(), sheets: [], problems: [`Live load of category ${category} is not reduced by area: EN 1991-1-1 6.3.1.2(10) speaks of categories A to D.`] };
   const factors = new Map<string, number>();
   const sheets: RuleSheet[] = [];
   for (const [member, area] of [...areas].sort((a, b) => b[1] - a[1])) {
@@ -30,7 +34,7 @@ export function reductions(rule: ReductionRule, areas: ReadonlyMap<string, numbe
     factors.set(member, reductionFactor(rule, area, sheet));
     if (sheets.length < mostSheets) sheets.push({ title: `Live load of ${member}`, sheet });
   }
-  return { factors, sheets };
+  return { factors, sheets, problems: [] };
 }
 
 const mostSheets = 12;

@@ -195,6 +195,18 @@ test('live load reduction by hand: ASCE K_LL A_T = 80 m² gives 0.761, EN ψ0 0.
   const { id: _id, ...draft } = asce;
   // each long beam carries 120 m²: 0.25 + 4.57/√240 = 0.545
   expect(force(box(draft, {}, { loads: [live] }), 'c2')[2] / (-3000 * 240)).toBeCloseTo(0.545, 3);
+  // the same floor in two layers gives the same factor, and two bays side by side add up
+  const layers = (...values: number[]) => values.map((value, i): Load => ({ ...live, id: `l${9 + i}`, pressure: { type: 'uniform', value } }));
+  expect(force(box(draft, {}, { loads: layers(-1200, -1800) }), 'c2')[2] / (-3000 * 240)).toBeCloseTo(0.545, 3);
+  // 3 + 3 kPa is above 4.79 kPa together (4.7.3)
+  expect(force(box(draft, {}, { loads: layers(-3000, -3000) }), 'c2')[2]).toBeCloseTo(-6000 * 240, 3);
+  // EN 1991-1-1 6.3.1.2(10): categories A to D
+  const european = (category: 'B' | 'E') => {
+    const model = box({ ...draft, standard: 'en' }, {}, { loads: [live] });
+    return force({ ...model, cases: { ...model.cases, c2: { ...model.cases.c2, category } } }, 'c2')[2] / (-3000 * 240);
+  };
+  expect(european('E')).toBeCloseTo(1, 9);
+  expect(european('B')).toBeCloseTo(0.6, 2);
   // loads above 4.79 kPa stay
   expect(force(box(draft, {}, { loads: [{ ...live, pressure: { type: 'uniform', value: -6000 } }] }), 'c2')[2]).toBeCloseTo(-6000 * 240, 3);
 });
