@@ -169,12 +169,15 @@ function addRules(author: Author, gravity: readonly string[]): void {
   const caseOf = (label: string, name: string, nature: Nature, direction?: LoadDirection): LoadCase => ({ id: next('cases'), label, name, nature, selfWeight: false, ...(direction ? { direction } : {}) });
   const winds = (['+x', '-x', '+y', '-y'] as const).map((direction) => ({ direction, record: caseOf(`W${direction}`, `Wind ${direction}`, 'wind', direction) }));
   const snows = ([['balanced', 'S', 'Snow, balanced'], ['lowSide', 'Sl', 'Snow, drifted south'], ['highSide', 'Sh', 'Snow, drifted north']] as const).map(([arrangement, label, name]) => ({ arrangement, record: caseOf(label, name, 'snow') }));
-  const sway = (['+x', '+y'] as const).map((direction) => ({ direction, record: caseOf(`N${direction}`, `Notional loads ${direction}`, 'notional', direction) }));
+  const sway = (['+x', '+y'] as const).flatMap((direction) => gravity.map((id) => {
+    const { label, name } = author.model.cases[id];
+    return { direction, of: id, record: caseOf(`N${direction}${label}`, `Notional loads ${direction} of ${name}`, 'notional', direction) };
+  }));
   const building = { wallSpan: 'horizontal', roofSpan: 'slope' } as const;
   const loadRules: LoadRule[] = [
     { id: next('loadRules'), label: 'Wind', type: 'asceWind', speed: 45, exposure: 'B', directionality: 0.85, topography: 1, elevation: 1, gust: 0.85, internal: 0.18, building, cases: winds.map(({ direction, record }) => ({ case: record.id, direction, internal: 'pressure', roof: 'uplift' })) },
     { id: next('loadRules'), label: 'Snow', type: 'asceSnow', ground: 2000, exposure: 1, thermal: 1, slippery: false, least: 1436, winterWind: 0.45, building: { roofSpan: 'slope' }, cases: snows.map(({ arrangement, record }) => ({ case: record.id, arrangement })) },
-    ...sway.map(({ direction, record }): LoadRule => ({ id: next('loadRules'), label: `Notional ${direction}`, type: 'notional', case: record.id, gravity: gravity.map((id) => ({ case: id, factor: 1 })), share: 0.002, direction, at: 'diaphragms' })),
+    ...sway.map(({ direction, of, record }): LoadRule => ({ id: next('loadRules'), label: `Notional ${direction} of ${author.model.cases[of].label}`, type: 'notional', case: record.id, gravity: [{ case: of, factor: 1 }], share: 0.002, direction, at: 'diaphragms' })),
   ];
   const cases = [...snows, ...winds, ...sway].map((one) => one.record);
   author.do({ edits: [{ kind: 'add', records: { cases, loadRules } }], sentence: 'Added rules for wind, snow and notional loads' });

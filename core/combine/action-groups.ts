@@ -31,9 +31,27 @@ export interface ActionGroups {
   readonly rain: readonly LoadCase[];
   readonly wind: readonly LoadCase[];
   readonly seismic: readonly LoadCase[];
-  readonly notional: readonly LoadCase[];
+  readonly notional: readonly NotionalSet[];
   readonly temperature: readonly LoadCase[];
   readonly accidental: readonly LoadCase[];
+}
+
+/** Notional loads one way: cases that hold a share of one gravity case each go with that case's factor, others are as large as they are. */
+export interface NotionalSet {
+  readonly cases: readonly { readonly loadCase: LoadCase; readonly follows?: { readonly gravity: string; readonly factor: number } }[];
+}
+
+/** Cases that follow one gravity case each act together in their direction; each other notional case stands alone. */
+function notionalSets(model: Model, cases: readonly LoadCase[]): NotionalSet[] {
+  const sets = new Map<string, NotionalSet['cases'][number][]>();
+  for (const loadCase of cases) {
+    const rules = Object.values(model.loadRules).filter((rule) => rule.type === 'notional' && rule.case === loadCase.id);
+    const [rule] = rules;
+    const follows = rules.length === 1 && rule.type === 'notional' && rule.gravity.length === 1 && rule.gravity[0].factor > 0 ? { gravity: rule.gravity[0].case, factor: rule.gravity[0].factor } : undefined;
+    const key = follows ? `towards ${loadCase.direction ?? ''}` : loadCase.id;
+    sets.set(key, [...(sets.get(key) ?? []), { loadCase, ...(follows ? { follows } : {}) }]);
+  }
+  return [...sets.values()].map((list) => ({ cases: list }));
 }
 
 /** Cases that only count as mass take part in nothing. */
@@ -42,7 +60,7 @@ export function actionGroups(model: Model): ActionGroups {
   const of = (...natures: Nature[]) => cases.filter((loadCase) => natures.includes(loadCase.nature));
   return {
     dead: of('dead', 'superimposedDead'), fluid: of('fluid'), earth: of('earth'), imposed: of('prestress', 'settlement'), live: setsOf(of('live')), roofLive: setsOf(of('roofLive')),
-    snow: of('snow'), rain: of('rain'), wind: of('wind'), seismic: of('seismic'), notional: of('notional'), temperature: of('temperature'), accidental: of('accidental'),
+    snow: of('snow'), rain: of('rain'), wind: of('wind'), seismic: of('seismic'), notional: notionalSets(model, of('notional')), temperature: of('temperature'), accidental: of('accidental'),
   };
 }
 
@@ -55,5 +73,25 @@ function setsOf(cases: readonly LoadCase[]): LoadCase[][] {
   return sets.filter((set) => set.length > 0);
 }
 
-/** Purely sideways loads of gravity: the variants of a combination without wind or earthquake, one a direction, and without any. */
-export const withNotional = (stated: StatedCombination, notional: readonly LoadCase[]): StatedCombination[] => [stated, ...notional.map((one): StatedCombination => ({ ...stated, rule: `${stated.rule}, notional loads`, terms: [...stated.terms, { cases: [one], factor: 1 }] }))];
+/**
+ * Purely sideways loads of gravity: the variants of a combination, one a direction, and without any. What follows a gravity case has that
+ * case's factor in the combination, so that the whole is a share of the combination's own gravity load (AISC 360-22 C2.2b).
+ */
+export const withNotional = (stated: StatedCombination, notional: readonly NotionalSet[]): StatedCombination[] => [stated, ...notional.flatMap((set): StatedCombination[] => {
+  const factorOf = (id: string): number => stated.terms.reduce((sum, term) => (term.cases.some((one) => one.id === id) ? sum + term.factor : sum), 0);
+  const terms = set.cases.map(({ loadCase, follows }): Term => ({ cases: [loadCase], factor: follows ? factorOf(follows.gravity) / follows.factor : 1 })).filter((term) => term.factor !== 0);
+  return terms.length === 0 ? [] : [{ ...stated, rule: `${stated.rule}, notional loads`, terms: [...stated.terms, ...terms] }];
+})];
+
+/**
+ * Earthquakes to and fro, with 0.3 of the one square to it where both directions are there (ASCE 7-22 12.5.3 and 12.5.4, EN 1998-1 4.3.3.5.1).
+ * @param size factor on the leading one
+ */
+export function earthquakes(cases: readonly LoadCase[], size = 1): Term[][] {
+  const along = (axis: string) => cases.filter((one) => one.direction?.endsWith(axis));
+  return cases.flatMap((one) => {
+    const others = one.direction ? along(one.direction.endsWith('x') ? 'y' : 'x') : [];
+    const beside = others.length === 0 ? [[]] : others.flatMap((other) => [0.3, -0.3].map((factor) => [{ cases: [other], factor: factor * size }]));
+    return [1, -1].flatMap((factor) => beside.map((list): Term[] => [{ cases: [one], factor: factor * size }, ...list]));
+  });
+}

@@ -1,9 +1,9 @@
 import type { Combining, LoadCase } from '../model';
-import { withNotional, type ActionGroups, type StatedCombination, type Term } from './action-groups';
+import { earthquakes, withNotional, type ActionGroups, type StatedCombination, type Term } from './action-groups';
 
 export type AsceOptions = Combining['asce'];
 
-export const asceDefaults: AsceOptions = { edition: '7-22', sds: 0, redundancy: 1, overstrength: null, liveFactor: 1 };
+export const asceDefaults: AsceOptions = { edition: '7-22', sds: 0, redundancy: 1, overstrength: null, liveFactor: 1, notionalWith: 'gravity' };
 
 /** Factors on snow: with live load leading, alone, beside an earthquake, and at service level. ASCE 7-22 states snow at strength level, 7-16 does not. */
 const snowFactors = { '7-22': { companion: 0.3, leading: 1.0, seismic: 0.15, service: 0.7, servicePart: 0.75 * 0.7, seismicService: 0.1 }, '7-16': { companion: 0.5, leading: 1.6, seismic: 0.2, service: 1.0, servicePart: 0.75, seismicService: 0.75 } } as const;
@@ -16,29 +16,32 @@ function roofChoices(groups: ActionGroups, liveFactor: number, snowFactor: numbe
 const orNone = (choices: Term[][]): Term[][] => (choices.length > 0 ? choices : [[]]);
 const each = (cases: readonly LoadCase[], factor: number): Term[][] => cases.map((one) => [{ cases: [one], factor }]);
 const liveChoices = (groups: ActionGroups, factor: number): Term[][] => orNone(groups.live.map((cases) => [{ cases, factor }]));
-/** An earthquake acts to and fro. */
-const toAndFro = (cases: readonly LoadCase[], factor: number): Term[][] => [...each(cases, factor), ...each(cases, -factor)];
-
-/** Dead load with what goes with it: fluids by the same factor, earth pressure 1.6 where it adds (2.3.2), imposed deformations 1.0 (2.3.4). */
+/** Dead load with what goes with it: fluids by the same factor, earth pressure by its own (2.3.1), imposed deformations 1.0 (2.3.4). */
 const permanent = (groups: ActionGroups, factor: number, earth: number): Term[] => [
   { cases: groups.dead, factor },
   ...(groups.fluid.length > 0 ? [{ cases: groups.fluid, factor }] : []),
-  ...(groups.earth.length > 0 ? [{ cases: groups.earth, factor: earth }] : []),
+  ...(groups.earth.length > 0 && earth !== 0 ? [{ cases: groups.earth, factor: earth }] : []),
   ...(groups.imposed.length > 0 ? [{ cases: groups.imposed, factor: 1 }] : []),
 ];
 
+/** Earth pressure adds by the first factor, resists by the second where it is permanent, and by none where it is not (2.3.1, 2.4.1). */
+const earthFactors = (groups: ActionGroups, adds: number, resists: number): readonly number[] => (groups.earth.length > 0 ? [adds, resists, 0] : [0]);
+
 /**
  * Strength design, ASCE/SEI 7-22 (or 7-16) 2.3.1 and 2.3.6, self-straining 2.3.4, extraordinary events 2.5.2. The live load factor in 3, 4 and 6
- * is 1.0 unless exception 1 (0.5) is asked for. Notional loads go with combinations of gravity alone (AISC 360-22 C2.2b).
+ * is 1.0 unless exception 1 (0.5) is asked for. Notional loads go with combinations of gravity alone, where AISC 360-22 C2.2b(d) allows (Δ₂/Δ₁
+ * not above 1.7), or with all.
  */
-export function asce7Strength(groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] {
+export const asce7Strength = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] => earthFactors(groups, 1.6, 0.9).flatMap((earth) => strengthWith(groups, options, earth));
+
+function strengthWith(groups: ActionGroups, options: AsceOptions, earth: number): StatedCombination[] {
   const code = `ASCE ${options.edition}`;
   const snow = snowFactors[options.edition];
-  const dead = (factor: number) => permanent(groups, factor, 1.6);
+  const dead = (factor: number) => permanent(groups, factor, earth);
   const stated: StatedCombination[] = [];
   const state = (rule: string, terms: Term[], gravityOnly = false) => {
     const one: StatedCombination = { purpose: 'strength', rule: `${code} ${rule}`, terms };
-    stated.push(...(gravityOnly ? withNotional(one, groups.notional) : [one]));
+    stated.push(...(gravityOnly || options.notionalWith === 'all' ? withNotional(one, groups.notional) : [one]));
   };
   const reduced = liveChoices(groups, options.liveFactor);
 
@@ -56,10 +59,10 @@ export function asce7Strength(groups: ActionGroups, options: AsceOptions = asceD
   const shake = 0.2 * options.sds;
   const kinds = [{ factor: options.redundancy, words: '' }, ...(options.overstrength !== null ? [{ factor: options.overstrength, words: ', overstrength' }] : [])];
   for (const { factor, words } of kinds) {
-    for (const quake of toAndFro(groups.seismic, factor)) {
+    for (const quake of earthquakes(groups.seismic, factor)) {
       for (const live of reduced) for (const flakes of orNone(each(groups.snow, snow.seismic))) state(`2.3.6 (6)${words}`, [...dead(1.2 + shake), ...quake, ...live, ...flakes]);
     }
-    for (const quake of toAndFro(groups.seismic, factor)) state(`2.3.6 (7)${words}`, [...dead(0.9 - shake), ...quake]);
+    for (const quake of earthquakes(groups.seismic, factor)) state(`2.3.6 (7)${words}`, [...dead(0.9 - shake), ...quake]);
   }
   for (const event of each(groups.accidental, 1.0)) for (const live of liveChoices(groups, 0.5)) {
     for (const factor of [1.2, 0.9]) for (const flakes of orNone(each(groups.snow, snow.seismic))) state('2.5.2', [...dead(factor), ...event, ...live, ...flakes]);
@@ -68,10 +71,12 @@ export function asce7Strength(groups: ActionGroups, options: AsceOptions = asceD
 }
 
 /** Allowable stress design, ASCE/SEI 7-22 (or 7-16) 2.4.1 and 2.4.5; used for serviceability. */
-export function asce7Service(groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] {
+export const asce7Service = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] => earthFactors(groups, 1.0, 0.6).flatMap((earth) => serviceWith(groups, options, earth));
+
+function serviceWith(groups: ActionGroups, options: AsceOptions, earth: number): StatedCombination[] {
   const code = `ASCE ${options.edition}`;
   const snow = snowFactors[options.edition];
-  const dead = (factor: number) => permanent(groups, factor, 1.0);
+  const dead = (factor: number) => permanent(groups, factor, earth);
   const stated: StatedCombination[] = [];
   const state = (rule: string, terms: Term[]) => stated.push({ purpose: 'service', rule: `${code} ${rule}`, terms });
   const roofs = roofChoices(groups, 1.0, snow.service);
@@ -89,11 +94,11 @@ export function asce7Service(groups: ActionGroups, options: AsceOptions = asceDe
   for (const wind of each(groups.wind, 0.6)) state('2.4.1 (7)', [...dead(0.6), ...wind]);
   for (const warm of each(groups.temperature, 1.0)) for (const live of part) state('2.4.4', [...dead(1.0), ...warm, ...live]);
   const shake = 0.2 * options.sds;
-  for (const quake of toAndFro(groups.seismic, 0.7 * options.redundancy)) state('2.4.5 (8)', [...dead(1.0 + 0.7 * shake), ...quake]);
-  for (const quake of toAndFro(groups.seismic, 0.525 * options.redundancy)) {
+  for (const quake of earthquakes(groups.seismic, 0.7 * options.redundancy)) state('2.4.5 (8)', [...dead(1.0 + 0.7 * shake), ...quake]);
+  for (const quake of earthquakes(groups.seismic, 0.525 * options.redundancy)) {
     for (const live of part) for (const flakes of orNone(each(groups.snow, snow.seismicService))) state('2.4.5 (9)', [...dead(1.0 + 0.525 * shake), ...quake, ...live, ...flakes]);
   }
-  for (const quake of toAndFro(groups.seismic, 0.7 * options.redundancy)) state('2.4.5 (10)', [...dead(0.6 - 0.7 * shake), ...quake]);
+  for (const quake of earthquakes(groups.seismic, 0.7 * options.redundancy)) state('2.4.5 (10)', [...dead(0.6 - 0.7 * shake), ...quake]);
   return stated;
 }
 

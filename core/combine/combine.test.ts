@@ -79,15 +79,18 @@ test('ASCE 7-16 has snow at service level and 0.5 L by exception 1', () => {
   expect(written(asked(model, { asce: { edition: '7-16' } }), 'service')).toContain('4: 1.0 D + 0.75 L + 0.75 S');
 });
 
-test('earth 1.6, fluids as dead load, settlement 1.0, rain as roof live load; notional loads with gravity alone; mass only in nothing', () => {
+test('earth 1.6 where it adds, 0.9 or none where it resists (2.3.1), fluids as dead load, settlement 1.0, rain as roof live load; notional loads with gravity alone; mass only in nothing', () => {
   const model = modelWith('us', [
     makeCase('c1', 'D', 'dead'), makeCase('c2', 'F', 'fluid'), makeCase('c3', 'H', 'earth'), makeCase('c4', 'ST', 'settlement'), makeCase('c5', 'R', 'rain'), makeCase('c6', 'N', 'notional'), makeCase('c7', 'W', 'wind'),
     { ...makeCase('c8', 'M', 'dead'), massOnly: true },
   ]);
-  expect(written(model, 'strength')).toEqual([
+  const adding = [
     '1: 1.4 D + 1.4 F + 1.6 H + 1.0 ST', '1: 1.4 D + 1.4 F + 1.6 H + 1.0 ST + 1.0 N', '2: 1.2 D + 1.2 F + 1.6 H + 1.0 ST + 0.5 R', '2: 1.2 D + 1.2 F + 1.6 H + 1.0 ST + 0.5 R + 1.0 N',
     '3: 1.2 D + 1.2 F + 1.6 H + 1.0 ST + 1.6 R', '3: 1.2 D + 1.2 F + 1.6 H + 1.0 ST + 1.6 R + 1.0 N', '3: 1.2 D + 1.2 F + 1.6 H + 1.0 ST + 1.6 R + 0.5 W', '4: 1.2 D + 1.2 F + 1.6 H + 1.0 ST + 1.0 W + 0.5 R', '5: 0.9 D + 0.9 F + 1.6 H + 1.0 ST + 1.0 W',
-  ]);
+  ];
+  expect(written(model, 'strength')).toEqual([...adding, ...adding.map((one) => one.replace('1.6 H', '0.9 H')), ...adding.map((one) => one.replace(' + 1.6 H', ''))]);
+  // 2.4.1: 1.0 where it adds, 0.6 or none where it resists
+  expect(written(model, 'service').filter((one) => one.startsWith('7'))).toEqual(['7: 0.6 D + 0.6 F + 1.0 H + 1.0 ST + 0.6 W', '7: 0.6 D + 0.6 F + 0.6 H + 1.0 ST + 0.6 W', '7: 0.6 D + 0.6 F + 1.0 ST + 0.6 W']);
 });
 
 test('alternatives of a live load never act together; a live load beside them always does', () => {
@@ -118,7 +121,18 @@ test('EN 1990 (6.10) with category C live load, snow and wind, by hand from Tabl
     '6.10: 1.35 G + 1.05 Q + 0.75 S + 1.5 W',
     '6.10: 1.35 G + 1.5 S + 0.9 W',
     '6.10: 1.35 G + 0.75 S + 1.5 W',
+    // γ_G,inf with every leading action, not only with wind
+    '6.10: 1.0 G + 1.5 Q',
+    '6.10: 1.0 G + 1.5 Q + 0.9 W',
+    '6.10: 1.0 G + 1.05 Q + 1.5 W',
     '6.10: 1.0 G + 1.5 W',
+    '6.10: 1.0 G + 1.5 Q + 0.75 S',
+    '6.10: 1.0 G + 1.05 Q + 1.5 S',
+    '6.10: 1.0 G + 1.5 Q + 0.75 S + 0.9 W',
+    '6.10: 1.0 G + 1.05 Q + 1.5 S + 0.9 W',
+    '6.10: 1.0 G + 1.05 Q + 0.75 S + 1.5 W',
+    '6.10: 1.0 G + 1.5 S + 0.9 W',
+    '6.10: 1.0 G + 0.75 S + 1.5 W',
   ]);
 });
 
@@ -150,8 +164,8 @@ test('generating again replaces what was generated and keeps what was made or ch
 
 test('EN 1990 (6.10a) and (6.10b) with ξ 0.85, national γ and ψ, by hand', () => {
   const model = modelWith('eurocode', [makeCase('c1', 'G', 'dead'), makeCase('c2', 'Q', 'live', 'B')]);
-  expect(written(asked(model, { en: { expression: '6.10ab' } }), 'strength')).toEqual(['6.10a: 1.35 G', '6.10a: 1.35 G + 1.05 Q', '6.10b: 1.1475 G + 1.5 Q']);
-  expect(written(asked(model, { en: { permanentAdverse: 1.2, variable: 1.6, psi: { B: [0.5, 0.3, 0.2] } } }), 'strength')).toEqual(['6.10: 1.2 G', '6.10: 1.2 G + 1.6 Q']);
+  expect(written(asked(model, { en: { expression: '6.10ab' } }), 'strength')).toEqual(['6.10a: 1.35 G', '6.10a: 1.35 G + 1.05 Q', '6.10b: 1.1475 G + 1.5 Q', '6.10b: 1.0 G + 1.5 Q']);
+  expect(written(asked(model, { en: { permanentAdverse: 1.2, variable: 1.6, psi: { B: [0.5, 0.3, 0.2] } } }), 'strength')).toEqual(['6.10: 1.2 G', '6.10: 1.2 G + 1.6 Q', '6.10: 1.0 G + 1.6 Q']);
   expect(written(asked(model, { en: { psi: { B: [0.5, 0.3, 0.2] } } }), 'sustained')).toEqual(['6.16b: 1.0 G + 0.2 Q']);
 });
 
@@ -239,4 +253,63 @@ test('combinations that others or envelopes are made of survive a generation', (
   const rows = again.ok ? Object.values(again.model.combinations) : [];
   expect(new Set(rows.map((row) => row.label)).size).toBe(rows.length);
   expect(rows.filter((row) => row.purpose === 'strength' && row.origin === 'generated')).toHaveLength(written(us, 'strength').length);
+});
+
+const followed = (code: 'us' | 'eurocode', more: Partial<Combining['asce']> = {}): Model => {
+  const towards = (id: string, label: string, direction: '+x' | '+y') => ({ ...makeCase(id, label, 'notional'), direction });
+  const model = modelWith(code, [makeCase('c1', 'D', 'dead'), makeCase('c2', 'L', 'live', 'B'), makeCase('c3', 'W', 'wind'), towards('c4', 'NxD', '+x'), towards('c5', 'NxL', '+x'), towards('c6', 'NyD', '+y')]);
+  const rule = (id: string, own: string, gravity: string, direction: '+x' | '+y') => ({ id, type: 'notional' as const, label: id, case: own, gravity: [{ case: gravity, factor: 1 }], share: 0.002, direction, at: 'columns' as const });
+  const made = applyAct(model, { edits: [{ kind: 'add', records: { loadRules: [rule('r1', 'c4', 'c1', '+x'), rule('r2', 'c5', 'c2', '+x'), rule('r3', 'c6', 'c1', '+y')] } }, { kind: 'settings.change', fields: { combining: { ...combiningOf(model), asce: { ...combiningOf(model).asce, ...more } } } }] });
+  if (!made.ok) throw new Error(made.error);
+  return made.model;
+};
+
+test('notional loads that follow their gravity cases are a share of each combination’s own factored gravity (AISC 360-22 C2.2b)', () => {
+  expect(written(followed('us'), 'strength')).toEqual([
+    '1: 1.4 D', '1: 1.4 D + 1.4 NxD', '1: 1.4 D + 1.4 NyD', '2: 1.2 D + 1.6 L', '2: 1.2 D + 1.6 L + 1.2 NxD + 1.6 NxL', '2: 1.2 D + 1.6 L + 1.2 NyD', '4: 1.2 D + 1.0 W + 1.0 L', '5: 0.9 D + 1.0 W',
+  ]);
+  expect(written(followed('us', { notionalWith: 'all' }), 'strength')).toContain('4: 1.2 D + 1.0 W + 1.0 L + 1.2 NxD + 1.0 NxL');
+  expect(written(followed('eurocode'), 'strength')).toContain('6.10: 1.35 G'.replace('G', 'D') + ' + 1.05 L + 1.5 W + 1.35 NxD + 1.05 NxL');
+});
+
+test('static earthquakes of ASCE 7 act with 0.3 of the one square to them (12.5.3)', () => {
+  const model = modelWith('us', [makeCase('c1', 'D', 'dead'), { ...makeCase('c2', 'Ex', 'seismic'), direction: '+x' as const }, { ...makeCase('c3', 'Ey', 'seismic'), direction: '+y' as const }]);
+  expect(written(asked(model, { asce: { sds: 0.5 } }), 'strength').filter((one) => one.startsWith('7'))).toEqual([
+    '7: 0.8 D + 1.0 Ex + 0.3 Ey', '7: 0.8 D + 1.0 Ex − 0.3 Ey', '7: 0.8 D − 1.0 Ex + 0.3 Ey', '7: 0.8 D − 1.0 Ex − 0.3 Ey',
+    '7: 0.8 D + 1.0 Ey + 0.3 Ex', '7: 0.8 D + 1.0 Ey − 0.3 Ex', '7: 0.8 D − 1.0 Ey + 0.3 Ex', '7: 0.8 D − 1.0 Ey − 0.3 Ex',
+  ]);
+});
+
+test('an earthquake without S_DS is remarked until S_DS is given', () => {
+  const generated = (model: Model) => {
+    const made = applyAct(model, generateCombinations(model)!);
+    if (!made.ok) throw new Error(made.error);
+    return combinationFindings(made.model).some((finding) => finding.rule === 'no-vertical-earthquake');
+  };
+  expect(generated(us)).toBe(true);
+  expect(generated(asked(us, { asce: { sds: 0.4 } }))).toBe(false);
+});
+
+test('a combination moved out of the strength set by hand stays where it was put, and is not made again', () => {
+  const first = applyAct(us, generateCombinations(us)!);
+  if (!first.ok) throw new Error(first.error);
+  const moved = applyAct(first.model, { edits: [{ kind: 'change', table: 'combinations', changes: [{ id: 'u2', fields: { purpose: 'service', changed: true } }] }] });
+  if (!moved.ok) throw new Error(moved.error);
+  const next = generateCombinations(moved.model);
+  const again = next ? applyAct(moved.model, next) : moved;
+  if (!again.ok) throw new Error(again.error);
+  expect(again.model.combinations.u2.purpose).toBe('service');
+  const { factors } = again.model.combinations.u2;
+  expect(Object.values(again.model.combinations).filter((one) => one.purpose === 'strength' && JSON.stringify(one.factors) === JSON.stringify(factors))).toEqual([]);
+});
+
+test('generating again keeps the order and stiffness chosen for the combinations', () => {
+  const first = applyAct(us, generateCombinations(us)!);
+  if (!first.ok) throw new Error(first.error);
+  const strength = Object.values(first.model.combinations).filter((one) => one.purpose === 'strength').map((one) => one.id);
+  const second = applyAct(first.model, { edits: [{ kind: 'change', table: 'combinations', changes: strength.map((id) => ({ id, fields: { order: 'second' as const } })) }, { kind: 'remove', table: 'cases', ids: ['c5'] }] });
+  if (!second.ok) throw new Error(second.error);
+  const again = applyAct(second.model, generateCombinations(second.model)!);
+  if (!again.ok) throw new Error(again.error);
+  for (const one of Object.values(again.model.combinations)) expect(one.order).toBe(one.purpose === 'strength' ? 'second' : undefined);
 });

@@ -1,9 +1,9 @@
 import type { Combining, LoadCase } from '../model';
-import { withNotional, type ActionGroups, type StatedCombination, type Term } from './action-groups';
+import { earthquakes, withNotional, type ActionGroups, type StatedCombination, type Term } from './action-groups';
 
 export type EnOptions = Combining['en'];
 
-export const enDefaults: EnOptions = { expression: '6.10', permanentAdverse: 1.35, permanentFavourable: 1.0, reduction: 0.85, variable: 1.5, psi: {}, accidentalLeader: 2 };
+export const enDefaults: EnOptions = { expression: '6.10', permanentAdverse: 1.35, permanentFavourable: 1.0, reduction: 0.85, variable: 1.5, psi: {}, accidentalLeader: 2, notionalWith: 'all' };
 
 export type Psi = readonly [number, number, number];
 
@@ -60,8 +60,9 @@ function withLeader(sets: Action[][], leading: (loadCase: LoadCase) => number, o
 const permanent = (groups: ActionGroups, factor: number): Term[] => [{ cases: [...groups.dead, ...groups.earth, ...groups.fluid], factor }, ...(groups.imposed.length > 0 ? [{ cases: groups.imposed, factor: 1 }] : [])];
 
 /**
- * Fundamental combinations, EN 1990 (6.10) or the less favourable of (6.10a) and (6.10b), with permanent actions unfavourable, and favourable
- * where wind leads, the case in which it can matter; accidental (6.11b), seismic (6.12b). Notional loads go with combinations without wind.
+ * Fundamental combinations, EN 1990 (6.10) or the less favourable of (6.10a) and (6.10b), with permanent actions unfavourable and
+ * favourable (γ_G,inf); accidental (6.11b), seismic (6.12b). Imperfections go with all of them, or, where EN 1993-1-1 5.3.2(4) allows, with
+ * those without wind.
  */
 export function en1990Strength(groups: ActionGroups, options: EnOptions = enDefaults): StatedCombination[] {
   const { permanentAdverse: most, permanentFavourable: least, variable, reduction } = options;
@@ -70,17 +71,20 @@ export function en1990Strength(groups: ActionGroups, options: EnOptions = enDefa
   const stated: StatedCombination[] = [];
   const state = (rule: string, list: Term[]) => {
     const one: StatedCombination = { purpose: 'strength', rule: `EN 1990 (${rule})`, terms: list };
-    stated.push(...(list.some((term) => term.cases.some((loadCase) => loadCase.nature === 'wind')) ? [one] : withNotional(one, groups.notional)));
+    const wind = list.some((term) => term.cases.some((loadCase) => loadCase.nature === 'wind'));
+    stated.push(...(wind && options.notionalWith === 'gravity' ? [one] : withNotional(one, groups.notional)));
   };
   const companion = (loadCase: LoadCase) => variable * psi(0)(loadCase);
   if (options.expression === '6.10') {
     state('6.10', permanent(groups, most));
     for (const list of withLeader(sets, () => variable, companion)) state('6.10', [...permanent(groups, most), ...list]);
+    for (const list of withLeader(sets, () => variable, companion)) state('6.10', [...permanent(groups, least), ...list]);
     for (const wind of groups.wind) state('6.10', [...permanent(groups, least), { cases: [wind], factor: variable }]);
   } else {
     state('6.10a', permanent(groups, most));
     for (const set of sets) state('6.10a', [...permanent(groups, most), ...set.flatMap((action) => terms(action, companion))]);
     for (const list of withLeader(sets, () => variable, companion)) state('6.10b', [...permanent(groups, reduction * most), ...list]);
+    for (const list of withLeader(sets, () => variable, companion)) state('6.10b', [...permanent(groups, least), ...list]);
     for (const wind of groups.wind) state('6.10b', [...permanent(groups, least), { cases: [wind], factor: variable }]);
   }
   for (const event of groups.accidental) {
@@ -91,16 +95,6 @@ export function en1990Strength(groups: ActionGroups, options: EnOptions = enDefa
     for (const live of groups.live.length > 0 ? groups.live : [[]]) state('6.12b seismic', [...permanent(groups, 1), ...quake, ...terms(live, psi(2)), ...terms(groups.snow.slice(0, 1), psi(2))]);
   }
   return stated;
-}
-
-/** Earthquakes to and fro, with 0.3 of the one square to it where both directions are there (EN 1998-1 4.3.3.5.1). */
-function earthquakes(cases: readonly LoadCase[]): Term[][] {
-  const along = (axis: string) => cases.filter((one) => one.direction?.endsWith(axis));
-  return cases.flatMap((one) => {
-    const others = one.direction ? along(one.direction.endsWith('x') ? 'y' : 'x') : [];
-    const beside = others.length === 0 ? [[]] : others.flatMap((other) => [0.3, -0.3].map((factor) => [{ cases: [other], factor }]));
-    return [1, -1].flatMap((factor) => beside.map((list): Term[] => [{ cases: [one], factor }, ...list]));
-  });
 }
 
 /** Static equilibrium, EN 1990 Table A1.2(A): favourable permanent actions 0.9 with each wind leading. */

@@ -60,13 +60,22 @@ export function generateCombinations(model: Model): Act | undefined {
   const replaced = inOrder(model.combinations).filter((one) => !keptIds.has(one.id));
   const taken = new Set(kept.map((combination) => combination.label));
   const same = new Set(kept.filter((one) => one.origin === 'generated' && !one.changed).map((one) => keyOf(one.purpose, one.factors)));
+  // a generated combination that was moved into another set, or otherwise changed, is not made again beside itself
+  const moved = new Set(kept.filter((one) => one.origin === 'generated' && one.changed).map((one) => keyOf(one.rule, one.factors)));
   const next = idSource(model);
   const numbers = Object.fromEntries(purposes.map((purpose) => [purpose, 0])) as Record<Purpose, number>;
   const label = (purpose: Purpose): string => {
     const candidate = `${purposeLetters[purpose]}${++numbers[purpose]}`;
     return taken.has(candidate) ? label(purpose) : candidate;
   };
-  const combinations = stated.filter((one) => !same.has(keyOf(one.purpose, one.factors))).map((one): Combination => ({ id: next('combinations'), label: label(one.purpose), ...one, origin: 'generated', changed: false }));
+  // the order and stiffness chosen for a combination stay with it, and what all of a set have new ones take
+  const chosen = ({ order, stiffnessSet }: Combination) => ({ ...(order ? { order } : {}), ...(stiffnessSet ? { stiffnessSet } : {}) });
+  const before = new Map(replaced.map((one) => [keyOf(one.purpose, one.factors), chosen(one)]));
+  const usual = new Map(purposes.map((purpose) => {
+    const own = replaced.filter((one) => one.purpose === purpose).map(chosen);
+    return [purpose, own.length > 0 && own.every((one) => one.order === own[0].order && one.stiffnessSet === own[0].stiffnessSet) ? own[0] : {}];
+  }));
+  const combinations = stated.filter((one) => !same.has(keyOf(one.purpose, one.factors)) && !moved.has(keyOf(one.rule, one.factors))).map((one): Combination => ({ id: next('combinations'), label: label(one.purpose), ...one, origin: 'generated', changed: false, ...(before.get(keyOf(one.purpose, one.factors)) ?? usual.get(one.purpose)) }));
   const edits: Edit[] = combinations.length > 0 ? [{ kind: 'add', records: { combinations } }] : [];
   if (replaced.length > 0) edits.unshift({ kind: 'remove', table: 'combinations', ids: replaced.map((combination) => combination.id) });
   if (edits.length === 0) return undefined;
@@ -74,7 +83,7 @@ export function generateCombinations(model: Model): Act | undefined {
   return { edits, sentence: `Generated ${count(combinations.length, 'combination')} by ${code}${kept.length > 0 ? `, kept ${kept.length} made or changed by hand` : ''}` };
 }
 
-const keyOf = (purpose: Purpose, factors: Factors): string => `${purpose} ${factors.map((one) => `${one.case}×${one.factor}`).sort().join(' ')}`;
+const keyOf = (purpose: Purpose | Combination['rule'], factors: Factors): string => `${purpose} ${factors.map((one) => `${one.case}×${one.factor}`).sort().join(' ')}`;
 
 /**
  * Combinations that cannot govern anything linear: each is a weighted mean of others of its purpose, so every result of it lies between theirs.

@@ -204,6 +204,7 @@ export const combining = z.strictObject({
     redundancy: z.number().min(1).max(1.3).describe('ρ'),
     overstrength: z.number().min(1).max(4).nullable().describe('Ω0; null: no combinations with overstrength'),
     liveFactor: z.union([z.literal(1), z.literal(0.5)]).describe('of live load in 3, 4 and 6: 0.5 by exception 1'),
+    notionalWith: z.enum(['gravity', 'all']).optional().describe('notional loads with combinations of gravity alone (left out: so) or with all, AISC 360 C2.2b(d)'),
   }),
   en: z.strictObject({
     expression: z.enum(['6.10', '6.10ab']),
@@ -213,6 +214,7 @@ export const combining = z.strictObject({
     variable: z.number().min(1).max(2).describe('γ_Q'),
     psi: z.record(z.string(), psi).describe('national ψ by use category A–H, snow, wind, temperature; left out: recommended'),
     accidentalLeader: z.union([z.literal(1), z.literal(2)]).describe('ψ1 or ψ2 of the leading action in 6.11b'),
+    notionalWith: z.enum(['gravity', 'all']).optional().describe('imperfections with all combinations (left out: so) or with those without wind, EN 1993-1-1 5.3.2(4)'),
   }),
 });
 

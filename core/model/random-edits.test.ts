@@ -54,7 +54,8 @@ test('whatever the model became, it is written and read back, its findings are t
       return applied.ok ? applied.model : current;
     }, start);
     const read = readModelFile(writeModelFile(model));
-    expect(read.ok && read.model).toEqual(model);
+    // a file writes −0 as 0
+    expect(read.ok && read.model).toEqual(JSON.parse(JSON.stringify(model)));
     for (const finding of modelFindings(model)) expect(`${finding.sentence} ${finding.why}`).not.toMatch(/undefined|NaN/);
     const { solution, findings } = solveNow(model);
     expect(solution !== undefined).toBe(!findings.some((finding) => finding.severity === 'stop'));

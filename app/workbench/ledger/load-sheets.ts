@@ -189,7 +189,9 @@ export function combinationSheet(model: Model, cases: readonly LoadCase[]): Shee
       const entries = Object.entries(fields);
       const typedFactors = entries.flatMap(([key, value]) => (key.startsWith('factor ') ? [{ case: key.slice(7), factor: value as number }] : []));
       const rest = Object.fromEntries(entries.filter(([key]) => !key.startsWith('factor ')));
-      if (typedFactors.length === 0) return rest;
+      // what was moved into another set by hand is not made again where it was
+      const moved = row?.origin === 'generated' && rest.purpose !== undefined ? { changed: true } : {};
+      if (typedFactors.length === 0) return { ...rest, ...moved };
       const before = row?.factors ?? [];
       const kept = before.map((one) => typedFactors.find((other) => other.case === one.case) ?? one);
       const added = typedFactors.filter((one) => !before.some((other) => other.case === one.case));

@@ -121,12 +121,33 @@ function notionalPlan({ model }: ToolContext, values: Values): Plan {
   const direction = values.text('direction') as LoadDirection;
   const maker = new CaseMaker(model);
   const before = model.loadRules[values.text('rule')] as LoadRule | undefined;
+  if (!before && values.text('of') === 'own') return ownGravityPlan(model, values, gravity, share, direction, maker);
   const own = before?.type === 'notional' && before.direction === direction ? before.case : maker.make(`N${direction}`, `Notional loads ${direction}`, 'notional', { direction });
   const times = values.number('times') || 1;
   const known = before?.type === 'notional' ? before.gravity : [];
   // factors that differ from case to case stay as long as the one in the form is not changed
   const factorOf = (id: string) => (times === known[0]?.factor ? (known.find((one) => one.case === id)?.factor ?? times) : times);
   return rulePlan(model, values, { type: 'notional', label: labelOf(values, `Notional ${direction}`), case: own, gravity: gravity.map((id) => ({ case: id, factor: factorOf(id) })), share, direction, at: values.text('at') as 'columns' }, maker);
+}
+
+/** A rule and a case for each gravity case: each takes that case's factor in every combination, so that the whole is a share of the combination's own gravity. */
+function ownGravityPlan(model: Model, values: Values, gravity: readonly string[], share: number, direction: LoadDirection, maker: CaseMaker): Plan {
+  const next = idSource(model);
+  const rules = gravity.map((id): LoadRule => {
+    const { label, name } = model.cases[id];
+    return {
+      id: next('loadRules'), type: 'notional', label: labelOf(values, `Notional ${direction}`).slice(0, 60 - label.length - 4) + ` of ${label}`, case: maker.make(`N${direction}${label}`, `Notional loads ${direction} of ${name}`, 'notional', { direction }),
+      gravity: [{ case: id, factor: 1 }], share, direction, at: values.text('at') as 'columns',
+    };
+  });
+  const act: Act = { edits: [{ kind: 'add', records: { cases: maker.made } }, { kind: 'add', records: { loadRules: rules } }], sentence: `Added notional loads ${direction} of ${count(gravity.length, 'case')}` };
+  const applied = applyAct(model, act);
+  if (!applied.ok) return refused(applied.error);
+  const results = ruleResults(applied.model);
+  const made = rules.flatMap(({ id }) => results.get(id)?.loads ?? []);
+  if (made.length === 0) return refused(rules.flatMap(({ id }) => results.get(id)?.problems ?? [])[0] ?? 'These cases hold no gravity load at any level.');
+  const total = made.reduce((sum, load) => sum + (load.type === 'node' ? Math.abs(load.force[direction[1] === 'x' ? 0 : 1]) : 0), 0);
+  return { ok: true, act, words: `${count(rules.length, 'case')}, together ${formatQuantity(total, 'force', model.settings.units)} for factors of 1; each follows its case's factor in every combination`, preview: [], made: [] };
 }
 
 function windPlan({ model }: ToolContext, values: Values): Plan {
@@ -246,7 +267,8 @@ export const ruleTools: readonly Tool[] = [
     id: 'rule-notional', title: 'Make notional loads', group: 'loads', action: 'Make them', about: 'A share of the gravity load that comes in at each level, sideways. They follow the model.',
     fields: ({ model }) => [
       { key: 'gravity', label: 'Of cases', kind: 'several', initial: inOrder(model.cases).filter((one) => ['dead', 'superimposedDead', 'live', 'roofLive', 'snow'].includes(one.nature) && one.alternatives === undefined).map((one) => one.id), options: caseOptions(model) },
-      factor('times', 'each times', 1), factor('share', 'Share', isUs(model) ? 0.002 : 0.005, isUs(model) ? 'AISC 360 C2.2b: 0.002' : 'EN 1993-1-1 5.3.2: 1/200'),
+      { key: 'of', label: 'A share of', kind: 'choice', initial: 'own', options: pick([['own', 'each combination’s own factored gravity'], ['fixed', 'these cases, times a fixed factor']]) },
+      factor('times', 'each times', 1, undefined, is('of', 'fixed')), factor('share', 'Share', isUs(model) ? 0.002 : 0.005, isUs(model) ? 'AISC 360 C2.2b: 0.002' : 'EN 1993-1-1 5.3.2: 1/200'),
       { key: 'direction', label: 'Direction', kind: 'choice', initial: '+x', options: directionOptions },
       { key: 'at', label: 'At', kind: 'choice', initial: 'columns', options: pick([['columns', 'each column'], ['diaphragms', 'the floors, where there are any']]) }, labelField(''),
     ],
@@ -309,7 +331,7 @@ export function ruleForm(rule: LoadRule, model: Model): { tool: string; values: 
   const base = { rule: rule.id, label: rule.label };
   switch (rule.type) {
     case 'notional':
-      return { tool: 'rule-notional', values: { ...base, gravity: rule.gravity.map((one) => one.case), times: rule.gravity[0]?.factor ?? 1, share: rule.share, direction: rule.direction, at: rule.at } };
+      return { tool: 'rule-notional', values: { ...base, of: 'fixed', gravity: rule.gravity.map((one) => one.case), times: rule.gravity[0]?.factor ?? 1, share: rule.share, direction: rule.direction, at: rule.at } };
     case 'asceWind':
     case 'enWind': {
       const several = { directions: [...new Set(rule.cases.map((one) => one.direction))], internal: [...new Set(rule.cases.map((one) => one.internal))], roof: [...new Set(rule.cases.map((one) => one.roof))] };
