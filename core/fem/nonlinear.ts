@@ -14,10 +14,12 @@ const settledChange = 1e-5;
 const mostSteps = 100;
 /** A slack member may not hold more than this share of the largest axial force: what only it holds is not held. */
 const mostHeldBySlack = 1e-3;
+/** Drifts below this share of the storey's height are nothing. */
+const leastDrift = 1e-5;
 /** Residual below which a state without any slack stiffness counts as found. */
 const refined = 1e-10;
 
-export type WholeResult = { findings: Finding[] } | { findings: Finding[]; equilibrium: Equilibrium; residual: number; axialForces: Float64Array | undefined; log: IterationLog };
+export type WholeResult = { findings: Finding[] } | { findings: Finding[]; equilibrium: Equilibrium; residual: number; axialForces: Float64Array | undefined; firstDisplacements: Float64Array | undefined; log: IterationLog };
 
 export interface WholeTask {
   readonly model: Model;
@@ -88,7 +90,7 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
   if (mechanism) return { findings: [mechanism] };
   const slack = slackMembers(analysis);
   const log: IterationLog = { order, steps, settled: true, slack, driftRatios: order === 'second' ? driftRatios(model, analysis, firstOrder, equilibrium) : [] };
-  return { findings: heldBySlack ? [upright(name, slack)] : [], equilibrium, residual, axialForces: order === 'second' ? perMember(analysis, frame.N) : undefined, log };
+  return { findings: heldBySlack ? [upright(name, slack)] : [], equilibrium, residual, axialForces: order === 'second' ? perMember(analysis, frame.N) : undefined, firstDisplacements: order === 'second' ? firstOrder.displacements : undefined, log };
 }
 
 /** Finds which one-way members act, for the axial forces the bending feels now. */
@@ -315,11 +317,13 @@ function driftRatios(model: Model, analysis: AnalysisModel, first: Equilibrium, 
     const mean = ({ displacements }: Equilibrium, axis: number) => nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / (nodes.length || 1);
     return { height, known: nodes.length > 0, first: [mean(first, 0), mean(first, 1)], second: [mean(second, 0), mean(second, 1)] };
   }).filter((level) => level.known);
-  return means.slice(1).map((level, i) => {
+  return means.slice(1).flatMap((level, i) => {
     const below = means[i];
     const before = Math.hypot(level.first[0] - below.first[0], level.first[1] - below.first[1]);
     const after = Math.hypot(level.second[0] - below.second[0], level.second[1] - below.second[1]);
-    return { from: below.height, to: level.height, ratio: before > 1e-9 ? after / before : 1, drift: after };
+    // a ratio of two movements that are nothing says nothing
+    if (before < leastDrift * (level.height - below.height)) return [];
+    return [{ from: below.height, to: level.height, ratio: after / before, drift: after }];
   });
 }
 

@@ -27,6 +27,8 @@ export interface CaseSolution {
   readonly startDisplacements: Float64Array;
   /** axial force each member's bending feels (tension positive), N; none: first order */
   readonly axialForces?: Float64Array;
+  /** movements of the same loads in first order with the same stiffness, six a node, m and rad; none: this is first order */
+  readonly firstDisplacements?: Float64Array;
   /** stiffness of the members, as in the solution, where a stiffness set changed it */
   readonly stiffness?: Float64Array;
   /** six a node, global, N and N·m; zero where nothing is held */
@@ -52,7 +54,7 @@ export interface IterationLog {
   readonly settled: boolean;
   /** members that pull or push only and are slack in the end */
   readonly slack: readonly string[];
-  /** second order over first order: horizontal drift of each level against the one below */
+  /** second order over first order with the same stiffness: horizontal drift of each level against the one below; levels that hardly drift are left out */
   readonly driftRatios: readonly { readonly from: number; readonly to: number; readonly ratio: number; readonly drift: number }[];
 }
 

@@ -125,7 +125,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
       if (!('equilibrium' in result)) return { findings };
       cases.push({
         ...stateOf(own, id, weights, result.equilibrium, result.residual), iterations: result.log,
-        ...(result.axialForces ? { axialForces: result.axialForces } : {}), ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
+        ...(result.axialForces ? { axialForces: result.axialForces } : {}), ...(result.firstDisplacements ? { firstDisplacements: result.firstDisplacements } : {}), ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
       });
     }
   }

@@ -5,7 +5,7 @@ export { balance, balanceLimit, type BalanceRow } from './balance';
 export { StationTable, type Band } from './station-table';
 export { combinationsFor, isEnvelope, shownParts, shownSchema, shownWords, stationTable, toggled, type Shown, type ShownPart } from './shown';
 export * from './tables';
-export { centresOfMass, StoreyBook, supportLines, type StoreyResult } from './storeys';
+export { centresOfMass, countsCracked, StoreyBook, supportLines, type StoreyResult } from './storeys';
 export { contributions, type Contribution } from './contributions';
 export { askStructure, centresOfStiffness, type AskedLoad, type FloorStiffness } from './unit-loads';
 export { movementShares, type MovementShare } from './virtual-work';

@@ -4,7 +4,7 @@ import { runAnalysisNow, solveNow } from '../fem';
 import { applyAct, type Combination, type Model } from '../model';
 import { answer, build, chain, fixed, pinnedInPlane, type Structure } from './verification/book/structure';
 import {
-  askStructure, caseWeights, centresOfStiffness, commonMembers, contributions, differenceBand, lineIndex, MemberLine, movementShares, plausibility, shownParts, stationTable, StoreyBook, stressBand, superpose, supportLines, toggled, watchedText, watchedValue, watchWords, type Shown,
+  askStructure, caseWeights, centresOfStiffness, commonMembers, contributions, differenceBand, lineIndex, MemberLine, movementShares, plausibility, shownParts, stationTable, StoreyBook, countsCracked, stressBand, superpose, supportLines, toggled, watchedText, watchedValue, watchWords, type Shown,
 } from './index';
 
 const E = 200e9;
@@ -101,6 +101,14 @@ describe('storeys', () => {
     expect(amplified).toBeGreaterThan(1 / (1 - first.stability[0]!));
     expect(amplified).toBeLessThan(1 / (1 - 1.25 * first.stability[0]!));
     expect(book.firstOrder(superpose(solution, caseWeights(solution, 'c1')))).toBeUndefined();
+    // with half the stiffness the first order beside it is that of half the stiffness too: it drifts twice as far, and Q is twice as large
+    const halved = answer({ ...sway, order: 'second', sets: [{ label: 'K', source: '', rules: [{ material: 'any', role: 'any', factors: { area: 0.5, inertiaY: 0.5, inertiaZ: 0.5 } }] }] });
+    const soft = new StoreyBook(halved.model, halved.solution);
+    const softFirst = soft.results(soft.firstOrder(halved.state)!)[0];
+    expect(softFirst.meanDrift[0] / first.meanDrift[0]).toBeCloseTo(2, 6);
+    expect(softFirst.stability[0]! / first.stability[0]!).toBeCloseTo(2, 6);
+    expect(countsCracked(halved.model, 'k1')).toBe(true);
+    expect(countsCracked(halved.model, undefined)).toBe(false);
   });
 
   test('the centre of stiffness of two columns of one line lies at Σ k x / Σ k', () => {

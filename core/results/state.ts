@@ -15,6 +15,8 @@ export interface LoadState {
   readonly axialFactors?: Float64Array;
   /** stiffness of the members where a stiffness set changed it */
   readonly stiffness?: Float64Array;
+  /** movements of the same loads in first order with the same stiffness, of a state of second order */
+  readonly firstDisplacements?: Float64Array;
 }
 
 /** The weights, one for each solved state, that pick one of them. */
@@ -44,8 +46,8 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   // one state as it is needs no copy of its own
   const single = weights.findIndex((weight) => weight !== 0);
   if (single >= 0 && weights[single] === 1 && weights.every((weight, c) => weight === 0 || c === single)) {
-    const { weights: caseFactors, displacements, startForces, startDisplacements, reactions, axialForces, stiffness } = solution.cases[single];
-    return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(axialForces ? { axialForces } : {}), ...(stiffness ? { stiffness } : {}) };
+    const { weights: caseFactors, displacements, startForces, startDisplacements, reactions, axialForces, stiffness, firstDisplacements } = solution.cases[single];
+    return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(axialForces ? { axialForces } : {}), ...(stiffness ? { stiffness } : {}), ...(firstDisplacements ? { firstDisplacements } : {}) };
   }
   const displacements = new Float64Array(solution.cases[0]?.displacements.length ?? solution.nodeIds.length * 6);
   const startForces = new Float64Array(solution.memberIds.length * 6);

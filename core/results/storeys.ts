@@ -1,7 +1,7 @@
 import { downwardByNode, actingLoads, storeyLoads } from '../loading';
 import { gridLinesAlong, inOrder, onLevel, storeysUpward, type Model, type Storey } from '../model';
 import type { Solution } from '../fem';
-import { superpose, type LoadState } from './state';
+import type { LoadState } from './state';
 
 /** Shears below this share of the gravity load say nothing of stability. */
 const leastShear = 1e-4;
@@ -30,7 +30,7 @@ export interface StoreyResult {
   readonly overturning: readonly [number, number];
   /**
    * P Δ / (V h) with the mean drift: the stability coefficient θ of ASCE 7-22 12.8.7 (Δ over C_d / I_e is the elastic drift) and, of a first-order
-   * state, Q of ACI 318-19 6.6.4.4.1; null where no shear acts
+   * state with cracked stiffness (6.6.3.1.1), Q of ACI 318-19 6.6.4.4.1; null where no shear acts
    */
   readonly stability: readonly [number | null, number | null];
 }
@@ -89,14 +89,9 @@ export class StoreyBook {
     });
   }
 
-  /** The first-order state of the same loads, when the state was solved as a whole and its cases can be superposed; none otherwise. */
+  /** The movements of the same loads in first order with the same stiffness, of a state of second order; none: the state is of first order itself. */
   firstOrder(state: LoadState): LoadState | undefined {
-    if (!state.axialForces && !state.stiffness) return undefined;
-    const { cases, loadCases } = this.solution;
-    if (loadCases === 0 || cases.slice(0, loadCases).some((one) => one.axialForces ?? one.iterations)) return undefined;
-    const weights = new Float64Array(cases.length);
-    weights.set(state.caseFactors.subarray(0, loadCases));
-    return superpose(this.solution, weights);
+    return state.firstDisplacements && { ...state, displacements: state.firstDisplacements };
   }
 
   private loadsOf(state: LoadState): { id: string; elevation: number; own: number; lateral: [number, number] }[] {
@@ -171,4 +166,11 @@ export function supportLines(model: Model): { key: string; name: string; nodes: 
   const onLine = new Set(lines.flatMap((line) => line.nodes));
   const others = supported.filter((node) => !onLine.has(node.id)).map((node) => node.id);
   return [...lines, ...(others.length > 0 ? [{ key: 'others', name: lines.length > 0 ? 'On no grid line' : 'All supports', nodes: others }] : [])];
+}
+
+/** Whether a stiffness set counts concrete as cracked in bending, columns and beams (ACI 318-19 6.6.3.1.1). */
+export function countsCracked(model: Model, stiffnessSet: string | undefined): boolean {
+  const rules = stiffnessSet === undefined ? [] : (model.stiffnessSets[stiffnessSet]?.rules ?? []);
+  const factors = (['column', 'beam'] as const).map((role) => rules.find((rule) => (rule.material === 'concrete' || rule.material === 'any') && (rule.role === role || rule.role === 'any'))?.factors);
+  return factors.every((one) => one !== undefined && (one.inertiaY ?? 1) < 1 && (one.inertiaZ ?? 1) < 1);
 }

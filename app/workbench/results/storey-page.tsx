@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { storeysUpward, type Model } from '~core/model';
-import { combinationsFor, shownParts, shownWords, storeyBook, type StoreyResult } from '~core/results';
+import { combinationsFor, countsCracked, shownParts, shownWords, storeyBook, type StoreyResult } from '~core/results';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import type { Solved } from '../../state/solve-slice';
 import { useWorkbench } from '../../state/store';
@@ -41,6 +41,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
     });
   }, [model, solved, shown, id]);
   const verdicts = useMemo(() => (solved && solved.model === model ? swayOf(rowsOf(model, solved, id)) : undefined), [model, solved, id]);
+  const hasConcrete = useMemo(() => Object.values(model.members).some((member) => member.material !== null && model.materials[member.material].kind === 'concrete'), [model]);
   const mass = centres?.mass.find((one) => one.storey === id);
   const stiffness = centres?.stiffness.find((one) => one.storey === id);
   const neighbour = (by: number, words: string) => {
@@ -81,7 +82,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
                 ))}
               </tbody>
             </table>
-            <p className="field-hint">Drift is the largest of any line of nodes against the storey below. V and P act at and above the storey; M is that of V about its foot. PΔ/Vh, with the mean drift, is θ of ASCE 7-22 12.8.7 and, in first order, Q of ACI 318-19 6.6.4.4.1; – where no shear acts.</p>
+            <p className="field-hint">Drift is the largest of any line of nodes against the storey below. V and P act at and above the storey; M is that of V about its foot. PΔ/Vh, with the mean drift, is θ of ASCE 7-22 12.8.7 and, in first order with cracked stiffness (6.6.3.1.1), Q of ACI 318-19 6.6.4.4.1; – where no shear acts.</p>
             <div className="row">
               {(['x', 'y'] as const).map((direction) => <Button key={direction} size="small" onClick={() => void watch({ kind: 'drift', storey: id, direction, shown })}>Watch drift {direction}</Button>)}
               {rows[0].own.node.map((node, axis) => node !== '' && (shown.kind === 'case' || shown.kind === 'combination') && <Button key={axis} size="small" onClick={() => look({ panel: { kind: 'why', node, direction: 'xy'[axis] as 'x' | 'y' } })}>Why does it drift in {'xy'[axis]}?</Button>)}
@@ -89,7 +90,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
           </div>
           {rows.some((row) => row.first) ? (
             <div className="block">
-              <h3>First and second order <span className="caption">mean drift, {unitLabel('deflection', units)}</span></h3>
+              <h3>First and second order <span className="caption">mean drift, {unitLabel('deflection', units)}; both with the stiffness of the combination</span></h3>
               <table className="plain-table">
                 <thead>
                   <tr><th>By</th><th className="number">first x</th><th className="number">second x</th><th className="number">ratio</th><th className="number">first y</th><th className="number">second y</th><th className="number">ratio</th></tr>
@@ -100,7 +101,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
                       <td className="strong">{label}</td>
                       {([0, 1] as const).flatMap((axis) => [
                         <td key={`f${axis}`} className="number">{formatValue(first.meanDrift[axis], 'deflection', units)}</td>, <td key={`s${axis}`} className="number">{formatValue(own.meanDrift[axis], 'deflection', units)}</td>,
-                        <td key={`r${axis}`} className="number strong">{Math.abs(first.meanDrift[axis]) < 1e-9 ? '–' : formatNumber(own.meanDrift[axis] / first.meanDrift[axis], 2)}</td>,
+                        <td key={`r${axis}`} className="number strong">{Math.abs(first.meanDrift[axis]) < 1e-5 * first.height ? '–' : formatNumber(own.meanDrift[axis] / first.meanDrift[axis], 2)}</td>,
                       ])}
                     </tr>
                   )] : []))}
@@ -113,13 +114,13 @@ export function StoreyPage({ storey: id }: { storey: string }) {
         </>
       )}
       <div className="block">
-        <h3>Sway <span className="caption">over all strength combinations, first order</span></h3>
+        <h3>Sway <span className="caption">over all strength combinations, first order, each with its own stiffness</span></h3>
         {!verdicts || verdicts.length === 0 ? (
           <p className="secondary">No strength combination pushes this storey sideways, so nothing can be said of sway.</p>
         ) : (
-          verdicts.map(({ axis, value, by }) => (
+          verdicts.map(({ axis, value, by, stiffness, cracked }) => (
             <p key={axis}>
-              <b>In {axis}:</b> largest PΔ/Vh {formatNumber(value, 3)} ({by}). {value <= nonsway ? `Nonsway by ACI 318-19 6.6.4.3 (Q ≤ ${nonsway}).` : `Sway by ACI 318-19 6.6.4.3 (Q > ${nonsway}).`}{' '}
+              <b>In {axis}:</b> largest PΔ/Vh {formatNumber(value, 3)} ({by}, {stiffness}). {hasConcrete && !cracked ? <span className="over">Q wants cracked stiffness (ACI 318-19 6.6.3.1.1), which {by} does not have: choose a stiffness set for it in the Analysis stage. </span> : null}{value <= nonsway ? `Nonsway by ACI 318-19 6.6.4.3 (Q ≤ ${nonsway}).` : `Sway by ACI 318-19 6.6.4.3 (Q > ${nonsway}).`}{' '}
               {value <= countsFrom ? `P-delta effects need not be considered by ASCE 7-22 12.8.7 (θ ≤ ${formatNumber(countsFrom, 2)}).` : value <= unstable ? `P-delta effects count by ASCE 7-22 12.8.7 (θ > ${formatNumber(countsFrom, 2)}).` : <span className="over">θ is above {unstable}, the most ASCE 7-22 12.8.7 allows with any system.</span>}
             </p>
           ))
@@ -137,19 +138,28 @@ export function StoreyPage({ storey: id }: { storey: string }) {
   );
 }
 
-/** The storey under every strength combination, in first order where both are known. */
-function rowsOf(model: Model, solved: Solved, id: string): { label: string; own: StoreyResult }[] {
+interface SwayRow {
+  readonly label: string;
+  readonly own: StoreyResult;
+  /** with which stiffness, in words */
+  readonly stiffness: string;
+  readonly cracked: boolean;
+}
+
+/** The storey under every strength combination, in first order with the combination's own stiffness. */
+function rowsOf(model: Model, solved: Solved, id: string): SwayRow[] {
   const book = storeyBook(model, solved.solution);
-  return combinationsFor(model, 'strength').flatMap((combination) => shownParts(model, solved.solution, { kind: 'combination', id: combination.id })).flatMap((part) => {
+  return combinationsFor(model, 'strength').flatMap((combination) => shownParts(model, solved.solution, { kind: 'combination', id: combination.id }).flatMap((part) => {
     const own = book.results(book.firstOrder(part.state) ?? part.state).find((one) => one.storey.id === id);
-    return own ? [{ label: part.label, own }] : [];
-  });
+    const stiffness = combination.stiffnessSet === undefined ? 'full stiffness' : `stiffness ${model.stiffnessSets[combination.stiffnessSet].label}`;
+    return own ? [{ label: part.label, own, stiffness, cracked: countsCracked(model, combination.stiffnessSet) }] : [];
+  }));
 }
 
 /** Where the stability coefficient is largest, in each direction; shears below a hundredth of the weight push nobody. */
-function swayOf(rows: readonly { label: string; own: StoreyResult }[]): { axis: 'x' | 'y'; value: number; by: string }[] {
+function swayOf(rows: readonly SwayRow[]): { axis: 'x' | 'y'; value: number; by: string; stiffness: string; cracked: boolean }[] {
   return ([0, 1] as const).flatMap((axis) => {
-    const told = rows.flatMap(({ label, own }) => (own.stability[axis] !== null && Math.abs(own.shear[axis]) > 1e-3 * own.gravity ? [{ axis: 'xy'[axis] as 'x' | 'y', value: own.stability[axis], by: label }] : []));
+    const told = rows.flatMap(({ label, own, stiffness, cracked }) => (own.stability[axis] !== null && Math.abs(own.shear[axis]) > 1e-3 * own.gravity ? [{ axis: 'xy'[axis] as 'x' | 'y', value: own.stability[axis], by: label, stiffness, cracked }] : []));
     return told.length === 0 ? [] : [told.reduce((most, one) => (one.value > most.value ? one : most))];
   });
 }
