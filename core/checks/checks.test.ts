@@ -13,6 +13,7 @@ import { limitingUnbracedLengths, majorFlexuralStrength, minorFlexuralStrength, 
 import { webShearStrength } from './aisc360/shear';
 import { steelSection } from './aisc360/steel-section';
 import { Sheet } from '../sheet';
+import { expectPrintedToHold } from '../sheet/verification/printed';
 import { MemberChecker, secondOrderState, type MemberChecks } from './index';
 
 const inch = 0.0254;
@@ -238,6 +239,10 @@ describe('calculation sheets', () => {
       const halfDigit = 0.5 * unitSize(step.value.kind, 'si') / 10 ** (step.value.decimals ?? kinds[step.value.kind].shown.si.decimals);
       expect(Math.abs(fromPrint - step.value.value)).toBeLessThan(0.02 * Math.abs(step.value.value) + halfDigit);
     }
+  });
+
+  test.each(sheets)('$name: what is printed holds in SI and in US units', ({ sheet }) => {
+    for (const units of ['si', 'us'] as const) for (const step of [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])]) expectPrintedToHold(step, units);
   });
 
   test('sheets were made for both materials', () => {

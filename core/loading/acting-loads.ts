@@ -50,11 +50,12 @@ export function makeActing(model: Model, downward: DownwardByNode): { loads: rea
   const rules = inOrder(model.loadRules);
   if (rules.length === 0) return { loads: own, results: new Map() };
   const { loads, loadRules, cases, materials, gridLines, diaphragms } = model;
-  return acting.get(loadRules, [loads, cases, materials, gridLines, diaphragms, ...frameTables(model)], () => {
+  const { units } = model.settings;
+  return acting.get(loadRules, [loads, cases, materials, gridLines, diaphragms, units, ...frameTables(model)], () => {
     const found = new Map<string, RuleResult>();
     const all: Load[] = [...own];
     const take = (rule: LoadRule, more: readonly unknown[], make: () => RuleResult) => {
-      const result = results.get(rule, [...frameTables(model), ...more], make);
+      const result = results.get(rule, [units, ...frameTables(model), ...more], make);
       found.set(rule.id, result);
       return result.loads;
     };
@@ -110,7 +111,7 @@ export function reductionOf(model: Model, rule: ReductionRule, loads: readonly L
     });
     for (const [member, pieces] of widths) areas.set(member, (areas.get(member) ?? 0) + tributaryArea(pieces));
   }
-  return { ...reductions(rule, areas, rule.standard === 'en' ? (model.cases[rule.case].category ?? 'B') : undefined), reduced: new Set(reducible.map((load) => load.id)) };
+  return { ...reductions(rule, areas, model.settings.units, rule.standard === 'en' ? (model.cases[rule.case].category ?? 'B') : undefined), reduced: new Set(reducible.map((load) => load.id)) };
 }
 
 const unitLoads = new Kept<AreaLoad, AreaLoad>();

@@ -8,6 +8,7 @@ export { patchesOf, pressureParts, type Patch } from './area/regions';
 export type { Received, SpreadArea } from './area/spread-area';
 export type { SpreadLine } from './area/spread-line';
 export { buildingOf } from './rules/building';
+export { roofWords } from './rules/en-wind';
 export type { RuleResult, RuleSheet } from './rules/result';
 export { copyCase, endTolerance, equalPlaces, parsePlace, putOnMembers, putOnNodes, type MemberPut, type NodePut, type Place, type Put } from './put-loads';
 export { areaOutlines, probe, type ProbePart } from './probe';

@@ -169,7 +169,7 @@ export const asceWindRule = z.strictObject({
 export const enWindRule = z.strictObject({
   ...ruleBase, type: z.literal('enWind'), basicSpeed: speed.describe('v_b,0, m/s'), directional: factorOf.describe('c_dir'), season: factorOf.describe('c_season'), terrain: z.enum(['0', 'I', 'II', 'III', 'IV']), orography: factorOf.describe('c_o'),
   airDensity: z.number().positive().max(2).describe('kg/m³'), structural: factorOf.describe('c_s c_d'), internalPressure: z.number().min(-1).max(1).describe('c_pi, positive inward pressure on no face'), internalSuction: z.number().min(-1).max(1).describe('c_pi of the suction cases'),
-  building: loadedBuilding, cases: z.array(z.strictObject({ case: caseId, direction: loadDirection, internal: z.enum(['pressure', 'suction']), roof: z.enum(['uplift', 'downward']) })).min(1),
+  building: loadedBuilding, cases: z.array(z.strictObject({ case: caseId, direction: loadDirection, internal: z.enum(['pressure', 'suction']), roof: z.enum(['uplift', 'downward', 'upliftDownward', 'downwardUplift']).describe('coefficients across the ridge, EN 1991-1-4 7.2.5: drawn up or pressed down on both slopes, or one on the windward and the other on the leeward slope') })).min(1),
 });
 /** Snow on a flat or duopitch roof, ASCE/SEI 7-22 chapter 7. */
 export const asceSnowRule = z.strictObject({

@@ -1,4 +1,4 @@
-import type { QuantityKind } from '../units';
+import type { QuantityKind, UnitSystem } from '../units';
 
 /** A number on a calculation sheet: its value in base SI and the kind that says how it is shown. */
 export interface Quantity {
@@ -16,6 +16,8 @@ export interface Step {
   readonly expression: string;
   readonly inputs: Readonly<Record<string, Quantity>>;
   readonly value: Quantity;
+  /** the expression in the units each system prints, where a number of it has a unit: it gives the printed result from the printed inputs */
+  readonly printed?: Readonly<Record<UnitSystem, string>>;
   /** why this formula and not another, or what an input is */
   readonly note?: string;
 }

@@ -136,7 +136,7 @@ export function quantityToTex({ value, kind, decimals }: Quantity, units: UnitSy
 
 /** One step set in TeX: the formula in symbols, and with the numbers put in (absent when there is nothing to put in). */
 export function stepToTex(step: Step, units: UnitSystem): { symbol: string; formula: string; numbers: string | undefined; value: string } {
-  const parsed = parseExpression(step.expression);
+  const parsed = parseExpression(step.printed?.[units] ?? step.expression);
   const known = Object.keys(step.inputs);
   return {
     symbol: symbolToTex(step.symbol),

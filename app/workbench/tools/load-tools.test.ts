@@ -86,7 +86,7 @@ test('every rule opened again and kept is the same rule with the same cases', ()
 });
 
 test('wind for two sides and both conditions inside makes four cases; fewer sides take their empty cases away', () => {
-  const made = done('rule-wind', library, { directions: ['+x', '+y'], internal: ['pressure', 'suction'], label: 'Storm' });
+  const made = done('rule-wind', library, { directions: ['+x', '+y'], internal: ['pressure', 'suction'], roof: ['uplift'], label: 'Storm' });
   const rule = Object.values(made.loadRules).find((one) => one.label === 'Storm')!;
   expect(rule.type === 'asceWind' && rule.cases).toHaveLength(4);
   const labels = Object.values(made.cases).map((one) => one.label);

@@ -1,5 +1,5 @@
 import type { Plan } from '~core/build';
-import { buildingOf, ruleResults, spreadOf } from '~core/loading';
+import { buildingOf, roofWords, ruleResults, spreadOf } from '~core/loading';
 import { applyAct, casesOfRule, idSource, inOrder, isDirect, loadDirections, loadRule, memberEnds, memberLength, type Act, type LoadCase, type LoadDirection, type LoadedBuilding, type LoadRule, type Model, type Nature } from '~core/model';
 import { count, formatQuantity, parseQuantity } from '~core/units';
 import { caseOptions } from './load-tools';
@@ -150,26 +150,39 @@ function ownGravityPlan(model: Model, values: Values, gravity: readonly string[]
   return { ok: true, act, words: `${count(rules.length, 'case')}, together ${formatQuantity(total, 'force', model.settings.units)} for factors of 1; each follows its case's factor in every combination`, preview: [], made: [] };
 }
 
+type EnRoof = keyof typeof roofWords;
+
+/** Of roof conditions those that differ: across a ridge all, along it one, on a flat roof drawn up and pressed down. */
+function distinctRoofs(roofs: readonly EnRoof[], how: 'across' | 'along' | 'flat'): EnRoof[] {
+  if (how === 'across') return [...roofs];
+  if (how === 'along') return ['uplift'];
+  return [...new Set(roofs.map((roof): EnRoof => (roof === 'downward' || roof === 'downwardUplift' ? 'downward' : 'uplift')))];
+}
+
 function windPlan({ model }: ToolContext, values: Values): Plan {
   const maker = new CaseMaker(model);
   const type = values.text('standard') === 'asce' ? ('asceWind' as const) : ('enWind' as const);
   const before = model.loadRules[values.text('rule')] as LoadRule | undefined;
   const known = before?.type === 'asceWind' || before?.type === 'enWind' ? before.cases : [];
   const directions = values.several('directions') as LoadDirection[];
-  const [internals, roofs] = [values.several('internal') as ('pressure' | 'suction')[], values.several('roof') as ('uplift' | 'downward')[]];
+  const internals = values.several('internal') as ('pressure' | 'suction')[];
+  const roofs = values.several(type === 'asceWind' ? 'roof' : 'roofEn') as EnRoof[];
   if (directions.length * internals.length * roofs.length === 0) return refused('Choose one direction, one internal and one roof condition at least.');
-  const short = (internal: string, roof: string) => `${internals.length > 1 ? (internal === 'pressure' ? 'p' : 's') : ''}${roofs.length > 1 ? (roof === 'uplift' ? 'u' : 'd') : ''}`;
-  const cases = directions.flatMap((direction) => internals.flatMap((internal) => roofs.map((roof) => ({
-    case: keptCase(known, (one) => one.direction === direction && one.internal === internal && one.roof === roof) ?? maker.make(`W${direction}${short(internal, roof)}`, `Wind ${direction}, internal ${internal}, roof ${roof}`, 'wind', { direction }),
+  const building = buildingFrom(values, model);
+  const found = buildingOf(model, building);
+  const short = (internal: string, roof: EnRoof) => `${internals.length > 1 ? (internal === 'pressure' ? 'p' : 's') : ''}${roofs.length > 1 ? { uplift: 'u', downward: 'd', upliftDownward: 'ud', downwardUplift: 'du' }[roof] : ''}`;
+  // what differs only across a ridge is one case along it and on a flat roof
+  const differing = (direction: LoadDirection) => (type === 'asceWind' || typeof found === 'string' ? roofs : distinctRoofs(roofs, found.isFlat || found.slope < (5 * Math.PI) / 180 ? 'flat' : direction[1] === found.ridgeAlong ? 'along' : 'across'));
+  const cases = directions.flatMap((direction) => internals.flatMap((internal) => differing(direction).map((roof) => ({
+    case: keptCase(known, (one) => one.direction === direction && one.internal === internal && one.roof === roof) ?? maker.make(`W${direction}${short(internal, roof)}`, `Wind ${direction}, internal ${internal}, roof ${roofWords[roof]}`, 'wind', { direction }),
     direction, internal, roof,
   }))));
-  const building = buildingFrom(values, model);
   const number = (key: string) => values.number(key);
   const wrong = ['speed'].find((key) => !(number(key) > 0));
   if (wrong) return refused('Type the wind speed.');
   const label = labelOf(values, 'Wind');
   const rule: Draft = type === 'asceWind'
-    ? { type, label, speed: number('speed'), exposure: values.text('exposure') as 'B', directionality: number('directionality'), topography: number('topography'), elevation: number('elevation'), gust: number('gust'), internal: number('gcpi'), building, cases }
+    ? { type, label, speed: number('speed'), exposure: values.text('exposure') as 'B', directionality: number('directionality'), topography: number('topography'), elevation: number('elevation'), gust: number('gust'), internal: number('gcpi'), building, cases: cases.map((one) => ({ ...one, roof: one.roof === 'downward' ? ('downward' as const) : ('uplift' as const) })) }
     : { type, label, basicSpeed: number('speed'), directional: number('directional'), season: number('season'), terrain: values.text('terrain') as 'II', orography: number('orography'), airDensity: number('air'), structural: number('structural'), internalPressure: number('cpiPressure'), internalSuction: number('cpiSuction'), building, cases };
   return rulePlan(model, values, rule, maker);
 }
@@ -275,17 +288,19 @@ export const ruleTools: readonly Tool[] = [
     plan: notionalPlan, again: true,
   },
   {
-    id: 'rule-wind', title: 'Make wind loads', group: 'loads', action: 'Make them', about: 'On a rectangular enclosed building with a flat or duopitch roof, a case a direction. They follow the model, and every number has its sheet.',
+    id: 'rule-wind', title: 'Make wind loads', group: 'loads', action: 'Make them', about: 'On a rectangular enclosed building with a flat or duopitch roof, a case for each direction, inside and roof condition. Left out: torsion and oblique cases (ASCE 27.3.5 cases 2 to 4), parapets, overhangs, flexible buildings, friction. They follow the model, and every number has its sheet.',
     fields: ({ model }) => [
       standardField(model, 'ASCE 7-22 ch. 27', 'EN 1991-1-4'),
-      { key: 'speed', label: 'Wind speed', kind: 'quantity', quantity: 'speed', initial: isUs(model) ? 51.4 : 26 },
+      { key: 'speed', label: 'Wind speed', kind: 'quantity', quantity: 'speed', initial: isUs(model) ? (model.settings.units === 'us' ? 115 * 0.44704 : 50) : 26 },
       { key: 'exposure', label: 'Exposure', kind: 'choice', initial: 'C', options: pick([['B', 'B'], ['C', 'C'], ['D', 'D']]), when: is('standard', 'asce') },
       factor('directionality', 'Kd', 0.85, undefined, is('standard', 'asce')), factor('topography', 'Kzt', 1, undefined, is('standard', 'asce')), factor('elevation', 'Ke', 1, undefined, is('standard', 'asce')), factor('gust', 'G', 0.85, undefined, is('standard', 'asce')), factor('gcpi', 'GCpi', 0.18, 'enclosed: 0.18', is('standard', 'asce')),
       { key: 'terrain', label: 'Terrain', kind: 'choice', initial: 'II', options: pick([['0', '0, sea'], ['I', 'I, lakes'], ['II', 'II, open'], ['III', 'III, suburbs'], ['IV', 'IV, town']]), when: is('standard', 'en') },
       factor('directional', 'c dir', 1, undefined, is('standard', 'en')), factor('season', 'c season', 1, undefined, is('standard', 'en')), factor('orography', 'co', 1, undefined, is('standard', 'en')), factor('air', 'Air, kg/m³', 1.25, undefined, is('standard', 'en')), factor('structural', 'cs cd', 1, undefined, is('standard', 'en')),
       factor('cpiPressure', 'cpi, pressure', 0.2, undefined, is('standard', 'en')), factor('cpiSuction', 'cpi, suction', -0.3, undefined, is('standard', 'en')),
       { key: 'directions', label: 'Directions', kind: 'several', initial: ['+x', '-x', '+y', '-y'], options: directionOptions },
-      { key: 'internal', label: 'Inside', kind: 'several', initial: ['pressure'], options: pick([['pressure', 'pressure'], ['suction', 'suction']]) }, { key: 'roof', label: 'Roof', kind: 'several', initial: ['uplift'], options: pick([['uplift', 'uplift'], ['downward', 'downward']]) },
+      { key: 'internal', label: 'Inside', kind: 'several', initial: ['pressure', 'suction'], options: pick([['pressure', 'pressure'], ['suction', 'suction']]) },
+      { key: 'roof', label: 'Roof', kind: 'several', initial: ['uplift', 'downward'], options: pick([['uplift', 'uplift'], ['downward', 'downward']]), when: is('standard', 'asce') },
+      { key: 'roofEn', label: 'Roof', kind: 'several', initial: ['uplift', 'downward', 'upliftDownward', 'downwardUplift'], options: pick([['uplift', 'uplift'], ['downward', 'downward'], ['upliftDownward', 'uplift, then downward'], ['downwardUplift', 'downward, then uplift']]), when: is('standard', 'en') },
       ...buildingFields(model), wallSpanField, roofSpanField, labelField('Wind'),
     ],
     plan: windPlan,
@@ -334,7 +349,7 @@ export function ruleForm(rule: LoadRule, model: Model): { tool: string; values: 
       return { tool: 'rule-notional', values: { ...base, of: 'fixed', gravity: rule.gravity.map((one) => one.case), times: rule.gravity[0]?.factor ?? 1, share: rule.share, direction: rule.direction, at: rule.at } };
     case 'asceWind':
     case 'enWind': {
-      const several = { directions: [...new Set(rule.cases.map((one) => one.direction))], internal: [...new Set(rule.cases.map((one) => one.internal))], roof: [...new Set(rule.cases.map((one) => one.roof))] };
+      const several = { directions: [...new Set(rule.cases.map((one) => one.direction))], internal: [...new Set(rule.cases.map((one) => one.internal))], roof: [...new Set(rule.cases.map((one) => one.roof))], roofEn: [...new Set(rule.cases.map((one) => one.roof))] };
       const own: Record<string, FieldValue> = rule.type === 'asceWind'
         ? { standard: 'asce', speed: rule.speed, exposure: rule.exposure, directionality: rule.directionality, topography: rule.topography, elevation: rule.elevation, gust: rule.gust, gcpi: rule.internal }
         : { standard: 'en', speed: rule.basicSpeed, directional: rule.directional, season: rule.season, terrain: rule.terrain, orography: rule.orography, air: rule.airDensity, structural: rule.structural, cpiPressure: rule.internalPressure, cpiSuction: rule.internalSuction };

@@ -1,6 +1,7 @@
 import type { EnWindRule, Model } from '../../model';
 import { calculate, length, plain, pressure, Sheet, speed } from '../../sheet';
 import { band, buildingOf, faceLoad, interpolate, plan, roofsOf, wallOf, wallsInWind, type Face } from './building';
+import { formatQuantity } from '../../units';
 import { numbered, type MadeArea, type RuleResult, type RuleSheet } from './result';
 
 /** z_0 and z_min (m) of EN 1991-1-4 Table 4.1. */
@@ -34,10 +35,10 @@ const alongRidge: Readonly<Record<'F' | 'G' | 'H' | 'I', Row>> = {
 export function peakPressure(sheet: Sheet, rule: EnWindRule): (height: number, name: string) => number {
   const [roughness, lowest] = terrains[rule.terrain];
   const basic = calculate(sheet, { clause: '(4.1)', title: 'Basic wind velocity', symbol: 'v_b', expression: 'c_dir * c_season * v_b0', inputs: { c_dir: plain(rule.directional, 2), c_season: plain(rule.season, 2), v_b0: speed(rule.basicSpeed) }, as: { kind: 'speed' } });
-  const factor = calculate(sheet, { clause: '(4.5)', title: 'Terrain factor', symbol: 'k_r', expression: '0.19 * (z_0 / 0.05)^0.07', inputs: { z_0: plain(roughness, 3) }, as: { kind: 'number', decimals: 3 }, note: `terrain ${rule.terrain}, z₀ in m` });
+  const factor = calculate(sheet, { clause: '(4.5)', title: 'Terrain factor', symbol: 'k_r', expression: '0.19 * (z_0 / z_0II)^0.07', inputs: { z_0: length(roughness), z_0II: length(0.05) }, as: { kind: 'number', decimals: 3 }, note: `terrain ${rule.terrain}, against terrain II` });
   return (height, name) => {
     const z = Math.max(height, lowest);
-    const rough = calculate(sheet, { clause: '(4.4)', title: 'Roughness factor', symbol: `c_r,${name}`, expression: 'k_r * ln(z / z_0)', inputs: { k_r: plain(factor, 3), z: length(z), z_0: length(roughness) }, as: { kind: 'number', decimals: 3 }, ...(height < lowest ? { note: `not below z_min = ${lowest} m` } : {}) });
+    const rough = calculate(sheet, { clause: '(4.4)', title: 'Roughness factor', symbol: `c_r,${name}`, expression: 'k_r * ln(z / z_0)', inputs: { k_r: plain(factor, 3), z: length(z), z_0: length(roughness) }, as: { kind: 'number', decimals: 3 }, ...(height < lowest ? { note: 'not below z_min' } : {}) });
     const mean = calculate(sheet, { clause: '(4.3)', title: 'Mean wind velocity', symbol: `v_m,${name}`, expression: 'c_r * c_o * v_b', inputs: { c_r: plain(rough, 3), c_o: plain(rule.orography, 2), v_b: speed(basic) }, as: { kind: 'speed' } });
     const turbulence = calculate(sheet, { clause: '(4.7)', title: 'Turbulence intensity', symbol: `I_v,${name}`, expression: '1 / (c_o * ln(z / z_0))', inputs: { c_o: plain(rule.orography, 2), z: length(z), z_0: length(roughness) }, as: { kind: 'number', decimals: 3 } });
     return calculate(sheet, { clause: '(4.8)', title: 'Peak velocity pressure', symbol: `q_p,${name}`, expression: '(1 + 7 * I_v) * 1 / 2 * rho * v_m^2', inputs: { I_v: plain(turbulence, 3), rho: { value: rule.airDensity, kind: 'density', decimals: 3 }, v_m: speed(mean) }, as: { kind: 'pressure', decimals: 3 } });
@@ -53,6 +54,9 @@ export function windwardParts(h: number, b: number): { from: number; to: number;
   return [{ from: 0, to: b, reference: b }, ...Array.from({ length: strips }, (_, i) => ({ from: b + (between * i) / strips, to: b + (between * (i + 1)) / strips, reference: b + (between * (i + 1)) / strips })), { from: h - b, to: h, reference: h }];
 }
 
+/** The roof conditions of a wind case in words. */
+export const roofWords: Readonly<Record<EnWindRule['cases'][number]['roof'], string>> = { uplift: 'uplift', downward: 'downward', upliftDownward: 'uplift to windward, downward to leeward', downwardUplift: 'downward to windward, uplift to leeward' };
+
 /** Wind on a rectangular enclosed building, EN 1991-1-4 with recommended values. */
 export function enWind(model: Model, rule: EnWindRule): RuleResult {
   const building = buildingOf(model, rule.building);
@@ -61,6 +65,7 @@ export function enWind(model: Model, rule: EnWindRule): RuleResult {
   const sheets: RuleSheet[] = [];
   const degrees = (building.slope * 180) / Math.PI;
   const h = building.ridge - building.base;
+  const show = (value: number) => formatQuantity(value, 'length', model.settings.units, 2);
   for (const one of rule.cases) {
     const { direction } = one;
     const axis = direction[1] as 'x' | 'y';
@@ -112,7 +117,7 @@ export function enWind(model: Model, rule: EnWindRule): RuleResult {
     const whole: [number, number][] = [[0, b]];
     const middle: [number, number][] = [[e / 4, b - e / 4]];
     if (degrees < 5) {
-      const down = one.roof === 'downward';
+      const down = one.roof === 'downward' || one.roof === 'downwardUplift';
       putZone('F', down ? 0 : flatRoof.F, roofs, [0, e / 10], corners);
       putZone('G', down ? 0 : flatRoof.G, roofs, [0, e / 10], middle);
       putZone('H', down ? 0 : flatRoof.H, roofs, [e / 10, Math.min(e / 2, d)], whole);
@@ -124,15 +129,17 @@ export function enWind(model: Model, rule: EnWindRule): RuleResult {
       putZone('H', at('H'), roofs, [e / 10, Math.min(e / 2, d)], whole);
       putZone('I', at('I'), roofs, [e / 2, d], whole);
     } else {
-      const at = (name: 'F' | 'G' | 'H' | 'I' | 'J') => interpolate(acrossRidge[one.roof][name], degrees);
+      // four cases: the larger or smaller values of F, G and H with the larger or smaller ones of I and J (7.2.5)
+      const [toWind, toLee] = ({ uplift: ['uplift', 'uplift'], downward: ['downward', 'downward'], upliftDownward: ['uplift', 'downward'], downwardUplift: ['downward', 'uplift'] } as const)[one.roof];
+      const at = (name: 'F' | 'G' | 'H' | 'I' | 'J') => interpolate(acrossRidge[name === 'I' || name === 'J' ? toLee : toWind][name], degrees);
       putZone('F', at('F'), roofs, [0, e / 10], corners);
       putZone('G', at('G'), roofs, [0, e / 10], middle);
       putZone('H', at('H'), roofs, [e / 10, d / 2], whole);
       putZone('J', at('J'), roofs, [d / 2, d / 2 + e / 10], whole);
       putZone('I', at('I'), roofs, [d / 2 + e / 10, d], whole);
     }
-    sheet.remark(`h ${h.toFixed(2)} m, along the wind d ${d.toFixed(2)} m, across it b ${b.toFixed(2)} m, e = min(b, 2h) ${e.toFixed(2)} m, roof slope ${degrees.toFixed(1)}°. Pressures on the outside count positive towards the face. The lack of correlation of 7.2.2(3) is not used; friction (7.5) is left out.`);
-    sheets.push({ title: `Wind ${direction}, internal ${one.internal}, roof ${one.roof}`, sheet });
+    sheet.remark(`h ${show(h)}, along the wind d ${show(d)}, across it b ${show(b)}, e = min(b, 2h) ${show(e)}, roof slope ${degrees.toFixed(1)}°. Pressures on the outside count positive towards the face. The lack of correlation of 7.2.2(3) is not used; friction (7.5), parapets (7.4), canopies (7.3) and buildings whose c_s c_d differs from 1 for dynamic reasons (6.3) are left out.`);
+    sheets.push({ title: `Wind ${direction}, internal ${one.internal}, roof ${roofWords[one.roof]}`, sheet });
   }
   return { loads: numbered(loads, rule.id), sheets, problems: [] };
 }

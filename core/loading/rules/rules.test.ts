@@ -187,10 +187,10 @@ test('notional loads: 0.2 % of what comes in at the level, shared by the columns
 
 test('live load reduction by hand: ASCE K_LL A_T = 80 m² gives 0.761, EN ψ0 0.7 and 40 m² 0.75', () => {
   const asce = { id: 'r1', type: 'reduction', label: 'R', case: 'c2', standard: 'asce', elementFactor: 2, combinationFactor: 0.7 } as const;
-  expect(reductionFactor(asce, 40, new Sheet())).toBeCloseTo(0.761, 3);
-  expect(reductionFactor(asce, 18, new Sheet())).toBe(1);
-  expect(reductionFactor(asce, 1000, new Sheet())).toBe(0.5);
-  expect(reductionFactor({ ...asce, standard: 'en' }, 40, new Sheet())).toBeCloseTo(0.75, 9);
+  expect(reductionFactor(asce, 40, new Sheet(), 'si')).toBeCloseTo(0.761, 3);
+  expect(reductionFactor(asce, 18, new Sheet(), 'si')).toBe(1);
+  expect(reductionFactor(asce, 1000, new Sheet(), 'si')).toBe(0.5);
+  expect(reductionFactor({ ...asce, standard: 'en' }, 40, new Sheet(), 'si')).toBeCloseTo(0.75, 9);
   const live: Load = { id: 'l9', case: 'c2', type: 'area', region: { kind: 'storey', storey: 'h2' }, pressure: { type: 'uniform', value: -3000 }, direction: 'z', spread: { way: 'one', along: [0, 1, 0] } };
   const { id: _id, ...draft } = asce;
   // each long beam carries 120 m²: 0.25 + 4.57/√240 = 0.545
@@ -243,4 +243,25 @@ test('a train of forces steps over its path: which force stands where, by hand',
   const placed = actingLoads(model).map((load) => (load.type === 'point' ? [load.case, load.member, Number(load.at.toFixed(6)), load.value] : []));
   expect(placed).toEqual([['c2', 'm1', 0, -100], ['c3', 'm2', 1.5, -100], ['c3', 'm1', 4.5, -50], ['c4', 'm2', 6, -50]]);
   expect(ruleResults(beams({ ...rule, path: ['m1', 'm3'] } as Draft, [])).get('r1')!.problems.join(' ')).toMatch(/m3 does not begin where m1 ends/);
+});
+
+test('little wind across a ridge is raised to 8 psf on the roof’s vertical projection too (27.1.5)', () => {
+  const weak = { ...(wind([{ case: 'c2', direction: '+y', internal: 'pressure', roof: 'downward' }]) as Omit<AsceWindRule, 'id'>), speed: 10 };
+  const model = box(weak, { ridge: 9 });
+  const clauses = ruleResults(model).get('r1')!.sheets[0].sheet.steps.filter((step) => step.clause === '27.1.5').map((step) => step.symbol);
+  expect(clauses).toContain('p_rmin');
+  // walls 20 m × 6 m at 16 psf and the roof's projection 20 m × 3 m at 8 psf together push along the wind
+  expect(force(model, 'c2')[1]).toBeCloseTo(20 * 6 * 16 * 47.88025898 + 20 * 3 * 8 * 47.88025898, -1);
+});
+
+test('EN wind across a ridge has four cases: F, G, H and I, J drawn up or pressed down on their own (7.2.5)', () => {
+  const rule = (roof: EnWindRule['cases'][number]['roof'], i: number): EnWindRule['cases'][number] => ({ case: `c${i + 2}`, direction: '+y', internal: 'pressure', roof });
+  const draft: Draft = { type: 'enWind', label: 'Wind', basicSpeed: 26, directional: 1, season: 1, terrain: 'II', orography: 1, airDensity: 1.25, structural: 1, internalPressure: 0.2, internalSuction: -0.3, building: {}, cases: (['uplift', 'downward', 'upliftDownward', 'downwardUplift'] as const).map(rule) };
+  const model = box(draft, { ridge: 9 }, { cases: [{}] });
+  const values = [0, 1, 2, 3].map((i) => steps(model, i));
+  const [up, down, first, second] = values;
+  // Table 7.4a at 26.6°: H −0.22 or 0.35, I −0.4 or 0
+  expect([first.w_rH, first.w_rI]).toEqual([up.w_rH, down.w_rI]);
+  expect([second.w_rH, second.w_rI]).toEqual([down.w_rH, up.w_rI]);
+  expect(new Set(values.map((one) => `${one.w_rF} ${one.w_rJ}`)).size).toBe(4);
 });

@@ -1,5 +1,6 @@
 import type { AsceSnowRule, EnSnowRule, Model } from '../../model';
 import { calculate, plain, pressure, Sheet, type Quantity } from '../../sheet';
+import { formatQuantity, type UnitSystem } from '../../units';
 import { band, buildingOf, roofsOf, type Building, type Face } from './building';
 import { numbered, type MadeArea, type RuleResult, type RuleSheet } from './result';
 
@@ -46,7 +47,7 @@ export function asceSnow(model: Model, rule: AsceSnowRule): RuleResult {
         problems.push(`${rule.label}: an unbalanced load is asked of slopes from 2.38° to 30.2° only (ASCE 7-22 7.6.1); this roof has ${degrees.toFixed(1)}°.`);
         continue;
       }
-      unbalanced(sheet, building, rule, { degrees, sloped }, roofs[1 - lee], roofs[lee], put);
+      unbalanced(sheet, building, rule, { degrees, sloped, units: model.settings.units }, roofs[1 - lee], roofs[lee], put);
     }
     sheet.remark('On the plan of the roof. Drifts on lower roofs and at projections (7.7, 7.8), sliding snow and rain on snow (7.9, 7.10) are not part of this.');
     sheets.push({ title: `Snow, ${arrangementWords(one.arrangement)}`, sheet });
@@ -57,12 +58,12 @@ export function asceSnow(model: Model, rule: AsceSnowRule): RuleResult {
 const arrangementWords = (arrangement: 'balanced' | 'lowSide' | 'highSide') => ({ balanced: 'balanced', lowSide: 'unbalanced, more on the low side', highSide: 'unbalanced, more on the high side' })[arrangement];
 
 /** ASCE 7-22 7.6.1: p_g on the leeward slope of narrow roofs, else 0.3 p_s to windward and p_s with a drift beside the ridge to leeward. */
-function unbalanced(sheet: Sheet, building: Building, rule: AsceSnowRule, { degrees, sloped }: { degrees: number; sloped: number }, windward: Face, leeward: Face, put: (face: Face, part: Face['outline'], value: number) => void): void {
+function unbalanced(sheet: Sheet, building: Building, rule: AsceSnowRule, { degrees, sloped, units }: { degrees: number; sloped: number; units: UnitSystem }, windward: Face, leeward: Face, put: (face: Face, part: Face['outline'], value: number) => void): void {
   const coordinate = building.ridgeAlong === 'x' ? 1 : 0;
   const span = building.ridgeAlong === 'x' ? building.y : building.x;
   const W = (span[1] - span[0]) / 2;
   if (W <= 20 * foot) {
-    sheet.remark(`From eaves to ridge ${W.toFixed(2)} m, not above 6.10 m (20 ft): p_g on the leeward slope, none to windward; for roof members that span prismatic from eaves to ridge.`);
+    sheet.remark(`From eaves to ridge ${formatQuantity(W, 'length', units, 2)}, not above ${formatQuantity(20 * foot, 'length', units, 2)}: p_g on the leeward slope, none to windward; for roof members that span prismatic from eaves to ridge.`);
     put(leeward, leeward.outline, rule.ground);
     return;
   }
