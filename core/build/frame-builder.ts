@@ -17,7 +17,8 @@ export interface FrameSpec {
   readonly column: SectionChoice;
   readonly beamX: SectionChoice;
   readonly beamY: SectionChoice;
-  readonly material: CatalogueMaterial;
+  /** of all members, or by what each section is made of */
+  readonly material: CatalogueMaterial | ((section: SectionChoice) => CatalogueMaterial);
   readonly feet: 'fixed' | 'pinned';
 }
 
@@ -58,16 +59,19 @@ export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
 
   const joined = new Set(Object.values(model.members).map((member) => [member.start, member.end].sort().join(' ')));
   const members: Member[] = [];
-  const material = collector.material(spec.material);
-  const join = (role: Member['role'], start: string, end: string, section: string) => {
+  const { material } = spec;
+  const materialOf = (choice: SectionChoice) => collector.material(typeof material === 'function' ? material(choice) : material);
+  const join = (role: Member['role'], start: string, end: string, { section, material }: { section: string; material: string }) => {
     const pair = [start, end].sort().join(' ');
     if (joined.has(pair)) return;
     joined.add(pair);
     members.push({ id: collector.nextId('members'), role, start, end, section, material, angle: 0 });
   };
-  const column = collector.section(spec.column);
-  const beamX = spec.baysX.length > 0 ? collector.section(spec.beamX) : '';
-  const beamY = spec.baysY.length > 0 ? collector.section(spec.beamY) : '';
+  const made = (choice: SectionChoice) => ({ material: materialOf(choice), section: collector.section(choice) });
+  const none = { section: '', material: '' };
+  const column = made(spec.column);
+  const beamX = spec.baysX.length > 0 ? made(spec.beamX) : none;
+  const beamY = spec.baysY.length > 0 ? made(spec.beamY) : none;
   for (let level = 1; level < zs.length; level++) {
     ys.forEach((_, j) => xs.forEach((__, i) => join('column', ids[level - 1][j][i], ids[level][j][i], column)));
     ys.forEach((_, j) => spec.baysX.forEach((__, i) => join('beam', ids[level][j][i], ids[level][j][i + 1], beamX)));

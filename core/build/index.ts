@@ -23,3 +23,4 @@ export { whatHolds } from './what-holds';
 export { diaphragmOfStorey, floorEdits, nodesOfStorey } from './floors';
 export { geometryFindings, nearNodes } from './geometry-findings';
 export { mendAct, mendAll } from './mends';
+export { bySection, catalogueMaterialFor, materialFor, usualMaterial } from './usual-material';

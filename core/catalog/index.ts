@@ -10,3 +10,4 @@ export {
   catalogueMaterials, findBar, findMaterial, reinforcingBars, reinforcingSteels,
   type CatalogueMaterial, type MaterialProperties, type ReinforcingBar, type ReinforcingSteel,
 } from './materials';
+export { likelyMaterialKind, materialKindOf } from './shape-material';

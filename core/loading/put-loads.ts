@@ -1,4 +1,4 @@
-import { count, formatQuantity, parseQuantity, type Parsed, type UnitSystem } from '../units';
+import { count, formatQuantity, parseQuantity, type Parsed, type UnitSystem, positionInOtherUnit } from '../units';
 import { idSource, memberLength, type Act, type Load, type MemberLoad, type Model, type Vector } from '../model';
 
 /** A position along a member: metres from its start, or a share of its length. */
@@ -63,7 +63,7 @@ export function putOnMembers(model: Model, caseId: string, members: readonly str
       const value = place.kind === 'share' ? place.value * length : place.value;
       if (value < 0) problem ??= `${show(value)} is negative; positions are measured from the start of member ${member}.`;
       else if (value > length + endTolerance) {
-        const other = value / 1000 <= length ? ` ${show(value / 1000)} would fit: was it meant in mm?` : '';
+        const other = positionInOtherUnit(value, length, units);
         problem ??= `Case ${model.cases[caseId].label}: ${show(value)} is past the end of member ${member}, which is ${show(length)} long.${other}`;
       } else if (value > length) {
         atEnd++;

@@ -1,4 +1,5 @@
-import { count, formatQuantity } from '../units';
+import { materialKindOf } from '../catalog';
+import { count, formatQuantity, positionInOtherUnit } from '../units';
 import type { Edit } from './edit';
 import type { Finding } from './finding';
 import { memberLength, samePoint } from './geometry';
@@ -22,7 +23,7 @@ const structureTables = ({ nodes, members, sections, materials, settings, cases,
 function structureOf(model: Model): NonNullable<typeof lastStructure> {
   const tables = structureTables(model);
   if (lastStructure && tables.every((table, i) => table === lastStructure!.tables[i])) return lastStructure;
-  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...duplicateMembers(model), ...supportFindings(model)];
+  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...duplicateMembers(model), ...supportFindings(model), ...impossibleMaterials(model)];
   lastStructure = { tables, findings, tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])), loads: new WeakMap() };
   return lastStructure;
 }
@@ -32,6 +33,29 @@ const structureFindings = (model: Model): readonly Finding[] => structureOf(mode
 function nothingToAnalyse(model: Model): Finding[] {
   if (Object.keys(model.members).length > 0) return [];
   return [{ key: 'empty', rule: 'empty', severity: 'stop', sentence: 'There are no members yet.', why: 'Build a frame with the frame builder or draw a member; results follow by themselves.', place: {} }];
+}
+
+/** Shapes that are rolled, welded or cast in one material only, in the other: one finding for each pair of section and material. */
+function impossibleMaterials(model: Model): Finding[] {
+  const pairs = new Map<string, { section: string; material: string; members: string[] }>();
+  for (const { id, section, material } of Object.values(model.members)) {
+    if (section === null || material === null) continue;
+    const kind = materialKindOf(model.sections[section].shape);
+    if (kind === undefined || kind === model.materials[material].kind) continue;
+    const key = `${section} ${material}`;
+    const pair = pairs.get(key) ?? { section, material, members: [] };
+    pair.members.push(id);
+    pairs.set(key, pair);
+  }
+  return [...pairs].map(([key, { section, material, members }]): Finding => {
+    const kind = materialKindOf(model.sections[section].shape)!;
+    const right = inOrder(model.materials).find((one) => one.kind === kind);
+    return {
+      key: `impossible-material ${key}`, rule: 'impossible-material', severity: 'remark', sentence: `${count(members.length, 'member')} of section ${model.sections[section].name} ${members.length === 1 ? 'is' : 'are'} made of ${model.materials[material].name}, which is ${model.materials[material].kind}.`,
+      why: `Such a section is of ${kind}. Stiffness, weight and checks come out wrong.`, place: { members },
+      ...(right ? { mend: { label: `Make ${members.length === 1 ? 'it' : 'them'} of ${right.name}`, act: { edits: [{ kind: 'change', table: 'members', changes: members.map((id) => ({ id, fields: { material: right.id } })) }] } } } : {}),
+    };
+  });
 }
 
 function looseNodes(model: Model): Finding[] {
@@ -170,10 +194,7 @@ function pastTheEnd(model: Model, load: PlacedLoad, caseLabel: string): Finding[
   const show = (value: number) => formatQuantity(value, 'length', model.settings.units);
   const act = (fields: Record<string, unknown>) => ({ edits: [{ kind: 'change' as const, table: 'loads' as const, changes: [{ id: load.id, fields }] }] });
   const base = { severity: 'stop' as const, place: { members: [load.member], loads: [load.id], case: load.case } };
-  const other = (position: number) => {
-    const metres = position / 1000;
-    return metres <= length ? ` ${show(metres)} would fit: was it typed in mm?` : '';
-  };
+  const other = (position: number) => positionInOtherUnit(position, length, model.settings.units);
   const sentence = (what: string, position: number) => `Case ${caseLabel}: the load ${load.id} on member ${load.member} ${what} at ${show(position)}, past the end at ${show(length)}.${other(position)}`;
   const why = 'A load cannot act where there is no member.';
   if ('at' in load) {

@@ -104,7 +104,7 @@ test('a sound model has no findings; each slip has one, and its mend removes it'
 
 test('a load past the end names case, load, member, length and position, and suspects millimetres; a rounding error is no finding', () => {
   const at = (position: number) => modelFindings(done(cantilever, { kind: 'change', table: 'loads', changes: [{ id: 'l1', fields: { at: position } }] }).model);
-  expect(at(2500)[0].sentence).toBe('Case G: the load l1 on member m1 acts at 2500.000 m, past the end at 3.000 m. 2.500 m would fit: was it typed in mm?');
+  expect(at(2500)[0].sentence).toBe('Case G: the load l1 on member m1 acts at 2500.000 m, past the end at 3.000 m. 2.500 m would fit: was it meant in mm?');
   expect(at(3.0000001)).toEqual([]);
 });
 

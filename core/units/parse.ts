@@ -1,3 +1,4 @@
+import { doubtOf } from './doubt';
 import { formatQuantity } from './format';
 import { kinds, unitSize, type QuantityKind, type UnitSystem } from './quantity';
 
@@ -18,6 +19,7 @@ class ParseError extends Error {}
  * (`6.4`, `23 ft`, `12'6 1/2"`, `3*7.2`, `(2.4+1.2)/2 m`). A bare result is taken in the project's own unit.
  * @param kind   what the field holds; a unit of another kind is an error that names both
  * @param system the project's units
+ * A bare number beyond what buildings have is questioned: with its unit typed it is taken.
  * @returns the value in base SI with the text of what was understood, or a sentence saying what is wrong and what to type
  */
 export function parseQuantity(text: string, kind: QuantityKind, system: UnitSystem): Parsed<number> {
@@ -30,6 +32,8 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
     reader.end();
     const value = term.hasUnit || kind === 'number' ? term.value : term.value * unitSize(kind, system);
     if (!Number.isFinite(value)) throw new ParseError(`“${trimmed}” does not give a finite number. Check the division.`);
+    const doubt = term.hasUnit ? undefined : doubtOf(term.value, value, kind, system);
+    if (doubt !== undefined) throw new ParseError(doubt);
     return { ok: true, value, understood: formatQuantity(value, kind, system) };
   } catch (error) {
     if (error instanceof ParseError) return { ok: false, error: error.message };

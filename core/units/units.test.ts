@@ -1,4 +1,4 @@
-import { count, formatNumber, formatQuantity, parseQuantity, parseSpacings, type QuantityKind, type UnitSystem } from './index';
+import { count, formatNumber, formatQuantity, parseQuantity, parseSpacings, positionInOtherUnit, type QuantityKind, type UnitSystem } from './index';
 
 const read = (text: string, kind: QuantityKind = 'length', system: UnitSystem = 'si') => {
   const parsed = parseQuantity(text, kind, system);
@@ -68,4 +68,33 @@ test('numbers are shown with a true minus, thin spaces and never as minus zero',
   expect(formatQuantity(152100, 'moment', 'si')).toBe('152.1 kN·m');
   expect(formatQuantity(0.0254, 'sectionLength', 'us', 1)).toBe('1.0 in');
   expect([count(1, 'storey'), count(4, 'storey'), count(2, 'support'), count(2, 'property')]).toEqual(['1 storey', '4 storeys', '2 supports', '2 properties']);
+});
+
+describe('numbers that were meant in another unit', () => {
+  const error = (text: string, kind: Parameters<typeof parseQuantity>[1], system: 'si' | 'us' = 'si') => {
+    const read = parseQuantity(text, kind, system);
+    return read.ok ? '' : read.error;
+  };
+  test('a bare number beyond any building is questioned, with its unit it is taken', () => {
+    expect(error('6000', 'length')).toMatch(/was it mm, 6\.000 m\? Type 6000 mm, or type 6000 m if it is meant/);
+    expect(parseQuantity('6000 m', 'length', 'si')).toMatchObject({ ok: true, value: 6000 });
+    expect(error('50000', 'force')).toMatch(/was it N, 50\.0 kN/);
+    expect(error('10000', 'lineLoad')).toMatch(/was it N\/m, 10\.00 kN\/m/);
+    expect(error('5000', 'pressure')).toMatch(/was it Pa, 5\.00 kPa/);
+    expect(error('210000', 'modulus')).toMatch(/was it MPa, 210/);
+    expect(error('4000', 'stress', 'us')).toMatch(/was it psi, 4/);
+    expect(error('600000', 'sectionLength')).toMatch(/beyond any building/);
+    for (const [text, kind] of [['7.2', 'length'], ['200', 'sectionLength'], ['450', 'force'], ['35', 'lineLoad'], ['4.8', 'pressure'], ['355', 'stress'], ['210', 'modulus']] as const) expect(error(text, kind)).toBe('');
+  });
+
+  test('spacings of a frame are questioned too', () => {
+    expect(parseSpacings('3*6000', 'si')).toMatchObject({ ok: false, error: expect.stringContaining('was it mm, 6.000 m') });
+    expect(parseSpacings('3*6000 mm', 'si')).toMatchObject({ ok: true, value: [6, 6, 6] });
+  });
+
+  test('a position past the end is guessed in the unit that fits: 126 on a 24 ft beam is 10.5 ft in inches, 2500 on a 6 m beam 2.5 m in mm', () => {
+    expect(positionInOtherUnit(126 * 0.3048, 24 * 0.3048, 'us')).toBe(' 10.50 ft would fit: was it meant in in?');
+    expect(positionInOtherUnit(2500, 6, 'si')).toBe(' 2.500 m would fit: was it meant in mm?');
+    expect(positionInOtherUnit(1e6, 6, 'si')).toBe('');
+  });
 });

@@ -1,6 +1,6 @@
 import { Button, Input, Segmented, Select } from 'antd';
 import { useMemo, useState } from 'react';
-import { buildFrame, parseSection, type BuiltFrame, type FrameSpec } from '~core/build';
+import { buildFrame, bySection, catalogueMaterialFor, parseSection, type BuiltFrame, type FrameSpec, type SectionChoice } from '~core/build';
 import { catalogueMaterials } from '~core/catalog';
 import type { Model } from '~core/model';
 import { count, parseQuantity, parseSpacings } from '~core/units';
@@ -23,13 +23,13 @@ interface Typed {
 type Field = Exclude<keyof Typed, 'material' | 'feet'>;
 
 const starting: Record<'si' | 'us', Typed> = {
-  si: { origin: '0, 0, 0', baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', material: 'NW 5000 psi', feet: 'fixed' },
-  us: { origin: '0, 0, 0', baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', material: 'NW 5000 psi', feet: 'fixed' },
+  si: { origin: '0, 0, 0', baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', material: bySection, feet: 'fixed' },
+  us: { origin: '0, 0, 0', baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', material: bySection, feet: 'fixed' },
 };
 const labels: Record<Field, string> = { origin: 'Begins at', baysX: 'Bays along x', baysY: 'Bays along y', storeys: 'Storeys', column: 'Columns', beamX: 'Beams along x', beamY: 'Beams along y' };
 
 /** Reads the whole form. @returns the frame and what was understood, or the first error by field */
-function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Partial<Record<Field, string>>; understood: Partial<Record<Field, string>> } {
+function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Partial<Record<Field, string>>; understood: Partial<Record<Field, string>>; madeOf?: string } {
   const { units } = model.settings;
   const errors: Partial<Record<Field, string>> = {};
   const understood: Partial<Record<Field, string>> = {};
@@ -52,12 +52,13 @@ function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Par
   const wrong = corner.find((part) => !part.ok);
   if (corner.length !== 3 || wrong) errors.origin = wrong && !wrong.ok && corner.length === 3 ? wrong.error : 'Type x, y, z of the first corner, such as 0, 0, 0.';
   const origin = corner.map((part) => (part.ok ? part.value : 0)) as [number, number, number];
-  const material = catalogueMaterials.find((one) => one.name === typed.material)!;
+  const material = typed.material === bySection ? ({ shape }: SectionChoice) => catalogueMaterialFor(model, shape) : catalogueMaterials.find((one) => one.name === typed.material)!;
   const members = (baysX.length + 1) * (baysY.length + 1) * storeys.length * 3;
   if (members > 60000) errors.storeys = `This would make about ${members} members, more than a browser can hold at once. Build fewer storeys.`;
   if (Object.keys(errors).length > 0 || !column || !beamX || !beamY) return { errors, understood };
   const spec: FrameSpec = { origin, baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet };
-  return { built: buildFrame(model, spec), errors, understood };
+  const madeOf = typed.material === bySection ? [...new Set([column, ...(baysX.length > 0 ? [beamX] : []), ...(baysY.length > 0 ? [beamY] : [])].map(({ name, shape }) => `${name}: ${catalogueMaterialFor(model, shape).name}`))].join(', ') : '';
+  return { built: buildFrame(model, spec), errors, understood, madeOf };
 }
 
 /** Makes a regular frame from a few numbers, previewed as it is typed, in one revision. */
@@ -67,7 +68,7 @@ export function FrameBuilder() {
   const look = useWorkbench((state) => state.look);
   const fit = useWorkbench((state) => state.fit);
   const [typed, setTyped] = useState(starting[model.settings.units]);
-  const { built, errors, understood } = useMemo(() => readForm(typed, model), [typed, model]);
+  const { built, errors, understood, madeOf = '' } = useMemo(() => readForm(typed, model), [typed, model]);
   const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
   const make = () => {
     if (built?.act && commit(built.act)) {
@@ -100,9 +101,10 @@ export function FrameBuilder() {
             id="builder-material"
             showSearch={{ optionFilterProp: 'label' }}
             value={typed.material}
-            options={(['concrete', 'steel'] as const).map((kind) => ({ label: kind, options: catalogueMaterials.filter((one) => one.kind === kind).map((one) => ({ value: one.name, label: one.name })) }))}
-            onChange={(material) => set({ material })}
+            options={[{ label: 'as the sections say', options: [{ value: bySection, label: 'by the section' }] }, ...(['concrete', 'steel'] as const).map((kind) => ({ label: kind, options: catalogueMaterials.filter((one) => one.kind === kind).map((one) => ({ value: one.name, label: one.name })) }))]}
+            onChange={(material: string) => set({ material })}
           />
+          {madeOf !== '' && <><span /><span className="field-hint">{madeOf}</span></>}
           <span className="field-label">Feet</span>
           <Segmented aria-label="Feet" block value={typed.feet} options={[{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }] satisfies { value: Typed['feet']; label: string }[]} onChange={(feet: Typed['feet']) => set({ feet })} />
         </div>

@@ -6,7 +6,8 @@ import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { SectionField } from './section-field';
-import { usualMaterial, usualSection } from '../tools/tool';
+import { usualMaterial } from '~core/build';
+import { usualSection } from '../tools/tool';
 
 /** How each storey's floor acts in its plane: free, rigid with the nodes it takes, or semi-rigid. */
 export function FloorsEditor() {
@@ -107,7 +108,7 @@ export function NewMembersEditor() {
   return (
     <div className="fields">
       <label htmlFor="new-mode">They get</label>
-      <Select id="new-mode" value={newMembers.mode} options={[{ value: 'last', label: 'what the newest has' }, { value: 'chosen', label: 'always this' }]} onChange={(mode) => set({ mode, ...(mode === 'chosen' && newMembers.section === '' ? { section: usualSection(model, 'beam'), material: usualMaterial(model) } : {}) })} />
+      <Select id="new-mode" value={newMembers.mode} options={[{ value: 'last', label: 'what the newest has' }, { value: 'chosen', label: 'always this' }]} onChange={(mode) => set({ mode, ...(mode === 'chosen' && newMembers.section === '' ? { section: usualSection(model, 'beam'), material: usualMaterial(model, 'steel') } : {}) })} />
       {newMembers.mode === 'chosen' && (
         <>
           <SectionField label="Section" value={newMembers.section} onCommit={(choice) => set({ section: 'existing' in choice ? choice.existing.name : choice.made.name })} />

@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { loadWords, spreadOf, targetOf } from '~core/loading';
 import { isDirect, isPlaced, memberLength, positionTolerance, type Load, type PlacedLoad } from '~core/model';
-import { count, formatQuantity, type QuantityKind } from '~core/units';
+import { count, formatQuantity, type QuantityKind, positionInOtherUnit } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { QuantityField } from '../quantity-field';
@@ -75,7 +75,7 @@ function PlacedFields({ load, change }: { load: PlacedLoad; change: (fields: Rec
   const { units } = model.settings;
   const length = memberLength(model, model.members[load.member]);
   const show = (value: number) => formatQuantity(value, 'length', units);
-  const beyond = (position: number) => (position < 0 ? 'A position cannot be negative.' : position > length + positionTolerance ? `${show(position)} is past the end, ${show(length)}.${position / 1000 <= length ? ` ${show(position / 1000)} would fit: was it meant in mm?` : ''}` : undefined);
+  const beyond = (position: number) => (position < 0 ? 'A position cannot be negative.' : position > length + positionTolerance ? `${show(position)} is past the end, ${show(length)}.${positionInOtherUnit(position, length, units)}` : undefined);
   return (
     <>
       {load.type === 'trapezoid' ? (

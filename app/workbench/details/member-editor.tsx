@@ -1,7 +1,7 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
-import { RecordCollector, type SectionChoice } from '~core/build';
-import { catalogueMaterials } from '~core/catalog';
+import { catalogueMaterialFor, RecordCollector, type SectionChoice } from '~core/build';
+import { catalogueMaterials, materialKindOf } from '~core/catalog';
 import { inOrder, memberLength, type Edit, type Member, type Section } from '~core/model';
 import { formatQuantity, formatValue } from '~core/units';
 import { useWorkbench } from '../../state/store';
@@ -37,13 +37,15 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
   const role = commonValue(members, (member) => member.role);
 
   const setSection = (choice: { existing: Section } | { made: SectionChoice }) => {
-    if ('existing' in choice) {
-      change({ section: choice.existing.id });
-      return;
-    }
     const collector = new RecordCollector(model);
-    const id = collector.section(choice.made);
-    change({ section: id }, collector.sections.length > 0 ? [{ kind: 'add', records: { sections: collector.sections } }] : []);
+    const id = 'existing' in choice ? choice.existing.id : collector.section(choice.made);
+    const { shape } = 'existing' in choice ? choice.existing : choice.made;
+    // a shape that is made of one material only takes members of another with it
+    const kind = materialKindOf(shape);
+    const wrong = members.some((member) => kind !== undefined && (member.material === null || model.materials[member.material].kind !== kind));
+    const material = wrong ? collector.material(catalogueMaterialFor(model, shape)) : undefined;
+    const records = { ...(collector.sections.length > 0 ? { sections: collector.sections } : {}), ...(collector.materials.length > 0 ? { materials: collector.materials } : {}) };
+    change((member) => ({ section: id, ...(material !== undefined && (member.material === null || model.materials[member.material].kind !== kind) ? { material } : {}) }), Object.keys(records).length > 0 ? [{ kind: 'add', records }] : []);
   };
   const setMaterial = (value: string) => {
     if (value in model.materials) {

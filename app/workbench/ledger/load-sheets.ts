@@ -1,7 +1,7 @@
 import { combinationFormula, purposeLetters, purposeNames } from '~core/combine';
 import { loadForce, loadWords, parsePlace, targetOf } from '~core/loading';
 import { idSource, isPlaced, memberLength, positionTolerance, purposes, type Combination, type Load, type LoadCase, type Model, type Purpose } from '~core/model';
-import { formatInput, formatQuantity, formatValue, parseQuantity, unitLabel, type QuantityKind } from '~core/units';
+import { formatInput, formatQuantity, formatValue, parseQuantity, unitLabel, type QuantityKind, positionInOtherUnit } from '~core/units';
 import type { Batch, CellColumn, CellRead, Sheet } from './cells';
 
 const bad = (error: string): CellRead => ({ ok: false, error });
@@ -51,7 +51,7 @@ function place(text: string, model: Model, member: string): { ok: true; value: n
   const length = memberLength(model, model.members[member]);
   const value = read.value.kind === 'share' ? read.value.value * length : read.value.value;
   if (value < 0) return { ok: false, error: 'A position is measured from the start and cannot be negative.' };
-  if (value > length + positionTolerance) return { ok: false, error: `${formatQuantity(value, 'length', units)} is past the end of ${member}, ${formatQuantity(length, 'length', units)} long.${value / 1000 <= length ? ` ${formatQuantity(value / 1000, 'length', units)} would fit: was it meant in mm?` : ''}` };
+  if (value > length + positionTolerance) return { ok: false, error: `${formatQuantity(value, 'length', units)} is past the end of ${member}, ${formatQuantity(length, 'length', units)} long.${positionInOtherUnit(value, length, units)}` };
   return { ok: true, value: Math.min(value, length) };
 }
 

@@ -1,7 +1,7 @@
-import { beamsPlan, bracePatterns, bracingPlan, columnsPlan, edgesOfSelection, endConditions, findBays, fixedSupport, patternRemark, pinnedSupport, secondariesPlan, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
+import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesOfSelection, endConditions, findBays, fixedSupport, patternRemark, pinnedSupport, secondariesPlan, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
 import { storeysUpward, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
-import { refused, usualMaterial, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
+import { refused, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
 
 const storeyOptions = (model: Model) => storeysUpward(model).map((storey) => ({ value: storey.id, label: `${storey.label}, ${formatQuantity(storey.elevation, 'length', model.settings.units, 2)}` }));
 
@@ -25,7 +25,7 @@ export const generatorTools: readonly Tool[] = [
       const upward = storeysUpward(model);
       return [
         { key: 'from', label: 'From', kind: 'choice', initial: upward[0]?.id ?? '', options: storeyOptions(model) }, { key: 'to', label: 'To', kind: 'choice', initial: upward.at(-1)?.id ?? '', options: storeyOptions(model) },
-        { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'column') }, { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+        { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'column') }, { key: 'material', label: 'Material', kind: 'material', initial: bySection },
         { key: 'foot', label: 'Feet', kind: 'choice', initial: 'fixed', options: [{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }, { value: 'none', label: 'no support' }] }, ...windowFields,
       ];
     },
@@ -40,7 +40,7 @@ export const generatorTools: readonly Tool[] = [
     fields: ({ model }) => [
       { key: 'storeys', label: 'Storeys', kind: 'several', initial: storeysUpward(model).slice(1).map((storey) => storey.id), options: storeyOptions(model) },
       { key: 'axes', label: 'Lines', kind: 'choice', initial: 'both', options: [{ value: 'both', label: 'both ways' }, { value: 'y', label: 'along x' }, { value: 'x', label: 'along y' }] },
-      { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam') }, { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+      { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam') }, { key: 'material', label: 'Material', kind: 'material', initial: bySection },
       { key: 'ends', label: 'Ends', kind: 'choice', initial: 'fixed', options: endOptions }, ...windowFields,
     ],
     plan: ({ model }, values) => {
@@ -61,7 +61,7 @@ export const generatorTools: readonly Tool[] = [
       { key: 'atEnds', label: 'On the ends of the lines too', kind: 'flag', initial: false },
       { key: 'supports', label: 'At supports', kind: 'choice', initial: 'clear', options: [{ value: 'clear', label: 'clear spans' }, { value: 'over', label: 'running over' }] },
       { key: 'ends', label: 'Ends', kind: 'choice', initial: 'pinned', options: endOptions },
-      { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam', 'light') }, { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+      { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam', 'light') }, { key: 'material', label: 'Material', kind: 'material', initial: bySection },
     ],
     plan: ({ model, selection }, values) => {
       const edges = edgesOfSelection(model, selection.members);
@@ -80,7 +80,7 @@ export const generatorTools: readonly Tool[] = [
       { key: 'depthAtEnds', label: 'Depth at ends', kind: 'length', initial: 0.6 }, { key: 'depthInMiddle', label: 'Depth in middle', kind: 'length', initial: 1.8, hint: 'equal depths: parallel chords' },
       { key: 'times', label: 'How many', kind: 'count', initial: 1 }, { key: 'by', label: 'Apart', kind: 'length', initial: 6, when: (values) => values.number('times') > 1, hint: 'square to the truss' },
       { key: 'chord', label: 'Chords', kind: 'section', initial: model.settings.code === 'us' ? 'HSS6X6X3/8' : 'SHS 120x120x6.3' }, { key: 'webSection', label: 'Web members', kind: 'section', initial: model.settings.code === 'us' ? 'HSS4X4X1/4' : 'SHS 80x80x5.0' },
-      { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+      { key: 'material', label: 'Material', kind: 'material', initial: bySection },
     ],
     plan: ({ model }, values) => {
       const [from, to] = [values.point('from'), values.point('to')];
@@ -104,7 +104,7 @@ export const generatorTools: readonly Tool[] = [
         { key: 'joined', label: 'Joined where they cross', kind: 'flag', initial: false, when: (values) => values.text('pattern') === 'cross' },
         { key: 'behaviour', label: 'They carry', kind: 'choice', initial: section.startsWith('Rod') ? 'tension' : 'axial', options: [{ value: 'tension', label: 'tension only (rods)' }, { value: 'axial', label: 'tension and compression' }, { value: 'frame', label: 'bending too' }] },
         { key: 'section', label: 'Section', kind: 'section', initial: section },
-        { key: 'material', label: 'Material', kind: 'material', initial: usualMaterial(model) },
+        { key: 'material', label: 'Material', kind: 'material', initial: bySection },
       ];
     },
     plan: ({ model }, values) => {

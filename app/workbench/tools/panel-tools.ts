@@ -21,7 +21,7 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
     id: noun, title: `Outline a ${noun}`, group: 'generate', action: `Keep the ${noun}`, again: true, about: `A ${noun} by its corners. It is described, not analysed: it has no weight and no stiffness in the results yet.`,
     fields: ({ model }) => [
       ...corners,
-      { key: 'thickness', label: 'Thickness', kind: 'length', initial: thickness },
+      { key: 'thickness', label: 'Thickness', kind: 'quantity', quantity: 'sectionLength', initial: thickness },
       ...(Object.keys(model.slabs).length + Object.keys(model.walls).length > 0 ? [{ key: 'opening', label: 'Opening in', kind: 'choice' as const, initial: '', options: [{ value: '', label: `no: a ${noun}` }, ...Object.values(model[table]).map((panel) => ({ value: panel.id, label: panel.label ?? panel.id }))] }] : []),
     ],
     plan: ({ model }, values) => {

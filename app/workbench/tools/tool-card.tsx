@@ -1,6 +1,6 @@
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useDeferredValue, useEffect, useId, useMemo, useState } from 'react';
-import { bayMiddle, findBays, type Bay, type Plan } from '~core/build';
+import { bayMiddle, bySection, findBays, type Bay, type Plan } from '~core/build';
 import { catalogueMaterials } from '~core/catalog';
 import { inOrder, type Vector } from '~core/model';
 import { count, formatQuantity, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
@@ -179,7 +179,7 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
-          <Select id={id} showSearch value={typeof value === 'string' ? value : undefined} options={[...own, ...listed].map((name) => ({ value: name, label: name }))} onChange={(next: string) => onChange(next)} />
+          <Select id={id} showSearch value={typeof value === 'string' ? value : undefined} options={[{ value: bySection, label: 'by the section: steel shapes of steel, 400 × 400 of concrete' }, ...[...own, ...listed].map((name) => ({ value: name, label: name }))]} onChange={(next: string) => onChange(next)} />
         </>
       );
     }

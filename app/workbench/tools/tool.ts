@@ -1,4 +1,4 @@
-import { parseSection, RecordCollector, type Bay, type Plan } from '~core/build';
+import { bySection, materialFor, parseSection, RecordCollector, type Bay, type Plan } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { applyAct, type Edit, type Model, type Vector } from '~core/model';
 import type { QuantityKind } from '~core/units';
@@ -115,17 +115,9 @@ export function usualSection(model: Model, role: 'column' | 'beam' | 'brace', si
   return role === 'column' ? (us ? 'W10X49' : 'HEB 200') : us ? 'W16X40' : 'IPE 300';
 }
 
-/** The steel most steel members have, else the usual one; by name. */
-export function usualMaterial(model: Model): string {
-  const counts = new Map<string, number>();
-  for (const member of Object.values(model.members)) if (member.material) counts.set(member.material, (counts.get(member.material) ?? 0) + 1);
-  const [most] = [...counts].filter(([id]) => model.materials[id].kind === 'steel').sort((a, b) => b[1] - a[1]);
-  return most ? model.materials[most[0]].name : model.settings.code === 'us' ? 'A992' : 'S355';
-}
-
 /**
  * Carries out a plan on a model that has the named sections and materials, adding those that are missing to its act.
- * @param names sections and material as typed; an empty material when none is needed
+ * @param names sections and material as typed; `bySection` lets the material follow the first section, an empty one is none
  */
 export function withMaterials(model: Model, names: { sections: readonly string[]; material: string }, plan: (model: Model, sections: readonly string[], material: string) => Plan): Plan {
   const collector = new RecordCollector(model);
@@ -141,9 +133,11 @@ export function withMaterials(model: Model, names: { sections: readonly string[]
     sections.push(collector.section(parsed.value));
   }
   if (names.material === '') return withMade(model, collector, (ready) => plan(ready, sections, ''));
-  const ownMaterial = Object.values(model.materials).find((material) => material.name === names.material);
-  const listed = findMaterial(names.material);
-  if (!ownMaterial && !listed) return refused(`There is no material “${names.material}”. Choose one of the list.`);
+  const first = [...Object.values(model.sections), ...collector.sections].find((section) => section.id === sections[0]);
+  const wanted = names.material === bySection && first ? materialFor(model, first.shape) : names.material;
+  const ownMaterial = Object.values(model.materials).find((material) => material.name === wanted);
+  const listed = findMaterial(wanted);
+  if (!ownMaterial && !listed) return refused(`There is no material “${wanted}”. Choose one of the list.`);
   const material = ownMaterial?.id ?? collector.material(listed!);
   return withMade(model, collector, (ready) => plan(ready, sections, material));
 }
