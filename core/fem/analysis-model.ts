@@ -219,8 +219,19 @@ function nodeBasis(node: Node | undefined, idle: Float64Array | undefined, held:
       });
       return basis;
     }
+    // beside rotations that a support holds, a free one that lies in what nothing resists is held as it stands
+    else holdIdleDirections(directionsOf(node), idle, held, inFloor);
   }
   return node?.supportAngles ? directionsOf(node) : undefined;
+}
+
+function holdIdleDirections(basis: Float64Array, idle: Float64Array, held: Uint8Array, inFloor: boolean): void {
+  for (const d of [3, 4, 5]) {
+    if (held[d] || (inFloor && Math.abs(basis[6 * d + 5]) > 1 - 1e-9)) continue;
+    let share = 0;
+    for (let k = 0; k < idle.length; k += 3) share += (basis[6 * d + 3] * idle[k] + basis[6 * d + 4] * idle[k + 1] + basis[6 * d + 5] * idle[k + 2]) ** 2;
+    if (share > 1 - 1e-9) held[d] = 1;
+  }
 }
 
 /** Unit vectors that complete one or two perpendicular ones to a basis. */

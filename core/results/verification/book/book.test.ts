@@ -4,9 +4,10 @@ import { beamCases } from './beams';
 import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
 import { frameCases } from './frames';
+import { memberLoadCases } from './member-loads';
 import { stabilityCases } from './stability';
 
-const book = [...beamCases, ...areaCases, ...frameCases, ...stabilityCases, ...dynamicCases];
+const book = [...beamCases, ...areaCases, ...frameCases, ...stabilityCases, ...memberLoadCases, ...dynamicCases];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();
 
