@@ -46,6 +46,7 @@ export default function Home() {
   const wanted = (showBin ? binned : open).filter((row) => row.name.toLowerCase().includes(filter.trim().toLowerCase()));
   const sorted = [...wanted].sort((a, b) => (order === 'name' ? a.name.localeCompare(b.name) : order === 'utilisation' ? (b.run?.worst?.utilisation ?? -1) - (a.run?.worst?.utilisation ?? -1) : b.changedAt.localeCompare(a.changedAt)));
   const over = open.filter((row) => (row.run?.worst?.utilisation ?? 0) > 1).length;
+  const undecided = open.filter((row) => (row.run?.verdicts?.open ?? 0) > 0 && (row.run?.worst?.utilisation ?? 0) <= 1).length;
   const hide = open.find((row) => row.name === 'Tern Hide');
   return (
     <div className="graph-paper" style={{ height: '100vh' }}>
@@ -64,7 +65,7 @@ export default function Home() {
         <main className="home-main">
           <div className="home-head">
             <h1>{showBin ? 'Bin' : count(open.length, 'project')}</h1>
-            <span className="secondary">{showBin ? 'nothing here is lost until you say so' : over === 0 ? 'none holds a member above 1.00' : `${over === 1 ? 'one holds' : `${over} hold`} a member above 1.00`}</span>
+            <span className="secondary">{showBin ? 'nothing here is lost until you say so' : `${over === 0 ? 'no project has' : over === 1 ? 'one project has' : `${over} projects have`} a member above 1.00${undecided > 0 ? `, ${undecided} ${undecided === 1 ? 'is' : 'are'} open` : ''}`}</span>
             <span style={{ flex: 1 }} />
             {rows.length > 6 && <Input aria-label="Find a project" placeholder="Find a project" allowClear value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 160 }} />}
             <Segmented aria-label="Order" options={Object.entries(orders).map(([value, label]) => ({ value, label }))} value={order} onChange={(value) => setOrder(value as keyof typeof orders)} />

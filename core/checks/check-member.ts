@@ -51,6 +51,7 @@ export class MemberChecker {
     const whole = (why: string): MemberChecks => ({ memberId, code, checks: [missing('member', 'Strength', code === '' ? model.settings.code : code, why)], governing: undefined, verdict: 'open' });
     if (reason) return whole(reason);
     if (this.strength.length === 0) return whole('There is no strength combination. Generate the combinations in the Loads stage.');
+    if (this.strength.some(({ combination }) => combination.alpha !== undefined)) return whole('The strength combinations are those of allowable stress design (ASCE 7 2.4). The checks that are there, AISC 360 by LRFD and ACI 318, go with the combinations of 2.3 only.');
     const lines: CombinedLine[] = this.strength.map(({ combination, state }) => ({ label: combination.label, line: new MemberLine(solution, state, number) }));
     const stations = stationsOf(solution, number);
     const { shape } = model.sections[member.section!];

@@ -319,6 +319,15 @@ describe('the verdict', () => {
     expect(['holds', 'fails']).toContain(checkAll(complete).m1.verdict);
   });
 
+  test('under combinations of allowable stress design the strength checks are open', () => {
+    const model = portal();
+    const combinations = Object.fromEntries(Object.values(model.combinations).map((one) => [one.id, one.purpose === 'strength' ? { ...one, alpha: 1.6 } : one]));
+    for (const { verdict, checks } of Object.values(checkAll({ ...model, combinations }))) {
+      expect(verdict).toBe('open');
+      expect(checks[0]).toMatchObject({ made: false, needed: true, reason: expect.stringContaining('allowable stress design') });
+    }
+  });
+
   test('nothing made is never a pass', () => {
     const european = applyAct(portal(), { edits: [{ kind: 'settings.change', fields: { code: 'eurocode' } }] });
     for (const { verdict } of Object.values(checkAll(european.ok ? european.model : portal()))) expect(verdict).toBe('open');

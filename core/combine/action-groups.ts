@@ -11,6 +11,8 @@ export interface StatedCombination {
   readonly purpose: Purpose;
   readonly rule: string;
   readonly terms: readonly Term[];
+  /** level at which second order is solved, see `Combination` */
+  readonly alpha?: number;
 }
 
 /**

@@ -102,5 +102,21 @@ function serviceWith(groups: ActionGroups, options: AsceOptions, earth: number):
   return stated;
 }
 
+/** The level at which second order is solved for allowable stress design, AISC 360-22 C2.1(d). */
+const allowableLevel = 1.6;
+
+/**
+ * The combinations of 2.4 as a strength set of its own, for allowable stress design: with notional loads, and second order at 1.6 times the
+ * load, divided by 1.6 (AISC 360-22 C2.1(d)), which gives the notional loads their α = 1.6 too (C2.2b(a)).
+ */
+export function asce7Allowable(groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] {
+  const sideways = new Set([...groups.wind, ...groups.seismic].map((one) => one.id));
+  return asce7Service(groups, options).flatMap((one) => {
+    const gravityOnly = !one.terms.some((term) => term.cases.some((loadCase) => sideways.has(loadCase.id)));
+    const strength: StatedCombination = { ...one, purpose: 'strength', alpha: allowableLevel };
+    return gravityOnly || options.notionalWith === 'all' ? withNotional(strength, groups.notional) : [strength];
+  });
+}
+
 /** Sustained load for creep and settlement, ASCE/SEI 7-22 commentary CC.2.1: D + 0.5 L. */
 export const asce7Sustained = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] => liveChoices(groups, 0.5).slice(0, groups.live.length).map((live) => ({ purpose: 'sustained', rule: `ASCE ${options.edition} CC.2.1`, terms: [...permanent(groups, 1, 1), ...live] }));

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { solveNow } from '../fem';
 import { applyAct, emptyModel, type Combination, type Combining, type LoadCase, type Model, type Purpose } from '../model';
-import { combinationWeights, superpose } from '../results';
+import { combinationWeights, lineIndex, MemberLine, superpose } from '../results';
 import { build, fixed } from '../results/verification/book/structure';
 import { caseFactorsOf, combinationFindings, combinationFormula, combinationsThatCannotGovern, combiningOf, containsItself, generateCombinations, statedCombinations } from './index';
 import { nonNegativeLeastSquares, withinOthers } from './hull';
@@ -312,4 +312,28 @@ test('generating again keeps the order and stiffness chosen for the combinations
   const again = applyAct(second.model, generateCombinations(second.model)!);
   if (!again.ok) throw new Error(again.error);
   for (const one of Object.values(again.model.combinations)) expect(one.order).toBe(one.purpose === 'strength' ? 'second' : undefined);
+});
+
+test('allowable stress design: the combinations of 2.4 are the strength set, solved at 1.6 times the load', () => {
+  const model = followed('us', { design: 'allowable' });
+  expect(written(model, 'strength')).toEqual(['1: 1.0 D', '1: 1.0 D + 1.0 NxD', '1: 1.0 D + 1.0 NyD', '2: 1.0 D + 1.0 L', '2: 1.0 D + 1.0 L + 1.0 NxD + 1.0 NxL', '2: 1.0 D + 1.0 L + 1.0 NyD', '5: 1.0 D + 0.6 W', '6: 1.0 D + 0.75 L + 0.45 W', '7: 0.6 D + 0.6 W']);
+  expect(statedCombinations(model).filter((one) => one.purpose === 'strength').every((one) => one.alpha === 1.6)).toBe(true);
+});
+
+test('second order at 1.6 times the load, divided by 1.6, is the beam-column at 1.6 P and 1.6 H over 1.6', () => {
+  const structure = (scale: number, alpha?: number): Model => {
+    const model = build({ nodes: [{ position: [0, 0, 0], support: fixed }, { position: [0, 0, 4], support: { ux: false, uy: true, uz: false, rx: true, ry: false, rz: true } }], members: [[1, 2, { role: 'column' }]], order: 'second', shape: { type: 'rectangle', depth: 0.1, width: 0.1 }, loads: [{ type: 'node', node: 'n2', force: [1000 * scale, 0, 0], moment: [0, 0, 0] }, { type: 'point', member: 'm1', axes: 'global', direction: 'z', value: -60e3 * scale, at: 3 }] });
+    return { ...model, combinations: { u1: { ...model.combinations.u1, ...(alpha ? { alpha } : {}) } } };
+  };
+  const at = (model: Model) => {
+    const { solution } = solveNow(model);
+    const state = superpose(solution!, combinationWeights(solution!, model.combinations.u1));
+    const line = new MemberLine(solution!, state, 0);
+    return { foot: state.reactions[4], sway: state.displacements[6], moments: [0, 1, 2.9, 3.5].map((x) => line.at(x)[lineIndex.My]), normal: line.at(1)[lineIndex.N] };
+  };
+  const [allowable, scaled] = [at(structure(1, 1.6)), at(structure(1.6))];
+  expect(allowable.foot).toBeCloseTo(scaled.foot / 1.6, 6);
+  expect(allowable.sway).toBeCloseTo(scaled.sway / 1.6, 12);
+  expect(allowable.normal).toBeCloseTo(-60e3, 6);
+  allowable.moments.forEach((moment, i) => expect(moment).toBeCloseTo(scaled.moments[i] / 1.6, 5));
 });

@@ -1,7 +1,7 @@
 import { count, formatNumber } from '../units';
 import { idSource, inOrder, purposes, type Act, type Combination, type Combining, type Edit, type Model, type Purpose } from '../model';
 import { actionGroups, type StatedCombination } from './action-groups';
-import { asce7Service, asce7Strength, asce7Sustained, asceDefaults } from './asce7';
+import { asce7Allowable, asce7Service, asce7Strength, asce7Sustained, asceDefaults } from './asce7';
 import { en1990Service, en1990Stability, en1990Strength, enDefaults } from './en1990';
 import { caseFactorsOf } from './flatten';
 import { withinOthers } from './hull';
@@ -12,15 +12,15 @@ type Factors = Combination['factors'];
 export const combiningOf = (model: Model): Combining => model.settings.combining ?? { asce: asceDefaults, en: enDefaults };
 
 /** Every combination the model's code family asks of its cases, each once, without numbers yet. */
-export function statedCombinations(model: Model): { purpose: Purpose; rule: string; factors: Factors }[] {
+export function statedCombinations(model: Model): { purpose: Purpose; rule: string; factors: Factors; alpha?: number }[] {
   const groups = actionGroups(model);
   const { asce, en } = combiningOf(model);
   const stated = model.settings.code === 'us'
-    ? [...asce7Strength(groups, asce), ...asce7Service(groups, asce), ...asce7Sustained(groups, asce)]
+    ? [...(asce.design === 'allowable' ? asce7Allowable(groups, asce) : asce7Strength(groups, asce)), ...asce7Service(groups, asce), ...asce7Sustained(groups, asce)]
     : [...en1990Strength(groups, en), ...en1990Stability(groups, en), ...en1990Service(groups, en)];
   const seen = new Set<string>();
   return stated
-    .map((combination) => ({ purpose: combination.purpose, rule: combination.rule, factors: factorsOf(combination) }))
+    .map((combination) => ({ purpose: combination.purpose, rule: combination.rule, factors: factorsOf(combination), ...(combination.alpha ? { alpha: combination.alpha } : {}) }))
     .filter(({ purpose, factors }) => {
       const key = `${purpose} ${factors.map((factor) => `${factor.case}×${factor.factor}`).sort().join(' ')}`;
       if (factors.length === 0 || seen.has(key)) return false;

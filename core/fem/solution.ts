@@ -25,8 +25,10 @@ export interface CaseSolution {
   readonly startForces: Float64Array;
   /** displacements of each member's own start, inside its releases, six a member, local, m and rad */
   readonly startDisplacements: Float64Array;
-  /** axial force each member's bending feels (tension positive), N; none: first order */
+  /** axial force each member's bending feels (tension positive), N, at `alpha` times the loads; none: first order */
   readonly axialForces?: Float64Array;
+  /** multiple of the loads at which the state was found before it was divided by it; none: 1 */
+  readonly alpha?: number;
   /** movements of the same loads in first order with the same stiffness, six a node, m and rad; none: this is first order */
   readonly firstDisplacements?: Float64Array;
   /** stiffness of the members, as in the solution, where a stiffness set changed it */

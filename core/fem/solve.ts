@@ -8,7 +8,7 @@ import { mechanismFinding, releaseFindings } from './mechanism';
 import { hasOneWayMembers, solveWhole } from './nonlinear';
 import type { CaseSolution, PhaseTimes, Solution, SolutionTerms } from './solution';
 import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, samePattern, type BlockMatrix, type KernelKind } from './sparse';
-import { loadVectors, recover, solveRefined } from './statics';
+import { loadVectors, recover, solveRefined, type Equilibrium } from './statics';
 
 export interface Progress {
   readonly phase: keyof PhaseTimes;
@@ -95,16 +95,16 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
   clock('solve');
 
   const whole = [
-    ...(oneWay ? ids.map((id, c) => ({ id, name: `case ${model.cases[id].label}`, weights: unitWeights(c), order: 'first' as const, stiffnessSet: undefined })) : []),
+    ...(oneWay ? ids.map((id, c) => ({ id, name: `case ${model.cases[id].label}`, weights: unitWeights(c), order: 'first' as const, stiffnessSet: undefined, alpha: 1 })) : []),
     ...inOrder(model.combinations).filter((combination) => isSolvedWhole(combination) || (oneWay && (combination.parts ?? []).length === 0)).map((combination) => ({
-      id: combination.id, name: `combination ${combination.label}`, order: combination.order ?? 'first', stiffnessSet: combination.stiffnessSet,
+      id: combination.id, name: `combination ${combination.label}${levelOf(combination) === 1 ? '' : ` at ${levelOf(combination)} times its loads`}`, order: combination.order ?? 'first', stiffnessSet: combination.stiffnessSet, alpha: levelOf(combination),
       weights: weightsOf(caseFactorsOf(model.combinations, combination)),
     })),
   ];
   if (whole.length > 0) {
     const analyses = new Map<string, AnalysisModel>();
     const second = new Factorisation(factorisation.symbolic, factorisation.kind);
-    for (const [i, { id, name, weights, order, stiffnessSet }] of whole.entries()) {
+    for (const [i, { id, name, weights, order, stiffnessSet, alpha }] of whole.entries()) {
       yield { phase: 'combinations', fraction: i / whole.length };
       let own = analyses.get(stiffnessSet ?? '');
       if (!own) {
@@ -113,7 +113,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
         own = built.analysis;
         analyses.set(stiffnessSet ?? '', own);
       }
-      const set = combineLoads(own, sets, weights);
+      const set = combineLoads(own, sets, alpha === 1 ? weights : weights.map((weight) => alpha * weight));
       const steps = solveWhole({ model, analysis: own, factorisation: second, memberEnds, name, order }, set);
       let step = steps.next();
       while (!step.done) {
@@ -124,8 +124,8 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
       findings.push(...result.findings);
       if (!('equilibrium' in result)) return { findings };
       cases.push({
-        ...stateOf(own, id, weights, result.equilibrium, result.residual), iterations: result.log,
-        ...(result.axialForces ? { axialForces: result.axialForces } : {}), ...(result.firstDisplacements ? { firstDisplacements: result.firstDisplacements } : {}), ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
+        ...stateOf(own, id, weights, atLevel(result.equilibrium, alpha), result.residual), iterations: result.log, ...(alpha === 1 ? {} : { alpha }),
+        ...(result.axialForces ? { axialForces: result.axialForces } : {}), ...(result.firstDisplacements ? { firstDisplacements: divided(result.firstDisplacements, alpha) } : {}), ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
       });
     }
   }
@@ -241,6 +241,21 @@ const pick = ({ nodes, members, sections, materials, diaphragms }: Model) => ({ 
 
 function sameStiffness(of: StiffnessSource, model: Model): boolean {
   return of.nodes === model.nodes && of.members === model.members && of.sections === model.sections && of.materials === model.materials && of.diaphragms === model.diaphragms && of.shearDeformation === model.settings.shearDeformation;
+}
+
+/** The level at which a combination is solved: above 1 only in second order. */
+const levelOf = ({ order, alpha }: Combination): number => (order === 'second' ? (alpha ?? 1) : 1);
+
+const divided = (values: Float64Array, by: number): Float64Array => (by === 1 ? values : values.map((value) => value / by));
+
+/** What was found at a multiple of the loads, divided by it. */
+function atLevel(found: Equilibrium, alpha: number): Equilibrium {
+  if (alpha === 1) return found;
+  const of = (values: Float64Array) => divided(values, alpha);
+  return {
+    displacements: of(found.displacements), endForces: of(found.endForces), startDisplacements: of(found.startDisplacements), reactions: of(found.reactions), applied: of(found.applied), reacted: of(found.reacted),
+    forceScale: found.forceScale / alpha, elementForces: found.elementForces.map(of),
+  };
 }
 
 function stateOf(analysis: AnalysisModel, id: string, weights: Float64Array, equilibrium: ReturnType<typeof recover>, residual: number): CaseSolution {

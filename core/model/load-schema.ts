@@ -135,6 +135,7 @@ export const combination = z.strictObject({
   changed: z.boolean().describe('whether a factor of a generated combination was changed by hand'),
   order: z.enum(['first', 'second']).optional().describe('second: equilibrium of the displaced structure (P-Δ and P-δ); left out: first'),
   stiffnessSet: stiffnessSetId.optional().describe('reduced stiffness to use'),
+  alpha: z.number().min(1).max(2).optional().describe('level at which second order is solved; its results are divided by it: 1.6 for allowable stress design, AISC 360 C2.1; left out: 1'),
 });
 
 /** The largest and smallest of chosen cases and combinations. */
@@ -204,6 +205,7 @@ export const combining = z.strictObject({
     redundancy: z.number().min(1).max(1.3).describe('ρ'),
     overstrength: z.number().min(1).max(4).nullable().describe('Ω0; null: no combinations with overstrength'),
     liveFactor: z.union([z.literal(1), z.literal(0.5)]).describe('of live load in 3, 4 and 6: 0.5 by exception 1'),
+    design: z.enum(['strength', 'allowable']).optional().describe('which combinations are the strength set: 2.3 (left out: so) or 2.4, allowable stress design'),
     notionalWith: z.enum(['gravity', 'all']).optional().describe('notional loads with combinations of gravity alone (left out: so) or with all, AISC 360 C2.2b(d)'),
   }),
   en: z.strictObject({

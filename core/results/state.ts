@@ -46,8 +46,8 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   // one state as it is needs no copy of its own
   const single = weights.findIndex((weight) => weight !== 0);
   if (single >= 0 && weights[single] === 1 && weights.every((weight, c) => weight === 0 || c === single)) {
-    const { weights: caseFactors, displacements, startForces, startDisplacements, reactions, axialForces, stiffness, firstDisplacements } = solution.cases[single];
-    return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(axialForces ? { axialForces } : {}), ...(stiffness ? { stiffness } : {}), ...(firstDisplacements ? { firstDisplacements } : {}) };
+    const { weights: caseFactors, displacements, startForces, startDisplacements, reactions, axialForces, stiffness, firstDisplacements, alpha } = solution.cases[single];
+    return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(axialForces ? { axialForces } : {}), ...(axialForces && alpha ? { axialFactors: caseFactors.map((factor) => alpha * factor) } : {}), ...(stiffness ? { stiffness } : {}), ...(firstDisplacements ? { firstDisplacements } : {}) };
   }
   const displacements = new Float64Array(solution.cases[0]?.displacements.length ?? solution.nodeIds.length * 6);
   const startForces = new Float64Array(solution.memberIds.length * 6);
@@ -64,7 +64,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   });
   const alone = solution.cases.filter((_, c) => weights[c] !== 0);
   const whole = alone.length === 1 ? alone[0] : undefined;
-  return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(whole?.axialForces ? { axialForces: whole.axialForces, axialFactors: whole.weights } : {}), ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}) };
+  return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(whole?.axialForces ? { axialForces: whole.axialForces, axialFactors: whole.weights.map((weight) => (whole.alpha ?? 1) * weight) } : {}), ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}) };
 }
 
 function addScaled(sum: Float64Array, values: Float64Array, factor: number): void {

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { stabilityRemark } from '~core/checks';
+import { secondOrderState, stabilityRemark } from '~core/checks';
 import { count, formatNumber } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { utilisationColor } from '../../theme/tokens';
@@ -95,7 +95,7 @@ function AllChecks() {
                 </Button>
               )}
               <Ramp />
-              {made.some((row) => row.code === 'AISC 360-22') && <p className="caption" style={{ marginTop: 8 }}>{stabilityRemark(model)}</p>}
+              {made.some((row) => row.code === 'AISC 360-22') && secondOrderState(model).met && <p className="caption" style={{ marginTop: 8 }}>{stabilityRemark(model)}</p>}
             </div>
             {reasons.size > 0 && (
               <div className="block">

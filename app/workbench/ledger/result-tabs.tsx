@@ -105,9 +105,9 @@ export function ChecksTab({ made }: { made: boolean }) {
     ? [
         ...start,
         text('Verdict', 60, (row) => row.verdict),
-        text('Governing check', 170, (row) => row.title),
-        text('Clause', 130, (row) => `${row.code} ${row.clause}`),
-        text('At', 80, (row) => formatQuantity(row.x, 'length', units, 2)),
+        text('Governing check', 140, (row) => row.title),
+        text('Clause', 116, (row) => `${row.code} ${row.clause}`),
+        text('At', 58, (row) => formatQuantity(row.x, 'length', units, 2)),
         { title: 'Utilisation, by', width: 160, numeric: true, show: (row) => <><UtilisationBar value={row.utilisation!} width={44} verdict={row.verdict} /> <span className="caption">{row.combination}</span></>, copy: (row) => row.utilisation!.toFixed(3) },
         text('What was not made', 360, (row) => row.open.replaceAll('\n', ' ')),
       ]

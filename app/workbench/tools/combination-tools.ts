@@ -14,15 +14,15 @@ function optionFields(model: Model): Field[] {
   const { asce, en } = combiningOf(model);
   if (model.settings.code === 'us') {
     return [
-      { key: 'edition', label: 'ASCE 7', kind: 'choice', initial: asce.edition, options: pick([['7-22', '7-22'], ['7-16', '7-16']]) }, factor('sds', 'SDS', asce.sds, 'in g'), factor('redundancy', 'ρ', asce.redundancy), factor('overstrength', 'Ω₀', asce.overstrength, 'empty: no such combinations'),
+      { key: 'edition', label: 'ASCE 7', kind: 'choice', initial: asce.edition, options: pick([['7-22', '7-22'], ['7-16', '7-16']]) }, { key: 'design', label: 'Strength set', kind: 'choice', initial: asce.design ?? 'strength', options: pick([['strength', '2.3, LRFD'], ['allowable', '2.4, ASD']]), hint: 'ASD: second order is solved at 1.6 times the load and divided by 1.6 (AISC 360 C2.1).' }, factor('sds', 'SDS', asce.sds, 'in g'), factor('redundancy', 'ρ', asce.redundancy), factor('overstrength', 'Ω₀', asce.overstrength, 'empty: no such combinations'),
       { key: 'liveFactor', label: 'L in 3, 4, 6', kind: 'choice', initial: String(asce.liveFactor), options: pick([['1', '1.0'], ['0.5', '0.5 by exception 1']]) },
-      { key: 'notionalWith', label: 'Notional loads with', kind: 'choice', initial: asce.notionalWith ?? 'gravity', options: pick([['gravity', 'gravity only: Δ₂/Δ₁ ≤ 1.7 in every storey, C2.2b(d)'], ['all', 'all combinations']]) },
+      { key: 'notionalWith', label: 'Notional loads with', kind: 'choice', initial: asce.notionalWith ?? 'gravity', options: pick([['gravity', 'gravity only'], ['all', 'all combinations']]), hint: 'Gravity only where Δ₂/Δ₁ ≤ 1.7 in every storey (C2.2b(d)); storeys’ pages and the analysis log tell it.' },
     ];
   }
   return [
     { key: 'expression', label: 'EN 1990', kind: 'choice', initial: en.expression, options: pick([['6.10', '(6.10)'], ['6.10ab', '(6.10a) and (6.10b)']]) }, factor('adverse', 'γ G,sup', en.permanentAdverse), factor('favourable', 'γ G,inf', en.permanentFavourable), factor('reduction', 'ξ', en.reduction), factor('variable', 'γ Q', en.variable),
     { key: 'leader', label: 'Leader in 6.11b', kind: 'choice', initial: String(en.accidentalLeader), options: pick([['1', 'ψ1'], ['2', 'ψ2']]) },
-    { key: 'notionalWith', label: 'Imperfections with', kind: 'choice', initial: en.notionalWith ?? 'all', options: pick([['all', 'all combinations'], ['gravity', 'those without wind: H_Ed ≥ 0.15 V_Ed, 5.3.2(4)']]) },
+    { key: 'notionalWith', label: 'Imperfections with', kind: 'choice', initial: en.notionalWith ?? 'all', options: pick([['all', 'all combinations'], ['gravity', 'those without wind']]), hint: 'Without wind only where H_Ed ≥ 0.15 V_Ed (EN 1993-1-1 5.3.2(4)).' },
     ...psiNames(model).map((name): Field => ({ key: `psi ${name}`, label: `ψ ${/^[A-H]$/.test(name) ? `category ${name}` : name}`, kind: 'text', initial: (en.psi[name] ?? recommendedPsi[name]).join(', '), hint: `recommended ${recommendedPsi[name].join(', ')}` })),
   ];
 }
@@ -34,7 +34,7 @@ function optionsFrom(model: Model, values: Values): Combining | string {
     if (!(sds >= 0 && sds <= 5)) return 'S_DS is a number from 0 to 5.';
     if (!(redundancy >= 1 && redundancy <= 1.3)) return 'ρ is 1.0 or 1.3.';
     if (overstrength !== undefined && !(overstrength >= 1 && overstrength <= 4)) return 'Ω₀ is a number from 1 to 4, or empty.';
-    return { ...now, asce: { edition: values.text('edition') as '7-22', sds, redundancy, overstrength: overstrength ?? null, liveFactor: values.text('liveFactor') === '0.5' ? 0.5 : 1, notionalWith: values.text('notionalWith') === 'all' ? 'all' : 'gravity' } };
+    return { ...now, asce: { edition: values.text('edition') as '7-22', sds, redundancy, overstrength: overstrength ?? null, liveFactor: values.text('liveFactor') === '0.5' ? 0.5 : 1, design: values.text('design') === 'allowable' ? 'allowable' : 'strength', notionalWith: values.text('notionalWith') === 'all' ? 'all' : 'gravity' } };
   }
   const psi: Combining['en']['psi'] = { ...now.en.psi };
   for (const name of psiNames(model)) {

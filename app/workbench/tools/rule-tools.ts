@@ -280,7 +280,7 @@ export const ruleTools: readonly Tool[] = [
     id: 'rule-notional', title: 'Make notional loads', group: 'loads', action: 'Make them', about: 'A share of the gravity load that comes in at each level, sideways. They follow the model.',
     fields: ({ model }) => [
       { key: 'gravity', label: 'Of cases', kind: 'several', initial: inOrder(model.cases).filter((one) => ['dead', 'superimposedDead', 'live', 'roofLive', 'snow'].includes(one.nature) && one.alternatives === undefined).map((one) => one.id), options: caseOptions(model) },
-      { key: 'of', label: 'A share of', kind: 'choice', initial: 'own', options: pick([['own', 'each combination’s own factored gravity'], ['fixed', 'these cases, times a fixed factor']]) },
+      { key: 'of', label: 'A share of', kind: 'choice', initial: 'own', options: pick([['own', 'own gravity'], ['fixed', 'fixed loads']]), hint: 'Own: of each combination’s own factored gravity (AISC 360 C2.2b). Fixed: of these cases times one factor.' },
       factor('times', 'each times', 1, undefined, is('of', 'fixed')), factor('share', 'Share', isUs(model) ? 0.002 : 0.005, isUs(model) ? 'AISC 360 C2.2b: 0.002' : 'EN 1993-1-1 5.3.2: 1/200'),
       { key: 'direction', label: 'Direction', kind: 'choice', initial: '+x', options: directionOptions },
       { key: 'at', label: 'At', kind: 'choice', initial: 'columns', options: pick([['columns', 'each column'], ['diaphragms', 'the floors, where there are any']]) }, labelField(''),

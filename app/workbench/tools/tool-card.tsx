@@ -161,7 +161,10 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
-          <Select id={id} value={typeof value === 'string' ? value : undefined} options={[...field.options]} onChange={(next: string) => onChange(next)} popupMatchSelectWidth={false} />
+          <div>
+            <Select id={id} style={{ width: '100%' }} value={typeof value === 'string' ? value : undefined} options={[...field.options]} onChange={(next: string) => onChange(next)} popupMatchSelectWidth={false} />
+            {hint}
+          </div>
         </>
       );
     case 'several':
