@@ -58,7 +58,8 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
   }
   if (!('equilibrium' in step.value)) return step.value;
   const stiffness = assemble(analysis);
-  const singular = factorisation.factoriseNow(stiffness, { definite: true });
+  // without slack members the factor at hand is that of this stiffness
+  const singular = step.value.log.slack.length === 0 ? undefined : factorisation.factoriseNow(stiffness, { definite: true });
   if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion)] };
   yield 0;
   const forces = axialForces(analysis, step.value.equilibrium);
@@ -107,6 +108,8 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
   return { findings: [], result: { modes: modes.slice(0, definition.count), divisions, equations: analysis.equationCount, solves: pairs.solves, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds } };
 }
 
+/** A factor is taken as found when a step changes it by less than this share: the next would change it by far less. */
+const settledChange = 1e-4;
 /** Modes found beyond those asked for, so that the last of these may mix with its neighbours too. */
 const guards = 2;
 /** The approximation's factors are at most this share too high where their shapes can be told at all. */
@@ -150,7 +153,7 @@ function exactModes(analysis: AnalysisModel, stiffness: BlockMatrix, vectors: re
   });
   const nodal = scaled.map((vector) => toNodes(analysis, vector));
   const local = scaled.map(() => new Float64Array(12));
-  const [k, zero, moved] = [new Float64Array(144), new Float64Array(144), new Float64Array(12)];
+  const [k, moved] = [new Float64Array(144), new Float64Array(12)];
   /** Φᵀ (K − K(λ)) Φ / λ by rows, or undefined where a piece buckles between its nodes */
   const softened = (factor: number): Float64Array | undefined => {
     const sum = new Float64Array(count * count);
@@ -160,7 +163,7 @@ function exactModes(analysis: AnalysisModel, stiffness: BlockMatrix, vectors: re
       if (here.N === 0 && !here.steps) continue;
       if (bucklesClamped(frame.pieces[e].element, here)) return undefined;
       pieceStiffness(analysis, e, here, k);
-      pieceStiffness(analysis, e, { N: 0 }, zero);
+      const zero = frame.localOf(e);
       nodal.forEach((displacements, a) => frame.localDisplacements(e, displacements, local[a]));
       for (let a = 0; a < count; a++) {
         for (let i = 0; i < 12; i++) {
@@ -184,7 +187,7 @@ function exactModes(analysis: AnalysisModel, stiffness: BlockMatrix, vectors: re
       const next = 1 / values[order[mode]];
       if (!(Math.abs(next - start) < farthest * start)) return { factor: start, shape: vectors[mode] };
       mixture = Float64Array.from({ length: count }, (_, i) => pairs[i * count + order[mode]]);
-      const settled = Math.abs(next - factor) <= 1e-9 * start;
+      const settled = Math.abs(next - factor) <= settledChange * start;
       factor = next;
       if (settled) break;
     }

@@ -35,7 +35,14 @@ const plane4 = new Float64Array(16);
 
 /** Whether a piece buckles even with both ends clamped: nothing at its nodes could show it. */
 export function bucklesClamped(element: FrameElement, course: AxialCourse): boolean {
-  if (course.N >= 0 && !course.steps) return false;
+  // under no more than Euler's clamped load anywhere it stands (Engesser with shear), and most pieces are far below
+  let most = -course.N;
+  if (course.steps) for (const beyond of course.steps.beyond) most = Math.max(most, -course.N - (course.share ?? 1) * beyond);
+  const stands = (EI: number, GA: number): boolean => {
+    const euler = (4 * Math.PI ** 2 * EI) / element.length ** 2;
+    return most < euler / (1 + euler / GA);
+  };
+  if (stands(element.bendingY, element.shearZ) && stands(element.bendingZ, element.shearY)) return false;
   return planes.some(({ of }) => chainStiffness(of(element, course), plane4) > 0);
 }
 

@@ -194,6 +194,11 @@ export class FrameElements implements ElementSource {
     return sum / 2;
   }
 
+  /** Stiffness of a piece between its nodes as it is now, joints included, local, 12 × 12 by rows. */
+  localOf(e: number): Float64Array {
+    return this.local.subarray(144 * e, 144 * e + 144);
+  }
+
   /** Axial stiffness of a piece between its nodes, N/m. */
   axialStiffness(e: number): number {
     return this.local[144 * e];
