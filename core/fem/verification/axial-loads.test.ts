@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { solveNow } from '../solve';
 import { runAnalysisNow } from '../run-analysis';
-import type { Load, Model, Vector } from '../../model';
+import type { Load, Model } from '../../model';
 import { build, chain, fixed, inPlane, pinnedInPlane, type LoadSpec, type Structure } from '../../results/verification/book/structure';
 import { combinationWeights, lineIndex, MemberLine, superpose } from '../../results';
 
@@ -27,8 +27,8 @@ function divided(model: Model, n: number): Model {
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
     const names = Array.from({ length: n + 1 }, (_, i) => (i === 0 ? member.start : i === n ? member.end : `n${900 + Object.keys(nodes).length + i}`));
     for (let i = 1; i < n; i++) {
-      const position = [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / n) as unknown as Vector;
-      nodes[names[i]] = { id: names[i], position: [...position] };
+      const position = [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / n) as [number, number, number];
+      nodes[names[i]] = { id: names[i], position };
     }
     ids[member.id] = names.slice(1).map((end, i) => {
       const id = i === 0 ? member.id : `m${900 + Object.keys(members).length + 1}`;
