@@ -1,7 +1,7 @@
-import { parseSection, buildFrame, drawMember, fixedSupport, pinnedSupport } from '~core/build';
+import { parseSection, buildFrame, drawMember } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { generateCombinations } from '~core/combine';
-import type { Model } from '~core/model';
+import { fixedSupport, pinnedSupport, type Model } from '~core/model';
 import { Author } from './author';
 
 /** Tern Hide: a steel portal bird hide, four members, that can be checked by hand. */

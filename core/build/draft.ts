@@ -26,6 +26,8 @@ export class Draft {
   private readonly finder: NodeFinder;
   /** supports asked for at nodes that are there without one */
   private readonly supports = new Map<string, Support>();
+  /** nodes that are made though no member of the draft meets them */
+  private readonly kept = new Set<string>();
   private readonly wanted: { start: string; end: string; fields: MemberFields }[] = [];
 
   constructor(private readonly model: Model) {
@@ -39,6 +41,13 @@ export class Draft {
     const there = this.model.nodes[id];
     if (support && there && !there.support) this.supports.set(id, support);
     return id;
+  }
+
+  /** Makes a node though no member of the draft meets it, with what else it bears. */
+  keep(id: string, fields: Pick<Node, 'mass'> = {}): void {
+    this.kept.add(id);
+    const made = this.finder.made.find((node) => node.id === id);
+    if (made) Object.assign(made, fields);
   }
 
   /** Asks for a member between two places (m) or nodes. */
@@ -67,7 +76,7 @@ export class Draft {
       return { stops: [start, ...stops.map((stop) => stop.id), end], fields };
     });
     const touched = new Set(chains.flatMap((chain) => chain.stops));
-    const used = made.filter((node) => touched.has(node.id) || node.support);
+    const used = made.filter((node) => touched.has(node.id) || node.support || this.kept.has(node.id));
     const records = {
       ...(collector.sections.length > 0 ? { sections: collector.sections } : {}), ...(collector.materials.length > 0 ? { materials: collector.materials } : {}), ...(used.length > 0 ? { nodes: used } : {}),
     };
@@ -93,7 +102,7 @@ export class Draft {
       }
     }
     const edits: Edit[] = [...extra];
-    if (members.length === 0) edits.push(...(used.some((node) => node.support) ? places : []));
+    if (members.length === 0) edits.push(...(used.some((node) => node.support || this.kept.has(node.id)) ? places : []));
     else if (divisions.length > 0) edits.push(...places, ...divisions, { kind: 'add', records: { members } });
     else edits.push({ kind: 'add', records: { ...records, members } });
     if (this.supports.size > 0) edits.push({ kind: 'change', table: 'nodes', changes: [...this.supports].map(([id, support]) => ({ id, fields: { support } })) });

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { buildQuillhavenLibrary } from '../../demo/quillhaven-library';
 import { buildTernHide } from '../../demo/tern-hide';
 import { solveNow } from '../fem';
-import { applyAct, distance, emptyModel, isPlaced, memberAxis, memberLength, samePoint, type Load, type Member, type Model, type Vector } from '../model';
+import { applyAct, distance, emptyModel, isPlaced, memberAxis, memberLength, samePoint, type Load, type Member, type Mend, type Model, type Vector } from '../model';
 import {
-  connectCrossingsPlan, copyPlan, copyStoreyPlan, crossings, dividePlan, drawMember, extendPlan, insertStoreyPlan, joinPlan, mergeNodesPlan, mirror, moved, movedDirection, movePlan, nodeClusters, reheightStoreyPlan,
+  connectCrossingsPlan, copyPlan, copyStoreyPlan, crossings, dividePlan, drawMember, extendPlan, insertStoreyPlan, joinPlan, mergeNodesPlan, mirror, moved, movedDirection, movePlan, moveGridLinePlan, nodeClusters, nodesOnLine, framesBesideLines, mendAct, reheightStoreyPlan,
   rigidEndsPlan, rotation, storeyMembers, strongAxisAngle, translation, type Movement, type Plan,
 } from './index';
 
@@ -15,6 +15,13 @@ const nothing = { loads: false, supports: false };
 function carriedOut(model: Model, plan: Plan): Model {
   if (!plan.ok) throw new Error(plan.error);
   const applied = applyAct(model, plan.act);
+  if (!applied.ok) throw new Error(applied.error);
+  return applied.model;
+}
+
+/** A model after a mend. */
+function carriedOutAct(model: Model, mend: Mend | undefined): Model {
+  const applied = applyAct(model, mendAct(model, mend!)!);
   if (!applied.ok) throw new Error(applied.error);
   return applied.model;
 }
@@ -123,7 +130,7 @@ test('every edit and its inverse restore the model exactly', () => {
     const plans: (() => Plan)[] = [
       () => copyPlan(library, chosen, [translation([amount, 0, 50])], { loads: true, supports: true }), () => movePlan(library, chosen, translation([0, 0, amount / 7])), () => copyPlan(library, chosen, [mirror([0, -5, 0], [0, 1, 0])], { loads: true, supports: false }),
       () => movePlan(library, chosen, rotation([100, 0, 0], [0, 0, 1], amount)), () => dividePlan(library, ids, { parts: 3 }), () => dividePlan(library, ids, { distances: [amount] }), () => mergeNodesPlan(library, amount, [library.members[ids[0]].start, library.members[ids[0]].end]),
-      () => reheightStoreyPlan(library, storeys[1], 4.2 + amount / 10, true), () => insertStoreyPlan(library, storeys[1], amount, 'New'), () => rigidEndsPlan(library, ids, 0.8),
+      () => reheightStoreyPlan(library, storeys[1], 4.2 + amount / 10, 'above'), () => insertStoreyPlan(library, storeys[1], amount, 'New'), () => rigidEndsPlan(library, ids, 0.8),
     ];
     const plan = plans[kind]();
     if (!plan.ok) {
@@ -253,13 +260,89 @@ test('nodes within a tolerance are merged with all that refers to them', () => {
   expect(merged.slabs.b1.corners).toEqual(['n1', 'n2', 'n4']);
 });
 
+test('a merge carries the corners of openings over; an opening that folds up goes', () => {
+  const gap = frame([[[0, 0, 0], [8, 0, 0]], [[8, 0, 0], [8, 6, 0]], [[8, 6, 0], [0, 6, 0]], [[0, 6, 0], [0, 0, 0]]]);
+  const at = (id: string, x: number, y: number) => ({ id, position: [x, y, 0] as [number, number, number] });
+  const nodes = Object.fromEntries([at('n50', 2, 2), at('n51', 3, 2), at('n52', 3, 3), at('n53', 3.004, 2), at('n54', 5, 5), at('n55', 5.004, 5), at('n56', 5.002, 5.003)].map((node) => [node.id, node]));
+  const model: Model = { ...gap, nodes: { ...gap.nodes, ...nodes }, slabs: { b1: { id: 'b1', corners: ['n1', 'n2', 'n3', 'n4'], openings: [['n50', 'n53', 'n52'], ['n54', 'n55', 'n56']], thickness: 0.2, material: null } }, members: { ...gap.members, m9: { ...gap.members.m1, id: 'm9', start: 'n51', end: 'n52' } } };
+  const merged = carriedOut(model, mergeNodesPlan(model, 0.01));
+  expect(merged.slabs.b1).toMatchObject({ corners: ['n1', 'n2', 'n3', 'n4'], openings: [['n50', 'n51', 'n52']] });
+});
+
+test('a level moves with what lies at it; what is above stays unless it is asked to move along', () => {
+  const upward = Object.values(library.storeys).sort((a, b) => a.elevation - b.elevation);
+  const [, first, second] = upward;
+  const plan = reheightStoreyPlan(library, first.id, first.elevation + 0.4, 'storey');
+  const raised = carriedOut(library, plan);
+  for (const node of Object.values(library.nodes)) expect(raised.nodes[node.id].position[2]).toBeCloseTo(node.position[2] + (Math.abs(node.position[2] - first.elevation) < 0.01 ? 0.4 : 0), 9);
+  expect(raised.storeys[second.id]).toEqual(second);
+  if (!plan.ok) throw new Error(plan.error);
+  expect(plan.words).toContain(`what is above stays, and ${second.label}`);
+  expect(reheightStoreyPlan(library, first.id, second.elevation, 'storey')).toMatchObject({ ok: false, error: expect.stringContaining('come up to') });
+});
+
+test('a storey is copied with its slabs, walls, rigid floor, line supports, column heads and masses, each once', () => {
+  const upward = Object.values(library.storeys).sort((a, b) => a.elevation - b.elevation);
+  const [, first, second] = upward;
+  const on = (z: number) => Object.values(library.nodes).filter((node) => Math.abs(node.position[2] - z) < 0.01).map((node) => node.id);
+  const [a, b, c] = on(first.elevation);
+  const below = on(upward[0].elevation);
+  const free = (id: string, x: number) => ({ id, position: [x, 1, first.elevation] as [number, number, number] });
+  const added = applyAct(library, { edits: [
+    ...(['diaphragms', 'slabs', 'walls'] as const).flatMap((table) => (Object.keys(library[table]).length > 0 ? [{ kind: 'remove' as const, table, ids: Object.keys(library[table]) }] : [])),
+    { kind: 'add', records: {
+      nodes: [free('n901', 1), free('n902', 2), { ...free('n903', 2), position: [2, 2, first.elevation] }], slabs: [{ id: 'b1', label: 'S1', corners: [a, b, 'n903'], openings: [['n901', 'n902', 'n903']], thickness: 0.25, material: null }],
+      walls: [{ id: 'w1', corners: [below[0], below[1], b, a], thickness: 0.3, material: null }], diaphragms: [{ id: 'd9', label: first.label, nodes: [a, b, c] }],
+      lineSupports: [{ id: 'j1', start: a, end: b, support: { ux: false, uy: false, uz: true, rx: false, ry: false, rz: false } }], columnHeads: [{ id: 'o1', node: c, widthX: 1.2, widthY: 1.2, depth: 0.2 }],
+      loads: [{ id: 'l900', case: Object.keys(library.cases)[0], type: 'area', region: { kind: 'panels', slabs: ['b1'], walls: [] }, pressure: { type: 'uniform', value: -500 }, direction: 'z', spread: { way: 'two' } }],
+    } },
+    { kind: 'change', table: 'nodes', changes: [{ id: c, fields: { mass: 800 } }] },
+  ] });
+  if (!added.ok) throw new Error(added.error);
+  const plan = copyStoreyPlan(added.model, first.id, [second.id], true);
+  const copied = carriedOut(added.model, plan);
+  const above = (id: string) => {
+    const [x, y] = added.model.nodes[id].position;
+    return Object.values(copied.nodes).find((node) => Math.hypot(node.position[0] - x, node.position[1] - y) < 0.001 && Math.abs(node.position[2] - second.elevation) < 0.001)!.id;
+  };
+  const slab = Object.values(copied.slabs).find((one) => one.id !== 'b1')!;
+  expect(slab).toMatchObject({ corners: [above(a), above(b), above('n903')], openings: [[above('n901'), above('n902'), above('n903')]], thickness: 0.25 });
+  expect(slab.label).toBeUndefined();
+  expect(Object.values(copied.walls).find((one) => one.id !== 'w1')!.corners).toEqual([a, b, above(b), above(a)]);
+  expect(Object.values(copied.diaphragms).find((one) => one.id !== 'd9')).toMatchObject({ label: second.label, nodes: [above(a), above(b), above(c)] });
+  expect(Object.values(copied.lineSupports)).toHaveLength(2);
+  expect(Object.values(copied.columnHeads).map((one) => one.node).sort()).toEqual([c, above(c)].sort());
+  expect(Object.values(copied.loads).some((load) => load.type === 'area' && load.region.kind === 'panels' && load.region.slabs[0] === slab.id)).toBe(true);
+  if (!plan.ok) throw new Error(plan.error);
+  expect(plan.words).toContain('1 slab, 1 wall');
+  expect(copyStoreyPlan(copied, first.id, [second.id], false)).toMatchObject({ ok: false, error: 'Everything is there already.' });
+});
+
+test('a grid line moves with what stands on it; a frame left beside it is found and offered both ways', () => {
+  const line = Object.values(library.gridLines).filter((one) => one.axis === 'x').sort((p, q) => p.position - q.position)[1];
+  const on = nodesOnLine(library, line).map((node) => node.id);
+  expect(on.length).toBeGreaterThan(8);
+  const together = carriedOut(library, moveGridLinePlan(library, line.id, line.position + 0.6, true));
+  expect(together.gridLines[line.id].position).toBeCloseTo(line.position + 0.6, 9);
+  for (const id of on) expect(together.nodes[id].position[0]).toBeCloseTo(line.position + 0.6, 9);
+  expect(framesBesideLines(together)).toEqual([]);
+  const alone = carriedOut(library, moveGridLinePlan(library, line.id, line.position + 0.6, false));
+  expect(alone.nodes).toEqual(library.nodes);
+  const [found, ...rest] = framesBesideLines(alone);
+  expect(rest).toEqual([]);
+  expect(found.sentence).toMatch(new RegExp(`Nothing stands on grid line ${line.label}; ${on.length} nodes stand`));
+  expect(carriedOutAct(alone, found.mend).nodes).toEqual(together.nodes);
+  expect(carriedOutAct(alone, found.others![0]).gridLines).toEqual(library.gridLines);
+  expect(framesBesideLines(library)).toEqual([]);
+});
+
 test('a storey is re-heighted with what stands on it, inserted, and copied', () => {
   const [, first, second, third] = Object.values(library.storeys).sort((a, b) => a.elevation - b.elevation);
-  const higher = carriedOut(library, reheightStoreyPlan(library, second.id, second.elevation + 0.5, true));
+  const higher = carriedOut(library, reheightStoreyPlan(library, second.id, second.elevation + 0.5, 'above'));
   expect(higher.storeys[third.id].elevation).toBeCloseTo(third.elevation + 0.5, 9);
   for (const node of Object.values(library.nodes)) expect(higher.nodes[node.id].position[2]).toBeCloseTo(node.position[2] + (node.position[2] > second.elevation - 0.01 ? 0.5 : 0), 9);
-  expect(reheightStoreyPlan(library, second.id, first.elevation, true)).toMatchObject({ ok: false, error: expect.stringContaining(first.label) });
-  const marked = carriedOut(library, reheightStoreyPlan(library, second.id, second.elevation + 0.5, false));
+  expect(reheightStoreyPlan(library, second.id, first.elevation, 'above')).toMatchObject({ ok: false, error: expect.stringContaining(first.label) });
+  const marked = carriedOut(library, reheightStoreyPlan(library, second.id, second.elevation + 0.5, 'mark'));
   expect(marked.nodes).toEqual(library.nodes);
 
   const inserted = carriedOut(library, insertStoreyPlan(library, first.id, 3, 'Half'));

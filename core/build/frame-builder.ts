@@ -1,6 +1,6 @@
 import type { CatalogueMaterial } from '../catalog';
 import { count } from '../units';
-import { samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey, type Support } from '../model';
+import { fixedSupport, pinnedSupport, samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey } from '../model';
 import { NodeFinder } from './node-finder';
 import { RecordCollector } from './records';
 import type { SectionChoice } from './section-choice';
@@ -30,8 +30,6 @@ export interface BuiltFrame {
   readonly supports: number;
 }
 
-export const fixedSupport: Support = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
-export const pinnedSupport: Support = { ux: true, uy: true, uz: true, rx: false, ry: false, rz: false };
 
 /** 0 → A, 25 → Z, 26 → AA. */
 export function letters(index: number): string {

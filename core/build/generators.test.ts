@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { findMaterial } from '../catalog';
 import { solveNow } from '../fem';
-import { applyAct, distance, emptyModel, gridLinesAlong, modelFindings, planeThrough, samePoint, type Act, type Model, type Vector } from '../model';
+import { applyAct, distance, emptyModel, fixedSupport, gridLinesAlong, modelFindings, pinnedSupport, planeThrough, samePoint, type Act, type Model, type Vector } from '../model';
 import {
-  bayMiddle, beamsPlan, bracingPlan, buildFrame, columnsPlan, connectCrossingsPlan, copyPlan, dividePlan, drawMember, edgesOfSelection, endConditionName, endConditions, endSymbol, findBays, fixedSupport, floorEdits, gridLinesPlan, isBraced, nodeClusters, parseSection,
-  patternRemark, pinnedSupport, secondariesPlan, storeysPlan, translation, trussPlan, type Plan, type TrussSpec,
+  bayMiddle, beamsPlan, bracingPlan, buildFrame, columnsPlan, connectCrossingsPlan, copyPlan, dividePlan, drawMember, edgesOfSelection, endConditionName, endConditions, endSymbol, findBays, floorEdits, gridLinesPlan, isBraced, nodeClusters, parseSection,
+  patternRemark, secondariesPlan, storeysPlan, translation, trussPlan, type Plan, type TrussSpec,
 } from './index';
 
 const choice = (text: string) => {

@@ -1,7 +1,7 @@
 import { buildQuillhavenLibrary } from '../../demo/quillhaven-library';
 import { acceptanceOf, applyAct, emptyModel, type Edit, type Member, type Model, type Vector } from '../model';
 import { buildTernHide } from '../../demo/tern-hide';
-import { geometryFindings, mendAct, mendAll } from './index';
+import { geometryFindings, mendAct, mendAll, mendLabel, openingProblem } from './index';
 
 const hide = buildTernHide();
 
@@ -41,10 +41,52 @@ test.each(slips)('%s is told with its place and reason, and its mend does away w
   expect(finding.severity).toBe('remark');
   expect((finding.place.members ?? finding.place.nodes)!.length).toBeGreaterThan(0);
   expect(`${finding.sentence} ${finding.why}`).not.toMatch(/undefined|NaN/);
-  const act = mendAct(one, finding.mend!)!;
+  const act = mendAct(one, finding.mend ?? finding.others![0])!;
   const mended = applyAct(one, act);
   if (!mended.ok) throw new Error(mended.error);
   expect(geometryFindings(mended.model).map((other) => other.key)).not.toContain(finding.key);
+});
+
+test('a foot is held as those beside it are, and the engineer chooses where there are none', () => {
+  const fixed = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
+  const columns = [0, 5, 10].map((x): [Vector, Vector, Partial<Member>] => [[x, 0, 0], [x, 0, 3], { role: 'column' }]);
+  const beams: [Vector, Vector][] = [[[0, 0, 3], [5, 0, 3]], [[5, 0, 3], [10, 0, 3]]];
+  const foot = (one: Model) => geometryFindings(one).find((finding) => finding.rule === 'column-not-carried' && finding.key.endsWith('m3'))!;
+  const beside = model([...columns, ...beams], [{ kind: 'change', table: 'nodes', changes: [{ id: 'n1', fields: { support: fixed } }, { id: 'n3', fields: { support: fixed } }] }]);
+  expect(foot(beside).mend!.label).toBe('Hold its foot as 2 others: fixed');
+  expect(foot(beside).others!.map((mend) => mend.label)).toEqual(['Hold its foot: pinned']);
+  expect(foot(model([...columns, ...beams]))).toMatchObject({ others: [{ label: 'Hold its foot: pinned' }, { label: 'Hold its foot: fixed' }] });
+});
+
+test('a mend says which loads go with what it deletes', () => {
+  const lapped = model([[[0, 0, 0], [4, 0, 0]], [[3, 0, 0], [6, 0, 0]]], [{ kind: 'add', records: { cases: [{ id: 'c1', label: 'D', name: 'D', nature: 'dead', selfWeight: false }], loads: [1, 2].map((i) => ({ id: `l${i}`, case: 'c1', type: 'uniform' as const, member: 'm2', axes: 'global' as const, direction: 'z' as const, value: -i, from: 0, to: null })) } }]);
+  const overlap = geometryFindings(lapped).find((finding) => finding.rule === 'overlap')!;
+  expect(mendLabel(lapped, overlap.mend!)).toBe('Delete m2 with 2 loads');
+  expect(mendLabel(lapped, overlap.others![0])).toBe('Delete m1');
+});
+
+test.each<[string, Vector[], string | undefined]>([
+  ['inside', [[1, 1, 0], [2, 1, 0], [2, 2, 0], [1, 2, 0]], undefined],
+  ['with an edge on the slab’s', [[0, 1, 0], [2, 1, 0], [2, 2, 0], [0, 2, 0]], undefined],
+  ['whole outside', [[9, 1, 0], [10, 1, 0], [10, 2, 0]], 'it lies outside'],
+  ['one corner outside', [[5, 1, 0], [7, 1, 0], [5, 2, 0]], 'its corner 2 lies outside'],
+  ['off the plane', [[1, 1, 0], [2, 1, 0.1], [2, 2, 0]], 'its corner 2 lies beside the plane'],
+  ['through the notch of the slab', [[1, 3.5, 0], [5, 3.5, 0], [5, 3.8, 0], [1, 3.8, 0]], 'it runs across an edge'],
+  ['over another one', [[3.2, 0.8, 0], [3.7, 0.8, 0], [3.7, 1.2, 0], [3.2, 1.2, 0]], 'it overlaps another opening'],
+  ['around another one', [[2.8, 0.5, 0], [4.2, 0.5, 0], [4.2, 2.2, 0], [2.8, 2.2, 0]], 'it overlaps another opening'],
+])('an opening %s of a slab with a notch and an opening', (_where, opening, problem) => {
+  // 6 m × 4 m with a notch from (2, 3) to (4, 4)
+  const slab: Vector[] = [[0, 0, 0], [6, 0, 0], [6, 4, 0], [4, 4, 0], [4, 3, 0], [2, 3, 0], [2, 4, 0], [0, 4, 0]];
+  expect(openingProblem(slab, opening, [[[3, 1, 0], [4, 1, 0], [4, 2, 0], [3, 2, 0]]])).toBe(problem);
+});
+
+test('an opening beside its slab is found, and taken away', () => {
+  const at = (id: string, x: number, y: number) => ({ id, position: [x, y, 3] as [number, number, number] });
+  const one = model([[[0, 0, 3], [6, 0, 3]], [[6, 0, 3], [6, 4, 3]]], [{ kind: 'add', records: { nodes: [at('n7', 8, 0), at('n8', 9, 0), at('n9', 9, 1)], slabs: [{ id: 'b1', corners: ['n1', 'n2', 'n3'], openings: [['n7', 'n8', 'n9']], thickness: 0.2, material: null }] } }]);
+  const [found] = geometryFindings(one).filter((finding) => finding.rule === 'opening-outside');
+  expect(found.sentence).toBe('Opening 1 of slab b1 does not lie in it: it lies outside.');
+  const mended = applyAct(one, mendAct(one, found.mend!)!);
+  expect(mended.ok && mended.model.slabs.b1.openings).toEqual([]);
 });
 
 test('what is told without a mend: separate parts, suspected units, transfer columns, slabs', () => {

@@ -1,12 +1,12 @@
 import { sectionProperties } from '../catalog';
 import { count, formatQuantity } from '../units';
-import { connectedParts, cross, distance, dot, gridLinesAlong, inOrder, memberEnds, norm, samePoint, subtract, type Finding, type Member, type Model, type Node, type Vector } from '../model';
+import { connectedParts, cross, distance, dot, fixedSupport, gridLinesAlong, inOrder, memberEnds, nearNodes, norm, pinnedSupport, samePoint, subtract, supportName, usualSupport, type Finding, type Member, type Mend, type Model, type Node, type Support, type Vector } from '../model';
 import { crossings } from './divisions';
 import { bends } from './draft';
+import { framesBesideLines } from './grid-lines';
 import { nodeClusters } from './merge';
+import { openingFindings } from './openings';
 
-/** Nodes nearer than this (m) are probably meant to be one. */
-export const nearNodes = 0.02;
 /** A member shorter than this (m) is probably a slip. */
 const shortMember = 0.05;
 /** A node nearer than this (m) to a grid line, but not on it, probably belongs on it. */
@@ -23,7 +23,7 @@ export function geometryFindings(model: Model): readonly Finding[] {
   const before = known.get(model.nodes);
   if (before && tables.every((table, i) => table === before.tables[i])) return before.findings;
   const findings = [
-    ...closeNodes(model), ...freeCrossings(model), ...passedNodes(model), ...overlaps(model), ...shortMembers(model), ...separateParts(model), ...hangingColumns(model), ...suspectedUnits(model), ...offGrid(model), ...floors(model), ...panels(model),
+    ...closeNodes(model), ...freeCrossings(model), ...passedNodes(model), ...overlaps(model), ...shortMembers(model), ...separateParts(model), ...hangingColumns(model), ...suspectedUnits(model), ...offGrid(model), ...framesBesideLines(model), ...floors(model), ...panels(model), ...openingFindings(model),
   ];
   known.set(model.nodes, { tables, findings });
   return findings;
@@ -146,7 +146,7 @@ function overlaps(model: Model): Finding[] {
         found.push({
           key: `overlap ${a.id} ${b.id}`, rule: 'overlap', severity: 'remark', sentence: `Members ${a.id} and ${b.id} lie over each other for ${formatQuantity(over, 'length', model.settings.units, 2)}.`,
           why: 'Both carry load and both weigh there; usually one is a slip. Delete one of them, or shorten it.', place: { members: [a.id, b.id] },
-          mend: { label: `Delete ${b.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [b.id] }] } },
+          mend: { label: `Delete ${b.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [b.id] }] } }, others: [{ label: `Delete ${a.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [a.id] }] } }],
         });
       }
     }
@@ -198,9 +198,17 @@ function hangingColumns(model: Model): Finding[] {
     return [{
       key: `carried ${member.id}`, rule: 'column-not-carried', severity: 'remark', sentence: `Column ${member.id} is not carried down: at its foot, node ${foot.id}, ${others.length > 0 ? `it stands on ${others.slice(0, 3).map((other) => other.id).join(', ')}` : 'there is nothing'}.`,
       why: others.length > 0 ? 'Its whole load goes into beams. Accept the finding if that transfer is meant.' : 'It hangs from above. Give its foot a support, or carry it down.', place: { members: [member.id], nodes: [foot.id] },
-      ...(others.length === 0 ? { mend: { label: 'Pin its foot', act: { edits: [{ kind: 'change' as const, table: 'nodes' as const, changes: [{ id: foot.id, fields: { support: { ux: true, uy: true, uz: true, rx: false, ry: false, rz: true } } }] }] } } } : {}),
+      ...(others.length === 0 ? curesOfFoot(model, foot) : {}),
     }];
   });
+}
+
+/** A foot is held as those beside it are; where none are, the engineer chooses. */
+function curesOfFoot(model: Model, foot: Node): Pick<Finding, 'mend' | 'others'> {
+  const hold = (support: Support, label: string): Mend => ({ label, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: foot.id, fields: { support } }] }] } });
+  const usual = usualSupport(model, foot.position[2]);
+  const choices = [pinnedSupport, fixedSupport].filter((support) => !usual || supportName(support) !== supportName(usual.support)).map((support) => hold(support, `Hold its foot: ${supportName(support)}`));
+  return usual ? { mend: hold(usual.support, `Hold its foot as ${count(usual.nodes, 'other')}: ${supportName(usual.support)}`), others: choices } : { others: choices };
 }
 
 /** Lengths and sections that would make sense in another unit. */

@@ -1,5 +1,5 @@
 export { parseSection, type SectionChoice } from './section-choice';
-export { buildFrame, fixedSupport, pinnedSupport, running, type BuiltFrame, type FrameSpec } from './frame-builder';
+export { buildFrame, running, type BuiltFrame, type FrameSpec } from './frame-builder';
 export { drawMember, type MemberProperties } from './draw-member';
 export { RecordCollector } from './records';
 export { Draft, type MemberFields } from './draft';
@@ -10,7 +10,7 @@ export { mergeNodesPlan, nodeClusters } from './merge';
 export { connectCrossingsPlan, crossings, dividePlan, type Crossing } from './divisions';
 export { joinPlan } from './join-members';
 export { extendPlan } from './extend';
-export { copyStoreyPlan, insertStoreyPlan, reheightStoreyPlan, storeyMembers } from './storeys';
+export { copyStoreyPlan, insertStoreyPlan, reheightStoreyPlan, storeyMembers, type MovesAlong } from './storeys';
 export { gridPlane, storeyPlane, workingPlanes } from './planes';
 export { beamsPlan, columnsPlan, gridLinesPlan, storeysPlan, type PlanWindow } from './grid-places';
 export { edgeOfMembers, edgesOfSelection, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
@@ -21,6 +21,8 @@ export { endConditionName, endConditions, endSymbol, type EndCondition } from '.
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';
 export { whatHolds } from './what-holds';
 export { diaphragmOfStorey, floorEdits, nodesOfStorey } from './floors';
-export { geometryFindings, nearNodes } from './geometry-findings';
-export { mendAct, mendAll } from './mends';
+export { framesBesideLines, moveGridLinePlan, nodesOnLine } from './grid-lines';
+export { openingFindings, openingProblem } from './openings';
+export { geometryFindings } from './geometry-findings';
+export { mendAct, mendAll, mendLabel } from './mends';
 export { bySection, catalogueMaterialFor, materialFor, usualMaterial } from './usual-material';

@@ -1,10 +1,9 @@
-import { applyAct, type Act, type Edit, type Finding, type Model } from '../model';
+import { count } from '../units';
+import { applyAct, type Act, type Edit, type Finding, type Mend, type Model } from '../model';
 import { divideEdits } from './divide';
 import { connectCrossingsPlan } from './divisions';
 import { mergeNodesPlan } from './merge';
 import { RecordCollector } from './records';
-
-type Mend = NonNullable<Finding['mend']>;
 
 /** The act of a finding's mend on a model; undefined when it no longer applies. */
 export function mendAct(model: Model, mend: Mend): Act | undefined {
@@ -17,6 +16,14 @@ export function mendAct(model: Model, mend: Mend): Act | undefined {
   }
   const made = plan.kind === 'merge' ? mergeNodesPlan(model, plan.tolerance, plan.nodes.filter((id) => id in model.nodes)) : connectCrossingsPlan(model, plan.members.filter((id) => id in model.members));
   return made.ok ? made.act : undefined;
+}
+
+/** A mend's label, and the loads that go with what it deletes. */
+export function mendLabel(model: Model, mend: Mend): string {
+  if (!('act' in mend) || !mend.act.edits.some((edit) => edit.kind === 'remove' && edit.table !== 'loads')) return mend.label;
+  const applied = applyAct(model, mend.act);
+  const lost = applied.ok ? Object.keys(model.loads).length - Object.keys(applied.model.loads).length : 0;
+  return lost > 0 ? `${mend.label} with ${count(lost, 'load')}` : mend.label;
 }
 
 /** Mends several findings one after another as one act; those that no longer apply are passed over and counted. */

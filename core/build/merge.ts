@@ -75,7 +75,7 @@ function retargeted(model: Model, target: ReadonlyMap<string, string>): Edit[] {
   change('diaphragms', Object.values(model.diaphragms).filter((one) => touches(one.nodes)).map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes) } })));
   change('groups', Object.values(model.groups).filter((one) => touches(one.nodes ?? [])).map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes ?? []) } })));
   for (const table of ['slabs', 'walls'] as const) {
-    change(table, Object.values(model[table]).filter((one) => touches(one.corners) && list(one.corners).length >= 3).map(({ id, corners }) => ({ id, fields: { corners: list(corners) } })));
+    change(table, Object.values(model[table]).filter((one) => touches(panelNodes(one)) && list(one.corners).length >= 3).map(({ id, corners, openings }) => ({ id, fields: { corners: list(corners), ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}) } })));
   }
   change('lineSupports', Object.values(model.lineSupports).filter((one) => touches([one.start, one.end])).map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })));
   change('columnHeads', Object.values(model.columnHeads).filter((one) => target.has(one.node)).map(({ id, node }) => ({ id, fields: { node: to(node) } })));

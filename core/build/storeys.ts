@@ -1,5 +1,5 @@
 import { count, formatQuantity } from '../units';
-import { applyAct, distance, inOrder, isDirect, memberEnds, onLevel, panelNodes, storeysUpward, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Storey, type Vector } from '../model';
+import { applyAct, distance, inOrder, isDirect, memberEnds, onLevel, panelNodes, storeysUpward, tableWords, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Storey, type Vector } from '../model';
 import { divideEdits, gathered } from './divide';
 import { Draft } from './draft';
 import { nodesOf } from './copies';
@@ -7,6 +7,7 @@ import { NodeFinder } from './node-finder';
 import { cornersOf, movedAcross } from './moved-areas';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
+import { copiedRecords, nodesOfRecords, recordsOfStorey, type StoreyRecords } from './storey-records';
 import { translation } from './transform';
 
 /** Lines of members as they would be with some nodes elsewhere. */
@@ -20,25 +21,32 @@ function previewOf(model: Model, placed: ReadonlyMap<string, Vector>): PreviewLi
 
 const lift = ([x, y, z]: Vector, by: number): [number, number, number] => [x, y, Math.round((z + by) * 1e9) / 1e9];
 
-/**
- * Sets a storey's elevation (m). With `along`, nodes at its level and everything above it move by the same, and so do the storeys above;
- * without, only the mark moves.
- */
-export function reheightStoreyPlan(model: Model, id: string, elevation: number, along: boolean): Plan {
+/** What moves with a storey's level: what lies at it, everything above it too, or nothing but the mark. */
+export type MovesAlong = 'storey' | 'above' | 'mark';
+
+/** Sets a storey's elevation (m) and moves along what is asked for; what rises to a moved level gets longer or shorter. */
+export function reheightStoreyPlan(model: Model, id: string, elevation: number, moves: MovesAlong): Plan {
   const storey = model.storeys[id];
   const by = elevation - storey.elevation;
   if (Math.abs(by) < 1e-9) return refuse(`${storey.label} stands there already.`);
-  const below = storeysUpward(model).filter((one) => one.elevation < storey.elevation - onLevel).at(-1);
-  if (along && below && elevation <= below.elevation + onLevel) return refuse(`${storey.label} would come down to ${below.label}. Give it more than ${formatQuantity(below.elevation, 'length', model.settings.units)}.`);
-  const storeys = along ? Object.values(model.storeys).filter((one) => one.elevation > storey.elevation - 1e-9) : [storey];
-  const nodes = along ? Object.values(model.nodes).filter((node) => node.position[2] > storey.elevation - onLevel) : [];
+  const { units } = model.settings;
+  const upward = storeysUpward(model);
+  const below = upward.filter((one) => one.elevation < storey.elevation - onLevel).at(-1);
+  const above = upward.find((one) => one.elevation > storey.elevation + onLevel);
+  if (moves !== 'mark' && below && elevation <= below.elevation + onLevel) return refuse(`${storey.label} would come down to ${below.label}. Give it more than ${formatQuantity(below.elevation, 'length', units)}.`);
+  if (moves === 'storey' && above && elevation >= above.elevation - onLevel) return refuse(`${storey.label} would come up to ${above.label} at ${formatQuantity(above.elevation, 'length', units)}. Let what is above move along, or give it less.`);
+  const storeys = moves === 'above' ? upward.filter((one) => one.elevation > storey.elevation - 1e-9) : [storey];
+  const nodes = moves === 'mark' ? [] : Object.values(model.nodes).filter((node) => (moves === 'above' ? node.position[2] > storey.elevation - onLevel : Math.abs(node.position[2] - storey.elevation) < onLevel));
   const placed = new Map(nodes.map((node) => [node.id, lift(node.position, by) as Vector]));
   const edits: Edit[] = [
     { kind: 'change', table: 'storeys', changes: storeys.map((one) => ({ id: one.id, fields: { elevation: one.elevation + by } })) },
     ...(nodes.length > 0 ? [{ kind: 'change' as const, table: 'nodes' as const, changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })) }] : []),
   ];
-  const words = `${count(storeys.length, 'storey')}${along ? ` and ${count(nodes.length, 'node')} move ${by > 0 ? 'up' : 'down'} by ${formatQuantity(Math.abs(by), 'length', model.settings.units)}` : ''}`;
-  return { ok: true, act: { edits, sentence: `Set ${storey.label} to ${formatQuantity(elevation, 'length', model.settings.units)}${along ? ` with ${count(nodes.length, 'node')}` : ''}` }, words, preview: previewOf(model, placed), made: [] };
+  const way = `${by > 0 ? 'up' : 'down'} by ${formatQuantity(Math.abs(by), 'length', units)}`;
+  const words = moves === 'mark' ? `only the mark of ${storey.label} moves ${way}; the frame stays where it is`
+    : moves === 'above' ? `${count(storeys.length, 'storey')} and ${count(nodes.length, 'node')} move ${way}: ${storey.label} and everything above it`
+    : `${count(nodes.length, 'node')} of ${storey.label} move ${way}${above ? `; what is above stays, and ${above.label} is then ${formatQuantity(above.elevation - elevation, 'length', units)} above it` : ''}`;
+  return { ok: true, act: { edits, sentence: `Set ${storey.label} to ${formatQuantity(elevation, 'length', units)}${nodes.length > 0 ? ` with ${count(nodes.length, 'node')}` : ''}` }, words, preview: previewOf(model, placed), made: [] };
 }
 
 /** Inserts a storey above another (m): everything above moves up by its height, and what rises through the new level is divided there. */
@@ -94,8 +102,9 @@ export function storeyMembers(model: Model, id: string): string[] {
 }
 
 /**
- * Copies a storey — what lies at its level and what rises to it — to other storeys. Between the level below and its own, heights are
- * stretched to the target's storey height. Loads of members come along when asked for, at the same shares of their members.
+ * Copies a storey — what lies at its level and what rises to it: members, slabs, walls, rigid floors, line supports, column heads, masses — to
+ * other storeys. Between the level below and its own, heights are stretched to the target's storey height. Loads come along when asked for,
+ * those of members at the same shares of them.
  */
 export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly string[], loads: boolean): Plan {
   const upward = storeysUpward(model);
@@ -104,26 +113,41 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
   const targets = toIds.filter((id) => id !== fromId);
   const members = storeyMembers(model, fromId);
   if (targets.length === 0) return refuse('Choose one or more other storeys to copy to.');
-  if (members.length === 0) return refuse(`There are no members on ${source.label}.`);
   const sourceBelow = levelBelow(source.elevation);
+  const records = recordsOfStorey(model, source, sourceBelow ?? -Infinity);
+  const standing = nodesOfRecords(records);
+  const stands = new Set(standing);
+  if (members.length === 0 && standing.length === 0) return refuse(`There is nothing on ${source.label} to copy.`);
   const draft = new Draft(model);
   const newLoads: { from: string; pair: string }[] = [];
   const newAreas: (AreaLoad | LineLoad)[] = [];
+  const more: { [K in keyof StoreyRecords]: StoreyRecords[K][number][] } = { slabs: [], walls: [], diaphragms: [], lineSupports: [], columnHeads: [] };
   for (const id of targets) {
     const target = model.storeys[id];
     const targetBelow = levelBelow(target.elevation);
     const stretch = sourceBelow !== undefined && targetBelow !== undefined ? (target.elevation - targetBelow) / (source.elevation - sourceBelow) : 1;
     const raise = ([x, y, z]: Vector): Vector => [x, y, Math.round((target.elevation + (z - source.elevation) * stretch) * 1e9) / 1e9];
-    const place = new Map(nodesOf(model, { members, nodes: [] }).map((node) => [node, draft.node(raise(model.nodes[node].position))]));
+    const place = new Map(nodesOf(model, { members, nodes: standing }).map((node) => [node, draft.node(raise(model.nodes[node].position))]));
+    for (const node of [...standing, ...place.keys()]) {
+      const { mass, position } = model.nodes[node];
+      const upper = Math.abs(position[2] - source.elevation) < onLevel;
+      if (stands.has(node) || (upper && mass !== undefined)) draft.keep(place.get(node)!, upper && mass !== undefined ? { mass } : {});
+    }
+    const { made, panels } = copiedRecords(model, records, place, target, draft.collector);
+    for (const table of Object.keys(more) as (keyof StoreyRecords)[]) (more[table] as unknown[]).push(...made[table]);
     for (const member of members) {
       const { id: _id, start, end, label: _label, ...fields } = model.members[member];
       draft.member(place.get(start)!, place.get(end)!, fields);
       newLoads.push({ from: member, pair: [place.get(start)!, place.get(end)!].join(' ') });
     }
-    if (loads) newAreas.push(...copiedFloor(model, source, target, place));
+    if (loads) newAreas.push(...copiedFloor(model, source, target, place, panels));
   }
-  const drawn = draft.finish((made) => `Copied ${source.label} to ${targets.map((id) => model.storeys[id].label).join(', ')}: ${count(made.length, 'member')}`);
-  if (!drawn.act) return refuse('Everything is there already.');
+  const drawn = draft.finish(() => `Copied ${source.label}`);
+  const added = Object.fromEntries(Object.entries(more).filter(([, list]) => list.length > 0)) as Partial<typeof more>;
+  const tables = Object.keys(added) as (keyof StoreyRecords)[];
+  if (!drawn.act && tables.length === 0) return refuse('Everything is there already.');
+  const places = targets.map((id) => model.storeys[id].label).join(', ');
+  const floorWords = tables.map((table) => count(added[table]!.length, tableWords[table].noun));
   const byPair = new Map(drawn.made.map((member) => [`${member.start} ${member.end}`, member]));
   let left = 0;
   const copies: Load[] = [];
@@ -134,9 +158,9 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
     else copies.push(...own.map((load) => ({ ...stretched(load, ratioOf(copy, from)), id: draft.collector.nextId('loads'), member: copy.id }) as Load));
   }
   copies.push(...newAreas.map((load) => ({ ...load, id: draft.collector.nextId('loads') })));
-  const edits = [...drawn.act.edits, ...(copies.length > 0 ? [{ kind: 'add' as const, records: { loads: copies } }] : [])];
-  const words = [`${count(drawn.made.length, 'member')} on ${count(targets.length, 'storey')}`, ...(copies.length > 0 ? [count(copies.length, 'load')] : []), ...(left > 0 ? [`${count(left, 'load')} left out, whose members are there already or are divided there`] : [])].join(', ');
-  return { ok: true, act: { ...drawn.act, edits }, words, preview: drawn.lines, made: drawn.made.map((member) => member.id) };
+  const edits: Edit[] = [...(drawn.act?.edits ?? []), ...(tables.length > 0 ? [{ kind: 'add' as const, records: added }] : []), ...(copies.length > 0 ? [{ kind: 'add' as const, records: { loads: copies } }] : [])];
+  const words = [`${count(drawn.made.length, 'member')} on ${count(targets.length, 'storey')}`, ...floorWords, ...(copies.length > 0 ? [count(copies.length, 'load')] : []), ...(left > 0 ? [`${count(left, 'load')} left out, whose members are there already or are divided there`] : [])].join(', ');
+  return { ok: true, act: { edits, sentence: `Copied ${source.label} to ${places}: ${[count(drawn.made.length, 'member'), ...floorWords].join(', ')}` }, words, preview: drawn.lines, made: drawn.made.map((member) => member.id) };
 
   /** Length of a copy over that of its original. */
   function ratioOf(copy: Member, from: string): number {
@@ -154,12 +178,17 @@ function stretched(load: Load, ratio: number): Load {
 }
 
 /** Loads on the areas and along the lines of a storey, on another one; those of fluids and earth stay. */
-function copiedFloor(model: Model, source: Storey, target: Storey, place: ReadonlyMap<string, string>): (AreaLoad | LineLoad)[] {
+function copiedFloor(model: Model, source: Storey, target: Storey, place: ReadonlyMap<string, string>, panels: ReadonlyMap<string, string>): (AreaLoad | LineLoad)[] {
   const rise = translation([0, 0, target.elevation - source.elevation]);
   return inOrder(model.loads).flatMap((load): (AreaLoad | LineLoad)[] => {
     if (isDirect(load)) return [];
     if (load.type === 'area' && (load.pressure.type === 'fluid' || load.pressure.type === 'earth')) return [];
     if (load.type === 'area' && load.region.kind === 'storey') return load.region.storey === source.id ? [{ ...load, region: { kind: 'storey', storey: target.id } }] : [];
+    if (load.type === 'area' && load.region.kind === 'panels') {
+      const copies = (ids: readonly string[]) => ids.flatMap((id) => panels.get(id) ?? []);
+      const [slabs, walls] = [copies(load.region.slabs), copies(load.region.walls)];
+      return slabs.length + walls.length > 0 ? [{ ...load, region: { kind: 'panels', slabs, walls } }] : [];
+    }
     const corners = cornersOf(model, load);
     if (corners.length === 0 || corners.some((corner) => Math.abs(corner[2] - source.elevation) > onLevel)) return [];
     const copy = movedAcross(model, load, rise);

@@ -164,7 +164,10 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
     parts.push(count(leaving.size, tableWords[table].noun));
   }
   const inverse: Edit[] = [{ kind: 'add', records: restored } as AddEdit];
+  const kept: string[] = [];
   for (const { table, id, fields } of withoutReferences(model, gone)) {
+    const corners = (fields.region as { corners?: unknown } | undefined)?.corners ?? fields.corners;
+    if (Array.isArray(corners)) kept.push(`${tableWords[table].noun} ${nameOf(model, table, id)} keeps ${count(corners.length, 'corner')}`);
     const records = next[table] as Record<string, Record<string, unknown>>;
     const record = { ...records[id], ...fields };
     for (const field of Object.keys(fields)) if (record[field] === undefined) delete record[field];
@@ -172,7 +175,7 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
     const before = model[table][id] as unknown as Record<string, unknown>;
     inverse.push({ kind: 'change', table, changes: [{ id, fields: Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) }] });
   }
-  return { ok: true, model: next as unknown as Model, inverse, sentence: `Deleted ${parts.join(', ')}` };
+  return { ok: true, model: next as unknown as Model, inverse, sentence: `Deleted ${[parts.join(', '), ...(kept.length > 3 ? [`${count(kept.length, 'outline')} lose corners`] : kept)].join('; ')}` };
 }
 
 function moveNodes(model: Model, edit: MoveEdit): Applied {

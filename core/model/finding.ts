@@ -3,6 +3,9 @@ import type { Act } from './edit';
 /** A mend that is worked out only when it is asked for. */
 export type MendPlan = { readonly kind: 'merge'; readonly nodes: readonly string[]; /** m */ readonly tolerance: number } | { readonly kind: 'connect'; readonly members: readonly string[] } | { readonly kind: 'divide'; readonly member: string; readonly nodes: readonly string[] };
 
+/** A cure: an act, or a plan for one. */
+export type Mend = { readonly label: string; readonly act: Act } | { readonly label: string; readonly plan: MendPlan };
+
 /** A problem or remark about the model: what, where, why, and a mend where there is one. */
 export interface Finding {
   /** Same problem, same key, whatever else changes. */
@@ -17,5 +20,8 @@ export interface Finding {
   readonly place: { readonly nodes?: readonly string[]; readonly members?: readonly string[]; readonly loads?: readonly string[]; readonly case?: string };
   /** movement without resistance, to be drawn: ux uy uz rx ry rz of nodes, the largest translation 1 */
   readonly motion?: { readonly nodes: readonly string[]; readonly displacements: readonly number[] };
-  readonly mend?: { readonly label: string; readonly act: Act } | { readonly label: string; readonly plan: MendPlan };
+  /** the likeliest cure */
+  readonly mend?: Mend;
+  /** other cures, where the engineer has to choose */
+  readonly others?: readonly Mend[];
 }

@@ -49,7 +49,23 @@ test('groups lose members that are deleted, views go with their plane, slabs kee
   expect(panelNodes(full.walls.w1)).toEqual(['n1', 'n2', 'n3', 'n1', 'n2', 'n3']);
 });
 
-test('an opening goes when one of its corners does, the slab stays', () => {
+test('a slab, its opening and an area keep their other corners when one goes, as long as they enclose something', () => {
+  const places: [string, number, number][] = [['n20', 0, 0], ['n21', 6, 0], ['n22', 6, 4], ['n23', 0, 4], ['n24', 1, 1], ['n25', 2, 1], ['n26', 2, 2], ['n27', 1, 2]];
+  const floor = done(full, { kind: 'add', records: {
+    nodes: places.map(([id, x, y]) => ({ id, position: [x, y, 9] as [number, number, number] })),
+    slabs: [{ id: 'b9', label: 'S9', corners: ['n20', 'n21', 'n22', 'n23'], openings: [['n24', 'n25', 'n26', 'n27']], thickness: 0.2, material: null }],
+  } });
+  const cut = done(floor.model, { kind: 'remove', table: 'nodes', ids: ['n22', 'n26'] });
+  expect(cut.model.slabs.b9).toMatchObject({ corners: ['n20', 'n21', 'n23'], openings: [['n24', 'n25', 'n27']] });
+  expect(cut.sentence).toBe('Deleted 2 nodes; slab S9 keeps 3 corners');
+  expect(tables(done(cut.model, ...cut.inverse).model)).toEqual(tables(floor.model));
+  const gone = done(cut.model, { kind: 'remove', table: 'nodes', ids: ['n21'] });
+  expect(gone.model.slabs.b9).toBeUndefined();
+  expect(gone.sentence).toContain('1 slab');
+  expect(tables(done(gone.model, ...gone.inverse).model)).toEqual(tables(cut.model));
+});
+
+test('an opening of three corners goes when one of them does, the slab stays', () => {
   const corners = Array.from({ length: 3 }, (_, i) => ({ id: `n${20 + i}`, position: [i, i * i, 2.6] as [number, number, number] }));
   const opened = done(full, { kind: 'add', records: { nodes: corners } }, { kind: 'change', table: 'slabs', changes: [{ id: 'b1', fields: { openings: [corners.map((node) => node.id)] } }] });
   const closed = done(opened.model, { kind: 'remove', table: 'nodes', ids: ['n21'] });
@@ -140,13 +156,16 @@ test('a file of version 3 knows no rules and no envelopes, and is otherwise the 
   expect(Object.keys(old.members)).toEqual(Object.keys(full.members));
 });
 
-test('an area goes with a corner, its storey or all its panels; its opening alone goes by itself', () => {
+test('an area goes with its storey or all its panels, and when its corners enclose nothing any more; its opening alone goes by itself', () => {
   expect(done(full, { kind: 'remove', table: 'storeys', ids: ['h2'] }).model.loads.l10).toBeUndefined();
   const without = done(full, { kind: 'remove', table: 'slabs', ids: ['b1'] });
   expect(without.model.loads.l13).toMatchObject({ region: { slabs: [], walls: ['w1'] } });
   expect(done(without.model, { kind: 'remove', table: 'walls', ids: ['w1'] }).model.loads.l13).toBeUndefined();
+  const three = full.loads.l11.type === 'area' && full.loads.l11.region.kind === 'nodes' ? full.loads.l11.region.corners : [];
   const corner = done(full, { kind: 'remove', table: 'nodes', ids: ['n2'] });
-  expect(corner.model.loads.l11).toBeUndefined();
+  expect(corner.model.loads.l11).toMatchObject({ region: { corners: three.filter((id) => id !== 'n2') } });
+  expect(corner.sentence).toContain('load l11 keeps 3 corners');
+  expect(done(full, { kind: 'remove', table: 'nodes', ids: ['n2', 'n3'] }).model.loads.l11).toBeUndefined();
   expect(tables(done(corner.model, ...corner.inverse).model)).toEqual(tables(full));
 });
 

@@ -16,6 +16,8 @@ export const distance = (a: Vector, b: Vector): number => norm(subtract(a, b));
 export const samePoint = 1e-3;
 /** A point within this height (m) of a storey's level belongs to it, one within this distance (m) of a grid line stands on it. */
 export const onLevel = 0.05;
+/** Nodes nearer than this (m) are probably meant to be one. */
+export const nearNodes = 0.02;
 
 /** A member's local axes as unit vectors in global coordinates. */
 export interface Axes {

@@ -8,8 +8,9 @@ export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf }
 export { fromPlane, inPlane, offPlane, planeOf, planeThrough, type Plane } from './plane';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
-export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, norm, onLevel, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
-export type { Finding, MendPlan } from './finding';
+export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, nearNodes, norm, onLevel, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
+export type { Finding, Mend, MendPlan } from './finding';
+export { fixedSupport, pinnedSupport, supportName, usualSupport } from './supports';
 export { modelDifferences, takeOver, type Difference } from './differences';
 export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';
 export { addCrossings, facesOf, FigurePoints, figureTolerance, splitAtJoints, type FigureEdge, type FigurePoint } from './plane-figure';

@@ -1,11 +1,12 @@
 import { materialKindOf } from '../catalog';
-import { count, formatQuantity, positionInOtherUnit } from '../units';
+import { count, formatQuantity, positionInOtherUnit, positionMeant } from '../units';
 import type { Edit } from './edit';
-import type { Finding } from './finding';
-import { memberLength, samePoint } from './geometry';
+import type { Finding, Mend } from './finding';
+import { cross, distance, dot, memberLength, nearNodes, norm, onLevel, samePoint, subtract } from './geometry';
 import { inOrder, type Model } from './model';
 import { isPlaced, panelNodes } from './references';
-import type { Acceptance, Load, PlacedLoad } from './schema';
+import type { Acceptance, Load, Member, PlacedLoad } from './schema';
+import { fixedSupport, heightWords, pinnedSupport, supportName, usualSupport } from './supports';
 
 /** Shorter than this share of a millimetre past the end, a position is a rounding error and is taken as the end. */
 export const positionTolerance = 1e-3;
@@ -16,19 +17,20 @@ export function modelFindings(model: Model): Finding[] {
 }
 
 /** What the structure's tables were when its findings were last made; tables never change, so the same ones have the same findings. */
-let lastStructure: { readonly tables: readonly unknown[]; readonly findings: readonly Finding[]; readonly tied: ReadonlySet<string>; readonly loads: WeakMap<object, readonly Finding[]> } | undefined;
+let lastStructure: { readonly tables: readonly unknown[]; readonly findings: readonly Finding[]; readonly doubles: readonly (readonly [Member, Member])[]; readonly tied: ReadonlySet<string>; readonly loads: WeakMap<object, readonly Finding[]> } | undefined;
 
 const structureTables = ({ nodes, members, sections, materials, settings, cases, slabs, walls }: Model) => [nodes, members, sections, materials, settings, cases, slabs, walls];
 
 function structureOf(model: Model): NonNullable<typeof lastStructure> {
   const tables = structureTables(model);
   if (lastStructure && tables.every((table, i) => table === lastStructure!.tables[i])) return lastStructure;
-  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...duplicateMembers(model), ...supportFindings(model), ...impossibleMaterials(model)];
-  lastStructure = { tables, findings, tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])), loads: new WeakMap() };
+  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...supportFindings(model), ...impossibleMaterials(model)];
+  lastStructure = { tables, findings, doubles: doubleMembers(model), tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])), loads: new WeakMap() };
   return lastStructure;
 }
 
-const structureFindings = (model: Model): readonly Finding[] => structureOf(model).findings;
+/** What to do with a double depends on its loads, so that its finding is made anew. */
+const structureFindings = (model: Model): readonly Finding[] => [...structureOf(model).findings, ...structureOf(model).doubles.map((pair) => doubleFinding(model, pair))];
 
 function nothingToAnalyse(model: Model): Finding[] {
   if (Object.keys(model.members).length > 0) return [];
@@ -95,24 +97,37 @@ function only(model: Model, table: 'sections' | 'materials', member: string): Pi
   return { mend: { label: `Give it ${records[0].name}`, act: { edits: [{ kind: 'change', table: 'members', changes: [{ id: member, fields: { [field]: records[0].id } }] }] } } };
 }
 
-function duplicateMembers(model: Model): Finding[] {
-  const first = new Map<string, string>();
-  const found: Finding[] = [];
-  for (const member of inOrder(model.members)) {
+/** Members on the same two nodes as one before them, with that one. */
+function doubleMembers(model: Model): [Member, Member][] {
+  const first = new Map<string, Member>();
+  return inOrder(model.members).flatMap((member): [Member, Member][] => {
     const pair = [member.start, member.end].sort().join(' ');
     const other = first.get(pair);
-    if (other === undefined) first.set(pair, member.id);
-    else {
-      found.push({
-        key: `duplicate ${member.id}`, rule: 'duplicate-member', severity: 'remark',
-        sentence: `Members ${other} and ${member.id} lie on the same two nodes.`,
-        why: 'Both carry load and both weigh; usually one is a slip.',
-        place: { members: [other, member.id] },
-        mend: { label: `Delete ${member.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [member.id] }] } },
-      });
-    }
-  }
-  return found;
+    if (other === undefined) first.set(pair, member);
+    return other ? [[other, member]] : [];
+  });
+}
+
+const doubleFinding = (model: Model, [kept, member]: readonly [Member, Member]): Finding => ({
+  key: `duplicate ${member.id}`, rule: 'duplicate-member', severity: 'remark', sentence: `Members ${kept.id} and ${member.id} lie on the same two nodes.`, why: 'Both carry load and both weigh; usually one is a slip.',
+  place: { members: [kept.id, member.id] }, ...curesOfDouble(model, kept, member),
+});
+
+/** Deletes the second of two members on the same nodes: its loads go along when the first bears the same, and are put on the first when it does not. */
+function curesOfDouble(model: Model, kept: Member, member: Member): Pick<Finding, 'mend' | 'others'> {
+  const remove = (id: string): Edit => ({ kind: 'remove', table: 'members', ids: [id] });
+  const loads = Object.values(model.loads).filter((load) => 'member' in load && load.member === member.id);
+  if (loads.length === 0) return { mend: { label: `Delete ${member.id}`, act: { edits: [remove(member.id)] } } };
+  const content = ({ id: _id, ...load }: Load) => JSON.stringify({ ...load, member: kept.id });
+  const there = new Set(Object.values(model.loads).filter((load) => 'member' in load && load.member === kept.id).map(content));
+  const withLoads: Mend = { label: `Delete ${member.id}`, act: { edits: [remove(member.id)] } };
+  const others = loads.filter((load) => !there.has(content(load)));
+  if (others.length === 0) return { mend: { ...withLoads, label: `Delete ${member.id}; ${kept.id} bears the same loads` } };
+  // places and local directions count from the start of a member and its axes: only a member that runs alike can take them over as they are
+  const alike = kept.start === member.start && kept.angle === member.angle;
+  if (!alike && others.some((load) => load.type !== 'uniform' || load.axes === 'local' || load.from !== 0 || load.to !== null)) return { others: [withLoads, { label: `Delete ${kept.id}`, act: { edits: [remove(kept.id)] } }] };
+  const moved: Edit = { kind: 'change', table: 'loads', changes: others.map((load) => ({ id: load.id, fields: { member: kept.id } })) };
+  return { mend: { label: `Delete ${member.id}, its ${count(others.length, 'load')} to ${kept.id}`, act: { edits: [moved, remove(member.id)], sentence: `Deleted ${member.id} and put its ${count(others.length, 'load')} on ${kept.id}` } }, others: [withLoads] };
 }
 
 /** Each connected part of the structure must be held somewhere. */
@@ -124,16 +139,50 @@ function supportFindings(model: Model): Finding[] {
     const members = Object.values(model.members).filter((member) => part.includes(member.start)).map((member) => member.id);
     const lowest = Math.min(...part.map((id) => model.nodes[id].position[2]));
     const feet = part.filter((id) => model.nodes[id].position[2] < lowest + samePoint);
-    const fixed = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
     found.push({
       key: `unsupported ${part[0]}`, rule: 'unsupported', severity: 'stop',
       sentence: members.length === Object.keys(model.members).length ? 'The structure has no support.' : `A part of the structure (${count(members.length, 'member')}, node ${part[0]} among them) has no support.`,
-      why: 'It would float away under any load. Select nodes and hold them in their details.',
+      why: 'It would float away under any load. Join it to the rest, or select nodes and hold them in their details.',
       place: { nodes: feet, members },
-      mend: { label: `Fix its ${count(feet.length, 'lowest node')}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: feet.map((id) => ({ id, fields: { support: fixed } })) }] } },
+      ...curesOfLoosePart(model, part, feet),
     });
   }
   return found;
+}
+
+/**
+ * What holds a part without support: being joined to what it touches, or supports where others stand. Holding it in mid-air is offered last, and
+ * says where.
+ */
+function curesOfLoosePart(model: Model, part: readonly string[], feet: readonly string[]): Pick<Finding, 'mend' | 'others'> {
+  const own = new Set(part);
+  const hold = (label: string, support = fixedSupport): Mend => ({ label, act: { edits: [{ kind: 'change', table: 'nodes', changes: feet.map((id) => ({ id, fields: { support } })) }] } });
+  const height = model.nodes[feet[0]].position[2];
+  const usual = usualSupport(model, height);
+  const lowestNodes = count(feet.length, 'lowest node');
+  if (!usual) return { mend: hold(`Fix its ${lowestNodes}`), others: [hold(`Pin its ${lowestNodes}`, pinnedSupport)] };
+  const inAir = hold(`Hold its ${lowestNodes} at ${heightWords(model, height)} (${supportName(usual.support)})`, usual.support);
+  const near = Object.values(model.nodes).filter((node) => !own.has(node.id) && part.some((id) => distance(node.position, model.nodes[id].position) <= nearNodes));
+  if (near.length > 0) {
+    const nodes = [...part.filter((id) => near.some((node) => distance(node.position, model.nodes[id].position) <= nearNodes)), ...near.map((node) => node.id)];
+    return { mend: { label: `Merge its nodes with ${near.slice(0, 3).map((node) => node.id).join(', ')}${near.length > 3 ? ' …' : ''}`, plan: { kind: 'merge', nodes, tolerance: nearNodes } }, others: [inAir] };
+  }
+  const hosts = Object.values(model.members).filter((member) => !own.has(member.start) && part.some((id) => liesOn(model, member, id)));
+  if (hosts.length > 0) {
+    const ends = Object.values(model.members).filter((member) => own.has(member.start)).map((member) => member.id);
+    return { mend: { label: `Join it to ${hosts.slice(0, 3).map((member) => member.id).join(', ')}${hosts.length > 3 ? ' …' : ''}`, plan: { kind: 'connect', members: [...ends, ...hosts.map((member) => member.id)] } }, others: [inAir] };
+  }
+  const beside = Object.values(model.nodes).some((node) => node.support && Math.abs(node.position[2] - height) < onLevel);
+  return beside ? { mend: hold(`Hold its ${lowestNodes} as the others there: ${supportName(usual.support)}`, usual.support) } : { others: [inAir] };
+}
+
+/** Whether a node stands between the ends of a member, within the reach of a slip. */
+function liesOn(model: Model, member: Member, id: string): boolean {
+  const [a, b, at] = [member.start, member.end, id].map((node) => model.nodes[node].position);
+  const line = subtract(b, a);
+  const length = norm(line);
+  const along = length < samePoint ? -1 : dot(subtract(at, a), line) / length;
+  return along > samePoint && along < length - samePoint && norm(cross(subtract(at, a), line)) / length < samePoint;
 }
 
 /** Node ids of each part joined by members, smallest number first. */
@@ -199,13 +248,23 @@ function pastTheEnd(model: Model, load: PlacedLoad, caseLabel: string): Finding[
   const why = 'A load cannot act where there is no member.';
   if ('at' in load) {
     if (load.at <= length + positionTolerance) return [];
-    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('acts', load.at), why, mend: { label: `Set it to the end, ${show(length)}`, act: act({ at: length }) } }];
+    const meant = positionMeant(load.at, length, model.settings.units);
+    const [middle, end] = [{ label: `Put it in the middle, ${show(length / 2)}`, act: act({ at: length / 2 }) }, { label: `Set it to the end, on node ${model.members[load.member].end}`, act: act({ at: length }) }];
+    const remove = { label: 'Delete the load', act: { edits: [{ kind: 'remove' as const, table: 'loads' as const, ids: [load.id] }] } };
+    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('acts', load.at), why, ...(meant ? { mend: { label: `Put it at ${show(meant.position)}, typed in ${meant.unit}`, act: act({ at: meant.position }) } } : {}), others: [middle, end, remove] }];
   }
+  // what lies past the end in another unit, when that makes a stretch of the member
+  const past = [load.from, load.to ?? 0].filter((position) => position > length + positionTolerance);
+  const unit = past.length > 0 ? positionMeant(Math.max(...past), length, model.settings.units)?.unit : undefined;
+  const place = (position: number) => (position > length + positionTolerance ? (positionMeant(position, length, model.settings.units)?.position ?? Infinity) : position);
+  const [from, to] = [place(load.from), load.to === null ? null : place(load.to)];
+  const inUnit: Mend | undefined = unit && Number.isFinite(from) && (to === null || (Number.isFinite(to) && to > from)) ? { label: `Let it act from ${show(from)} to ${to === null ? 'the end' : show(to)}, typed in ${unit}`, act: act({ from, to }) } : undefined;
+  const cures = (mend: Mend): Pick<Finding, 'mend' | 'others'> => (inUnit ? { mend: inUnit, others: [mend] } : { mend });
   if (load.from >= length + positionTolerance) {
-    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('starts', load.from), why, mend: { label: 'Let it act over the whole member', act: act({ from: 0, to: null }) } }];
+    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('starts', load.from), why, ...cures({ label: 'Let it act over the whole member', act: act({ from: 0, to: null }) }) }];
   }
   if (load.to !== null && load.to > length + positionTolerance) {
-    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('ends', load.to), why, mend: { label: `Set it to the end, ${show(length)}`, act: act({ to: null }) } }];
+    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('ends', load.to), why, ...cures({ label: `Let it end at the end, ${show(length)}`, act: act({ to: null }) }) }];
   }
   if (load.to !== null && load.to <= load.from) {
     return [{ ...base, key: `empty ${load.id}`, rule: 'load-without-length', sentence: `Case ${caseLabel}: the load ${load.id} on member ${load.member} starts at ${show(load.from)} and ends at ${show(load.to)}.`, why: 'Its end must lie beyond its start.', mend: { label: 'Let it act to the end', act: act({ to: null }) } }];

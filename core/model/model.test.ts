@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { act as actSchema, applyAct, emptyModel, localAxes, modelFindings, renumberForModel, type Act, type Edit, type Model } from './index';
+import { act as actSchema, applyAct, emptyModel, localAxes, modelFindings, renumberForModel, type Act, type Edit, type Load, type Model } from './index';
 
 const fixed = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
 const steel = { id: 't1', name: 'A992', kind: 'steel', standard: 'ASTM A992', elasticModulus: 2e11, poissonRatio: 0.3, density: 7850, expansion: 1.2e-5 } as const;
@@ -97,8 +97,11 @@ test('a sound model has no findings; each slip has one, and its mend removes it'
     const wrong = done(cantilever, slip).model;
     const finding = modelFindings(wrong).find((candidate) => candidate.rule === rule);
     expect(finding).toBeDefined();
-    const mended = applyAct(wrong, (finding!.mend as { act: Act }).act);
-    expect(mended.ok && modelFindings(mended.model).some((candidate) => candidate.rule === rule)).toBe(false);
+    for (const mend of [...(finding!.mend ? [finding!.mend] : []), ...(finding!.others ?? [])]) {
+      const mended = applyAct(wrong, (mend as { act: Act }).act);
+      expect(mended.ok && modelFindings(mended.model).some((candidate) => candidate.rule === rule)).toBe(false);
+    }
+    expect(finding!.mend ?? finding!.others?.[0]).toBeDefined();
   }
 });
 
@@ -106,6 +109,50 @@ test('a load past the end names case, load, member, length and position, and sus
   const at = (position: number) => modelFindings(done(cantilever, { kind: 'change', table: 'loads', changes: [{ id: 'l1', fields: { at: position } }] }).model);
   expect(at(2500)[0].sentence).toBe('Case G: the load l1 on member m1 acts at 2500.000 m, past the end at 3.000 m. 2.500 m would fit: was it meant in mm?');
   expect(at(3.0000001)).toEqual([]);
+  // in millimetres it is where it was meant; at the end it would act on the joint and not on the member, which is not offered first
+  expect(at(2500)[0].mend).toMatchObject({ label: 'Put it at 2.500 m, typed in mm', act: { edits: [{ changes: [{ fields: { at: 2.5 } }] }] } });
+  expect(at(3.2)[0].mend).toBeUndefined();
+  expect(at(3.2)[0].others!.map((mend) => mend.label)).toEqual(['Put it in the middle, 1.500 m', 'Set it to the end, on node n2', 'Delete the load']);
+});
+
+test('a stretch past the end is set right in the unit it was typed in', () => {
+  const spread = (from: number, to: number | null) => modelFindings(done(cantilever, { kind: 'add', records: { loads: [{ id: 'l9', case: 'c1', type: 'uniform', member: 'm1', axes: 'global', direction: 'z', value: -1, from, to }] } }).model);
+  expect(spread(1, 2500)[0].mend).toMatchObject({ label: 'Let it act from 1.000 m to 2.500 m, typed in mm', act: { edits: [{ changes: [{ fields: { from: 1, to: 2.5 } }] }] } });
+  expect(spread(500, 2500)[0].mend).toMatchObject({ act: { edits: [{ changes: [{ fields: { from: 0.5, to: 2.5 } }] }] } });
+  expect(spread(1, 3.4)[0]).toMatchObject({ mend: { label: 'Let it end at the end, 3.000 m' } });
+});
+
+test('a double is deleted with the loads the other bears too, or hands its loads over', () => {
+  const twin = { id: 'm2', role: 'beam' as const, start: 'n1', end: 'n2', section: 's1', material: 't1', angle: 0 };
+  const [load] = Object.values(cantilever.loads);
+  const found = (model: typeof cantilever) => modelFindings(model).find((finding) => finding.rule === 'duplicate-member')!;
+  const alike = done(cantilever, { kind: 'add', records: { members: [twin], loads: [{ ...load, id: 'l2', member: 'm2' } as Load] } }).model;
+  expect(found(alike).mend!.label).toBe('Delete m2; m1 bears the same loads');
+  const other = done(cantilever, { kind: 'add', records: { members: [twin], loads: [{ id: 'l2', case: 'c1', type: 'uniform', member: 'm2', axes: 'local', direction: 'z', value: -7, from: 0, to: 2 }] } }).model;
+  expect(found(other).mend!.label).toBe('Delete m2, its 1 load to m1');
+  const mended = applyAct(other, (found(other).mend as { act: Act }).act);
+  expect(mended.ok && mended.model.loads.l2).toMatchObject({ member: 'm1', from: 0, to: 2 });
+  // against each other, local axes differ: the engineer chooses which one stays
+  const against = done(other, { kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { start: 'n2', end: 'n1' } }] }).model;
+  expect(found(against).mend).toBeUndefined();
+  expect(found(against).others!.map((mend) => mend.label)).toEqual(['Delete m2', 'Delete m1']);
+  // the finding is as the loads are now, though the frame is the same
+  expect(found({ ...other, loads: {} }).mend!.label).toBe('Delete m2');
+});
+
+test('a part without support is joined to what it touches, and held only where others stand', () => {
+  const beam = (id: string, start: string, end: string) => ({ id, role: 'beam' as const, start, end, section: 's1', material: 't1', angle: 0 });
+  const node = (id: string, ...position: [number, number, number]) => ({ id, position });
+  const cures = (...edits: Edit[]) => modelFindings(done(cantilever, ...edits).model).find((finding) => finding.rule === 'unsupported')!;
+  // a beam whose nodes lie on those of the frame
+  expect(cures({ kind: 'add', records: { nodes: [node('n8', 3, 0, 0), node('n9', 3, 4, 0)], members: [beam('m2', 'n8', 'n9')] } }).mend).toEqual({ label: 'Merge its nodes with n2', plan: { kind: 'merge', nodes: ['n8', 'n2'], tolerance: 0.02 } });
+  // one that ends on a member of the frame
+  expect(cures({ kind: 'add', records: { nodes: [node('n8', 1.5, 0, 0), node('n9', 1.5, 4, 0)], members: [beam('m2', 'n8', 'n9')] } }).mend).toEqual({ label: 'Join it to m1', plan: { kind: 'connect', members: ['m2', 'm1'] } });
+  // one that stands where the others stand, and one in mid-air
+  expect(cures({ kind: 'add', records: { nodes: [node('n8', 0, 9, 0), node('n9', 4, 9, 0)], members: [beam('m2', 'n8', 'n9')] } }).mend!.label).toBe('Hold its 2 lowest nodes as the others there: fixed');
+  const air = cures({ kind: 'add', records: { nodes: [node('n8', 0, 9, 5), node('n9', 4, 9, 5)], members: [beam('m2', 'n8', 'n9')] } });
+  expect(air.mend).toBeUndefined();
+  expect(air.others!.map((mend) => mend.label)).toEqual(['Hold its 2 lowest nodes at z = 5.00 m (fixed)']);
 });
 
 test('local axes follow the convention', () => {

@@ -1,3 +1,4 @@
+import { planeOf } from './plane';
 import type { AreaLoad, DirectLoad, Load, LoadRule, PlacedLoad } from './load-schema';
 import type { Model, RecordOf, TableName } from './model';
 import type { Slab } from './schema';
@@ -103,7 +104,7 @@ export function dependents(model: Model, table: TableName, ids: readonly string[
   }
   for (const load of Object.values(model.loads)) {
     const target = loadTarget(load);
-    if (gone.cases?.has(load.case) || (target !== undefined && (gone.nodes?.has(target) || gone.members?.has(target))) || (load.type === 'area' && losesPlace(load, gone))) take('loads', load.id);
+    if (gone.cases?.has(load.case) || (target !== undefined && (gone.nodes?.has(target) || gone.members?.has(target))) || (load.type === 'area' && losesPlace(model, load, gone))) take('loads', load.id);
   }
   for (const rule of Object.values(model.loadRules)) {
     const left = rule.type === 'train' ? rule.path.filter((id) => !gone.members?.has(id)) : rule.type === 'notional' ? rule.gravity.filter((one) => !gone.cases?.has(one.case)) : [1];
@@ -112,13 +113,13 @@ export function dependents(model: Model, table: TableName, ids: readonly string[
   }
   if (gone.nodes) {
     const leaves = (ids: readonly string[]) => ids.some((id) => gone.nodes!.has(id));
-    for (const slab of Object.values(model.slabs)) if (leaves(slab.corners)) take('slabs', slab.id);
-    for (const wall of Object.values(model.walls)) if (leaves(wall.corners)) take('walls', wall.id);
+    for (const slab of Object.values(model.slabs)) if (!cornersLeft(model, slab.corners, gone.nodes)) take('slabs', slab.id);
+    for (const wall of Object.values(model.walls)) if (!cornersLeft(model, wall.corners, gone.nodes)) take('walls', wall.id);
     for (const line of Object.values(model.lineSupports)) if (leaves([line.start, line.end])) take('lineSupports', line.id);
     for (const head of Object.values(model.columnHeads)) if (leaves([head.node])) take('columnHeads', head.id);
   }
   // slabs and walls may have gone with their nodes by now
-  for (const load of Object.values(model.loads)) if (load.type === 'area' && losesPlace(load, gone)) take('loads', load.id);
+  for (const load of Object.values(model.loads)) if (load.type === 'area' && losesPlace(model, load, gone)) take('loads', load.id);
   for (const { id, plane } of Object.values(model.views)) {
     if (plane.kind === 'plan' ? gone.storeys?.has(plane.storey) : plane.kind === 'elevation' ? gone.gridLines?.has(plane.gridLine) : plane.kind === 'plane' && gone.planes?.has(plane.plane)) take('views', id);
   }
@@ -126,11 +127,24 @@ export function dependents(model: Model, table: TableName, ids: readonly string[
   return gone;
 }
 
-/** Whether an area load's outline breaks or its whole place goes. An opening that goes leaves the area. */
-function losesPlace({ region }: AreaLoad, gone: RecordIds): boolean {
-  if (region.kind === 'nodes') return region.corners.some((id) => gone.nodes?.has(id));
+/** The corners of an outline that stay when nodes go; undefined when those left enclose nothing. */
+export function cornersLeft(model: Model, corners: readonly string[], gone: ReadonlySet<string>): string[] | undefined {
+  const left = corners.filter((id) => !gone.has(id));
+  if (left.length === corners.length) return left;
+  return left.length >= 3 && planeOf(left.map((id) => model.nodes[id].position)) ? left : undefined;
+}
+
+/** Whether nothing is left of an area load's outline, or its whole place goes. An opening that goes leaves the area. */
+function losesPlace(model: Model, { region }: AreaLoad, gone: RecordIds): boolean {
+  if (region.kind === 'nodes') return gone.nodes !== undefined && !cornersLeft(model, region.corners, gone.nodes);
   if (region.kind === 'storey') return gone.storeys?.has(region.storey) ?? false;
   return region.kind === 'panels' && region.slabs.every((id) => gone.slabs?.has(id)) && region.walls.every((id) => gone.walls?.has(id));
+}
+
+/** The fields of an outline that keeps its other corners when nodes go, openings that enclose nothing any more left out; undefined when it is not touched. */
+function outlineLeft(model: Model, outline: Pick<Slab, 'corners' | 'openings'>, gone: ReadonlySet<string> | undefined): Partial<Pick<Slab, 'corners' | 'openings'>> | undefined {
+  if (!gone || !panelNodes(outline).some((id) => gone.has(id))) return undefined;
+  return { corners: cornersLeft(model, outline.corners, gone)!, ...(outline.openings ? { openings: outline.openings.flatMap((opening) => { const left = cornersLeft(model, opening, gone); return left ? [left] : []; }) } : {}) };
 }
 
 /** A record that stays, without what it says of records that go: the fields to set, by table. */
@@ -141,7 +155,8 @@ export function withoutReferences(model: Model, gone: RecordIds): { table: Table
   for (const load of Object.values(model.loads)) {
     if (load.type !== 'area' || !stays('loads', load.id)) continue;
     const { region } = load;
-    if (region.kind === 'nodes' && region.openings?.some((opening) => opening.some((id) => !stays('nodes', id)))) changed.push({ table: 'loads', id: load.id, fields: { region: { ...region, openings: region.openings.filter((opening) => opening.every((id) => stays('nodes', id))) } } });
+    const outline = region.kind === 'nodes' ? outlineLeft(model, region, gone.nodes) : undefined;
+    if (outline) changed.push({ table: 'loads', id: load.id, fields: { region: { ...region, ...outline } } });
     if (region.kind === 'panels' && (region.slabs.some((id) => !stays('slabs', id)) || region.walls.some((id) => !stays('walls', id)))) changed.push({ table: 'loads', id: load.id, fields: { region: { ...region, slabs: region.slabs.filter((id) => stays('slabs', id)), walls: region.walls.filter((id) => stays('walls', id)) } } });
   }
   for (const rule of Object.values(model.loadRules)) {
@@ -177,10 +192,12 @@ export function withoutReferences(model: Model, gone: RecordIds): { table: Table
     if (keptNodes.length < nodes.length) changed.push({ table: 'groups', id, fields: { nodes: keptNodes } });
   }
   for (const table of ['slabs', 'walls'] as const) {
-    for (const { id, openings = [], material } of Object.values(model[table])) {
-      if (stays(table, id) && material && !stays('materials', material)) changed.push({ table, id, fields: { material: null } });
-      const kept = openings.filter((opening) => opening.every((node) => stays('nodes', node)));
-      if (stays(table, id) && kept.length < openings.length) changed.push({ table, id, fields: { openings: kept } });
+    for (const panel of Object.values(model[table])) {
+      const { id, material } = panel;
+      if (!stays(table, id)) continue;
+      if (material && !stays('materials', material)) changed.push({ table, id, fields: { material: null } });
+      const outline = outlineLeft(model, panel, gone.nodes);
+      if (outline) changed.push({ table, id, fields: outline });
     }
   }
   for (const { id, isolated, hidden } of Object.values(model.views)) {

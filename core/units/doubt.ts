@@ -30,13 +30,25 @@ export function doubtOf(bare: number, value: number, kind: QuantityKind, system:
   return other ? `${understood}: was it ${other}, ${formatQuantity(bare * kinds[kind].units[other], kind, system)}? Type ${typed} ${other}, or ${keep}.` : `${understood} is beyond any building: ${keep}.`;
 }
 
+/** A place in another unit is believed from this share of the member on. */
+const leastShare = 0.05;
+
 /**
- * In which other unit of length a position past the end of a member would lie on it, in words for a question.
+ * In which other unit of length a position past the end of a member would lie on it.
  * @param value  m, as understood in the project's unit
  * @param length of the member, m
+ * @returns the unit and the position it would come to, m
  */
-export function positionInOtherUnit(value: number, length: number, system: UnitSystem): string {
+export function positionMeant(value: number, length: number, system: UnitSystem): { unit: string; position: number } | undefined {
   const bare = value / unitSize('length', system);
-  const other = (system === 'us' ? (['in', 'mm', 'm'] as const) : (['mm', 'cm', 'in'] as const)).find((unit) => bare * kinds.length.units[unit] <= length && bare * kinds.length.units[unit] > 0);
-  return other ? ` ${formatQuantity(bare * kinds.length.units[other], 'length', system)} would fit: was it meant in ${other}?` : '';
+  // a place just past the end is no millimetre
+  const fits = (position: number) => position <= length && position >= leastShare * length;
+  const unit = (system === 'us' ? (['in', 'mm', 'm'] as const) : (['mm', 'cm', 'in'] as const)).find((one) => fits(bare * kinds.length.units[one]));
+  return unit && { unit, position: bare * kinds.length.units[unit] };
+}
+
+/** The same as a question: " 2.500 m would fit: was it meant in mm?", or nothing. */
+export function positionInOtherUnit(value: number, length: number, system: UnitSystem): string {
+  const meant = positionMeant(value, length, system);
+  return meant ? ` ${formatQuantity(meant.position, 'length', system)} would fit: was it meant in ${meant.unit}?` : '';
 }

@@ -1,6 +1,5 @@
 import { Button, Checkbox, Segmented } from 'antd';
-import { fixedSupport, pinnedSupport } from '~core/build';
-import type { Node, Support } from '~core/model';
+import { fixedSupport, pinnedSupport, type Node, type Support } from '~core/model';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
 import { QuantityField } from '../quantity-field';

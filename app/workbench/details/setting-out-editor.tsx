@@ -1,5 +1,6 @@
 import { Button, Input, Tooltip } from 'antd';
 import { useState } from 'react';
+import { nodesOnLine } from '~core/build';
 import { gridLinesAlong, idSource, storeysUpward, type GridLine, type Storey } from '~core/model';
 import { parseQuantity, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -45,10 +46,16 @@ function Line({ table, record, value, field }: { table: 'storeys' | 'gridLines';
   const rename = (text: string) => {
     if (text.trim() !== '' && text.trim() !== record.label) change({ label: text });
   };
+  // what stands there is seen before it moves, or before it stays behind
+  const place = (next: number) => {
+    if ('elevation' in record) openTool(workbench, 'storey-height', { storey: record.id, elevation: next });
+    else if (nodesOnLine(workbench.getState().model, record).length > 0) openTool(workbench, 'move-grid-line', { line: record.id, position: next });
+    else change({ position: next });
+  };
   return (
     <div style={{ display: 'grid', gridTemplateColumns: '1fr 108px 28px', gap: 5, marginBottom: 4, alignItems: 'start' }}>
       <Input aria-label={`Name of ${noun} ${record.label}`} key={record.label} defaultValue={record.label} maxLength={60} onBlur={(event) => rename(event.target.value)} onPressEnter={(event) => rename(event.currentTarget.value)} />
-      <QuantityField hideLabel label={`${field === 'elevation' ? 'Height' : 'Position'} of ${noun} ${record.label}`} kind="length" units={units} value={value} onCommit={(next) => (table === 'storeys' ? openTool(workbench, 'storey-height', { storey: record.id, elevation: next }) : change({ [field]: next }))} />
+      <QuantityField hideLabel label={`${field === 'elevation' ? 'Height' : 'Position'} of ${noun} ${record.label}`} kind="length" units={units} value={value} onCommit={(next) => place(next)} />
       <Tooltip title="Delete; nodes stay">
         <button type="button" className="icon-button" aria-label={`Delete ${noun} ${record.label}`} onClick={() => commit({ edits: [{ kind: 'remove', table, ids: [record.id] }] })}>
           <Icon name="trash" />

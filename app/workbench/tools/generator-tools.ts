@@ -1,5 +1,5 @@
-import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesOfSelection, endConditions, findBays, fixedSupport, patternRemark, pinnedSupport, secondariesPlan, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
-import { storeysUpward, type Model, type Vector } from '~core/model';
+import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesOfSelection, endConditions, findBays, patternRemark, secondariesPlan, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
+import { fixedSupport, pinnedSupport, storeysUpward, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
 

@@ -1,4 +1,4 @@
-import { Draft, RecordCollector } from '~core/build';
+import { Draft, openingProblem, RecordCollector } from '~core/build';
 import { cross, norm, subtract, type Edit, type Model, type Support, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, type Field, type Tool, type Values } from './tool';
@@ -37,6 +37,9 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
       const preview = points.map((point, i): readonly [Vector, Vector] => [point, points[(i + 1) % points.length]]);
       if (host !== '') {
         const panel = model[table][host];
+        const at = (ids: readonly string[]) => ids.map((id) => model.nodes[id].position);
+        const problem = openingProblem(at(panel.corners), points, (panel.openings ?? []).map(at));
+        if (problem) return refused(`The opening does not lie in ${noun} ${panel.label ?? host}: ${problem}.`);
         return { ok: true, act: { edits: [...edits, { kind: 'change', table, changes: [{ id: host, fields: { openings: [...(panel.openings ?? []), ids] } }] }], sentence: `Made an opening in ${host}` }, words: `opening in ${panel.label ?? host}`, preview, made: [] };
       }
       const id = new RecordCollector(model).nextId(table);

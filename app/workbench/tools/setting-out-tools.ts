@@ -1,5 +1,5 @@
-import { gridLinesPlan, insertStoreyPlan, RecordCollector, reheightStoreyPlan, storeysPlan } from '~core/build';
-import { distance, planeThrough, storeysUpward, type Model } from '~core/model';
+import { gridLinesPlan, insertStoreyPlan, moveGridLinePlan, RecordCollector, reheightStoreyPlan, storeysPlan, type MovesAlong } from '~core/build';
+import { distance, inOrder, planeThrough, storeysUpward, type Model } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, type Tool } from './tool';
 
@@ -44,16 +44,29 @@ export const settingOutTools: readonly Tool[] = [
     plan: ({ model }, values) => (values.text('above') in model.storeys ? insertStoreyPlan(model, values.text('above'), values.number('height'), values.text('label')) : refused('There is no storey yet. Add storeys first.')),
   },
   {
-    id: 'storey-height', title: 'Change a storey’s height', group: 'set out', action: 'Set the height', about: 'Raises or lowers a storey, with what stands on it and the storeys above if you like.',
+    id: 'storey-height', title: 'Change a storey’s height', group: 'set out', action: 'Set the height', about: 'Raises or lowers a storey with what lies at its level; columns above and below change their length. What is above can move along.',
     fields: ({ model }) => [
       { key: 'storey', label: 'Storey', kind: 'choice', initial: highest(model), options: storeyOptions(model) },
       { key: 'elevation', label: 'New level', kind: 'length', initial: null, hint: 'above the origin' },
-      { key: 'along', label: 'What stands on it moves along', kind: 'flag', initial: true },
+      { key: 'moves', label: 'Moves along', kind: 'choice', initial: 'storey', options: [{ value: 'storey', label: 'what lies at its level' }, { value: 'above', label: 'that and everything above' }, { value: 'mark', label: 'nothing: the mark only' }] },
     ],
     plan: ({ model }, values) => {
       const id = values.text('storey');
       if (!(id in model.storeys)) return refused('There is no storey yet. Add storeys first.');
-      return values.optional('elevation') === undefined ? refused('Type the storey’s new level above the origin.') : reheightStoreyPlan(model, id, values.number('elevation'), values.flag('along'));
+      return values.optional('elevation') === undefined ? refused('Type the storey’s new level above the origin.') : reheightStoreyPlan(model, id, values.number('elevation'), values.text('moves') as MovesAlong);
+    },
+  },
+  {
+    id: 'move-grid-line', title: 'Move a grid line', group: 'set out', action: 'Move', about: 'With the nodes that stand on it; members that hang on them are stretched.',
+    fields: ({ model }) => [
+      { key: 'line', label: 'Grid line', kind: 'choice', initial: Object.keys(model.gridLines)[0] ?? '', options: inOrder(model.gridLines).map((line) => ({ value: line.id, label: `${line.label}, ${line.axis} = ${formatQuantity(line.position, 'length', model.settings.units, 2)}` })) },
+      { key: 'position', label: 'New position', kind: 'length', initial: null },
+      { key: 'along', label: 'What stands on it moves along', kind: 'flag', initial: true },
+    ],
+    plan: ({ model }, values) => {
+      const id = values.text('line');
+      if (!(id in model.gridLines)) return refused('There is no grid line yet. Set out grid lines first.');
+      return values.optional('position') === undefined ? refused(`Type where the line shall stand: its ${model.gridLines[id].axis}.`) : moveGridLinePlan(model, id, values.number('position'), values.flag('along'));
     },
   },
   {

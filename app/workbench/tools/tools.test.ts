@@ -52,7 +52,7 @@ test('a building is set out and framed from nothing by tools alone', () => {
   model = done('bracing', model, nothing, { bays: [bay.key], section: 'Rod 24', material: 'S355' });
   expect(Object.values(model.members).filter((member) => member.behaviour === 'tension')).toHaveLength(2);
   model = done('insert-storey', model, nothing, { above: first, height: 3, label: 'Mezzanine' });
-  model = done('storey-height', model, nothing, { storey: first, elevation: 4.5, along: true });
+  model = done('storey-height', model, nothing, { storey: first, elevation: 4.5, moves: 'above' });
   expect(nodeClusters(model, 1e-3)).toEqual([]);
   model = done('truss', model, nothing, { from: [0, 0, 12], to: [0, 14, 12], panels: 8, times: 2, by: 6 });
   expect(Object.values(model.members).filter((member) => member.behaviour === 'axial').length).toBeGreaterThan(20);
