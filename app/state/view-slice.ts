@@ -34,6 +34,8 @@ export interface OpenTool {
   readonly id: string;
   readonly values: Readonly<Record<string, unknown>>;
   readonly armed: string | null;
+  /** what was done last: the model it led to and what it depended on, so that the same is not done twice by accident */
+  readonly done?: { readonly model: Model; readonly values: string; readonly words: string };
 }
 
 /** What a drawn member gets: what the newest member has, or a section and material of one's own choice, by name. */

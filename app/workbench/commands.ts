@@ -3,6 +3,7 @@ import { inOrder } from '~core/model';
 import type { Workbench } from '../state/store';
 import { colorings, stageNames, stages } from '../state/view-slice';
 import { worstOf } from '../state/solve-slice';
+import { commitAndTell } from './deleting';
 import { showView } from './display/saved-views';
 import { tools } from './tools/all-tools';
 import { openTool } from './tools/open-tool';
@@ -60,7 +61,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'compare', title: 'Compare with a variant, revision, case, run or order of analysis', shortcut: 'Shift K', run: () => state().look({ stage: 'results', panel: { kind: 'compare' } }) },
     { id: 'runs', title: 'Runs: keep results, run on the server', run: () => state().look({ stage: 'results', panel: { kind: 'runs' } }) },
     { id: 'plausibility', title: 'Is it plausible? The sheet to sign', shortcut: 'Shift P', run: () => state().look({ stage: 'results', panel: { kind: 'plausibility' } }) },
-    { id: 'supports', title: 'Page of the lines of supports', run: () => state().look({ stage: 'results', panel: { kind: 'supports' } }) },
+    { id: 'supports', title: 'Page of the rows of supports', run: () => state().look({ stage: 'results', panel: { kind: 'supports' } }) },
     { id: 'watch-list', title: 'Show or hide the watch list', shortcut: 'Shift W', run: () => state().look({ watchOpen: !state().watchOpen }) },
     { id: 'animate', title: 'Animate the drawn movement, or stop it', shortcut: 'Shift Y', run: () => state().look({ animated: !state().animated }) },
     { id: 'drawn', title: 'How results are drawn: scale, side, colours', shortcut: 'Shift R', run: () => state().look({ stage: 'results', resultsOpen: !state().resultsOpen }) },
@@ -115,13 +116,13 @@ export function invertSelection(workbench: Workbench): void {
 }
 
 export function deleteSelected(workbench: Workbench): void {
-  const { selection, commit, model } = workbench.getState();
+  const { selection, model } = workbench.getState();
   const members = selection.members.filter((id) => selection.nodes.every((node) => model.members[id].start !== node && model.members[id].end !== node));
   const edits = [
     ...(members.length > 0 ? [{ kind: 'remove' as const, table: 'members' as const, ids: members }] : []),
     ...(selection.nodes.length > 0 ? [{ kind: 'remove' as const, table: 'nodes' as const, ids: [...selection.nodes] }] : []),
   ];
-  if (edits.length > 0) commit({ edits });
+  if (edits.length > 0) commitAndTell(workbench, { edits });
 }
 
 export function selectWorst(workbench: Workbench): void {

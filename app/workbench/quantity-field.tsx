@@ -1,6 +1,7 @@
 import { Input } from 'antd';
-import { useEffect, useId, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import { formatInput, parseQuantity, unitLabel, type QuantityKind, type UnitSystem } from '~core/units';
+import { useReportUnread } from './form-of-values';
 
 interface Props {
   readonly label: string;
@@ -16,22 +17,31 @@ interface Props {
   /** a further condition: a sentence when the value cannot be */
   readonly refuse?: (value: number) => string | undefined;
   readonly hideLabel?: boolean;
+  /** a sentence below the field */
+  readonly hint?: string;
   readonly prefix?: string;
 }
 
 /** A number with its unit: takes any unit of its kind and plain arithmetic, says what it understood, and keeps the project's unit. */
-export function QuantityField({ label, kind, units, value, placeholder, onCommit, onClear, refuse, hideLabel = false, prefix }: Props) {
+export function QuantityField({ label, kind, units, value, placeholder, onCommit, onClear, refuse, hideLabel = false, hint, prefix }: Props) {
   const shown = value === undefined || value === 'varies' ? '' : formatInput(value, kind, units);
   const [text, setText] = useState(shown);
   const [error, setError] = useState('');
   const [editing, setEditing] = useState(false);
   const id = useId();
+  const typing = useRef(false);
+  const left = useRef(false);
   useEffect(() => {
+    // what is being typed in a form is taken as it is typed, and stays as it is typed
+    if (typing.current) return;
     setText(shown);
     setError('');
   }, [shown]);
 
-  const parsed = editing && text.trim() !== '' && text !== shown ? parseQuantity(text, kind, units) : undefined;
+  const typed = text.trim() !== '' && text.trim() !== shown ? parseQuantity(text, kind, units) : undefined;
+  const parsed = editing ? typed : undefined;
+  const problem = typed && (typed.ok ? refuse?.(typed.value) : typed.error);
+  const inForm = useReportUnread(problem);
   const commit = () => {
     if (text.trim() === shown) {
       setError('');
@@ -70,17 +80,34 @@ export function QuantityField({ label, kind, units, value, placeholder, onCommit
           placeholder={value === 'varies' ? 'varies' : placeholder}
           prefix={prefix}
           suffix={unit === '' ? undefined : <span className="caption">{unit}</span>}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => {
+            setText(event.target.value);
+            if (!inForm) return;
+            typing.current = true;
+            const read = parseQuantity(event.target.value, kind, units);
+            if (read.ok && refuse?.(read.value) === undefined) onCommit(read.value);
+            else if (event.target.value.trim() === '') onClear?.();
+          }}
           onFocus={() => setEditing(true)}
           onBlur={() => {
             setEditing(false);
+            typing.current = false;
+            if (!left.current) commit();
+            left.current = false;
+          }}
+          onPressEnter={(event) => {
+            // in a form the first Enter takes what was typed; what the form does is seen before it is done
+            if (typing.current || text.trim() !== shown) event.preventDefault();
+            typing.current = false;
             commit();
           }}
-          onPressEnter={commit}
           onKeyDown={(event) => {
             if (event.key !== 'Escape') return;
+            // leaves the field, so that shortcuts act again, with the value it had
             setText(shown);
             setError('');
+            left.current = true;
+            event.currentTarget.blur();
           }}
         />
         {error && (
@@ -88,7 +115,7 @@ export function QuantityField({ label, kind, units, value, placeholder, onCommit
             {error}
           </div>
         )}
-        {!error && explain && parsed.ok && <div className="field-hint">= {parsed.understood}</div>}
+        {!error && (explain && parsed.ok ? <div className="field-hint">= {parsed.understood}</div> : hint && <div className="field-hint">{hint}</div>)}
       </div>
     </>
   );

@@ -56,7 +56,7 @@ describe('a storey’s page', () => {
   test('says why the lowest storey has nothing to show', () => expect(words(show(<StoreyPage storey={Object.values(model.storeys).find((one) => one.label === 'Ground')!.id} />))).toContain('nothing drifts against it'));
 });
 
-test('lines of supports list every grid line by case, and what is shown above them', () => {
+test('rows of supports list every grid line by case, and what is shown above them', () => {
   const page = words(show(<SupportsPage />));
   expect(page).toMatch(/U2 strength .*Grid A .*By case .*Grid A D 5/);
 });

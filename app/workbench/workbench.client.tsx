@@ -138,6 +138,14 @@ function Caption() {
   );
 }
 
+/** Whether keys go into what has the focus: boxes of text and open lists. A ticked box or a closed list takes none. */
+function takesText(target: HTMLElement): boolean {
+  if (target.closest('textarea, [contenteditable]')) return true;
+  if (!(target instanceof HTMLInputElement)) return false;
+  if (['checkbox', 'radio', 'button', 'range'].includes(target.type)) return false;
+  return !target.readOnly || target.getAttribute('aria-expanded') === 'true';
+}
+
 /** Keys that act wherever the focus is, except while typing. */
 function useShortcuts(): void {
   const workbench = useWorkbenchApi();
@@ -149,7 +157,9 @@ function useShortcuts(): void {
         return;
       }
       const target = event.target as HTMLElement;
-      if (event.defaultPrevented || target.closest('input, textarea, [contenteditable], .ant-select, [role="menu"]')) return;
+      // a closed list that is searched by typing is left, so that keys act again
+      if (event.key === 'Escape' && target instanceof HTMLInputElement && target.closest('.ant-select') && target.getAttribute('aria-expanded') !== 'true') target.blur();
+      if (event.defaultPrevented || takesText(target) || target.closest('[role="menu"], [role="listbox"]')) return;
       if (event.key === 'Escape') {
         const state = workbench.getState();
         if (state.popover !== 'none') state.look({ popover: 'none' });
@@ -179,26 +189,33 @@ function useStageInAddress(): void {
   const [search, setSearch] = useSearchParams();
   const named = search.get('stage');
   const page = search.get('page');
-  const began = useRef(false);
   const wanted = addressOfPanel(panel);
+  // the stage and page the address and the workbench last agreed on
+  const agreed = useRef<string>(undefined);
+  const key = (one: string | null, other: string | null) => `${one ?? ''}|${other ?? ''}`;
+  // an address that is opened or gone back to
   useEffect(() => {
-    if (!began.current) {
-      began.current = true;
-      const { model, look } = workbench.getState();
-      const opened = panelOfAddress(page);
-      const change = { ...(stages.includes(named as Stage) ? { stage: named as Stage } : {}), ...(opened && panelIsThere(opened, model) ? { panel: opened } : {}) };
-      look(change);
-      if (Object.keys(change).length > 0) return;
-    }
-    if (named === stage && page === wanted) return;
+    if (agreed.current === key(named, page)) return;
+    agreed.current = key(named, page);
+    const { model, look } = workbench.getState();
+    const opened = panelOfAddress(page);
+    look({ ...(stages.includes(named as Stage) ? { stage: named as Stage } : {}), panel: opened && panelIsThere(opened, model) ? opened : null });
+  }, [named, page, workbench]);
+  // what was turned to in the workbench becomes a step one can go back from
+  useEffect(() => {
+    const { stage: now, panel: open } = workbench.getState();
+    const next = addressOfPanel(open);
+    if (agreed.current === key(now, next)) return;
+    const first = named === null;
+    agreed.current = key(now, next);
     setSearch((before) => {
-      const next = new URLSearchParams(before);
-      next.set('stage', stage);
-      if (wanted === null) next.delete('page');
-      else next.set('page', wanted);
-      return next;
-    }, { replace: true, preventScrollReset: true });
-  }, [stage, named, page, wanted, setSearch, workbench]);
+      const search = new URLSearchParams(before);
+      search.set('stage', now);
+      if (next === null) search.delete('page');
+      else search.set('page', next);
+      return search;
+    }, { replace: first, preventScrollReset: true });
+  }, [stage, wanted, named, setSearch, workbench]);
 }
 
 /** Shows notices as they come. */

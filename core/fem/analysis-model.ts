@@ -1,4 +1,4 @@
-import { inOrder, type Finding, type Model, type Node, type StiffnessSet, type Vector, supportAxes } from '../model';
+import { heldInPlane, inOrder, type Finding, type Model, type Node, type StiffnessSet, type Vector, supportAxes } from '../model';
 import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
 import { buildFrameElements, type FrameElements } from './frame-elements';
@@ -69,7 +69,7 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
   const tied = new Set(members.flatMap((member) => [member.start, member.end]));
   const everyNode = inOrder(model.nodes);
   for (const source of others) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) tied.add(everyNode[node].id);
-  const nodes = others.length > 0 ? everyNode : everyNode.filter((node) => tied.has(node.id));
+  const nodes = (others.length > 0 ? everyNode : everyNode.filter((node) => tied.has(node.id))).map((node) => heldInPlane(model, node));
   const numberOf = new Map(nodes.map((node, i) => [node.id, i]));
   const { elements: frame, inner } = buildFrameElements(model, numberOf, (id) => model.nodes[id].position, stiffnessSet, divisions, nodes.length);
   const sources: ElementSource[] = [frame, ...others];

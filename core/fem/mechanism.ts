@@ -1,5 +1,5 @@
 import { count } from '../units';
-import type { Finding, Model } from '../model';
+import { cross, dot, inOrder, localAxes, memberEnds, memberLength, planeCure, planeKindsOf, samePoint, scale, structureKind, structureKinds, subtract, type Finding, type Mend, type Model } from '../model';
 import type { AnalysisModel } from './analysis-model';
 import { toNodes } from './assemble';
 
@@ -33,13 +33,83 @@ export function describeMotion(analysis: AnalysisModel, motion: Float64Array): {
 export function mechanismFinding(model: Model, analysis: AnalysisModel, motion: Float64Array, when = ''): Finding {
   const { node, way, moving, drawn } = describeMotion(analysis, motion);
   const among = new Set(moving);
+  const turns = way.startsWith('turns');
+  const others = moving.filter((id) => id !== node);
+  const named = others.slice(0, mostNamed).join(', ') + (others.length > mostNamed ? ` and ${count(others.length - mostNamed, 'other')}` : '');
+  const cures = curesOfMotion(model, drawn);
   return {
     key: `mechanism ${node}${when}`, rule: 'mechanism', severity: 'stop',
-    sentence: `The structure is a mechanism${when}: node ${node} ${way} without resistance.`,
-    why: `${moving.length === 1 ? 'It moves alone' : `${count(moving.length, 'node')} move together`}. Hold the structure in that direction by a support, a member or a stiffer joint.`,
+    sentence: `The structure is a mechanism${when}: node ${node} ${way} without resistance${others.length > 0 ? `, and ${named} ${turns ? (others.length === 1 ? 'turns' : 'turn') : others.length === 1 ? 'moves' : 'move'} with it` : ''}.`,
+    why: `${moving.length <= 1 ? `It ${turns ? 'turns' : 'moves'} alone` : `${count(moving.length, 'node')} ${turns ? 'turn' : 'move'} together`}. Hold the structure in that direction by a support, a member or a stiffer joint.`,
     place: { nodes: moving.length > 0 ? moving : [node], members: Object.values(model.members).filter((member) => among.has(member.start) && among.has(member.end)).map((member) => member.id) },
-    motion: drawn,
+    motion: drawn, ...(cures[0] ? { mend: cures[0] } : {}), ...(cures.length > 1 ? { others: cures.slice(1) } : {}),
   };
+}
+
+/** Nodes a sentence names beside the first. */
+const mostNamed = 6;
+/** A part of a motion below this share of its largest resists nothing. */
+const takesPart = 1e-2;
+const freedoms = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
+const turnWords = { rx: 'about x', ry: 'about y', rz: 'about z' } as const;
+
+/**
+ * What stops a motion: being held in its plane where it leaves it, a foot kept from turning, a release turned off. Each acts where the motion has
+ * a part, so that it cannot go on as it is.
+ */
+function curesOfMotion(model: Model, { nodes, displacements }: NonNullable<Finding['motion']>): Mend[] {
+  const at = new Map(nodes.map((id, i) => [id, displacements.slice(6 * i, 6 * i + 6)]));
+  const still = [0, 0, 0, 0, 0, 0];
+  const part = (id: string, freedom: number) => Math.abs((at.get(id) ?? still)[freedom]);
+  const [mostMove, mostTurn] = [0, 3].map((from) => Math.max(0, ...nodes.flatMap((id) => [0, 1, 2].map((d) => part(id, from + d)))));
+  const counts = (id: string, freedom: number) => part(id, freedom) > takesPart * (freedom < 3 ? mostMove : Math.max(mostTurn, 1e-12));
+  const cures: Mend[] = [];
+  if (structureKind(model) === 'space') {
+    const used = [...new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]))];
+    for (const kind of planeKindsOf(model, used)) {
+      const held = structureKinds[kind].held.map((way) => freedoms.indexOf(way));
+      // only a motion that leaves the plane is stopped by it
+      if (Object.keys(model.diaphragms).length === 0 && nodes.some((id) => held.some((freedom) => counts(id, freedom)))) cures.push(planeCure(kind));
+    }
+  }
+  // one foot that keeps what hangs on it from turning
+  const feet = nodes.filter((id) => model.nodes[id]?.support).sort((a, b) => model.nodes[a].position[2] - model.nodes[b].position[2]);
+  for (const id of feet) {
+    const { support } = model.nodes[id];
+    const turn = ([3, 4, 5] as const).filter((freedom) => counts(id, freedom) && !support![freedoms[freedom]]).sort((a, b) => part(id, b) - part(id, a))[0];
+    if (turn === undefined || cures.length >= 4) continue;
+    const way = freedoms[turn] as keyof typeof turnWords;
+    cures.push({ label: `Keep ${id} from turning ${turnWords[way]}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id, fields: { support: { ...support!, [way]: true } } }] }], sentence: `Kept node ${id} from turning ${turnWords[way]}` } });
+    break;
+  }
+  for (const cure of releasesInMotion(model, (id) => at.get(id) ?? still)) if (cures.length < 4) cures.push(cure);
+  return cures;
+}
+
+/** Ends of members whose released turn the motion makes use of: the node turns otherwise than the member does. */
+function releasesInMotion(model: Model, movement: (id: string) => readonly number[]): Mend[] {
+  const found: { cure: Mend; size: number }[] = [];
+  for (const member of inOrder(model.members)) {
+    const ends = memberEnds(model, member);
+    if (!ends || (member.behaviour ?? 'frame') !== 'frame' || (!member.startConnection && !member.endConnection)) continue;
+    const length = memberLength(model, member);
+    if (length < samePoint) continue;
+    const { x, y, z } = localAxes(ends.start.position, ends.end.position, member.angle);
+    const [a, b] = [movement(member.start), movement(member.end)];
+    const chord = scale(cross(x, subtract([b[0], b[1], b[2]], [a[0], a[1], a[2]])), 1 / length);
+    for (const side of ['start', 'end'] as const) {
+      const connection = member[`${side}Connection`];
+      const node = side === 'start' ? a : b;
+      for (const [way, axis] of [['ry', y], ['rz', z]] as const) {
+        if (connection?.[way] !== 0) continue;
+        const slip = Math.abs(dot(axis, subtract([node[3], node[4], node[5]], chord)));
+        if (slip < takesPart) continue;
+        const { [way]: _released, ...rest } = connection;
+        found.push({ size: slip, cure: { label: `Turn off the release of ${member.id} at ${member[side]} about its local ${way[1]}`, act: { edits: [{ kind: 'change', table: 'members', changes: [{ id: member.id, fields: { [`${side}Connection`]: Object.keys(rest).length > 0 ? rest : null } }] }], sentence: `Turned a release of ${member.id} off` } } });
+      }
+    }
+  }
+  return found.sort((p, q) => q.size - p.size).slice(0, 2).map((one) => one.cure);
 }
 
 /** Members whose releases let them move by themselves, found before anything is factorised: what is loose in the direction of a load, or more than a spin about their own axis. */

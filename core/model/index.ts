@@ -11,6 +11,7 @@ export { renumberForModel } from './rebase';
 export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, nearNodes, norm, onLevel, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
 export type { Finding, Mend, MendPlan } from './finding';
 export { fixedSupport, pinnedSupport, supportName, usualSupport } from './supports';
+export { heldInPlane, planeCure, planeKindsOf, structureKind, structureKinds, type StructureKind } from './structure-kind';
 export { modelDifferences, takeOver, type Difference } from './differences';
 export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';
 export { addCrossings, facesOf, FigurePoints, figureTolerance, splitAtJoints, type FigureEdge, type FigurePoint } from './plane-figure';

@@ -6,6 +6,7 @@ import { cross, distance, dot, memberLength, nearNodes, norm, onLevel, samePoint
 import { inOrder, type Model } from './model';
 import { isPlaced, panelNodes } from './references';
 import type { Acceptance, Load, Member, PlacedLoad } from './schema';
+import { structureKindFindings } from './structure-kind';
 import { fixedSupport, heightWords, pinnedSupport, supportName, usualSupport } from './supports';
 
 /** Shorter than this share of a millimetre past the end, a position is a rounding error and is taken as the end. */
@@ -19,12 +20,12 @@ export function modelFindings(model: Model): Finding[] {
 /** What the structure's tables were when its findings were last made; tables never change, so the same ones have the same findings. */
 let lastStructure: { readonly tables: readonly unknown[]; readonly findings: readonly Finding[]; readonly doubles: readonly (readonly [Member, Member])[]; readonly tied: ReadonlySet<string>; readonly loads: WeakMap<object, readonly Finding[]> } | undefined;
 
-const structureTables = ({ nodes, members, sections, materials, settings, cases, slabs, walls }: Model) => [nodes, members, sections, materials, settings, cases, slabs, walls];
+const structureTables = ({ nodes, members, sections, materials, settings, cases, slabs, walls, diaphragms }: Model) => [nodes, members, sections, materials, settings, cases, slabs, walls, diaphragms];
 
 function structureOf(model: Model): NonNullable<typeof lastStructure> {
   const tables = structureTables(model);
   if (lastStructure && tables.every((table, i) => table === lastStructure!.tables[i])) return lastStructure;
-  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...supportFindings(model), ...impossibleMaterials(model)];
+  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...supportFindings(model), ...structureKindFindings(model), ...impossibleMaterials(model)];
   lastStructure = { tables, findings, doubles: doubleMembers(model), tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])), loads: new WeakMap() };
   return lastStructure;
 }

@@ -263,6 +263,16 @@ export const settings = z.strictObject({
     .strictObject({ number: z.string().trim().max(60).optional(), client: z.string().trim().max(80).optional(), engineer: z.string().trim().max(80).optional(), checker: z.string().trim().max(80).optional() })
     .optional()
     .describe('what stands at the head of a report'),
+  structure: z.enum(['space', 'xz', 'yz', 'grid']).optional().describe('what the structure is: a space frame (when left out), a plane frame in x–z or y–z, a grid in x–y; freedoms out of it are held at every node'),
+  limits: z
+    .strictObject({ drift: z.number().min(20).max(10000).optional().describe('of a storey: its height over this number'), deflection: z.number().min(20).max(10000).optional().describe('of a beam from its chord: its length over this number') })
+    .optional()
+    .describe('limits of service combinations; left out: what is usual, h/300 and L/250'),
+  directions: z
+    .strictObject({ north: z.number().optional().describe('turn from +y to north about z, counter-clockwise, rad'), x: z.string().trim().max(30).optional().describe('what the direction x is called'), y: z.string().trim().max(30).optional() })
+    .optional()
+    .describe('how the building lies and what its directions are called'),
+  locked: z.array(z.union([memberId, nodeId])).max(100000).optional().describe('members and nodes that cannot be changed, moved or deleted'),
 });
 
 /** The schema of each table's records, by the table's name. */

@@ -42,7 +42,7 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
   ];
 }
 
-/** Extremes with what acts together, reactions, lines of supports and movements of what was chosen. */
+/** Extremes with what acts together, reactions, rows of supports and movements of what was chosen. */
 export function resultTableBlocks(model: Model, solution: Solution, choice: ReportChoice): Block[] {
   const shown = resultsShown(model, choice);
   if (!shown) return [{ kind: 'paragraph', text: 'There is no load case, so there are no results.' }];

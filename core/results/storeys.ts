@@ -157,7 +157,7 @@ export function centresOfMass(model: Model): { storey: string; weight: number; x
   });
 }
 
-/** Lines of supports: supported nodes by the grid line they stand on, in plan; those on none stand for themselves. */
+/** Rows of supports: supported nodes by the grid line they stand on, in plan; those on none stand for themselves. */
 export function supportLines(model: Model): { key: string; name: string; nodes: string[] }[] {
   const supported = inOrder(model.nodes).filter((node) => node.support ?? node.springs);
   const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')].map((line) => ({

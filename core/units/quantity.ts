@@ -42,7 +42,7 @@ const pound = 0.45359237;
 const lengthUnits = { m: 1, mm: 1e-3, cm: 1e-2, km: 1e3, ft: foot, in: inch, "'": foot, '"': inch } as const;
 const stressUnits = {
   Pa: 1, kPa: 1e3, MPa: 1e6, GPa: 1e9, 'N/mm2': 1e6, 'kN/m2': 1e3, 'kN/mm2': 1e9,
-  psi: poundForce / inch ** 2, ksi: kip / inch ** 2, psf: poundForce / foot ** 2, ksf: kip / foot ** 2,
+  psi: poundForce / inch ** 2, ksi: kip / inch ** 2, psf: poundForce / foot ** 2, ksf: kip / foot ** 2, 'lb/ft2': poundForce / foot ** 2, 'lbf/ft2': poundForce / foot ** 2, 'kip/ft2': kip / foot ** 2, 'k/ft2': kip / foot ** 2, 'N/m2': 1,
 } as const;
 const powers = (power: number, suffix: string): Record<string, number> => ({
   [`m${suffix}`]: 1, [`cm${suffix}`]: 1e-2 ** power, [`mm${suffix}`]: 1e-3 ** power, [`in${suffix}`]: inch ** power, [`ft${suffix}`]: foot ** power,
@@ -71,15 +71,15 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
   sectionModulus: { name: 'a section modulus', units: powers(3, '3'), shown: shown('cm3', 1, 'in3', 1) },
   secondMoment: { name: 'a second moment of area', units: powers(4, '4'), shown: shown('cm4', 1, 'in4', 2) },
   warping: { name: 'a warping constant', units: powers(6, '6'), shown: shown('cm6', 0, 'in6', 0) },
-  force: { name: 'a force', units: { N: 1, kN: 1e3, MN: 1e6, lbf: poundForce, kip, kips: kip, k: kip }, shown: shown('kN', 1, 'kip', 1) },
+  force: { name: 'a force', units: { N: 1, kN: 1e3, MN: 1e6, lbf: poundForce, lb: poundForce, lbs: poundForce, kip, kips: kip, k: kip }, shown: shown('kN', 1, 'kip', 1) },
   moment: {
     name: 'a moment',
-    units: { 'N·m': 1, Nm: 1, 'kN·m': 1e3, kNm: 1e3, 'MN·m': 1e6, 'N·mm': 1e-3, 'kip·ft': kip * foot, 'kip-ft': kip * foot, kft: kip * foot, 'kip·in': kip * inch, 'kip-in': kip * inch, 'lbf·ft': poundForce * foot },
+    units: { 'N·m': 1, Nm: 1, 'kN·m': 1e3, kNm: 1e3, 'MN·m': 1e6, 'N·mm': 1e-3, 'kip·ft': kip * foot, 'kip-ft': kip * foot, kft: kip * foot, 'kip·in': kip * inch, 'kip-in': kip * inch, 'lbf·ft': poundForce * foot, 'lb·ft': poundForce * foot, 'lb-ft': poundForce * foot, 'k·ft': kip * foot, 'k-ft': kip * foot, 'kips·ft': kip * foot, 'kips-ft': kip * foot },
     shown: shown('kN·m', 1, 'kip·ft', 1),
   },
   lineLoad: {
     name: 'a load per length',
-    units: { 'N/m': 1, 'kN/m': 1e3, 'N/mm': 1e3, 'kN/cm': 1e5, plf: poundForce / foot, 'lbf/ft': poundForce / foot, klf: kip / foot, 'kip/ft': kip / foot, 'k/ft': kip / foot, 'kip/in': kip / inch },
+    units: { 'N/m': 1, 'kN/m': 1e3, 'N/mm': 1e3, 'kN/cm': 1e5, plf: poundForce / foot, 'lbf/ft': poundForce / foot, 'lb/ft': poundForce / foot, 'lbs/ft': poundForce / foot, 'kips/ft': kip / foot, klf: kip / foot, 'kip/ft': kip / foot, 'k/ft': kip / foot, 'kip/in': kip / inch },
     shown: shown('kN/m', 2, 'kip/ft', 3),
   },
   pressure: { name: 'a pressure', units: stressUnits, shown: shown('kPa', 2, 'psf', 1) },

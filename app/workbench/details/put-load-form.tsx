@@ -1,9 +1,10 @@
 import { Button, Checkbox, Input, Segmented, Select } from 'antd';
 import { useId, useState } from 'react';
 import { equalPlaces, parsePlace, putOnMembers, putOnNodes, type MemberPut, type Place, type Put } from '~core/loading';
-import { memberLength, type LoadCase } from '~core/model';
+import { memberLength, type Act, type LoadCase, type Model } from '~core/model';
 import { count, formatQuantity, type QuantityKind } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { FormFields, useFormOfValues } from '../form-of-values';
 import { QuantityField } from '../quantity-field';
 import { AxesChoice } from './axes-choice';
 
@@ -31,18 +32,33 @@ export function PutLoadForm({ loadCase }: { loadCase: LoadCase }) {
   );
 }
 
-/** Carries out what was planned, or tells why not. */
-function usePut(): (plan: () => Put) => boolean {
+/**
+ * The button that puts what was planned: not while a field cannot be read, and not the same twice before something changed.
+ * @param on what it is put on, in words
+ */
+function PutButton({ planned, unread, begun, on }: { planned: Put; unread: string | undefined; begun: boolean; on: string }) {
   const api = useWorkbenchApi();
-  return (plan) => {
-    const made = plan();
-    if (!made.ok) {
-      api.getState().notify(made.error, 'error');
-      return false;
-    }
-    return api.getState().commit(made.act);
+  const model = useWorkbench((state) => state.model);
+  const [done, setDone] = useState<{ model: Model; loads: string }>();
+  const loads = planned.ok ? contentOf(planned.act) : '';
+  const same = done !== undefined && done.model === model && done.loads === loads;
+  const problem = unread !== undefined ? `A field cannot be read. ${unread}` : !planned.ok && begun ? planned.error : undefined;
+  const put = () => {
+    if (planned.ok && api.getState().commit(planned.act)) setDone({ model: api.getState().model, loads });
   };
+  return (
+    <>
+      {problem !== undefined && <p className="field-error" role="status">{problem}</p>}
+      <Button type="primary" style={{ marginTop: 8 }} disabled={!planned.ok || unread !== undefined || same} onClick={put}>
+        Put on {on}
+      </Button>
+      {same && <p className="field-hint" role="status">Put on {on}. Change the value or the selection to put another.</p>}
+    </>
+  );
 }
+
+/** What an act puts, without the numbers its loads get. */
+const contentOf = (act: Act): string => JSON.stringify(act.edits, (key, value: unknown) => (key === 'id' ? undefined : value));
 
 function MemberFields({ loadCase, ids, kind }: { loadCase: LoadCase; ids: readonly string[]; kind: Exclude<Kind, 'node' | 'settlement'> }) {
   const model = useWorkbench((state) => state.model);
@@ -54,7 +70,7 @@ function MemberFields({ loadCase, ids, kind }: { loadCase: LoadCase; ids: readon
   const [texts, setTexts] = useState<readonly string[]>(['', '']);
   const [layout, setLayout] = useState<'places' | 'equal'>('places');
   const [number, setNumber] = useState('2');
-  const put = usePut();
+  const { fields: form, unread: unreadField } = useFormOfValues();
   const lengths = ids.map((id) => memberLength(model, model.members[id]));
   const [shortest, longest] = [Math.min(...lengths), Math.max(...lengths)];
   const show = (value: number) => formatQuantity(value, 'length', units);
@@ -96,6 +112,7 @@ function MemberFields({ loadCase, ids, kind }: { loadCase: LoadCase; ids: readon
       <p className="secondary" style={{ marginBottom: 6 }}>
         {ids.length === 1 ? `${ids[0]} is ${show(shortest)} long.` : longest - shortest < 5e-3 ? `All ${show(shortest)} long.` : `${show(shortest)} to ${show(longest)} long.`}
       </p>
+      <FormFields value={form}>
       <div className="fields">
         {kind !== 'temperature' && kind !== 'strain' && (
           <>
@@ -151,10 +168,8 @@ function MemberFields({ loadCase, ids, kind }: { loadCase: LoadCase; ids: readon
           </>
         )}
       </div>
-      {!planned.ok && values.some((one) => one !== undefined) && <p className="field-error" role="status">{planned.error}</p>}
-      <Button type="primary" style={{ marginTop: 8 }} disabled={!planned.ok} onClick={() => put(() => planned)}>
-        Put on {count(ids.length, 'member')}
-      </Button>
+      </FormFields>
+      <PutButton planned={planned} unread={unreadField} begun={values.some((one) => one !== undefined)} on={count(ids.length, 'member')} />
     </>
   );
 }
@@ -201,23 +216,21 @@ function NodeFields({ loadCase, ids, kind }: { loadCase: LoadCase; ids: readonly
   const model = useWorkbench((state) => state.model);
   const { units } = model.settings;
   const [parts, setParts] = useState<(number | undefined)[]>(Array.from({ length: 6 }));
-  const put = usePut();
+  const { fields: form, unread } = useFormOfValues();
   const six = parts.map((part) => part ?? 0);
   const [first, second] = [[six[0], six[1], six[2]], [six[3], six[4], six[5]]] as const;
-  const plan = () => putOnNodes(model, loadCase.id, ids, kind === 'node' ? { kind, force: first, moment: second } : { kind, displacement: first, rotation: second });
-  const planned = plan();
+  const planned = putOnNodes(model, loadCase.id, ids, kind === 'node' ? { kind, force: first, moment: second } : { kind, displacement: first, rotation: second });
   const labels = kind === 'node' ? ['F x', 'F y', 'F z', 'M x', 'M y', 'M z'] : ['u x', 'u y', 'u z', 'φ x', 'φ y', 'φ z'];
   return (
     <>
+      <FormFields value={form}>
       <div className="fields">
         {labels.map((label, i) => (
           <QuantityField key={label} label={label} kind={kind === 'node' ? (i < 3 ? 'force' : 'moment') : i < 3 ? 'deflection' : 'angle'} units={units} value={parts[i]} placeholder="0" onCommit={(value) => setParts(parts.map((part, k) => (k === i ? value : part)))} onClear={() => setParts(parts.map((part, k) => (k === i ? undefined : part)))} />
         ))}
       </div>
-      {!planned.ok && parts.some((part) => part !== undefined) && <p className="field-error" role="status">{planned.error}</p>}
-      <Button type="primary" style={{ marginTop: 8 }} disabled={!planned.ok} onClick={() => put(plan)}>
-        Put on {count(ids.length, 'node')}
-      </Button>
+      </FormFields>
+      <PutButton planned={planned} unread={unread} begun={parts.some((part) => part !== undefined)} on={count(ids.length, 'node')} />
     </>
   );
 }

@@ -245,7 +245,7 @@ function ResultActions() {
         {item('Compare with …', 'Shift K', () => look({ panel: { kind: 'compare' } }))}
         {item('Variants', 'Shift V', () => look({ panel: { kind: 'variants' } }))}
         {item('Runs', '', () => look({ panel: { kind: 'runs' } }))}
-        {item('Lines of supports', '', () => look({ panel: { kind: 'supports' } }))}
+        {item('Rows of supports', '', () => look({ panel: { kind: 'supports' } }))}
         {storeysUpward(model).slice(1).reverse().map((storey) => <span key={storey.id}>{item(`Page of ${storey.label}`, '', () => look({ panel: { kind: 'storey', storey: storey.id } }))}</span>)}
       </div>
       <div className="choices" role="group" aria-label="Watch">

@@ -1,9 +1,16 @@
 import { parseSection } from '~core/build';
 import { sectionProperties } from '~core/catalog';
 import type { Section } from '~core/model';
-import { count, formatInput, formatValue, unitLabel, type QuantityKind } from '~core/units';
+import { count, formatInput, formatValue, unitLabel, type QuantityKind, type UnitSystem } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { QuantityField } from '../quantity-field';
+
+/** The name dimensions give a section in a system of units; none for shapes that are named by a catalogue. */
+function nameOfShape(shape: Section['shape'], units: UnitSystem): string | undefined {
+  const typed = (value: number) => formatInput(value, 'sectionLength', units);
+  const parsed = shape.type === 'rectangle' ? parseSection(`${typed(shape.width)} x ${typed(shape.depth)}`, units) : shape.type === 'circle' ? parseSection(`Ø ${typed(shape.diameter)}`, units) : undefined;
+  return parsed?.ok ? parsed.value.name : undefined;
+}
 
 /** A section's dimensions, to be changed for every member that has it, and the properties that follow from them. */
 export function SectionEditor({ section }: { section: Section }) {
@@ -16,8 +23,10 @@ export function SectionEditor({ section }: { section: Section }) {
     const parsed = parseSection(text, units);
     if (!parsed.ok) return;
     const { name, shape: resized } = parsed.value;
+    // a name of one's own stays; one that tells the dimensions follows them
+    const own = ![nameOfShape(shape, 'si'), nameOfShape(shape, 'us')].some((automatic) => automatic === section.name.replace(/ \(.*\)$/, ''));
     const taken = Object.values(model.sections).some((other) => other.id !== section.id && other.name === name);
-    commit({ edits: [{ kind: 'change', table: 'sections', changes: [{ id: section.id, fields: { shape: resized, name: taken ? `${name} (${section.id})` : name } }] }], sentence: `Changed section ${section.name} to ${name}` });
+    commit({ edits: [{ kind: 'change', table: 'sections', changes: [{ id: section.id, fields: { shape: resized, ...(own ? {} : { name: taken ? `${name} (${section.id})` : name }) } }] }], sentence: own ? `Changed section ${section.name} to dimensions ${name}` : `Changed section ${section.name} to ${name}` });
   };
   const typed = (value: number) => formatInput(value, 'sectionLength', units);
   const positive = (value: number) => (value > 0 && value < 10 ? undefined : 'A dimension must be above zero and below 10 m.');

@@ -5,6 +5,7 @@ import { searchByLimits, searchCatalogueShapes, sectionProperties, speaksOfLimit
 import { inOrder, type Section } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
+import { useReportUnread } from '../form-of-values';
 
 interface Props {
   readonly label: string;
@@ -38,31 +39,30 @@ export function SectionField({ label, value, onCommit }: Props) {
     return [...own, ...rolled];
   }, [text, value, sections, units]);
 
+  /** What a text stands for, or why it stands for nothing yet. */
+  const read = (typed: string): { existing: Section } | { made: SectionChoice } | string => {
+    const existing = Object.values(sections).find((section) => section.name.toLowerCase() === typed.trim().toLowerCase());
+    if (existing) return { existing };
+    if (speaksOfLimits(typed)) {
+      const found = searchByLimits(typed, units);
+      return !found.ok ? found.error : found.value.shapes.length === 0 ? 'No section of the catalogue keeps these limits.' : 'Choose one of the list; the lightest stands first.';
+    }
+    const parsed = parseSection(typed, units);
+    if (!parsed.ok) return parsed.error;
+    const same = Object.values(sections).find((section) => section.name === parsed.value.name);
+    return same ? { existing: same } : { made: parsed.value };
+  };
+  const waiting = text.trim() === '' || text === value ? undefined : read(text);
+  const inForm = useReportUnread(typeof waiting === 'string' ? waiting : undefined);
   const commit = (typed: string) => {
     if (typed.trim() === '' || typed === value) {
       setText(value);
       setError('');
       return;
     }
-    const existing = Object.values(sections).find((section) => section.name.toLowerCase() === typed.trim().toLowerCase());
-    if (existing) {
-      setError('');
-      onCommit({ existing });
-      return;
-    }
-    if (speaksOfLimits(typed)) {
-      const found = searchByLimits(typed, units);
-      setError(!found.ok ? found.error : found.value.shapes.length === 0 ? 'No section of the catalogue keeps these limits.' : 'Choose one of the list; the lightest stands first.');
-      return;
-    }
-    const parsed = parseSection(typed, units);
-    if (!parsed.ok) {
-      setError(parsed.error);
-      return;
-    }
-    setError('');
-    const same = Object.values(sections).find((section) => section.name === parsed.value.name);
-    onCommit(same ? { existing: same } : { made: parsed.value });
+    const choice = read(typed);
+    setError(typeof choice === 'string' ? choice : '');
+    if (typeof choice !== 'string') onCommit(choice);
   };
   return (
     <>
@@ -80,7 +80,10 @@ export function SectionField({ label, value, onCommit }: Props) {
           onSelect={(chosen: string) => commit(chosen)}
           onBlur={() => commit(text)}
           onInputKeyDown={(event) => {
-            if (event.key === 'Enter') commit(event.currentTarget.value);
+            if (event.key !== 'Enter') return;
+            // in a form the first Enter takes the section and does nothing else
+            if (inForm && event.currentTarget.value !== value) event.preventDefault();
+            commit(event.currentTarget.value);
           }}
         />
         {error && (

@@ -1,9 +1,10 @@
 import { Button, Input, Select } from 'antd';
 import { useMemo, useState } from 'react';
-import { mendAct, mendAll, RecordCollector, whatHolds } from '~core/build';
-import { acceptanceOf, type Finding } from '~core/model';
+import { mendAct, mendAll, mendLabel, RecordCollector, whatHolds } from '~core/build';
+import { acceptanceOf, type Finding, type Mend } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { FindingMark } from '../../theme/icons';
+import { commitAndTell } from '../deleting';
 import { PopoverCard } from '../shell/popover-card';
 import { showFinding } from './show-finding';
 
@@ -30,9 +31,9 @@ export function FindingsCard() {
   const shown = open.filter((finding) => chosen === undefined || finding.rule === chosen).sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
   const mendable = shown.filter((finding) => finding.mend);
   const selectAll = () => select({ members: [...new Set(shown.flatMap((finding) => finding.place.members ?? []))].filter((id) => id in model.members), nodes: [...new Set(shown.flatMap((finding) => (finding.place.members ? [] : (finding.place.nodes ?? []))))].filter((id) => id in model.nodes) });
-  const mend = (finding: Finding) => {
-    const act = mendAct(model, finding.mend!);
-    if (act) commit(act);
+  const mend = (one: Mend) => {
+    const act = mendAct(model, one);
+    if (act) commitAndTell(workbench, act);
     else workbench.getState().notify('This mend no longer applies: the model was changed meanwhile.');
   };
   const mendThese = () => {
@@ -73,10 +74,15 @@ export function FindingsCard() {
             )}
             {questionOf(finding) && <Button size="small" aria-expanded={asked === finding.key} onClick={() => (finding.rule === 'residual' || finding.rule === 'equilibrium' ? workbench.getState().look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: finding.place.case ?? Object.keys(model.cases)[0] } }) : setAsked(asked === finding.key ? undefined : finding.key))}>Why is this here?</Button>}
             {finding.mend && (
-              <Button size="small" type="primary" onClick={() => mend(finding)}>
-                {finding.mend.label}
+              <Button size="small" type="primary" onClick={() => mend(finding.mend!)}>
+                {mendLabel(model, finding.mend)}
               </Button>
             )}
+            {finding.others?.map((one) => (
+              <Button size="small" key={one.label} onClick={() => mend(one)}>
+                {mendLabel(model, one)}
+              </Button>
+            ))}
             {finding.severity === 'remark' && accepting !== finding.key && (
               <Button size="small" type="text" onClick={() => setAccepting(finding.key)}>
                 Accept …

@@ -37,6 +37,8 @@ export interface Sheet<Row extends { id: string }> {
   readonly columns: readonly CellColumn<Row>[];
   /** turns what the cells of a row say into fields of its record, where several cells make one field */
   readonly fold?: (fields: Readonly<Record<string, unknown>>, row: Row | undefined) => Record<string, unknown>;
+  /** the edits that delete rows, and why some of them cannot be deleted; without it the records go as they are */
+  readonly remove?: (rows: readonly Row[]) => { readonly edits: readonly Edit[]; readonly kept?: string };
   /** a whole new record from the fields of its cells; without it rows cannot be added */
   readonly create?: (fields: Readonly<Record<string, unknown>>, batch: Batch) => { ok: true; record: Row } | { ok: false; error: string };
 }

@@ -1,8 +1,9 @@
-import { Input } from 'antd';
+import { Button, Input } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { commitAndTell } from '../deleting';
 import { Symbolic } from '../sheets/symbolic';
 import { fromClipboard, putBlock, type CellError, type Sheet } from './cells';
 
@@ -38,6 +39,8 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
   const [draft, setDraft] = useState<Readonly<Record<string, string>>>({});
   const [sort, setSort] = useState<{ column: string; down: boolean }>();
   const [filter, setFilter] = useState('');
+  // what a key could not do here, until the cursor moves on
+  const [told, setTold] = useState('');
   const listId = useId();
 
   const shown = useMemo(() => {
@@ -104,6 +107,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
   const go = (next: Cell, extend = false) => {
     const row = Math.max(0, Math.min(length - 1, next.row));
     const column = Math.max(0, Math.min(sheet.columns.length - 1, next.column));
+    setTold('');
     setCursor({ row, column });
     const from = extend ? anchor : { row, column };
     if (!extend) setAnchor(from);
@@ -136,6 +140,14 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     const block = fromClipboard(text, sheet.columns.map((column) => column.title));
     put({ row: range.top, column: block.some((cells) => cells.length === sheet.columns.length) ? 0 : range.left }, block, 'Pasted');
   };
+  /** The records of the rows that are ranged, and of no others. */
+  const rowsToDelete = shown.slice(range.top, range.bottom + 1).filter((row) => row.id in model[sheet.table]);
+  const remove = () => {
+    if (rowsToDelete.length === 0) return;
+    const { edits, kept } = sheet.remove?.(rowsToDelete) ?? { edits: [{ kind: 'remove' as const, table: sheet.table, ids: rowsToDelete.map((row) => row.id) }] };
+    if (kept !== undefined) notify(kept, edits.length === 0 ? 'error' : 'info');
+    if (edits.length > 0 && commitAndTell(api, { edits: [...edits] })) setErrors((before) => before.filter((one) => !rowsToDelete.some((row) => row.id === one.row)));
+  };
   const fillDown = () => {
     const block = Array.from({ length: range.bottom - range.top }, () => Array.from({ length: range.right - range.left + 1 }, (_, j) => textAt({ row: range.top, column: range.left + j })));
     if (block.length > 0) put({ row: range.top + 1, column: range.left }, block, 'Filled down');
@@ -157,7 +169,12 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
       setCursor({ row: shown.length - 1, column: sheet.columns.length - 1 });
       onSelect(shown.map((row) => row.id), false);
     } else if ((event.key === 'Enter' || event.key === 'F2') && editable(cursor.column)) setEditing(textAt(cursor));
-    else if (event.key.length === 1 && !control && !event.altKey && editable(cursor.column)) setEditing(event.key);
+    else if (event.key === 'Delete' || event.key === 'Backspace') remove();
+    else if (event.key.length === 1 && !control && !event.altKey) {
+      // a letter typed into a cell is never a shortcut, whether the cell takes it or not
+      if (editable(cursor.column)) setEditing(event.key);
+      else setTold(`${sheet.columns[cursor.column]?.title || 'This column'} is not typed: it follows from the rest. Esc leaves the table.`);
+    } else if (event.key === 'Escape') scroller.current?.blur();
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -212,7 +229,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
                     const error = errorAt(item.index, column.title);
                     return (
                       <span key={column.title} role="gridcell" aria-readonly={column.read === undefined} aria-invalid={error !== undefined} title={error?.error} className={`${column.numeric ? 'number' : ''} ${here ? 'cursor' : ''} ${inside ? 'ranged' : ''} ${error ? 'wrong' : ''} ${row && column.marked?.(row) ? 'changed' : ''}`} onClick={(event) => click(item.index, j, event)}>
-                        {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? (column.show ?? column.text)(row) : draft[column.title] ? draft[column.title] : j === 0 && length > 0 ? <span className="caption">{shown.length === 0 ? empty : `new ${sheet.noun}`}</span> : ''}
+                        {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? (column.show ?? column.text)(row) : draft[column.title] ? draft[column.title] : j === 0 && length > 0 ? <span className="caption">new {sheet.noun}</span> : ''}
                       </span>
                     );
                   })}
@@ -221,18 +238,25 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
             })}
           </div>
         )}
+        {shown.length === 0 && sheet.create && <p className="ledger-empty">{empty}</p>}
         <datalist id={listId}>{sheet.columns[cursor.column]?.choices?.map((choice) => <option key={choice} value={choice} />)}</datalist>
       </div>
       <div className="ledger-foot">
         <Input size="small" allowClear aria-label={`Find in ${label.toLowerCase()}`} placeholder="find" value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 150 }} />
         <span className={current ? 'over' : 'caption'} role="status">
-          {current ? current.error : errors.length > 0 ? `${count(errors.length, 'cell')} not taken; they are marked` : `${filter.trim() === '' ? '' : `${shown.length} of `}${count(rows.length, sheet.noun)}${Object.keys(model.members).length > 0 ? ' · type to edit, Ctrl V pastes, Ctrl D fills down' : ''}`}
+          {current ? current.error : told !== '' ? told : errors.length > 0 ? `${count(errors.length, 'cell')} not taken; they are marked` : `${filter.trim() === '' ? '' : `${shown.length} of `}${count(rows.length, sheet.noun)}${Object.keys(model.members).length > 0 ? ' · type to edit, Ctrl V pastes, Ctrl D fills down' : ''}`}
         </span>
+        <Button size="small" disabled={rowsToDelete.length === 0} onClick={remove} title="Delete (Del)">
+          {rowsToDelete.length > 1 ? `Delete ${count(rowsToDelete.length, sheet.noun)}` : rowsToDelete.length === 1 ? `Delete ${nameOf(rowsToDelete[0])}` : 'Delete'}
+        </Button>
         {foot}
       </div>
     </>
   );
 }
+
+/** What a row is called: its label or name, else its id. */
+const nameOf = (row: { id: string; label?: string; name?: string }): string => row.label ?? row.name ?? row.id;
 
 function CellInput({ initial, label, listId, onFinish, onCancel }: { initial: string; label: string; listId: string | undefined; onFinish: (text: string, move: 'down' | 'right' | 'left' | 'stay') => void; onCancel: () => void }) {
   const [text, setText] = useState(initial);

@@ -1,7 +1,7 @@
 import { endConditionName, endConditions, parseSection } from '~core/build';
 import { catalogueMaterials, findMaterial, sectionProperties } from '~core/catalog';
 import { behaviours, memberLength, type GridLine, type Group, type Material, type Member, type Model, type Node, type Section, type Storey, type Support } from '~core/model';
-import { formatInput, formatValue, parseQuantity, unitLabel, type QuantityKind } from '~core/units';
+import { count, formatInput, formatValue, parseQuantity, unitLabel, type QuantityKind } from '~core/units';
 import { placeWords } from '../details/selection-words';
 import type { Batch, CellColumn, CellRead, Sheet } from './cells';
 
@@ -148,6 +148,8 @@ export function supportSheet(model: Model): Sheet<Node> {
   const stiffness = (way: (typeof directions)[number]) => quantity(model, `k ${way}`, way.startsWith('u') ? 'springForce' : 'springMoment', (node: Node) => node.springs?.[way], undefined, { width: 90 });
   return {
     table: 'nodes', noun: 'support',
+    // a row here is a support: its node stays
+    remove: (rows) => ({ edits: [{ kind: 'change', table: 'nodes', changes: rows.map(({ id }) => ({ id, fields: { support: null, springs: null } })) }] }),
     columns: [
       words('Node', 60, (node) => node.id),
       words('Support', 120, (node) => supportText(node.support), supportCell, supportNames.map(([name]) => name)),
@@ -162,12 +164,26 @@ export function supportSheet(model: Model): Sheet<Node> {
   };
 }
 
+/** Sections and materials go when no member has them; those in use stay and are named. */
+function unusedOnly<Row extends { id: string }>(table: 'sections' | 'materials', name: (row: Row) => string, users: ReadonlyMap<string, number>): NonNullable<Sheet<Row>['remove']> {
+  return (rows) => {
+    const used = rows.filter((row) => users.has(row.id));
+    const free = rows.filter((row) => !users.has(row.id)).map((row) => row.id);
+    const [first, ...others] = used;
+    return {
+      edits: free.length > 0 ? [{ kind: 'remove', table, ids: free }] : [],
+      ...(first ? { kept: `${name(first)} is used by ${count(users.get(first.id)!, 'member')}${others.length > 0 ? `, and ${count(others.length, 'other')} by some too` : ''}: give them another ${table === 'sections' ? 'section' : 'material'} first.` } : {}),
+    };
+  };
+}
+
 export function sectionSheet(model: Model): Sheet<Section> {
   const properties = (section: Section) => sectionProperties(section.shape);
   const users = new Map<string, number>();
   for (const member of Object.values(model.members)) if (member.section) users.set(member.section, (users.get(member.section) ?? 0) + 1);
   return {
     table: 'sections', noun: 'section',
+    remove: unusedOnly('sections', (section) => section.name, users),
     columns: [
       words('Section', 150, (section) => section.name, (text, { model: current }, row) => {
         if (Object.values(current.sections).some((section) => section.id !== row?.id && section.name.toLowerCase() === text.toLowerCase())) return bad(`There is a section “${text}” already. Choose another name.`);
@@ -194,6 +210,7 @@ export function materialSheet(model: Model): Sheet<Material> {
   const optional = (title: string, field: 'yieldStress' | 'tensileStrength' | 'concreteStrength') => quantity(model, title, 'stress', (material: Material) => material[field], (value) => ({ [field]: value }), { positive: true, optional: true });
   return {
     table: 'materials', noun: 'material',
+    remove: unusedOnly('materials', (material) => material.name, users),
     columns: [
       words('Material', 130, (material) => material.name, (text, { model: current }, row) => {
         if (Object.values(current.materials).some((material) => material.id !== row?.id && material.name.toLowerCase() === text.toLowerCase())) return bad(`There is a material “${text}” already. Choose another name.`);

@@ -40,7 +40,7 @@ const tabs: Readonly<Record<Stage, readonly Tab[]>> = {
     { id: 'extremes', name: 'Extremes', content: () => <TableTab sheet="extremes" /> },
     { id: 'stations', name: 'Stations', content: () => <TableTab sheet="stations" /> },
     { id: 'reactions', name: 'Reactions', content: () => <TableTab sheet="reactions" /> },
-    { id: 'supportLines', name: 'Support lines', content: () => <TableTab sheet="supportLines" /> },
+    { id: 'supportLines', name: 'Rows of supports', content: () => <TableTab sheet="supportLines" /> },
     { id: 'displacements', name: 'Nodes', content: () => <TableTab sheet="displacements" /> },
     { id: 'storeys', name: 'Storeys', content: () => <TableTab sheet="storeys" /> },
     { id: 'modes', name: 'Modes', content: () => <TableTab sheet="modes" /> },

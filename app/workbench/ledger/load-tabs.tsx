@@ -49,26 +49,9 @@ export function LoadsTab() {
           <Checkbox checked={all} onChange={(event) => setAll(event.target.checked)}>
             all cases
           </Checkbox>
-          <DeleteLoads ids={picked} onDone={() => look({ pickedLoads: [] })} />
         </>
       }
     />
-  );
-}
-
-function DeleteLoads({ ids, onDone }: { ids: readonly string[]; onDone: () => void }) {
-  const model = useWorkbench((state) => state.model);
-  const commit = useWorkbench((state) => state.commit);
-  const own = ids.filter((id) => id in model.loads);
-  return (
-    <Button
-      size="small" disabled={own.length === 0}
-      onClick={() => {
-        if (commit({ edits: [{ kind: 'remove', table: 'loads', ids: own }] })) onDone();
-      }}
-    >
-      {own.length > 1 ? `Delete ${own.length} loads` : own.length === 1 ? `Delete ${own[0]}` : 'Delete'}
-    </Button>
   );
 }
 
@@ -78,7 +61,6 @@ export function CombinationsTab() {
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
   const look = useWorkbench((state) => state.look);
-  const commit = useWorkbench((state) => state.commit);
   const [picked, setPicked] = useState<readonly string[]>([]);
   const rows = useMemo(() => [...inOrder(model.combinations)].sort((a, b) => purposes.indexOf(a.purpose) - purposes.indexOf(b.purpose)), [model.combinations]);
   const cases = inOrder(model.cases);
@@ -94,9 +76,6 @@ export function CombinationsTab() {
       }}
       foot={
         <>
-          <Button size="small" disabled={there.length === 0} onClick={() => commit({ edits: [{ kind: 'remove', table: 'combinations', ids: there }] })}>
-            {there.length > 1 ? `Delete ${there.length}` : one ? `Delete ${one.label}` : 'Delete'}
-          </Button>
           <Button size="small" disabled={!one} onClick={() => one && openTool(workbench, 'own-combination', { combination: one.id, formula: formulaText(model, one.id), purpose: one.purpose, name: one.label, rule: one.rule, second: one.order === 'second' })}>
             Write it anew
           </Button>

@@ -5,7 +5,7 @@ import { useWorkbench } from '../../state/store';
 import { ResultTableView } from './result-table-view';
 import { Provenance, WidePage } from './wide-page';
 
-/** Every line of supports: reactions by case, and in what is shown. */
+/** Every row of supports: reactions by case, and in what is shown. */
 export function SupportsPage() {
   const model = useWorkbench((state) => state.model);
   const solved = useWorkbench((state) => state.solved);
@@ -15,7 +15,7 @@ export function SupportsPage() {
     return { cases: supportLineTable(model, solved.solution, { kind: 'set', cases: inOrder(model.cases).map((one) => one.id), combinations: [] }), shown: supportLineTable(model, solved.solution, shown) };
   }, [model, solved, shown]);
   return (
-    <WidePage label="Page of the lines of supports" title="Lines of supports" caption="sums of reactions along each grid line; a support at a crossing counts on both of its lines">
+    <WidePage label="Page of the rows of supports" title="Rows of supports" caption="sums of reactions along each grid line; a support at a crossing counts on both of its lines">
       {!tables ? <p className="secondary">There are no results yet.</p> : (
         <>
           {shown.kind !== 'case' && (

@@ -42,7 +42,7 @@ function areaFields(context: ToolContext): Field[] {
     { key: 'reversed', label: 'Against that direction', kind: 'flag', initial: false, when: is('pressure', 'fluid', 'earth') },
     { key: 'projected', label: 'Per area of the projection', kind: 'flag', initial: false, when: is('direction', 'x', 'y', 'z') },
     choice('spread', 'Goes to members', 'two', [['two', 'two ways, by yield lines'], ['x', 'one way along x'], ['y', 'one way along y'], ['z', 'one way up, or up the slope']]),
-    { key: 'allowance', label: 'Stands for the frame’s own weight', kind: 'flag', initial: false, when: (values) => ['dead', 'superimposedDead'].includes(model.cases[values.text('case')]?.nature ?? '') },
+    { key: 'allowance', label: 'Stands for the frame’s own weight', kind: 'flag', initial: false, once: true, when: (values) => ['dead', 'superimposedDead'].includes(model.cases[values.text('case')]?.nature ?? '') },
     { key: 'label', label: 'Name', kind: 'text', initial: '', hint: 'such as Reading room' },
   ];
 }

@@ -5,12 +5,17 @@ import { catalogueMaterials } from '~core/catalog';
 import { inOrder, type Vector } from '~core/model';
 import { count, formatQuantity, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import type { Selection } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
 import { selectionWords } from '../details/selection-words';
 import { SectionField } from '../details/section-field';
+import { FormFields, useFormOfValues, useReportUnread } from '../form-of-values';
 import { QuantityField } from '../quantity-field';
 import { nextPoint, toolContext } from './open-tool';
 import { offersBay, Values, type Field, type FieldValue, type Tool } from './tool';
+
+/** What an act depends on, to tell a repetition by accident from another act. */
+const actKey = (values: Readonly<Record<string, unknown>>, selection: Selection): string => JSON.stringify([values, selection]);
 
 /** The form of an open tool: its values, what it would make, and the button that does it. */
 export function ToolCard({ tool }: { tool: Tool }) {
@@ -27,6 +32,9 @@ export function ToolCard({ tool }: { tool: Tool }) {
   const later = useDeferredValue(values);
   const plan = useMemo<Plan>(() => tool.plan(context, new Values(later)), [tool, context, later]);
   const words = selectionWords(model, selection);
+  const { fields: form, unread } = useFormOfValues();
+  // what was just done is not done again by the same press: something has to change in between
+  const same = open.done !== undefined && open.done.model === model && open.done.values === actKey(open.values, selection);
 
   useEffect(() => {
     look({ preview: plan.ok ? plan.preview : [] });
@@ -40,6 +48,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
   };
   const close = () => look({ openTool: null, preview: [] });
   const carryOut = () => {
+    if (unread !== undefined || same) return;
     const made = tool.plan(toolContext(api.getState()), new Values(api.getState().openTool!.values as Record<string, FieldValue>));
     if (!made.ok) {
       api.getState().notify(made.error, 'error');
@@ -50,11 +59,12 @@ export function ToolCard({ tool }: { tool: Tool }) {
     const chosen = made.made.filter((id) => id in api.getState().model.members);
     if (before === 0) look({ cameras: {} });
     if (tool.again) {
-      const points = Object.fromEntries(fields.filter((field) => (field.kind === 'point' || field.kind === 'bays') && !tool.keeps?.includes(field.key)).map((field) => [field.key, field.initial]));
+      const points = Object.fromEntries(fields.filter((field) => field.once || ((field.kind === 'point' || field.kind === 'bays') && !tool.keeps?.includes(field.key))).map((field) => [field.key, field.initial]));
       const cleared = { ...open.values, ...points };
       // a tool whose points were not used waits for none
       const usedPoints = fields.some((field) => field.kind === 'point' && open.values[field.key] != null);
-      look({ openTool: { ...open, values: cleared, armed: usedPoints ? nextPoint(tool, context, cleared, null) : null } });
+      const state = api.getState();
+      look({ openTool: { ...open, values: cleared, armed: usedPoints ? nextPoint(tool, context, cleared, null) : null, done: { model: state.model, values: actKey(cleared, state.selection), words: made.words } } });
       return;
     }
     close();
@@ -81,11 +91,13 @@ export function ToolCard({ tool }: { tool: Tool }) {
         }}
       >
         {tool.needs && <p className={needs ? 'over' : 'secondary'}>{needs ? `Select ${tool.needs === 'anything' ? 'members or nodes' : tool.needs} first; this card stays open.` : `Selected: ${words}.`}</p>}
+        <FormFields value={form}>
         <div className="fields">
           {fields.map((field) => (
             <ToolField key={field.key} field={field} value={values[field.key] ?? null} armed={open.armed === field.key} onChange={(value) => set(field.key, value)} onArm={() => look({ openTool: { ...open, armed: open.armed === field.key ? null : field.key } })} />
           ))}
         </div>
+        </FormFields>
       </form>
       {tool.report ? (
         <div className="details-foot" role="status" style={{ display: 'grid', gap: 2, maxHeight: '60%', overflowY: 'auto' }}>
@@ -97,10 +109,10 @@ export function ToolCard({ tool }: { tool: Tool }) {
         </div>
       ) : (
       <div className="details-foot" style={{ display: 'grid', gap: 6 }}>
-        <p className={plan.ok ? 'strong' : 'secondary'} role="status" style={{ margin: 0 }}>
-          {plan.ok ? plan.words : plan.error}
+        <p className={unread !== undefined || !plan.ok || same ? 'secondary' : 'strong'} role="status" style={{ margin: 0 }}>
+          {unread !== undefined ? `A field cannot be read. ${unread}` : same ? `Done: ${open.done!.words}. Change a value to do more.` : plan.ok ? plan.words : plan.error}
         </p>
-        <Button type="primary" block htmlType="submit" form="tool-form" disabled={!plan.ok}>
+        <Button type="primary" block htmlType="submit" form="tool-form" disabled={!plan.ok || unread !== undefined || same}>
           {tool.action}
         </Button>
       </div>
@@ -108,6 +120,9 @@ export function ToolCard({ tool }: { tool: Tool }) {
     </aside>
   );
 }
+
+/** letters of a hint that fit into a field */
+const mostInField = 17;
 
 function ToolField({ field, value, armed, onChange, onArm }: { field: Field; value: FieldValue; armed: boolean; onChange: (value: FieldValue) => void; onArm: () => void }) {
   const model = useWorkbench((state) => state.model);
@@ -117,24 +132,15 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
   switch (field.kind) {
     case 'length':
     case 'angle':
-      return (
-        <>
-          <QuantityField label={field.label} kind={field.kind} units={units} value={typeof value === 'number' ? value : undefined} onCommit={onChange} {...(field.initial === null ? { onClear: () => onChange(null) } : {})} placeholder={field.hint} />
-        </>
-      );
     case 'quantity':
-      return <QuantityField label={field.label} kind={field.quantity} units={units} value={typeof value === 'number' ? value : undefined} onCommit={onChange} {...(field.initial === null ? { onClear: () => onChange(null) } : {})} placeholder={field.hint} />;
     case 'factor':
-    case 'count':
-      return (
-        <>
-          <label htmlFor={id}>{field.label}</label>
-          <div>
-            <Input id={id} inputMode="numeric" value={value === null || Number.isNaN(value) ? '' : String(value)} onChange={(event) => onChange(event.target.value.trim() === '' ? null : Number(event.target.value))} />
-            {hint}
-          </div>
-        </>
-      );
+    case 'count': {
+      const kind = field.kind === 'quantity' ? field.quantity : field.kind === 'length' || field.kind === 'angle' ? field.kind : 'number';
+      const whole = field.kind === 'count' ? (typed: number) => (Number.isInteger(typed) ? undefined : 'This is a whole number.') : undefined;
+      // what does not fit into the field stands below it
+      const words = field.hint === undefined ? {} : field.hint.length > mostInField ? { hint: field.hint } : { placeholder: field.hint };
+      return <QuantityField label={field.label} kind={kind} units={units} value={typeof value === 'number' && !Number.isNaN(value) ? value : undefined} onCommit={onChange} onClear={() => onChange(null)} {...(whole ? { refuse: whole } : {})} {...words} />;
+    }
     case 'lengths':
       return <LengthsField field={field} value={Array.isArray(value) ? (value as readonly number[]) : []} onChange={onChange} />;
     case 'point':
@@ -218,6 +224,7 @@ function LengthsField({ field, value, onChange }: { field: Field; value: readonl
   const [text, setText] = useState(value.map((one) => String(Number((one / unitSize('length', units)).toFixed(4)))).join(', '));
   const [error, setError] = useState('');
   const id = useId();
+  useReportUnread(error === '' ? undefined : error);
   return (
     <>
       <label htmlFor={id}>{field.label}</label>
@@ -252,6 +259,16 @@ function PointField({ label, hint, value, armed, onChange, onArm }: { label: str
     setText(shown);
     setError('');
   }, [shown]);
+  const read = (typed: string): Vector | string => {
+    const node = model.nodes[typed.toLowerCase()];
+    if (node) return node.position;
+    const parts = typed.split(/[,;]/).map((part) => parseQuantity(part, 'length', units));
+    const wrong = parts.find((part) => !part.ok);
+    if (parts.length !== 3 || wrong) return wrong && !wrong.ok && parts.length === 3 ? wrong.error : `“${typed}” is neither a node nor three coordinates.`;
+    return parts.map((part) => (part.ok ? part.value : 0)) as unknown as Vector;
+  };
+  const waiting = text.trim() === '' || text.trim() === shown ? undefined : read(text.trim());
+  useReportUnread(typeof waiting === 'string' ? waiting : undefined);
   const commit = () => {
     const typed = text.trim();
     if (typed === shown) return;
@@ -259,22 +276,16 @@ function PointField({ label, hint, value, armed, onChange, onArm }: { label: str
       onChange(null);
       return;
     }
-    const node = model.nodes[typed.toLowerCase()];
-    if (node) {
-      onChange(node.position);
-      return;
-    }
-    const parts = typed.split(/[,;]/).map((part) => parseQuantity(part, 'length', units));
-    const wrong = parts.find((part) => !part.ok);
-    if (parts.length !== 3 || wrong) setError(wrong && !wrong.ok && parts.length === 3 ? wrong.error : `“${typed}” is neither a node nor three coordinates.`);
-    else onChange(parts.map((part) => (part.ok ? part.value : 0)) as unknown as Vector);
+    const point = read(typed);
+    if (typeof point === 'string') setError(point);
+    else onChange(point);
   };
   return (
     <>
       <label htmlFor={id}>{label}</label>
       <div>
         <div style={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 4 }}>
-          <Input id={id} value={text} status={error ? 'error' : undefined} placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={(event) => { event.preventDefault(); commit(); }} />
+          <Input id={id} value={text} status={error ? 'error' : undefined} placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={(event) => { if (text.trim() !== shown) event.preventDefault(); commit(); }} />
           <Button aria-pressed={armed} type={armed ? 'primary' : 'default'} onClick={onArm} aria-label={`Click ${label.toLowerCase()} in the drawing`}>
             {armed ? 'click …' : 'pick'}
           </Button>

@@ -11,6 +11,8 @@ interface FieldBase {
   readonly key: string;
   readonly label: string;
   readonly hint?: string;
+  /** whether the field goes back to its first value after the act: it was meant for one thing */
+  readonly once?: boolean;
   /** whether the field is of use with the other values */
   readonly when?: (values: Values) => boolean;
 }

@@ -36,7 +36,7 @@ export function storeyTable(model: Model, solution: Solution, shown: Shown): Res
   return { id: 'storeys', title: 'Storeys', note: `${shownWords(model, shown).name}; drift is the largest of any line of nodes, shear and gravity what acts at and above the storey, overturning about its foot`, columns, rows };
 }
 
-/** Reactions summed along each line of supports, case by case; moments of forces about the line's middle are left to the nodes' table. */
+/** Reactions summed along each row of supports, case by case; moments of forces about the line's middle are left to the nodes' table. */
 export function supportLineTable(model: Model, solution: Solution, shown: Shown): ResultTable {
   const parts = shownParts(model, solution, shown);
   const numbers = new Map(solution.nodeIds.map((id, i) => [id, i]));
@@ -48,7 +48,7 @@ export function supportLineTable(model: Model, solution: Solution, shown: Shown)
     }),
   );
   const force = (title: string): TableColumn => ({ title, kind: 'force' });
-  return { id: 'supportLines', title: 'Lines of supports', note: `${shownWords(model, shown).name}; sums along each grid line; a support at a crossing counts on both`, columns: [words('Line'), words('By'), words('supports'), force('ΣRx'), force('ΣRy'), force('ΣRz'), force('smallest Rz'), force('largest Rz')], rows };
+  return { id: 'supportLines', title: 'Rows of supports', note: `${shownWords(model, shown).name}; sums along each grid line; a support at a crossing counts on both`, columns: [words('Row'), words('By'), words('supports'), force('ΣRx'), force('ΣRy'), force('ΣRz'), force('smallest Rz'), force('largest Rz')], rows };
 }
 
 /** Modes of vibration: period, frequency and the share of mass each takes. */
