@@ -18,6 +18,7 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
     case 'variants':
     case 'runs':
     case 'compare':
+    case 'settings':
       return panel.kind;
     default:
       return null;
@@ -43,6 +44,7 @@ export function panelOfAddress(address: string | null): WidePanel | null {
     case 'variants':
     case 'runs':
     case 'compare':
+    case 'settings':
       return { kind };
     default:
       return null;

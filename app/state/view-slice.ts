@@ -47,10 +47,21 @@ export interface NewMembers {
   readonly join: boolean;
 }
 
+/** Kinds of things that can be hidden and shown again, whatever is hidden one by one. */
+export const visibleKinds = ['columns', 'beams', 'braces', 'slabs', 'walls', 'memberLoads', 'nodeLoads', 'areaLoads', 'supports', 'labels'] as const;
+export type VisibleKind = (typeof visibleKinds)[number];
+export type Visible = Readonly<Record<VisibleKind, boolean>>;
+export const allVisible: Visible = Object.fromEntries(visibleKinds.map((kind) => [kind, true])) as Record<VisibleKind, boolean>;
+
+/** What each kind is called. */
+export const visibleNames: Readonly<Record<VisibleKind, string>> = { columns: 'columns', beams: 'beams', braces: 'braces', slabs: 'slabs', walls: 'walls', memberLoads: 'loads on members', nodeLoads: 'loads on nodes', areaLoads: 'loads on areas', supports: 'supports', labels: 'values, numbers' };
+
 /** How loads are drawn: whether heads or tails of arrows touch what they act on, and whether areas are shown or what members receive of them. */
 export interface LoadStyle {
   readonly heads: boolean;
   readonly received: boolean;
+  /** whether the loads of the shown case stand in every stage, or in that of loads only */
+  readonly everywhere?: boolean;
 }
 
 
@@ -92,6 +103,7 @@ export type WidePanel =
   | { kind: 'variants' }
   | { kind: 'runs' }
   | { kind: 'compare' }
+  | { kind: 'settings' }
   | { kind: 'preview' }
   | { kind: 'residual'; of: string }
   | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }
@@ -112,10 +124,14 @@ export interface ViewSlice {
   /** the eye of each plane that was looked at, by `planeKey` */
   readonly cameras: Readonly<Record<string, Camera>>;
   readonly selection: Selection;
+  /** whether the card at the right shows what is selected or what the stage offers for the whole project */
+  readonly cardSide: 'selection' | 'stage';
   /** loads chosen in the ledger, marked in the drawing */
   readonly pickedLoads: readonly string[];
   readonly isolated: readonly string[] | null;
   readonly hidden: readonly string[];
+  /** what is drawn, by kind */
+  readonly visible: Visible;
   readonly coloring: Coloring;
   readonly labelling: Labelling;
   /** how loads are drawn: heads of arrows at what they act on, or tails; areas, or what members receive of them */
@@ -123,8 +139,10 @@ export interface ViewSlice {
   /** whether selected members show their local axes */
   readonly localAxes: boolean;
   readonly snaps: Readonly<Record<SnapKind, boolean>>;
-  /** step of the drawing grid, m */
-  readonly step: number;
+  /** steps of the drawing grid along the two directions of the plane one draws in, m */
+  readonly steps: readonly [number, number];
+  /** whether drawing goes along the directions of the plane only */
+  readonly orthogonal: boolean;
   /** storey or working plane in which free points lie while one looks in space */
   readonly workPlane: string;
   readonly newMembers: NewMembers;
@@ -157,6 +175,8 @@ export interface ViewSlice {
   readonly popover: 'none' | 'findings' | 'log' | 'history' | 'shortcuts' | 'select';
   readonly paletteOpen: boolean;
   readonly builderOpen: boolean;
+  /** the part of a card that was asked for and is to be opened */
+  readonly part: string | null;
   /** whether the card of views, labels and colours is open */
   readonly displayOpen: boolean;
   /** whether the card of how results are drawn is open */
@@ -182,7 +202,7 @@ export interface ViewSlice {
 export type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
 
 /** What survives a reload; the stage stands in the address. */
-const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'step', 'workPlane', 'newMembers', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'composition', 'ledgerOpen', 'ledgerTab'] as const;
+const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'visible', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'steps', 'orthogonal', 'workPlane', 'newMembers', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'composition', 'ledgerOpen', 'ledgerTab'] as const;
 type Kept = Pick<ViewState, (typeof kept)[number]>;
 const storageKey = (projectId: string) => `elbow.view.${projectId}`;
 
@@ -190,12 +210,12 @@ function initialView(model: Model): ViewState {
   const strength = Object.values(model.combinations).find((combination) => combination.purpose === 'strength');
   const first = Object.values(model.cases)[0];
   return {
-    stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, pickedLoads: [], isolated: null,
+    stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, cardSide: 'selection', pickedLoads: [], isolated: null,
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
-    hidden: [], coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
-    snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, step: model.settings.units === 'us' ? 0.3048 : 0.1, workPlane: '',
+    hidden: [], visible: allVisible, coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
+    snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, steps: model.settings.units === 'us' ? [0.3048, 0.3048] : [0.1, 0.1], orthogonal: false, workPlane: '',
     newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false, resultsOpen: false, watchOpen: true, composition: plainComposition,
-    quantity: 'My', drawn: plainlyDrawn, labelShifts: {}, animated: false, panes: [], hovered: null, paneScales: {}, legendRange: null, resultFilter: { of: 'all', storey: '', worst: 0, stations: 'ends', pivot: 'member' }, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, scaleText: '', fitRequest: 0,
+    quantity: 'My', drawn: plainlyDrawn, labelShifts: {}, animated: false, panes: [], hovered: null, paneScales: {}, legendRange: null, resultFilter: { of: 'all', storey: '', worst: 0, stations: 'ends', pivot: 'member' }, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, part: null, scaleText: '', fitRequest: 0,
   };
 }
 
@@ -214,20 +234,20 @@ export const viewSlice =
   (set, get) => {
     const initial = { ...initialView(opened.model), ...remembered(opened.projectId) };
     // what was kept before a setting was known lacks it
-    Object.assign(initial, { drawn: { ...plainlyDrawn, ...initial.drawn } });
+    Object.assign(initial, { drawn: { ...plainlyDrawn, ...initial.drawn }, visible: { ...allVisible, ...initial.visible } });
     return {
       ...initial,
       ...viewOn(opened.model, initial),
       look: (change) => set(change),
       setStage: (stage) => set({ stage, panel: null, shape: null, animated: false, builderOpen: false, openTool: null, preview: [], tool: 'select' }),
-      select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members }, pickedLoads: [] }),
+      select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members }, cardSide: 'selection', pickedLoads: [] }),
       toggleSelected({ nodes = [], members = [] }) {
         const toggle = (present: readonly string[], ids: readonly string[]) => {
           const out = ids.every((id) => present.includes(id));
           return out ? present.filter((id) => !ids.includes(id)) : [...new Set([...present, ...ids])];
         };
         const { selection } = get();
-        set({ pickedLoads: [], selection: { nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes, members: members.length ? toggle(selection.members, members) : selection.members } });
+        set({ pickedLoads: [], cardSide: 'selection', selection: { nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes, members: members.length ? toggle(selection.members, members) : selection.members } });
       },
       isolateSelected() {
         const { selection, isolated } = get();
@@ -237,7 +257,7 @@ export const viewSlice =
         const { selection, hidden } = get();
         set({ hidden: [...new Set([...hidden, ...selection.members])], selection: { nodes: [], members: [] } });
       },
-      showAll: () => set({ hidden: [], isolated: null, fitRequest: get().fitRequest + 1 }),
+      showAll: () => set({ hidden: [], visible: allVisible, isolated: null, fitRequest: get().fitRequest + 1 }),
       startTool: (id, values, armed, stage) => set({ stage, openTool: { id, values, armed }, preview: [], builderOpen: false, panel: null, tool: 'select' }),
       fit: () => set({ fitRequest: get().fitRequest + 1 }),
     };

@@ -1,12 +1,14 @@
 import { generateCombinations } from '~core/combine';
 import { inOrder } from '~core/model';
 import type { Workbench } from '../state/store';
-import { colorings, stageNames, stages } from '../state/view-slice';
+import { scopeOf } from './canvas/scope';
+import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../state/view-slice';
 import { worstOf } from '../state/solve-slice';
 import { commitAndTell } from './deleting';
 import { showView } from './display/saved-views';
 import { tools } from './tools/all-tools';
 import { openTool } from './tools/open-tool';
+import { placesToGo } from './places';
 import { savePicture } from './results/save-picture';
 
 /** Something a person can ask for by name or key. */
@@ -26,6 +28,7 @@ export const nextForm = { line: 'solid', solid: 'axes', axes: 'line' } as const;
 export function workbenchCommands(workbench: Workbench): Command[] {
   const state = workbench.getState;
   const hasSelection = () => state().selection.members.length + state().selection.nodes.length > 0;
+  const canDelete = () => hasSelection() || (state().stage === 'loads' && state().pickedLoads.length > 0);
   return [
     ...stages.map((stage, i): Command => ({ id: `stage-${stage}`, title: `Go to stage ${stageNames[stage]}`, shortcut: String(i + 1), run: () => state().setStage(stage) })),
     { id: 'builder', title: 'Open the frame builder', shortcut: 'B', run: () => state().look({ stage: 'frame', builderOpen: true, panel: null }) },
@@ -37,7 +40,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'connected', title: 'Select everything that hangs together with the selection', enabled: hasSelection, run: () => growSelection(workbench, true) },
     { id: 'invert', title: 'Invert the selection', shortcut: 'Shift I', run: () => invertSelection(workbench) },
     { id: 'hide', title: 'Hide the selected members', shortcut: 'Shift H', enabled: () => state().selection.members.length > 0, run: () => state().hideSelected() },
-    { id: 'show-all', title: 'Show everything that is hidden', shortcut: 'Shift A', enabled: () => state().hidden.length > 0 || state().isolated !== null, run: () => state().showAll() },
+    { id: 'show-all', title: 'Show everything that is hidden', shortcut: 'Shift A', enabled: () => state().hidden.length > 0 || state().isolated !== null || visibleKinds.some((kind) => !state().visible[kind]), run: () => state().showAll() },
     { id: 'local-axes', title: 'Show or hide the local axes of selected members', shortcut: 'X', run: () => state().look({ localAxes: !state().localAxes }) },
     { id: 'display', title: 'Labels, colours, snaps and saved views', shortcut: 'Y', run: () => state().look({ displayOpen: !state().displayOpen }) },
     { id: 'selecting', title: 'Select by kind, section, storey, plane or what is lacking', shortcut: 'S', run: () => state().look({ popover: state().popover === 'select' ? 'none' : 'select' }) },
@@ -46,8 +49,11 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'fit', title: 'Fit the view', shortcut: 'F', run: () => state().fit() },
     { id: 'form', title: 'Lines, solids or axes only', shortcut: 'O', run: () => state().look({ form: nextForm[state().form] }) },
     { id: 'space', title: 'View in space', shortcut: 'V', run: () => state().look({ plane: { kind: '3d' } }) },
-    { id: 'select-all', title: 'Select all members', shortcut: 'Ctrl A', run: () => state().select({ members: Object.keys(state().model.members) }) },
-    { id: 'delete', title: 'Delete what is selected', shortcut: 'Delete', enabled: hasSelection, run: () => deleteSelected(workbench) },
+    { id: 'select-all', title: 'Select all members in view', shortcut: 'Ctrl A', run: () => selectAllInView(workbench) },
+    { id: 'ortho', title: 'Draw square only, along the plane’s directions, or freely again', shortcut: 'Q', run: () => state().look({ orthogonal: !state().orthogonal }) },
+    { id: 'show-kinds', title: 'Hide and show by kind: columns, beams, braces, slabs, walls, loads, labels', run: () => state().look({ displayOpen: true }) },
+    ...visibleKinds.map((kind): Command => ({ id: `visible-${kind}`, title: `${state().visible[kind] ? 'Hide' : 'Show'} ${visibleNames[kind]}`, run: () => state().look({ visible: { ...state().visible, [kind]: !state().visible[kind] } }) })),
+    { id: 'delete', title: 'Delete what is selected', shortcut: 'Delete', enabled: canDelete, run: () => deleteSelected(workbench) },
     { id: 'undo', title: 'Undo', shortcut: 'Ctrl Z', run: () => void state().undo() },
     { id: 'redo', title: 'Redo', shortcut: 'Ctrl Y', run: () => void state().redo() },
     { id: 'history', title: 'Show the history', shortcut: 'H', run: () => state().look({ popover: 'history' }) },
@@ -61,12 +67,13 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'compare', title: 'Compare with a variant, revision, case, run or order of analysis', shortcut: 'Shift K', run: () => state().look({ stage: 'results', panel: { kind: 'compare' } }) },
     { id: 'runs', title: 'Runs: keep results, run on the server', run: () => state().look({ stage: 'results', panel: { kind: 'runs' } }) },
     { id: 'plausibility', title: 'Is it plausible? The sheet to sign', shortcut: 'Shift P', run: () => state().look({ stage: 'results', panel: { kind: 'plausibility' } }) },
-    { id: 'supports', title: 'Page of the rows of supports', run: () => state().look({ stage: 'results', panel: { kind: 'supports' } }) },
+    { id: 'support-rows', title: 'Page of the rows of supports', run: () => state().look({ stage: 'results', panel: { kind: 'supports' } }) },
     { id: 'watch-list', title: 'Show or hide the watch list', shortcut: 'Shift W', run: () => state().look({ watchOpen: !state().watchOpen }) },
     { id: 'animate', title: 'Animate the drawn movement, or stop it', shortcut: 'Shift Y', run: () => state().look({ animated: !state().animated }) },
     { id: 'drawn', title: 'How results are drawn: scale, side, colours', shortcut: 'Shift R', run: () => state().look({ stage: 'results', resultsOpen: !state().resultsOpen }) },
     { id: 'picture-png', title: 'Save a picture of the view as PNG', run: () => void savePicture(workbench, 'png') },
     { id: 'picture-svg', title: 'Save a picture of the view as SVG', run: () => void savePicture(workbench, 'svg') },
+    ...placesToGo(workbench),
     ...inOrder(state().model.storeys).map((storey): Command => ({ id: `storey-${storey.id}`, title: `Page of storey ${storey.label}`, run: () => state().look({ stage: 'results', panel: { kind: 'storey', storey: storey.id } }) })),
     { id: 'combine', title: 'Generate the combinations', run: () => generate(workbench) },
     { id: 'shortcuts', title: 'Show the shortcuts', shortcut: '?', run: () => state().look({ popover: 'shortcuts' }) },
@@ -83,6 +90,13 @@ export function selectSimilar(workbench: Workbench): void {
   const kind = (id: string) => `${model.members[id].role} ${model.members[id].section} ${model.members[id].material}`;
   const wanted = new Set(selection.members.map(kind));
   select({ members: Object.keys(model.members).filter((id) => wanted.has(kind(id))) });
+}
+
+/** Selects what is in view: in a plan its beams and columns, of an isolated set its members, and nothing that is hidden. */
+export function selectAllInView(workbench: Workbench): void {
+  const { model, plane, isolated, hidden, visible, select } = workbench.getState();
+  const scope = scopeOf(model, plane, isolated, hidden, visible);
+  select({ members: [...new Set([...scope.members.map((member) => member.id), ...scope.onEnd.map((one) => one.member.id)])] });
 }
 
 /** Adds what touches the selection: members at its nodes and the nodes of its members; with `whole`, on and on. */
@@ -116,6 +130,13 @@ export function invertSelection(workbench: Workbench): void {
 }
 
 export function deleteSelected(workbench: Workbench): void {
+  const { pickedLoads, stage } = workbench.getState();
+  const loads = pickedLoads.filter((id) => id in workbench.getState().model.loads);
+  // a load that was clicked is what is selected, not what it acts on
+  if (stage === 'loads' && loads.length > 0 && workbench.getState().selection.members.length + workbench.getState().selection.nodes.length === 0) {
+    if (commitAndTell(workbench, { edits: [{ kind: 'remove', table: 'loads', ids: loads }] })) workbench.getState().look({ pickedLoads: [] });
+    return;
+  }
   const { selection, model } = workbench.getState();
   const members = selection.members.filter((id) => selection.nodes.every((node) => model.members[id].start !== node && model.members[id].end !== node));
   const edits = [

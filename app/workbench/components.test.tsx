@@ -44,7 +44,7 @@ describe('commands', () => {
     const meant = (event: ReturnType<typeof press>) => commandForKey(commands, event)?.id;
     expect([meant(press('4')), meant(press('z', { ctrlKey: true })), meant(press('Z', { ctrlKey: true, shiftKey: true })), meant(press('f')), meant(press('Backspace'))]).toEqual(['stage-results', 'undo', 'redo', 'fit', undefined]);
     workbench.getState().select({ members: ['m1'] });
-    expect([meant(press('Backspace')), meant(press('m')), meant(press('m', { altKey: true })), meant(press('q'))]).toEqual(['delete', 'similar', undefined, undefined]);
+    expect([meant(press('Backspace')), meant(press('m')), meant(press('m', { altKey: true })), meant(press('j')), meant(press('q'))]).toEqual(['delete', 'similar', undefined, undefined, 'ortho']);
   });
 
   test('similar members are those of the same role, section and material', () => {

@@ -9,6 +9,8 @@ import { createWorkbench, WorkbenchContext, type Workbench } from '../state/stor
 import { actingLoads, receivedLoads } from './canvas/acting';
 import { drawLoads, scaleOfLoads } from './canvas/load-glyphs';
 import type { Projector } from './canvas/eye';
+import { loadAt, type LoadZone } from './canvas/load-zones';
+import { allVisible } from '../state/view-slice';
 import { LoadDetails } from './details/load-details';
 import { LoadEditor } from './details/load-editor';
 import { natureLetters, natureNames } from './details/nature-names';
@@ -110,7 +112,7 @@ const view = (place: (p: readonly number[]) => [number, number]): Projector => (
 const fromAbove = view(([x, y]) => [30 * x, -30 * y]);
 const fromFront = view(([x, , z]) => [30 * x, -30 * z]);
 const everything = { members: new Set(Object.keys(model.members)), nodes: new Set(Object.keys(model.nodes)) };
-const style = { heads: true, received: false, picked: ['l2'] };
+const style = { heads: true, received: false, picked: ['l2'], visible: allVisible, zones: [] as LoadZone[] };
 
 test('areas show their pressures from above; seen edge-on, or when it is asked for, what members receive', () => {
   const acting = actingLoads(model, { kind: 'case', id: caseOf('L') });
@@ -120,6 +122,20 @@ test('areas show their pressures from above; seen edge-on, or when it is asked f
   expect(front.join()).toMatch(/kN\/m/);
   expect(front.join()).not.toMatch(/kPa/);
   expect(drawLoads(context(), fromAbove, model, acting, everything, 'si', { ...style, received: true }).length).toBeGreaterThan(0);
+});
+
+test('loads are hidden by kind, and what is drawn can be pointed at: the smaller field of two, a line before a field', () => {
+  const acting = actingLoads(model, { kind: 'case', id: caseOf('L') });
+  expect(drawLoads(context(), fromAbove, model, acting, everything, 'si', { ...style, visible: { ...allVisible, areaLoads: false } }).map((label) => label.text)).not.toContain('Stairs 4.80 kPa');
+  drawLoads(context(), fromAbove, model, acting, everything, 'si', style);
+  const stacks = inOrder(model.loads).find((load) => load.type === 'area' && load.label === 'Stacks 1')!;
+  const zone = style.zones.find((one) => one.load === stacks.id && one.kind === 'field')!;
+  const middle = [0, 1].map((i) => zone.points.reduce((sum, point) => sum + point[i], 0) / zone.points.length);
+  expect(loadAt(style.zones, middle[0] + 0.5, middle[1] + 9)).toBe(stacks.id);
+  expect(loadAt(style.zones, -9999, 0)).toBeUndefined();
+  const square = (size: number) => [[0, 0], [size, 0], [size, size], [0, size]];
+  const zones: LoadZone[] = [{ load: 'l1', kind: 'field', points: square(100) }, { load: 'l2', kind: 'field', points: square(50) }, { load: 'l3', kind: 'line', points: [[10, 0], [10, 50]] }];
+  expect([loadAt(zones, 80, 80), loadAt(zones, 40, 40), loadAt(zones, 12, 20)]).toEqual(['l1', 'l2', 'l3']);
 });
 
 test('loads of rules are told apart, factors of a combination count, and the scale is in words', () => {

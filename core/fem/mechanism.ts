@@ -66,7 +66,9 @@ function curesOfMotion(model: Model, { nodes, displacements }: NonNullable<Findi
   const cures: Mend[] = [];
   if (structureKind(model) === 'space') {
     const used = [...new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]))];
-    for (const kind of planeKindsOf(model, used)) {
+    const planes = planeKindsOf(model, used);
+    // what stands on one line lies in several planes, and which of them is meant is not known
+    for (const kind of planes.length === 1 ? planes : []) {
       const held = structureKinds[kind].held.map((way) => freedoms.indexOf(way));
       // only a motion that leaves the plane is stopped by it
       if (Object.keys(model.diaphragms).length === 0 && nodes.some((id) => held.some((freedom) => counts(id, freedom)))) cures.push(planeCure(kind));

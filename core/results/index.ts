@@ -12,6 +12,6 @@ export { movementShares, type MovementShare } from './virtual-work';
 export { stressBand } from './stress';
 export { watchedText, watchedValue, watchSchema, watchWords, type Utilisations, type Watch, type Watched } from './watch';
 export { commonMembers, differenceBand, differenceMovement, type Side } from './difference';
-export { plausibility, type Plausibility, type PlausibilityItem } from './plausibility';
+export { plausibility, usualLimits, type Plausibility, type PlausibilityItem } from './plausibility';
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';
 export { diagramSense, roundDown } from './diagram-sense';

@@ -29,8 +29,11 @@ export interface Plausibility {
   readonly floors: readonly { readonly storey: string; readonly weight: number; readonly area: number; readonly perArea: number }[];
 }
 
-/** Deflections above this share of the span, drifts above this share of the height, deserve a look. */
-const [usualDeflection, usualDrift, usualSway] = [1 / 250, 1 / 300, 1 / 100];
+/** A sway above this share of the height under a hundredth of the weight deserves a look. */
+const usualSway = 1 / 100;
+
+/** The limits of service combinations: the project's, or what is usual. Deflection from the chord at most L over a number, drift at most h over one. */
+export const usualLimits = ({ settings: { limits = {} } }: Pick<Model, 'settings'>): { readonly deflection: number; readonly drift: number } => ({ deflection: limits.deflection ?? 250, drift: limits.drift ?? 300 });
 /** Weight over plan area of a floor of a building, Pa: a light roof to a heavy floor. */
 const [lightest, heaviest] = [300, 16000];
 
@@ -133,6 +136,7 @@ function movementItems(model: Model, solution: Solution): PlausibilityItem[] {
   }).sort((a, b) => b.ratio - a.ratio);
   const worst = ratios.slice(0, 3).filter((one) => one.ratio > 0);
   const name = (id: string) => model.members[id].label ?? id;
+  const usualDeflection = 1 / usualLimits(model).deflection;
   const deflection: PlausibilityItem = {
     id: 'deflection', question: 'Do beams sag as beams do?', measure: `at most L/${Math.round(1 / usualDeflection)} from the chord`, members: ratios.filter((one) => one.ratio > usualDeflection).map((one) => one.id),
     verdict: worst.length === 0 ? 'not asked' : worst[0].ratio > usualDeflection ? 'look' : 'usual',
@@ -144,6 +148,7 @@ function movementItems(model: Model, solution: Solution): PlausibilityItem[] {
 function driftItem(model: Model, solution: Solution, parts: readonly ShownPart[], under: string): PlausibilityItem {
   const book = storeyBook(model, solution);
   let most = { ratio: 0, words: '' };
+  const usualDrift = 1 / usualLimits(model).drift;
   for (const part of parts) {
     for (const one of book.results(part.state)) {
       for (const axis of [0, 1] as const) {

@@ -69,9 +69,9 @@ test('snapping says its name, prefers nodes, and can be switched off kind by kin
   const projector = new Projector(camera, frame);
   const all = Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>;
   const front = gridPlane({ axis: 'y', position: 0 });
-  const at = (position: [number, number, number], enabled = all, from?: [number, number, number]) => {
+  const at = (position: [number, number, number], enabled = all, from?: [number, number, number], orthogonal = false) => {
     const [x, y] = projector.point(position);
-    const aim = { projector, model, members: scope.members, enabled, from, plane: front, ray: rayAt(camera, frame, x + 4, y - 3), step: 0.1 };
+    const aim = { projector, model, members: scope.members, enabled, from, plane: front, ray: rayAt(camera, frame, x + 4, y - 3), steps: [0.1, 0.25] as const, orthogonal };
     return snapsAt(snapPoints(model, { kind: '3d' }, scope.members, scope.nodes, enabled), aim, x + 4, y - 3);
   };
   expect(at([0, 0, 0])[0].name).toBe('node n1');
@@ -84,8 +84,12 @@ test('snapping says its name, prefers nodes, and can be switched off kind by kin
   const [free] = at([2.43, 0, 1.52]);
   expect(free.kind).toBe('step');
   expect(free.position[1]).toBe(0);
-  for (const part of free.position) expect(Math.abs(part * 10 - Math.round(part * 10))).toBeLessThan(1e-6);
+  expect(Math.abs(free.position[0] * 10 - Math.round(free.position[0] * 10))).toBeLessThan(1e-6);
+  expect(Math.abs(free.position[2] * 4 - Math.round(free.position[2] * 4))).toBeLessThan(1e-6);
   expect(at([2.43, 0, 1.52], { ...all, step: false })).toEqual([]);
+  // square only: what is aimed at gives the length, the line keeps to the directions of the plane
+  expect(at([3, 0, 3.1], all, [0, 0, 1], true)[0].position.slice(1)).toEqual([0, 1]);
+  expect(at([0, 0, 2.6], all, [0, 0, 0], true)[0]).toMatchObject({ name: expect.stringMatching(/, square$/) });
   // several in reach can be stepped through
   expect(at([0, 0, 2.6]).length).toBeGreaterThan(1);
   expect(onPlane({ ...front, normal: [1, 0, 0] }, rayAt(camera, frame, 10, 10))).toBeUndefined();

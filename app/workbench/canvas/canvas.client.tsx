@@ -5,7 +5,9 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
 import { compose } from './compose';
 import { ContextMenu } from './context-menu';
+import { loadWords } from '~core/loading';
 import type { LabelBox } from './labels';
+import { loadAt, type LoadZone } from './load-zones';
 import { pictureDoors } from './picture-doors';
 import { resultWords } from './result-words';
 import { useDiagram } from './use-diagram';
@@ -14,7 +16,7 @@ import { directionOf, fitEye, orbited, panned, Projector, toThree, zoomed, type 
 import { measureWords } from './frame-marks';
 import { drawOverlay, type Hover, type OverlayInput } from './overlay';
 import { shapeOf } from './mode-shapes';
-import { pick, picksAt, pickWindow, type Hit, type Rectangle } from './pick';
+import { insideOutline, pick, picksAt, pickWindow, type Hit, type Rectangle } from './pick';
 import { GraphicsScene } from './scene';
 import { inPlane, positionsOf, scopeOf } from './scope';
 import { extentOf } from './setting-out';
@@ -74,12 +76,14 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const [window_, setWindow] = useState<Rectangle & { touching: boolean }>();
   const [menu, setMenu] = useState<{ x: number; y: number }>();
   const labelBoxes = useRef<LabelBox[]>([]);
+  const loadZones = useRef<LoadZone[]>([]);
   const lastClick = useRef<{ x: number; y: number; turn: number }>({ x: -99, y: -99, turn: 0 });
 
   const { model, solved, checks, shown, quantity, plane, less, isHere } = usePane(number);
   const cameras = useWorkbench((state) => state.cameras);
   const isolated = useWorkbench((state) => state.isolated);
   const hidden = useWorkbench((state) => state.hidden);
+  const visible = useWorkbench((state) => state.visible);
   const coloring = useWorkbench((state) => state.coloring);
   const labelling = useWorkbench((state) => state.labelling);
   const localAxes = useWorkbench((state) => state.localAxes);
@@ -103,7 +107,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
 
   const { left, right, top, bottom } = insets;
   const frame = useMemo<Frame>(() => ({ width: size.width || 1, height: size.height || 1, insets: { left, right, top, bottom } }), [size, left, right, top, bottom]);
-  const scope = useMemo(() => scopeOf(model, plane, isolated, hidden), [model, plane, isolated, hidden]);
+  const scope = useMemo(() => scopeOf(model, plane, isolated, hidden, visible), [model, plane, isolated, hidden, visible]);
   const supports = useMemo(() => Object.values(model.nodes).filter((node) => node.support).length, [model.nodes]);
   // results belong to the model they were solved for; members that came later have none yet
   const shape = useMemo(() => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined), [drawnShape, solved, analyses, findings]);
@@ -199,11 +203,11 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: animated ? [] : place ? [...picture.labels].sort((a, b) => b.weight - a.weight).slice(0, labelsInPane) : picture.labels, labelShifts, elsewhere, quantity, labelBoxes: labelBoxes.current, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
+      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: animated ? [] : place ? [...picture.labels].sort((a, b) => b.weight - a.weight).slice(0, labelsInPane) : picture.labels, labelShifts, elsewhere, quantity, labelBoxes: labelBoxes.current, loadZones: loadZones.current, visible, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch, labelShifts, elsewhere, animated, place]);
+  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, visible, pickedLoads, preview, bays, chosenBays, measured, stretch, labelShifts, elsewhere, animated, place]);
 
   const at = (event: { clientX: number; clientY: number }) => {
     const bounds = host.current!.getBoundingClientRect();
@@ -260,7 +264,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     drag.current = null;
     const { x, y } = at(event);
     if (window_) {
-      const found = pickWindow(projector, model, scope.members, scope.nodes, window_, window_.touching);
+      const found = pickWindow(projector, model, scope.members, scope.nodes, window_, window_.touching, scope.onEnd);
       // a window is for members; nodes are taken when no member is in it
       const chosen = found.members.length > 0 ? { members: found.members } : { nodes: found.nodes };
       const { selection: before } = api.getState();
@@ -291,6 +295,11 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       return;
     }
     const hit = hitInTurn(x, y);
+    const load = hit ? undefined : loadAt(loadZones.current, x, y);
+    if (load !== undefined) {
+      pickLoad(load, event.shiftKey);
+      return;
+    }
     const chosen = hit?.kind === 'node' ? { nodes: [hit.id] } : hit ? { members: [hit.id] } : {};
     if (event.shiftKey && hit) api.getState().toggleSelected(chosen);
     else if (!event.shiftKey) {
@@ -302,10 +311,18 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
 
   /** What is under the pointer; clicking the same place again takes the next thing there. */
   const hitInTurn = (x: number, y: number): Hit | undefined => {
-    const hits = picksAt(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
+    const hits = picksAt(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y, scope.onEnd);
     const again = Math.hypot(x - lastClick.current.x, y - lastClick.current.y) < 3;
     lastClick.current = { x, y, turn: again ? lastClick.current.turn + 1 : 0 };
     return hits[lastClick.current.turn % Math.max(1, hits.length)];
+  };
+
+  /** Chooses a load by itself; its row and its fields stand beside the drawing. */
+  const pickLoad = (id: string, more: boolean) => {
+    const state = api.getState();
+    const before = more ? state.pickedLoads : [];
+    state.select({});
+    look({ stage: 'loads', pickedLoads: before.includes(id) ? before.filter((one) => one !== id) : [...before, id], ledgerTab: { ...state.ledgerTab, loads: 'loads' } });
   };
 
   const stretchTo = (node: string, place: Vector) => {
@@ -316,8 +333,12 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   };
 
   const hoverAt = (x: number, y: number): Hover | undefined => {
-    const hit = picking ? undefined : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y);
-    if (!hit) return picking ? { x, y } : undefined;
+    const hit = picking ? undefined : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y, scope.onEnd);
+    if (!hit) {
+      const load = picking ? undefined : loadAt(loadZones.current, x, y);
+      const of = load === undefined ? undefined : model.loads[load];
+      return of ? { text: `${of.id}: ${loadWords(of, model.settings.units).kind} ${loadWords(of, model.settings.units).value}, case ${model.cases[of.case].label}`, x, y } : picking ? { x, y } : undefined;
+    }
     if (hit.kind === 'node') return { node: hit.id, text: `${hit.id}  ${coordinateWords(model.nodes[hit.id].position, model.settings.units)}`, x, y };
     return { member: hit.id, share: hit.share, text: hoverText(hit.id, hit.share), x, y };
   };
@@ -417,13 +438,3 @@ function pointsToFit(model: Model, plane: ViewPlane, scope: ReturnType<typeof sc
 
 /** The nodes that go with a dragged one: all that are selected. */
 const draggedNodes = (node: string, selected: readonly string[]): string[] => [...new Set([node, ...selected])];
-
-/** Whether a pixel lies inside an outline on the screen. */
-function insideOutline(corners: readonly (readonly number[])[], x: number, y: number): boolean {
-  let inside = false;
-  for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
-    const [[xi, yi], [xj, yj]] = [corners[i], corners[j]];
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
-  }
-  return inside;
-}

@@ -1,7 +1,7 @@
 import { bayMiddle, endSymbol, type Bay, type PreviewLine } from '~core/build';
 import { dot, memberAxis, memberEnds, norm, subtract, type Connection, type Member, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
-import type { Labelling } from '../../state/view-slice';
+import type { Labelling, Selection, Visible } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
 import type { Projector } from './eye';
 import { drawArrow } from './glyphs';
@@ -19,9 +19,9 @@ function path(context: Context, projector: Projector, points: readonly (readonly
 }
 
 /** Slabs and walls as outlined fields with their openings, column heads by their underside, helper lines dashed. They carry nothing, so they stay pale. */
-export function drawOutlines(context: Context, projector: Projector, model: Model, scope: Scope): void {
+export function drawOutlines(context: Context, projector: Projector, model: Model, scope: Scope, visible: Visible): void {
   for (const [table, fill] of [['slabs', 'rgba(22, 28, 35, 0.045)'], ['walls', 'rgba(22, 28, 35, 0.07)']] as const) {
-    for (const panel of Object.values(model[table])) {
+    for (const panel of visible[table] ? Object.values(model[table]) : []) {
       if (!panel.corners.every((id) => scope.nodes.has(id))) continue;
       const rings = [panel.corners, ...(panel.openings ?? [])].map((ring) => ring.map((id) => model.nodes[id].position));
       context.fillStyle = fill;
@@ -66,6 +66,40 @@ export function drawOutlines(context: Context, projector: Projector, model: Mode
     context.setLineDash([2, 5]);
     context.stroke();
     context.setLineDash([]);
+  }
+}
+
+/** Least size of a column seen on its end, pixels: it must be seen and hit whatever the scale. */
+const leastOnEnd = 4;
+
+/** Columns in a plan by their filled sections: concrete light with an edge, steel dark; the selected ones in the colour of the selection. */
+export function drawOnEnd(context: Context, projector: Projector, model: Model, scope: Scope, selection: Selection): void {
+  const chosen = new Set(selection.members);
+  for (const { member, at, outlines } of scope.onEnd) {
+    const isChosen = chosen.has(member.id);
+    const steel = member.material !== null && model.materials[member.material].kind === 'steel';
+    const [x, y] = projector.point(at);
+    if (Number.isNaN(x)) continue;
+    const rings = outlines.map((outline) => outline.map((point) => projector.point(point)));
+    const reach = Math.max(0, ...rings.flat().map(([px, py]) => Math.hypot(px - x, py - y)));
+    context.fillStyle = isChosen ? colors.brand : steel ? colors.steel : colors.concrete;
+    context.strokeStyle = isChosen ? colors.brand : colors.ink;
+    context.lineWidth = isChosen ? 2 : 1;
+    context.beginPath();
+    if (reach < leastOnEnd) context.rect(x - leastOnEnd, y - leastOnEnd, 2 * leastOnEnd, 2 * leastOnEnd);
+    else {
+      for (const ring of rings) {
+        ring.forEach(([px, py], i) => (i === 0 ? context.moveTo(px, py) : context.lineTo(px, py)));
+        context.closePath();
+      }
+    }
+    context.fill('evenodd');
+    context.stroke();
+    if (!isChosen) continue;
+    context.beginPath();
+    context.arc(x, y, Math.max(reach, leastOnEnd) + 5, 0, 2 * Math.PI);
+    context.lineWidth = 1.8;
+    context.stroke();
   }
 }
 

@@ -3,7 +3,8 @@ import { add, fromPlane, isDirect, memberAxis, scale, type AreaLoad, type Load, 
 import { formatQuantity, type UnitSystem } from '~core/units';
 import { colors } from '../../theme/tokens';
 import { receivedLoads, type ActingLoad } from './acting';
-import type { LoadStyle } from '../../state/view-slice';
+import type { LoadStyle, Visible } from '../../state/view-slice';
+import type { LoadZone } from './load-zones';
 import type { Projector } from './eye';
 import { drawArrow } from './glyphs';
 import type { Label } from './labels';
@@ -11,6 +12,9 @@ import type { Label } from './labels';
 /** How loads are drawn, and which of them are marked as chosen. */
 export interface DrawnLoads extends LoadStyle {
   readonly picked: readonly string[];
+  readonly visible: Visible;
+  /** filled with where each load was drawn */
+  readonly zones: LoadZone[];
 }
 
 const shortest = 12;
@@ -53,22 +57,28 @@ interface Pen {
   readonly reach: (one: ActingLoad) => number;
   /** arrows a line load has at most: fewer where there are very many loads, so that the picture still turns */
   readonly mostArrows: number;
+  /** the load that is being drawn */
+  readonly current: { load: string };
 }
+
+const visibleKindOf = (load: Load): 'nodeLoads' | 'areaLoads' | 'memberLoads' => ('node' in load ? 'nodeLoads' : isDirect(load) ? 'memberLoads' : 'areaLoads');
 
 /** Draws loads: arrows of forces, filled shapes of line loads, hatched fields of area loads; those that rules make with broken lines. The largest load of a kind has the longest arrows. */
 export function drawLoads(context: CanvasRenderingContext2D, projector: Projector, model: Model, acting: readonly ActingLoad[], visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }, units: UnitSystem, style: DrawnLoads): Label[] {
-  const inView = (style.received ? receivedLoads(model, acting) : acting.flatMap((one) => (isEdgeOn(projector, model, one.load) ? receivedLoads(model, [one]) : [one]))).filter(({ load }) => isInView(model, load, visible));
+  const inView = (style.received ? receivedLoads(model, acting) : acting.flatMap((one) => (isEdgeOn(projector, model, one.load) ? receivedLoads(model, [one]) : [one]))).filter(({ load }) => style.visible[visibleKindOf(load)] && isInView(model, load, visible));
   const largest = largestOf(inView);
   const labels: Label[] = [];
   const reach = ({ load, factor }: ActingLoad) => shortest + (longest - shortest) * (largest[scaleKind(load)] > 0 ? (Math.abs(factor) * sizeOf(load)) / largest[scaleKind(load)] : 0);
   const mostArrows = inView.length > 2000 ? 1 : inView.length > 500 ? 4 : 30;
-  const pen: Pen = { context, projector, model, units, style, labels, reach, mostArrows };
+  const pen: Pen = { context, projector, model, units, style, labels, reach, mostArrows, current: { load: '' } };
+  style.zones.length = 0;
   const picked = new Set(style.picked);
   for (const one of inView) {
     const isPicked = picked.has(one.load.id);
     context.strokeStyle = context.fillStyle = isPicked ? colors.brand : colors.load;
     context.lineWidth = isPicked ? 2 : 1;
     context.setLineDash(one.generated ? generatedDash : []);
+    pen.current.load = one.load.id;
     drawLoad(pen, one);
   }
   context.setLineDash([]);
@@ -181,6 +191,7 @@ function drawSpread(pen: Pen, one: ActingLoad, place: (share: number) => Vector,
     feet.push([x, y]);
     tops.push(tail ?? [x, y]);
   }
+  pen.style.zones.push({ load: pen.current.load, kind: 'field', points: [...feet, ...[...tops].reverse()] });
   context.save();
   context.beginPath();
   tops.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
@@ -214,6 +225,7 @@ function drawArea(pen: Pen, load: AreaLoad, factor: number): void {
     const project = (polygon: readonly (readonly [number, number])[]) => polygon.map((point) => projector.point(fromPlane(plane, point)));
     const edges = [...outlines, ...openings].map(project);
     if (edges.some((edge) => edge.some(([x]) => Number.isNaN(x)))) continue;
+    for (const outline of edges.slice(0, outlines.length)) pen.style.zones.push({ load: load.id, kind: 'field', points: outline });
     context.save();
     const path = new Path2D();
     for (const edge of edges) {
@@ -274,7 +286,7 @@ function thinned(labels: readonly Label[]): Label[] {
 }
 
 /** An arrow of so many pixels that touches a place with its head, or with its tail. @returns its other end, or undefined when the load points at the eye or lies behind it */
-function arrow({ context, projector, style }: Pen, at: readonly number[], direction: readonly number[], length: number): [number, number] | undefined {
+function arrow({ context, projector, style, current }: Pen, at: readonly number[], direction: readonly number[], length: number): [number, number] | undefined {
   const [x, y] = projector.point(at);
   const [u, v] = projector.point(at.map((part, i) => part + direction[i] * 0.01));
   const [dx, dy] = [u - x, v - y];
@@ -282,6 +294,7 @@ function arrow({ context, projector, style }: Pen, at: readonly number[], direct
   if (!(size > 1e-6)) return undefined;
   const sign = style.heads ? -1 : 1;
   const other: [number, number] = [x + (sign * dx * length) / size, y + (sign * dy * length) / size];
+  style.zones.push({ load: current.load, kind: 'line', points: [[x, y], other] });
   if (length > 3) drawArrow(context, style.heads ? other : [x, y], style.heads ? [x, y] : other, true);
   return other;
 }

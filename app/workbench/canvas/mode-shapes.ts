@@ -1,5 +1,5 @@
 import type { AnalysisOutcome } from '~core/fem';
-import type { Finding, Member, Model } from '~core/model';
+import { cross, norm, scale, type Finding, type Member, type Model, type Vector } from '~core/model';
 import { MemberLine } from '~core/results';
 import type { Solved } from '../../state/solve-slice';
 import type { DrawnShape } from '../../state/view-slice';
@@ -10,6 +10,8 @@ const places = 9;
 /** Translations (global, m) at evenly spaced places along a member, three numbers each. */
 export interface ShapeOf {
   readonly title: string;
+  /** nodes that turn and stay in their places, with the axis they turn about (global, its length the share of the largest turn) */
+  readonly turns?: readonly { readonly node: string; readonly axis: Vector }[];
   of(member: Member): Float64Array | undefined;
 }
 
@@ -59,10 +61,30 @@ export function shapeOf(shape: DrawnShape, solved: Solved | undefined, analyses:
 function motionShape({ nodes, displacements }: NonNullable<Finding['motion']>): ShapeOf {
   const at = new Map(nodes.map((id, i) => [id, displacements.slice(6 * i, 6 * i + 3)]));
   const still = [0, 0, 0];
+  const moves = [...at.values()].some((parts) => Math.hypot(...parts) > 1e-6);
+  const turning = nodes.map((node, i) => ({ node, axis: displacements.slice(6 * i + 3, 6 * i + 6) as unknown as Vector }));
+  const most = turning.reduce((size, { axis }) => Math.max(size, norm(axis)), 0) || 1;
   return {
-    title: 'Moves without resistance',
+    title: moves ? 'Moves without resistance' : 'Turns without resistance, about the axes drawn',
+    ...(moves ? {} : { turns: turning.filter(({ axis }) => norm(axis) > 1e-3 * most).map(({ node, axis }) => ({ node, axis: scale(axis, 1 / most) })) }),
     of: (member) => (at.has(member.start) || at.has(member.end) ? Float64Array.from([...(at.get(member.start) ?? still), ...(at.get(member.end) ?? still)]) : undefined),
   };
+}
+
+/** An open circle with a head about an axis through a point, by the right hand, and the axis itself: how a node turns in its place. */
+function turnArrow(centre: Vector, turn: Vector, radius: number): number[] {
+  const axis = scale(turn, 1 / norm(turn));
+  const aside: Vector = Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0];
+  const first = cross(axis, aside);
+  const u = scale(first, 1 / norm(first));
+  const v = cross(axis, u);
+  const on = (angle: number, r = radius, lift = 0): Vector => [0, 1, 2].map((k) => centre[k] + r * (Math.cos(angle) * u[k] + Math.sin(angle) * v[k]) + lift * axis[k]) as unknown as Vector;
+  const steps = 20;
+  const reach = 1.6 * Math.PI;
+  const lines: [Vector, Vector][] = Array.from({ length: steps }, (_, i) => [on((reach * i) / steps), on((reach * (i + 1)) / steps)]);
+  const head = on(reach);
+  lines.push([head, on(reach - 0.35, 1.25 * radius)], [head, on(reach - 0.35, 0.75 * radius)], [on(0, 0, -1.3 * radius), on(0, 0, 1.3 * radius)]);
+  return lines.flatMap(([a, b]) => [...a, ...b]);
 }
 
 /** The drawn lines of a shape on members, its largest translation `reach` long (m). */
@@ -72,13 +94,14 @@ export function shapeSegments(model: Model, members: readonly Member[], shape: S
     return values ? [{ member, values }] : [];
   });
   const largest = drawn.reduce((most, { values }) => values.reduce((size, value) => Math.max(size, Math.abs(value)), most), 0);
-  if (largest === 0) return new Float32Array();
-  const scale = reach / largest;
   const points: number[] = [];
+  for (const { node, axis } of shape.turns ?? []) points.push(...turnArrow(model.nodes[node].position, axis, 0.6 * reach));
+  if (largest === 0) return Float32Array.from(points);
+  const size = reach / largest;
   for (const { member, values } of drawn) {
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
     const count = values.length / 3;
-    const place = (i: number) => [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / (count - 1) + scale * values[3 * i + k]);
+    const place = (i: number) => [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / (count - 1) + size * values[3 * i + k]);
     for (let i = 0; i + 1 < count; i++) points.push(...place(i), ...place(i + 1));
   }
   return Float32Array.from(points);

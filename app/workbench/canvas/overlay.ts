@@ -7,12 +7,13 @@ import { colors } from '../../theme/tokens';
 import { shownParts, storeyBook } from '~core/results';
 import type { SpaceLabel } from './compose';
 import type { Frame, Projector } from './eye';
-import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOutlines, drawPreview } from './frame-marks';
+import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOnEnd, drawOutlines, drawPreview } from './frame-marks';
 import { drawArrow, drawFinding, drawSupport } from './glyphs';
 import { drawLabels, drawText, labelFont, type Label, type LabelBox } from './labels';
 import { actingLoads } from './acting';
 import { drawLoads } from './load-glyphs';
-import type { LoadStyle } from '../../state/view-slice';
+import type { LoadStyle, Visible } from '../../state/view-slice';
+import type { LoadZone } from './load-zones';
 import type { Rectangle } from './pick';
 import type { Scope } from './scope';
 import { drawAxes, drawSettingOut } from './setting-out';
@@ -45,6 +46,9 @@ export interface OverlayInput {
   readonly labelShifts: Readonly<Record<string, readonly [number, number]>>;
   /** filled with where labels came to stand */
   readonly labelBoxes: LabelBox[];
+  /** filled with where loads were drawn */
+  readonly loadZones: LoadZone[];
+  readonly visible: Visible;
   readonly quantity: Quantity;
   /** what the pointer is over in another view */
   readonly elsewhere: { readonly member: string; readonly share: number; readonly text: string } | null;
@@ -74,11 +78,12 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   const { units } = model.settings;
   context.clearRect(0, 0, frame.width, frame.height);
   drawSettingOut(context, projector, model, input.plane, units);
-  const labels: Label[] = input.labels.flatMap(({ at, ...label }) => {
+  const labels: Label[] = (input.visible.labels ? input.labels : []).flatMap(({ at, ...label }) => {
     const [x, y] = projector.point(at);
     return Number.isNaN(x) ? [] : [{ ...label, x, y }];
   });
-  drawOutlines(context, projector, model, scope);
+  drawOutlines(context, projector, model, scope, input.visible);
+  drawOnEnd(context, projector, model, scope, selection);
   drawBays(context, projector, input.bays, input.chosenBays);
   drawNodes(context, projector, input);
   if (input.stage === 'frame' || input.stage === 'analysis') {
@@ -87,9 +92,12 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
     const chosen = new Set(selection.members);
     drawEnds(context, projector, model, many ? scope.members.filter((member) => chosen.has(member.id)) : scope.members);
   }
-  labels.push(...chosenLabels(projector, model, scope, input.labelling));
-  if (input.stage === 'loads') {
-    labels.push(...drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units, { ...input.loadStyle, picked: input.pickedLoads }));
+  if (input.visible.labels) labels.push(...chosenLabels(projector, model, scope, input.labelling));
+  input.loadZones.length = 0;
+  if (input.stage === 'loads' || input.loadStyle.everywhere) {
+    const written = drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units, { ...input.loadStyle, picked: input.pickedLoads, visible: input.visible, zones: input.loadZones });
+    // elsewhere the values of loads would stand among results
+    if (input.stage === 'loads' && input.visible.labels) labels.push(...written);
   }
   if (input.showReactions) drawReactions(context, projector, input);
   for (const finding of input.findings) {
@@ -111,7 +119,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   drawTools(context, projector, input);
 }
 
-function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { model, scope, selection, stage, form }: OverlayInput): void {
+function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { model, scope, selection, stage, form, visible }: OverlayInput): void {
   const chosen = new Set(selection.nodes);
   const showRings = form === 'line' && (stage === 'frame' || stage === 'loads' || stage === 'analysis');
   if (showRings && scope.nodes.size < mostNodesDrawn) {
@@ -131,7 +139,7 @@ function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { mo
     const { support, position } = model.nodes[id];
     if (!support && !chosen.has(id)) continue;
     const [x, y] = projector.point(position);
-    if (support) drawSupport(context, x, y, support);
+    if (support && visible.supports) drawSupport(context, x, y, support);
     if (!chosen.has(id)) continue;
     context.beginPath();
     context.arc(x, y, 7, 0, 2 * Math.PI);

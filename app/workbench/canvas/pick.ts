@@ -1,9 +1,12 @@
 import type { Member, Model } from '~core/model';
 import type { Projector } from './eye';
+import type { OnEnd } from './scope';
 
 /** How near, in pixels, the pointer must be. */
 const nodeReach = 8;
 const memberReach = 7;
+/** nearer than this to the middle of a column seen on its end, its node is meant */
+const onNode = 3.5;
 
 export type Hit = { kind: 'node'; id: string } | { kind: 'member'; id: string; share: number };
 
@@ -16,8 +19,14 @@ export function segmentDistance(x: number, y: number, ax: number, ay: number, bx
 }
 
 /** Everything under the pointer: nodes before members, of several the nearest to the eye first. */
-export function picksAt(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, x: number, y: number): Hit[] {
+export function picksAt(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, x: number, y: number, onEnd: readonly OnEnd[] = []): Hit[] {
   const found: { hit: Hit; depth: number }[] = [];
+  // a column seen on its end is meant by its section, its node by the very middle
+  for (const one of onEnd) {
+    const [px, py, depth] = projector.point(one.at);
+    const near = Math.hypot(px - x, py - y);
+    if (near < nodeReach || one.outlines.some((outline) => insideOutline(outline.map((point) => projector.point(point)), x, y))) found.push({ hit: { kind: 'member', id: one.member.id, share: 0.5 }, depth: depth - (near < onNode ? 5e5 : 2e6) });
+  }
   for (const id of nodes) {
     const [px, py, depth] = projector.point(model.nodes[id].position);
     if (Math.hypot(px - x, py - y) < nodeReach) found.push({ hit: { kind: 'node', id }, depth: depth - 1e6 });
@@ -42,7 +51,7 @@ export interface Rectangle {
 }
 
 /** Members and nodes in a window on the screen. `touching`: also members that are only crossed by it. */
-export function pickWindow(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, window: Rectangle, touching: boolean): { members: string[]; nodes: string[] } {
+export function pickWindow(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, window: Rectangle, touching: boolean, onEnd: readonly OnEnd[] = []): { members: string[]; nodes: string[] } {
   const inside = ([x, y]: readonly number[]) => x >= window.left && x <= window.right && y >= window.top && y <= window.bottom;
   const chosen = members.filter((member) => {
     const a = projector.point(model.nodes[member.start].position);
@@ -50,7 +59,18 @@ export function pickWindow(projector: Projector, model: Model, members: readonly
     if (inside(a) && inside(b)) return true;
     return touching && crosses(a, b, window);
   });
-  return { members: chosen.map((member) => member.id), nodes: [...nodes].filter((id) => inside(projector.point(model.nodes[id].position))) };
+  const seen = onEnd.filter((one) => inside(projector.point(one.at))).map((one) => one.member.id);
+  return { members: [...chosen.map((member) => member.id), ...seen], nodes: [...nodes].filter((id) => inside(projector.point(model.nodes[id].position))) };
+}
+
+/** Whether a pixel lies inside an outline on the screen. */
+export function insideOutline(corners: readonly (readonly number[])[], x: number, y: number): boolean {
+  let inside = false;
+  for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
+    const [[xi, yi], [xj, yj]] = [corners[i], corners[j]];
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
+  }
+  return inside;
 }
 
 /** Whether a segment meets a window (Liang & Barsky). */

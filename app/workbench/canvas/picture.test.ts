@@ -14,6 +14,9 @@ import { binOf, legendSteps, valueColor } from './value-colors';
 import { plainlyDrawn } from '../../state/drawn';
 import { drawQuantity } from './diagrams';
 import { actingLoads } from './acting';
+import type { Projector } from './eye';
+import { pick, pickWindow } from './pick';
+import { allVisible } from '../../state/view-slice';
 import { scopeOf } from './scope';
 import { extentOf } from './setting-out';
 import { sectionOutline, solidGeometry } from './solids';
@@ -139,6 +142,23 @@ test('a plan shows the storey’s members, an elevation the grid line’s, an is
   const line = Object.values(library.gridLines).find((one) => one.label === 'A')!;
   const elevation = scopeOf(library, { kind: 'elevation', gridLine: line.id }, null);
   expect(elevation.members.every((member) => library.nodes[member.start].position[1] === 0 && library.nodes[member.end].position[1] === 0)).toBe(true);
+  // columns are seen on their ends: those that come up from below, once each, by their sections
+  expect(plan.onEnd.length).toBe(20);
+  expect(plan.onEnd.every(({ member }) => member.role === 'column' && library.nodes[member.end].position[2] < storey.elevation + 0.01)).toBe(true);
+  const [column] = plan.onEnd;
+  const shape = library.sections[column.member.section!].shape as { width: number; depth: number };
+  const reach = (axis: 0 | 1) => Math.max(...column.outlines[0].map((point) => point[axis])) - Math.min(...column.outlines[0].map((point) => point[axis]));
+  expect([reach(0), reach(1)].sort()).toEqual([expect.closeTo(Math.min(shape.width, shape.depth), 6), expect.closeTo(Math.max(shape.width, shape.depth), 6)]);
+  expect(scopeOf(library, { kind: 'plan', storey: storey.id }, null, [column.member.id]).onEnd.map((one) => one.member.id)).not.toContain(column.member.id);
+  expect(scopeOf(library, { kind: 'plan', storey: storey.id }, null, [], { ...allVisible, columns: false }).onEnd).toEqual([]);
+  expect(scopeOf(library, { kind: '3d' }, null, [], { ...allVisible, beams: false, braces: false }).members.every((member) => member.role === 'column')).toBe(true);
+  // they are picked by their section, their node by the very middle
+  const above = { point: ([x, y, z]: readonly number[]) => [100 * x, -100 * y, -z] } as unknown as Projector;
+  const [cx, cy] = above.point(column.at);
+  const node = [...plan.nodes].find((id) => Math.hypot(library.nodes[id].position[0] - column.at[0], library.nodes[id].position[1] - column.at[1]) < 0.01)!;
+  expect(pick(above, library, plan.members, plan.nodes, cx, cy, plan.onEnd)).toEqual({ kind: 'node', id: node });
+  expect(pick(above, library, plan.members, plan.nodes, cx + 6, cy + 6, plan.onEnd)).toMatchObject({ kind: 'member', id: column.member.id });
+  expect(pickWindow(above, library, plan.members, plan.nodes, { left: cx - 9, right: cx + 9, top: cy - 9, bottom: cy + 9 }, false, plan.onEnd).members).toEqual([column.member.id]);
   const isolated = scopeOf(library, { kind: '3d' }, ['m1', 'm2']);
   expect([isolated.members.length, isolated.faint.length]).toEqual([2, Object.keys(library.members).length - 2]);
   expect(extentOf(library)).toMatchObject({ low: [0, 0, 0], high: [25.6, expect.closeTo(21.6, 9), expect.closeTo(17.4, 9)] });

@@ -1,13 +1,24 @@
-import { offPlane, onLevel, planeThrough, type Member, type Model, type Vector } from '~core/model';
-import type { ViewPlane } from '../../state/view-slice';
+import { contoursOf } from '~core/catalog';
+import { memberAxis, offPlane, onLevel, planeThrough, type Member, type Model, type Vector } from '~core/model';
+import { allVisible, type ViewPlane, type Visible } from '../../state/view-slice';
 
 /** What of the model is in view: members and nodes drawn in full, and members drawn faintly for orientation. */
 export interface Scope {
   readonly members: readonly Member[];
   readonly faint: readonly Member[];
   readonly nodes: ReadonlySet<string>;
+  /** in a plan: members that rise through it, where they do */
+  readonly onEnd: readonly OnEnd[];
 }
 
+/** A member seen on its end: where, and the outlines of its section there, m. */
+export interface OnEnd {
+  readonly member: Member;
+  readonly at: Vector;
+  readonly outlines: readonly (readonly Vector[])[];
+}
+
+const kindOfRole = { column: 'columns', beam: 'beams', brace: 'braces' } as const;
 
 /** Whether a point lies in the plane that is looked at. */
 export function inPlane(model: Model, plane: ViewPlane, position: Vector): boolean {
@@ -22,14 +33,14 @@ export function inPlane(model: Model, plane: ViewPlane, position: Vector): boole
 }
 
 /** The members of a plane or of an isolated set; in space, the rest is drawn faintly. */
-export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly string[] | null, hidden: readonly string[] = []): Scope {
+export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly string[] | null, hidden: readonly string[] = [], visible: Visible = allVisible): Scope {
   const only = isolated && new Set(isolated);
   const away = new Set(hidden);
   const members: Member[] = [];
   const faint: Member[] = [];
   const nodes = new Set<string>();
   for (const member of Object.values(model.members)) {
-    if (away.has(member.id)) continue;
+    if (away.has(member.id) || !visible[kindOfRole[member.role]]) continue;
     const start = model.nodes[member.start];
     const end = model.nodes[member.end];
     const here = inPlane(model, plane, start.position) && inPlane(model, plane, end.position);
@@ -41,7 +52,39 @@ export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly strin
   // of hidden members the nodes are hidden too, unless others show them
   const ofHidden = new Set(hidden.flatMap((id) => (model.members[id] ? [model.members[id].start, model.members[id].end] : [])));
   if (!only) for (const node of Object.values(model.nodes)) if (!ofHidden.has(node.id) && inPlane(model, plane, node.position)) nodes.add(node.id);
-  return { members, faint, nodes };
+  const onEnd = plane.kind === 'plan' && visible.columns ? membersOnEnd(model, model.storeys[plane.storey].elevation, (id) => !away.has(id) && (!only || only.has(id))) : [];
+  for (const { member } of onEnd) for (const id of [member.start, member.end]) if (only && inPlane(model, plane, model.nodes[id].position)) nodes.add(id);
+  return { members, faint, nodes, onEnd };
+}
+
+/** Upright members that end at a level or pass it: of two at one place the lower, as a plan looks down on it. */
+function membersOnEnd(model: Model, level: number, shown: (id: string) => boolean): OnEnd[] {
+  const found = new Map<string, OnEnd & { readonly below: boolean }>();
+  for (const member of Object.values(model.members)) {
+    if (!shown(member.id)) continue;
+    const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
+    const [low, high] = a[2] < b[2] ? [a, b] : [b, a];
+    if (low[2] > level + onLevel || high[2] < level - onLevel || high[2] - low[2] < 2 * onLevel || Math.hypot(high[0] - low[0], high[1] - low[1]) > 0.1 * (high[2] - low[2])) continue;
+    const share = Math.max(0, Math.min(1, (level - low[2]) / (high[2] - low[2])));
+    const at: Vector = [low[0] + (high[0] - low[0]) * share, low[1] + (high[1] - low[1]) * share, level];
+    const below = low[2] < level - onLevel;
+    const place = `${Math.round(at[0] / onLevel)} ${Math.round(at[1] / onLevel)}`;
+    if (found.has(place) && (found.get(place)!.below || !below)) continue;
+    found.set(place, { member, at, below, outlines: outlinesAt(model, member, at) });
+  }
+  return [...found.values()];
+}
+
+/** The outlines of a member's section about a place on its axis. */
+function outlinesAt(model: Model, member: Member, at: Vector): Vector[][] {
+  const axis = memberAxis(model, member);
+  const shape = member.section === null ? undefined : model.sections[member.section].shape;
+  if (!axis || !shape) return [];
+  // the axis may stand beside the line of the nodes
+  const node = model.nodes[member.start].position;
+  const [x, y] = [at[0] + axis.start[0] - node[0], at[1] + axis.start[1] - node[1]];
+  const { solids, holes } = contoursOf(shape, 2);
+  return [...solids, ...holes].map((outline) => outline.map(([v, w]): Vector => [x + v * axis.axes.y[0] + w * axis.axes.z[0], y + v * axis.axes.y[1] + w * axis.axes.z[1], at[2]]));
 }
 
 /** Ends of members as x, y, z runs. */

@@ -65,7 +65,9 @@ export interface Aim {
   /** plane for free points, the ray through the pointer, and the step of the drawing grid (m) */
   readonly plane: Plane | undefined;
   readonly ray: { readonly from: Vector; readonly direction: Vector };
-  readonly step: number;
+  readonly steps: readonly [number, number];
+  /** whether a line being drawn runs along the plane's directions or upright only */
+  readonly orthogonal?: boolean;
 }
 
 /** Snaps in reach of the pointer, the best first: preferred kinds where several are a few pixels apart, else the nearest. */
@@ -83,7 +85,27 @@ export function snapsAt(points: readonly Snap[], aim: Aim, x: number, y: number)
   found.sort((a, b) => a.rank - b.rank);
   const distinct = found.filter(({ snap }, i) => found.findIndex((other) => other.snap.position.every((part, k) => Math.abs(part - snap.position[k]) < 1e-4)) === i);
   const free = distinct.length === 0 ? gridPoint(aim) : undefined;
-  return free ? [free] : distinct.map(({ snap }) => snap);
+  const snaps = free ? [free] : distinct.map(({ snap }) => snap);
+  return aim.orthogonal && aim.from ? orthogonal(aim, snaps) : snaps;
+}
+
+/**
+ * Snaps as a line along the directions of the plane, or square to it, meets them: what lies on such a line stays what it is, what lies beside it
+ * gives the line its length. Without a snap the place under the pointer does.
+ */
+function orthogonal({ from, plane, ray }: Aim, snaps: readonly Snap[]): Snap[] {
+  const begin = from!;
+  const ways: readonly [Vector, string][] = plane ? [[plane.u, 'first'], [plane.v, 'second'], [plane.normal, 'square']] : [[[1, 0, 0], 'x'], [[0, 1, 0], 'y'], [[0, 0, 1], 'z']];
+  const aimed = snaps[0]?.position ?? onPlane(plane, ray);
+  if (!aimed) return [];
+  const targets: Snap[] = snaps.length > 0 ? [...snaps] : [{ kind: 'step', position: triple(aimed), name: '' }];
+  return targets.map((snap): Snap => {
+    const to = subtract(snap.position, begin);
+    const [way] = [...ways].sort(([a], [b]) => Math.abs(dot(to, b)) - Math.abs(dot(to, a)))[0];
+    const position = add(begin, scale(way, dot(to, way))).map((part) => Math.round(part * 1e6) / 1e6 + 0) as [number, number, number];
+    const off = norm(subtract(snap.position, position));
+    return off < 1e-4 ? { ...snap, name: `${snap.name}, square` } : { kind: snap.kind, position, name: snap.name === '' ? 'square' : `square, in line with ${snap.name}` };
+  }).filter((snap) => norm(subtract(snap.position, begin)) > 1e-6);
 }
 
 /** Points on members and helper lines that depend on where the pointer is. */
@@ -119,10 +141,10 @@ function nearestToRay(a: Vector, along: Vector, { from, direction }: Aim['ray'])
 }
 
 /** Where the line of sight meets the working plane, rounded to the drawing grid in the plane's own directions. */
-function gridPoint({ enabled, plane, ray, step }: Aim): Snap | undefined {
+function gridPoint({ enabled, plane, ray, steps }: Aim): Snap | undefined {
   const place = onPlane(plane, ray);
   if (!enabled.step || !place || !plane) return undefined;
-  const rounded = [plane.u, plane.v].map((way) => Math.round(dot(subtract(place, plane.origin), way) / step) * step);
+  const rounded = [plane.u, plane.v].map((way, i) => Math.round(dot(subtract(place, plane.origin), way) / steps[i]) * steps[i]);
   const position = add(add(plane.origin, scale(plane.u, rounded[0])), scale(plane.v, rounded[1])).map((part) => Math.round(part * 1e6) / 1e6 + 0) as [number, number, number];
   return { kind: 'step', position, name: 'drawing grid' };
 }

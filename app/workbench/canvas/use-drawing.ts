@@ -35,7 +35,8 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
   const view = useWorkbench((state) => state.plane);
   const tool = useWorkbench((state) => state.tool);
   const enabled = useWorkbench((state) => state.snaps);
-  const step = useWorkbench((state) => state.step);
+  const steps = useWorkbench((state) => state.steps);
+  const orthogonal = useWorkbench((state) => state.orthogonal);
   const workPlane = useWorkbench((state) => state.workPlane);
   const armed = useWorkbench((state) => state.openTool?.armed ?? null);
   const look = useWorkbench((state) => state.look);
@@ -69,7 +70,7 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
     if (!active) setSnaps([]);
   }, [active]);
 
-  const at = (x: number, y: number): Snap[] => snapsAt(points, { projector, model, members: still.members, enabled, from, plane, ray: rayAt(camera, frame, x, y), step }, x, y);
+  const at = (x: number, y: number): Snap[] => snapsAt(points, { projector, model, members: still.members, enabled, from, plane, ray: rayAt(camera, frame, x, y), steps, orthogonal }, x, y);
   const move = (x: number, y: number): void => {
     const found = at(x, y);
     setSnaps(found);

@@ -1,15 +1,18 @@
 import { Button, Checkbox, Segmented, Select } from 'antd';
-import { inOrder, type Analysis, type Combination, type Settings } from '~core/model';
+import { inOrder, structureKind, structureKinds, type Analysis, type Combination, type Settings } from '~core/model';
 import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
+import { usePart } from '../part';
 import { AnalysisLog } from '../shell/popovers';
 import { AnalysisEditor } from './analysis-editor';
 import { analysisNames, newAnalysis, standardSets } from './new-analysis';
 
 /** Details of the Analysis stage: how combinations are solved, other analyses with their results, and the log. */
 export function AnalysisDetails() {
-  const settings = useWorkbench((state) => state.model.settings);
+  const model = useWorkbench((state) => state.model);
+  const { settings } = model;
+  const look = useWorkbench((state) => state.look);
   const commit = useWorkbench((state) => state.commit);
   const set = (fields: Partial<Settings>) => commit({ edits: [{ kind: 'settings.change', fields }] });
   return (
@@ -24,7 +27,7 @@ export function AnalysisDetails() {
         <CombinationOrder />
         <OtherAnalyses />
         <div className="block">
-          <h3>Project</h3>
+          <h3>Project <span className="caption">{structureKinds[structureKind(model)].name}</span></h3>
           <div className="fields">
             <span className="field-label">Units</span>
             <Segmented aria-label="Units" block value={settings.units} options={[{ value: 'si', label: 'SI' }, { value: 'us', label: 'US' }]} onChange={(units: Settings['units']) => set({ units })} />
@@ -34,6 +37,9 @@ export function AnalysisDetails() {
           <Checkbox style={{ marginTop: 8 }} checked={settings.shearDeformation} onChange={(event) => set({ shearDeformation: event.target.checked })}>
             members deform in shear
           </Checkbox>
+          <Button block style={{ marginTop: 8 }} onClick={() => look({ panel: { kind: 'settings' } })}>
+            All settings: bars, limits, stiffness …
+          </Button>
         </div>
         <AnalysisLog />
       </div>
@@ -46,6 +52,7 @@ function CombinationOrder() {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const strength = inOrder(model.combinations).filter((combination) => combination.purpose === 'strength');
+  const part = usePart<HTMLDivElement>('order');
   if (strength.length === 0) return <p className="secondary block">There are no strength combinations yet; generate them in the Loads stage.</p>;
   const common = <T,>(of: (combination: Combination) => T): T | 'varies' => (new Set(strength.map(of)).size === 1 ? of(strength[0]) : 'varies');
   const order = common((combination) => combination.order ?? 'first');
@@ -62,7 +69,7 @@ function CombinationOrder() {
   };
   const own = inOrder(model.stiffnessSets);
   return (
-    <div className="block">
+    <div className="block" ref={part}>
       <h3>
         Strength combinations <span className="caption">{strength.length}</span>
       </h3>

@@ -5,6 +5,7 @@ import { useWorkbench } from '../../state/store';
 import { utilisationColor } from '../../theme/tokens';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { capital } from './frame-details';
+import { CardSide, useShowsSelection } from './card-side';
 import { DesignEditor } from './design-editor';
 import { placeWords } from './selection-words';
 
@@ -16,11 +17,13 @@ export function CheckDetails() {
   const look = useWorkbench((state) => state.look);
   const status = useWorkbench((state) => state.solveStatus);
   const { members } = selection;
-  if (members.length === 0) return <AllChecks />;
+  const showsSelection = useShowsSelection();
+  if (members.length === 0 || !showsSelection) return <AllChecks />;
   const single = members.length === 1 ? members[0] : undefined;
   const row = single === undefined ? undefined : checks.get(single);
   return (
     <aside className="details card" aria-label="Details">
+      <CardSide />
       <div className="details-head">
         <div className="grow">
           <h2 className="title">{single ? `${capital(model.members[single].role)} ${model.members[single].label ?? single}` : count(members.length, 'member')}</h2>
@@ -74,6 +77,7 @@ function AllChecks() {
   for (const row of open) for (const reason of row.open.split('\n')) if (reason !== '') reasons.set(reason, [...(reasons.get(reason) ?? []), row.memberId]);
   return (
     <aside className="details card" aria-label="Details">
+      <CardSide />
       <div className="details-head">
         <div className="grow">
           <h2 className="title">Checks</h2>

@@ -4,6 +4,7 @@ import { memberLength, type Member, type Reinforcement, type SteelDesign } from 
 import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
+import { usePart } from '../part';
 import { QuantityField } from '../quantity-field';
 import { useSheetIndex } from '../sheets/use-sheets';
 import { MemberEditor } from './member-editor';
@@ -37,9 +38,10 @@ function SteelFields({ members }: { members: readonly Member[] }) {
   const { units } = model.settings;
   const set = (field: keyof SteelDesign, value: number | undefined) =>
     commit({ edits: [{ kind: 'change', table: 'members', changes: members.map((member) => ({ id: member.id, fields: { steelDesign: withoutEmpty({ ...member.steelDesign, [field]: value }) } })) }] });
+  const part = usePart<HTMLDivElement>('unbraced');
   const own = formatQuantity(memberLength(model, members[0]), 'length', units);
   return (
-    <div className="block">
+    <div className="block" ref={part}>
       <h3>
         Unbraced lengths <span className="caption">empty: the member</span>
       </h3>
@@ -63,6 +65,8 @@ function BarFields({ members }: { members: readonly Member[] }) {
   const { units } = settings;
   const set = (change: Partial<Record<keyof Reinforcement, unknown>>) =>
     commit({ edits: [{ kind: 'change', table: 'members', changes: members.map((member) => ({ id: member.id, fields: { reinforcement: withoutEmpty({ ...member.reinforcement, ...change }) } })) }] });
+  const look = useWorkbench((state) => state.look);
+  const part = usePart<HTMLDivElement>('reinforcement');
   const first = members[0].reinforcement;
   const barOptions = reinforcingBars.map((bar) => ({ value: bar.name, label: bar.name }));
   const face = (side: 'top' | 'bottom') => {
@@ -92,9 +96,10 @@ function BarFields({ members }: { members: readonly Member[] }) {
   };
   const stirrups = first?.stirrups;
   return (
-    <div className="block">
+    <div className="block" ref={part}>
       <h3>
-        Reinforcement <span className="caption">{settings.bars.steel}</span>
+        Reinforcement
+        <button type="button" className="link" onClick={() => look({ panel: { kind: 'settings' }, part: 'settings-bars' })}>{settings.bars.steel}, cover {formatQuantity(settings.bars.cover, 'sectionLength', units, units === 'us' ? 2 : 0)} …</button>
       </h3>
       {members.length === 1 && <ProposedBars id={members[0].id} />}
       <div className="fields">

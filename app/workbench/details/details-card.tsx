@@ -16,6 +16,7 @@ import { ResidualPage } from '../results/residual-page';
 import { StoreyPage } from '../results/storey-page';
 import { SupportsPage } from '../results/supports-page';
 import { WhyPage } from '../results/why-page';
+import { SettingsPage } from '../settings/settings-page';
 import { ReportPreview } from '../report/report-preview';
 
 /** The card at the right: what is selected, or what the stage offers. */
@@ -43,6 +44,8 @@ export function DetailsCard() {
       return <RunsPage />;
     case 'compare':
       return <ComparePage />;
+    case 'settings':
+      return <SettingsPage />;
     case 'preview':
       return <ReportPreview />;
     case undefined:

@@ -8,6 +8,8 @@ import { isOfLoads, openTool } from '../tools/open-tool';
 import type { Tool } from '../tools/tool';
 import { ToolCard } from '../tools/tool-card';
 import { FrameBuilder } from './frame-builder-form';
+import { CardSide, useShowsSelection } from './card-side';
+import { Part } from '../part';
 import { FloorsEditor, NamedThings, NewMembersEditor } from './frame-lists';
 import { MemberEditor } from './member-editor';
 import { NodeEditor } from './node-editor';
@@ -25,13 +27,15 @@ export function FrameDetails() {
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
+  const showsSelection = useShowsSelection();
   if (builderOpen) return <FrameBuilder />;
   const tool = open && toolOf(open.id);
   if (tool && !isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
   const { nodes, members } = selection;
-  if (nodes.length + members.length === 0) {
+  if (!showsSelection) {
     return (
       <aside className="details card" aria-label="Details">
+        <CardSide />
         <div className="details-head">
           <div className="grow">
             <h2 className="title">Frame</h2>
@@ -55,10 +59,9 @@ export function FrameDetails() {
           <ToolList group="generate" title="Generate" open />
           <ToolList group="edit" title="Edit" />
           <ToolList group="members" title="Members" />
-          <details>
-            <summary>Floors in their plane</summary>
+          <Part name="floors" title="Floors in their plane">
             <FloorsEditor />
-          </details>
+          </Part>
           <details>
             <summary>Groups, planes, helper lines, slabs</summary>
             <NamedThings />
@@ -74,6 +77,7 @@ export function FrameDetails() {
   }
   return (
     <aside className="details card" aria-label="Details">
+      <CardSide />
       <div className="details-head">
         <div className="grow">
           <h2 className="title">{members.length === 1 && nodes.length === 0 ? `${capital(model.members[members[0]].role)} ${model.members[members[0]].label ?? members[0]}` : nodes.length === 1 && members.length === 0 ? `Node ${nodes[0]}` : selectionWords(model, selection)}</h2>

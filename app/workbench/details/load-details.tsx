@@ -1,9 +1,9 @@
 import { Button } from 'antd';
 import { combiningOf } from '~core/combine';
 import { receivedBy, targetOf } from '~core/loading';
-import { inOrder, loadTarget } from '~core/model';
+import { inOrder, loadTarget, type Load } from '~core/model';
 import { count, formatQuantity } from '~core/units';
-import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { useWorkbench, useWorkbenchApi, type Workbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { generate } from '../commands';
 import { toolOf } from '../tools/all-tools';
@@ -11,6 +11,8 @@ import { combinationTools } from '../tools/combination-tools';
 import { areaValues, lineValues, loadTools } from '../tools/load-tools';
 import { isOfLoads, openTool } from '../tools/open-tool';
 import { ToolCard } from '../tools/tool-card';
+import { usePart } from '../part';
+import { CardSide, useShowsSelection } from './card-side';
 import { CaseList } from './case-editor';
 import { LoadEditor } from './load-editor';
 import { PutLoadForm } from './put-load-form';
@@ -27,25 +29,29 @@ export function LoadDetails() {
   const shown = useWorkbench((state) => state.shown);
   const open = useWorkbench((state) => state.openTool);
   const tool = open && toolOf(open.id);
+  const chosen = useShowsSelection();
+  const pickedIds = useWorkbench((state) => state.pickedLoads);
+  const body = usePart<HTMLDivElement>(chosen ? 'put' : 'cases');
   if (tool && isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
-  const chosen = selection.members.length + selection.nodes.length > 0;
   const current = shown.kind === 'case' ? model.cases[shown.id] : undefined;
   const targets = new Set([...selection.members, ...selection.nodes]);
+  const picked = chosen ? [] : pickedIds.flatMap((id) => model.loads[id] ?? []);
   const own = chosen ? inOrder(model.loads).filter((load) => targets.has(loadTarget(load) ?? '')) : [];
   return (
     <aside className="details card" aria-label="Details">
+      <CardSide />
       <div className="details-head">
         <div className="grow">
-          <h2 className="title">{chosen ? selectionWords(model, selection) : 'Loads'}</h2>
+          <h2 className="title">{chosen ? selectionWords(model, selection) : picked.length > 0 ? count(picked.length, 'load') : 'Loads'}</h2>
           <div className="caption">{chosen ? `${count(own.length, 'load')} in all cases` : `${count(Object.keys(model.loads).length, 'load')} in ${count(Object.keys(model.cases).length, 'case')}`}</div>
         </div>
-        {chosen && (
+        {(chosen || picked.length > 0) && (
           <button type="button" className="icon-button" aria-label="Select nothing" onClick={() => workbench.getState().select({})}>
             <Icon name="close" />
           </button>
         )}
       </div>
-      <div className="details-body">
+      <div className="details-body" ref={body}>
         {chosen ? (
           <>
             {current ? <PutLoadForm key={`${selection.members.length > 0}`} loadCase={current} /> : <p className="block secondary">Choose a case in the strip below; loads are put into the case that is shown.</p>}
@@ -54,6 +60,12 @@ export function LoadDetails() {
               <LoadEditor key={load.id} load={load} />
             ))}
             {own.length > mostListed && <p className="caption">{own.length - mostListed} more stand in the ledger.</p>}
+          </>
+        ) : picked.length > 0 ? (
+          <>
+            {picked.slice(0, mostListed).map((load) => <LoadEditor key={load.id} load={load} onOpen={openerOf(workbench, load)} />)}
+            {picked.length > mostListed && <p className="caption">{picked.length - mostListed} more stand in the ledger.</p>}
+            <p className="field-hint">Delete takes {picked.length === 1 ? 'it' : 'them'} away; Shift-click adds others.</p>
           </>
         ) : (
           <>
@@ -66,6 +78,12 @@ export function LoadDetails() {
       </div>
     </aside>
   );
+}
+
+/** Opens the form an area or a line load was made with; other loads have their fields beside them. */
+function openerOf(workbench: Workbench, load: Load): (() => void) | undefined {
+  const { model } = workbench.getState();
+  return load.type === 'area' ? () => openTool(workbench, 'area-load', areaValues(load, model)) : load.type === 'line' ? () => openTool(workbench, 'line-load', lineValues(load)) : undefined;
 }
 
 /** What the selected members receive of areas and lines in a case. */
@@ -103,7 +121,7 @@ function AreaList() {
       {own.slice(0, mostListed).map((load) => (
         <LoadEditor
           key={load.id} load={load}
-          onOpen={() => (load.type === 'area' ? openTool(workbench, 'area-load', areaValues(load, model)) : openTool(workbench, 'line-load', lineValues(load)))}
+          onOpen={openerOf(workbench, load)}
         />
       ))}
       <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>

@@ -8,7 +8,7 @@ import { QuantityField } from '../quantity-field';
 import { AxesChoice } from './axes-choice';
 
 /** One load: read, change, delete. Areas and lines open their form. */
-export function LoadEditor({ load, onOpen }: { load: Load; onOpen?: () => void }) {
+export function LoadEditor({ load, onOpen }: { load: Load; onOpen?: (() => void) | undefined }) {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const { units } = model.settings;
@@ -78,6 +78,8 @@ function PlacedFields({ load, change }: { load: PlacedLoad; change: (fields: Rec
   const beyond = (position: number) => (position < 0 ? 'A position cannot be negative.' : position > length + positionTolerance ? `${show(position)} is past the end, ${show(length)}.${positionInOtherUnit(position, length, units)}` : undefined);
   return (
     <>
+      <span className="field-label">Member</span>
+      <span>{load.member}, {show(length)} long</span>
       {load.type === 'trapezoid' ? (
         <>
           <QuantityField label="At its start" kind="lineLoad" units={units} value={load.valueFrom} onCommit={(valueFrom) => change({ valueFrom })} />

@@ -3,6 +3,7 @@ import { endConditionName, endConditions } from '~core/build';
 import { axisPositions, behaviours, type AxisPosition, type Behaviour, type Connection, type Member, type StiffnessFactors } from '~core/model';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
+import { Part } from '../part';
 import { QuantityField } from '../quantity-field';
 import { SectionCut } from './section-cut';
 
@@ -34,17 +35,15 @@ export function MemberBehaviourEditor({ members, change }: { members: readonly M
   const shift = (axis: 0 | 1) => commonValue(members, (member) => member.drawnShift?.[axis] ?? 0);
   return (
     <>
-      <details className="block" open>
-        <summary>Behaviour and ends</summary>
+      <Part name="ends" title="Behaviour and ends" open block>
         <div className="fields">
           <label htmlFor="member-behaviour">Carries</label>
           <Select id="member-behaviour" value={behaviour === 'varies' ? undefined : behaviour} placeholder="varies" options={behaviours.map((value) => ({ value, label: behaviourNames[value] }))} onChange={(value) => change({ behaviour: value === 'frame' ? null : value })} />
           <EndField label="Start" end="startConnection" members={members} change={change} />
           <EndField label="End" end="endConnection" members={members} change={change} />
         </div>
-      </details>
-      <details className="block">
-        <summary>Axis position and offsets</summary>
+      </Part>
+      <Part name="axis" title="Axis position and offsets" block>
         {members.length === 1 && <SectionCut model={model} member={members[0]} />}
         <div className="fields">
           <label htmlFor="member-axis">Nodes at</label>
@@ -63,7 +62,7 @@ export function MemberBehaviourEditor({ members, change }: { members: readonly M
           <QuantityField label="Drawn z" kind="sectionLength" units={units} value={shift(1)} onCommit={(value) => change((member) => ({ drawnShift: [member.drawnShift?.[0] ?? 0, value] }))} />
         </div>
         <p className="field-hint">A drawn shift moves only the picture of the section.</p>
-      </details>
+      </Part>
       <details className="block">
         <summary>Rigid ends and stiffness</summary>
         <div className="fields">

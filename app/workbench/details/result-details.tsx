@@ -11,6 +11,7 @@ import { BalanceTable } from '../shell/popovers';
 import { ExtremesTable } from '../sheets/extremes-table';
 import { LineDiagram } from '../sheets/line-diagram';
 import { useMemberResults } from '../sheets/member-results';
+import { CardSide, useShowsSelection } from './card-side';
 import { capital } from './frame-details';
 import { placeWords, selectionWords } from './selection-words';
 
@@ -19,7 +20,9 @@ export function ResultDetails() {
   const selection = useWorkbench((state) => state.selection);
   const solved = useWorkbench((state) => state.solved);
   const { members, nodes } = selection;
+  const showsSelection = useShowsSelection();
   if (!solved) return <NoResults />;
+  if (!showsSelection) return <WholeDetails />;
   if (members.length === 1 && nodes.length === 0) return <MemberDetails id={members[0]} />;
   if (nodes.length === 1 && members.length === 0) return <NodeDetails id={nodes[0]} />;
   return <WholeDetails />;
@@ -61,6 +64,7 @@ function MemberDetails({ id }: { id: string }) {
   const material = member.material === null ? 'no material' : model.materials[member.material].name;
   return (
     <aside className="details card" aria-label="Details">
+      <CardSide />
       <div className="details-head">
         <div className="grow">
           <h2 className="title">
@@ -144,6 +148,7 @@ function NodeDetails({ id }: { id: string }) {
   };
   return (
     <aside className="details card" aria-label="Details">
+      <CardSide />
       <div className="details-head">
         <div className="grow">
           <h2 className="title">Node {id}</h2>

@@ -2,7 +2,7 @@ import { Button, Checkbox, Input, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { inOrder, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { colorings, snapKinds, type Coloring } from '../../state/view-slice';
+import { colorings, snapKinds, visibleKinds, visibleNames, type Coloring } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
 import { colorClasses } from '../canvas/coloring';
 import { snapNames } from '../canvas/snap';
@@ -22,7 +22,9 @@ export function DisplayCard() {
   const hidden = useWorkbench((state) => state.hidden);
   const loadStyle = useWorkbench((state) => state.loadStyle);
   const snaps = useWorkbench((state) => state.snaps);
-  const step = useWorkbench((state) => state.step);
+  const steps = useWorkbench((state) => state.steps);
+  const orthogonal = useWorkbench((state) => state.orthogonal);
+  const visible = useWorkbench((state) => state.visible);
   const workPlane = useWorkbench((state) => state.workPlane);
   const look = useWorkbench((state) => state.look);
   const showAll = useWorkbench((state) => state.showAll);
@@ -63,6 +65,14 @@ export function DisplayCard() {
           </Button>
         </div>
       )}
+      <h3>Shown</h3>
+      <div className="block checks two-columns" role="group" aria-label="Shown">
+        {visibleKinds.map((kind) => (
+          <Checkbox key={kind} checked={visible[kind]} onChange={(event) => look({ visible: { ...visible, [kind]: event.target.checked } })}>
+            {visibleNames[kind]}
+          </Checkbox>
+        ))}
+      </div>
       <h3>Loads</h3>
       <div className="block checks" role="group" aria-label="Loads">
         <Checkbox checked={loadStyle.heads} onChange={(event) => look({ loadStyle: { ...loadStyle, heads: event.target.checked } })}>
@@ -70,6 +80,9 @@ export function DisplayCard() {
         </Checkbox>
         <Checkbox checked={loadStyle.received} onChange={(event) => look({ loadStyle: { ...loadStyle, received: event.target.checked } })}>
           what members receive of areas
+        </Checkbox>
+        <Checkbox checked={loadStyle.everywhere === true} onChange={(event) => look({ loadStyle: { ...loadStyle, everywhere: event.target.checked } })}>
+          in every stage
         </Checkbox>
       </div>
       <h3>
@@ -83,7 +96,14 @@ export function DisplayCard() {
         ))}
       </div>
       <div className="block fields">
-        <QuantityField label="Grid step" kind="length" units={model.settings.units} value={step} onCommit={(value) => look({ step: value })} refuse={(value) => (value > 0.001 && value < 100 ? undefined : 'A step lies between 1 mm and 100 m.')} />
+        {(['Grid step, x or along', 'Grid step, y or up'] as const).map((title, i) => (
+          <QuantityField key={title} label={title} kind="length" units={model.settings.units} value={steps[i]} onCommit={(value) => look({ steps: [i === 0 ? value : steps[0], i === 1 ? value : steps[1]] })} refuse={(value) => (value > 0.001 && value < 100 ? undefined : 'A step lies between 1 mm and 100 m.')} />
+        ))}
+        <div style={{ gridColumn: '1 / -1' }}>
+          <Checkbox checked={orthogonal} onChange={(event) => look({ orthogonal: event.target.checked })}>
+            draw square only (Q)
+          </Checkbox>
+        </div>
         <label htmlFor="display-plane">Free points on</label>
         <Select id="display-plane" value={workPlane in model.storeys || workPlane in model.planes ? workPlane : (planes[0]?.value ?? undefined)} placeholder="level 0" options={planes} onChange={(value) => look({ workPlane: value })} />
       </div>
@@ -126,8 +146,9 @@ export function ColorLegend({ right }: { right: number }) {
   const plane = useWorkbench((state) => state.plane);
   const isolated = useWorkbench((state) => state.isolated);
   const hidden = useWorkbench((state) => state.hidden);
+  const visible = useWorkbench((state) => state.visible);
   const select = useWorkbench((state) => state.select);
-  const classes = useMemo(() => (coloring === 'none' || stage !== 'frame' ? [] : colorClasses(model, scopeOf(model, plane, isolated, hidden).members, coloring)), [model, stage, plane, isolated, hidden, coloring]);
+  const classes = useMemo(() => (coloring === 'none' || stage !== 'frame' ? [] : colorClasses(model, scopeOf(model, plane, isolated, hidden, visible).members, coloring)), [model, stage, plane, isolated, hidden, visible, coloring]);
   if (classes.length === 0) return null;
   return (
     <ul className="card color-legend" style={{ right }} aria-label={`Colours ${coloringNames[coloring]}`}>

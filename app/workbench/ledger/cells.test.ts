@@ -44,6 +44,21 @@ test('cells over rows change them, rows beyond the last are new, in one act; uni
   expect(model.nodes.n7.position[2]).toBeCloseTo(3.048, 9);
 });
 
+test('deleting rows of sections and materials takes those nobody has; of supports it frees the nodes', () => {
+  const added = applyAct(library, { edits: [{ kind: 'add', records: { sections: [{ id: 's900', name: 'Spare', shape: { type: 'rectangle', width: 0.1, depth: 0.1 } }] } }] });
+  if (!added.ok) throw new Error(added.error);
+  const rows = inOrder(added.model.sections);
+  const both = sectionSheet(added.model).remove!(rows);
+  expect(both.edits).toEqual([{ kind: 'remove', table: 'sections', ids: ['s900'] }]);
+  expect(both.kept).toMatch(/ is used by \d+ members, and \d+ others? by some too: give them another section first\.$/);
+  const applied = applyAct(added.model, { edits: [...both.edits] });
+  expect(applied.ok && Object.keys(applied.model.members)).toEqual(Object.keys(library.members));
+  expect(materialSheet(library).remove!(inOrder(library.materials)).edits).toEqual([]);
+  const [held] = inOrder(hide.nodes).filter((node) => node.support);
+  const freed = applyAct(hide, { edits: [...supportSheet(hide).remove!([held]).edits] });
+  expect(freed.ok && freed.model.nodes[held.id]).toEqual({ id: held.id, position: held.position });
+});
+
 test('a cell that cannot be read is told with its place, and the others are taken', () => {
   const rows = inOrder(hide.members);
   const { model, result } = put(hide, memberSheet(hide), rows, 0, 'Section', [['IPE 200', 'S355'], ['IPE 9999', 'S355'], ['350 × 600', 'wood']]);

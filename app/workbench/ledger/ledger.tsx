@@ -7,51 +7,18 @@ import { selectionWords } from '../details/selection-words';
 import { GridLinesTab, GroupsTab, MaterialsTab, MembersTab, NodesTab, SectionsTab, StoreysTab, SupportsTab } from './frame-tabs';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
+import { ledgerSheets } from './sheets';
 import { TableTab } from './table-tab';
 
-interface Tab {
-  readonly id: string;
-  readonly name: string;
-  readonly content: () => ReactNode;
-}
-
-const modelTabs: Tab[] = [
-  { id: 'members', name: 'Members', content: () => <MembersTab /> },
-  { id: 'nodes', name: 'Nodes', content: () => <NodesTab /> },
-  { id: 'sections', name: 'Sections', content: () => <SectionsTab /> },
-  { id: 'materials', name: 'Materials', content: () => <MaterialsTab /> },
-  { id: 'supports', name: 'Supports', content: () => <SupportsTab /> },
-  { id: 'groups', name: 'Groups', content: () => <GroupsTab /> },
-  { id: 'storeys', name: 'Storeys', content: () => <StoreysTab /> },
-  { id: 'gridLines', name: 'Grid lines', content: () => <GridLinesTab /> },
-];
-const tabs: Readonly<Record<Stage, readonly Tab[]>> = {
-  frame: modelTabs,
-  loads: [
-    { id: 'loads', name: 'Loads', content: () => <LoadsTab /> },
-    { id: 'combinations', name: 'Combinations', content: () => <CombinationsTab /> },
-    { id: 'summary', name: 'Summary', content: () => <SummaryTab /> },
-    { id: 'storeys', name: 'Take-down by storey', content: () => <TakeDownTab by="storey" /> },
-    { id: 'columns', name: 'by column', content: () => <TakeDownTab by="column" /> },
-  ],
-  analysis: modelTabs,
-  results: [
-    { id: 'forces', name: 'Member forces', content: () => <MemberForcesTab /> },
-    { id: 'extremes', name: 'Extremes', content: () => <TableTab sheet="extremes" /> },
-    { id: 'stations', name: 'Stations', content: () => <TableTab sheet="stations" /> },
-    { id: 'reactions', name: 'Reactions', content: () => <TableTab sheet="reactions" /> },
-    { id: 'supportLines', name: 'Rows of supports', content: () => <TableTab sheet="supportLines" /> },
-    { id: 'displacements', name: 'Nodes', content: () => <TableTab sheet="displacements" /> },
-    { id: 'storeys', name: 'Storeys', content: () => <TableTab sheet="storeys" /> },
-    { id: 'modes', name: 'Modes', content: () => <TableTab sheet="modes" /> },
-    { id: 'equilibrium', name: 'Equilibrium', content: () => <TableTab sheet="equilibrium" /> },
-  ],
-  checks: [
-    { id: 'worst', name: 'Worst per member', content: () => <ChecksTab made /> },
-    { id: 'skipped', name: 'Not checked', content: () => <ChecksTab made={false} /> },
-  ],
-  report: modelTabs,
+/** The content of every sheet of `ledgerSheets`, by its name; sheets of one name in several stages are the same. */
+const contents: Readonly<Record<string, () => ReactNode>> = {
+  'frame members': () => <MembersTab />, 'frame nodes': () => <NodesTab />, 'frame sections': () => <SectionsTab />, 'frame materials': () => <MaterialsTab />, 'frame supports': () => <SupportsTab />, 'frame groups': () => <GroupsTab />, 'frame storeys': () => <StoreysTab />, 'frame gridLines': () => <GridLinesTab />,
+  'loads loads': () => <LoadsTab />, 'loads combinations': () => <CombinationsTab />, 'loads summary': () => <SummaryTab />, 'loads storeys': () => <TakeDownTab by="storey" />, 'loads columns': () => <TakeDownTab by="column" />,
+  'results forces': () => <MemberForcesTab />, 'results extremes': () => <TableTab sheet="extremes" />, 'results stations': () => <TableTab sheet="stations" />, 'results reactions': () => <TableTab sheet="reactions" />, 'results supportLines': () => <TableTab sheet="supportLines" />,
+  'results displacements': () => <TableTab sheet="displacements" />, 'results storeys': () => <TableTab sheet="storeys" />, 'results modes': () => <TableTab sheet="modes" />, 'results equilibrium': () => <TableTab sheet="equilibrium" />,
+  'checks worst': () => <ChecksTab made />, 'checks skipped': () => <ChecksTab made={false} />,
 };
+const contentOf = (stage: Stage, sheet: string): ReactNode => contents[`${stage === 'analysis' || stage === 'report' ? 'frame' : stage} ${sheet}`]();
 
 /** Heights of the ledger, pixels. */
 export const ledgerHeights = { open: 212, folded: 32 } as const;
@@ -65,12 +32,12 @@ export function Ledger({ right }: { right: number }) {
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
-  const current = tabs[stage].find((tab) => tab.id === chosen) ?? tabs[stage][0];
+  const current = ledgerSheets[stage].find((tab) => tab.id === chosen) ?? ledgerSheets[stage][0];
   const words = selectionWords(model, selection);
   return (
     <section className="ledger card" aria-label="Ledger" style={{ right, height: open ? ledgerHeights.open : ledgerHeights.folded }}>
       <div className="ledger-tabs" role="tablist" aria-label="Sheets">
-        {tabs[stage].map((tab) => (
+        {ledgerSheets[stage].map((tab) => (
           <button key={tab.id} type="button" role="tab" className="tab" id={`tab-${tab.id}`} aria-selected={tab.id === current.id} aria-controls="ledger-panel" onClick={() => look({ ledgerTab: { ...ledgerTab, [stage]: tab.id }, ledgerOpen: true })}>
             {tab.name}
           </button>
@@ -82,7 +49,7 @@ export function Ledger({ right }: { right: number }) {
       </div>
       {open && (
         <div id="ledger-panel" role="tabpanel" aria-labelledby={`tab-${current.id}`} style={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
-          {current.content()}
+          {contentOf(stage, current.id)}
         </div>
       )}
     </section>

@@ -111,6 +111,7 @@ export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
         return !read.ok ? bad(read.error) : read.value <= load.from ? bad('The end must lie beyond the start.') : good({ to: read.value });
       }, (text) => good({ toText: text })),
     },
+    { title: 'of', unit: unitLabel('length', units), width: 58, numeric: true, text: (load) => ('member' in load ? formatInput(memberLength(model, model.members[load.member]), 'length', units) : ''), show: (load) => ('member' in load ? formatValue(memberLength(model, model.members[load.member]), 'length', units) : ''), order: (load) => ('member' in load ? memberLength(model, model.members[load.member]) : -1) },
     ...(resultants ? (['x', 'y', 'z'] as const).map((axis, i): CellColumn<Load> => ({ title: `Σ ${axis}`, unit: unitLabel('force', units), width: 68, numeric: true, text: (load) => formatInput(loadForce(model, load)[i], 'force', units), show: (load) => formatValue(loadForce(model, load)[i], 'force', units), order: (load) => loadForce(model, load)[i] })) : []),
     { title: 'By', width: 58, text: (load) => (load.id in model.loads ? '' : (model.loadRules[load.id.split('-')[0]]?.label ?? 'rule')) },
   ];

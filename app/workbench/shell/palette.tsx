@@ -1,6 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { workbenchCommands, type Command } from '../commands';
+import { recordsNamed } from '../places';
+import { findCommands } from '../search';
 
 const mostShown = 40;
 
@@ -32,13 +34,8 @@ export function Palette() {
         if (section.name.toLowerCase().includes(words)) things.push(go(section.id, `Select all members with section ${section.name}`, { members: Object.values(model.members).filter((member) => member.section === section.id).map((member) => member.id) }));
       }
     }
-    const commands = workbenchCommands(workbench).filter((command) => words.split(/\s+/).every((word) => command.title.toLowerCase().includes(word)));
-    // what is called exactly so, then what begins so, then what holds the words one after another, then the rest
-    const rank = ({ title }: Command) => {
-      const name = title.toLowerCase();
-      return name === words ? 0 : name.startsWith(words) ? 1 : name.includes(words) ? 2 : 3;
-    };
-    commands.sort((a, b) => rank(a) - rank(b));
+    const commands = findCommands(workbenchCommands(workbench), text);
+    if (words !== '') things.push(...recordsNamed(workbench, words));
     const exact = things.filter((thing) => thing.id === words);
     return [...exact, ...commands, ...things.filter((thing) => !exact.includes(thing))].slice(0, mostShown);
   }, [text, model, workbench]);
@@ -98,7 +95,7 @@ export function Palette() {
             {command.shortcut && <kbd>{command.shortcut}</kbd>}
           </li>
         ))}
-        {found.length === 0 && <li aria-selected={false} role="option">Nothing is called that.</li>}
+        {found.length === 0 && <li aria-selected={false} role="option">Nothing is called that. Try another word of the trade, a record’s number, or part of its name.</li>}
       </ul>
     </div>
   );
