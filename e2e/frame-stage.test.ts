@@ -171,7 +171,7 @@ test('findings are mended by kind and accepted with a reason; hidden things come
   const findings = page.getByRole('dialog', { name: 'Findings' });
   await findings.getByText(/Accepted: Weight of the slab/).waitFor();
   await findings.getByRole('button', { name: 'Take back' }).click();
-  await page.getByRole('button', { name: '1 finding', exact: true }).waitFor();
+  await page.getByRole('button', { name: '1 remark', exact: true }).waitFor();
   await findings.getByRole('button', { name: 'Accept …' }).click();
   await findings.getByLabel('Why it may stand').fill('Line loads stand for it');
   await page.keyboard.press('Enter');

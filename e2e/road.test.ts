@@ -181,7 +181,7 @@ test('a finding names the load past the end and mends it in one click', async ()
   await page.getByRole('button', { name: /finding/ }).click();
   const findings = page.getByRole('dialog', { name: 'Findings' });
   await findings.getByText(/Case SD: the load l1 on member m4 ends at 9.000 m, past the end at 2.530 m/).waitFor();
-  await findings.getByRole('button', { name: 'Set it to the end, 2.530 m' }).click();
+  await findings.getByRole('button', { name: 'Let it end at the end, 2.530 m' }).click();
   await solved(page);
   await findings.getByText('Nothing was found.').waitFor();
 });

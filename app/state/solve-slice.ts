@@ -41,6 +41,8 @@ export interface SolveSlice {
   why(node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>): Promise<MovementWhy | undefined>;
   plausibility(): Promise<Plausibility | undefined>;
   centres(): Promise<FloorCentres | undefined>;
+  /** Utilisation of a member by strength combination; null where no check is made. */
+  utilisations(memberId: string): Promise<readonly { readonly combination: string; readonly utilisation: number | null }[] | undefined>;
   /** the drawing of a quantity, made in the worker */
   drawing(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn, facing: readonly [number, number, number] | undefined): Promise<DiagramDrawing | undefined>;
   /** solves another model in a worker of its own */
@@ -160,6 +162,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     why: async (node, direction, shown) => door?.why(node, direction, shown),
     plausibility: async () => door?.plausibility(),
     centres: async () => door?.centres(),
+    utilisations: async (memberId) => door?.utilisations(memberId),
     drawing: async (members, shown, quantity, size, drawn, facing) => door?.draw(members, shown, quantity, size, drawn, facing) as Promise<DiagramDrawing | undefined>,
     async solveOther(model) {
       const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver of another model' });

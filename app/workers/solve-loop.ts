@@ -89,6 +89,11 @@ export class SolveLoop {
     };
   }
 
+  /** Utilisation of a member by strength combination. */
+  utilisations(memberId: string): ReturnType<MemberChecker['byCombination']> | undefined {
+    return this.checksOf(memberId) ? this.checker!.checker.byCombination(memberId) : undefined;
+  }
+
   /** The calculation sheet of one made check. */
   sheet(memberId: string, checkId: string): SetSheet | undefined {
     const check = this.checksOf(memberId)?.checks.find((candidate) => candidate.id === checkId);

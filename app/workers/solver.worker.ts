@@ -34,6 +34,7 @@ const door = {
   why: (node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>) => loop.why(node, direction, shown),
   plausibility: () => loop.plausibility(),
   centres: () => loop.centres(),
+  utilisations: (memberId: string) => loop.utilisations(memberId),
   /** The drawing of a quantity, handed over without copying; nothing while the solution is not the newest. */
   draw(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn, facing: readonly [number, number, number] | undefined): DiagramDrawing | undefined {
     const current = loop.current();

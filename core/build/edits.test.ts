@@ -248,6 +248,19 @@ test('a member is extended and trimmed to another, which is divided there', () =
   expect(extendPlan(model, ['m2'], 'm3')).toMatchObject({ ok: false, error: expect.stringContaining('parallel') });
 });
 
+test('two rafters that end short of each other are extended to their meeting, from either', () => {
+  const gable = frame([[[0, 0, 4], [4, 0, 6]], [[10, 0, 4], [6.5, 0, 5.75]]]);
+  for (const [moving, target] of [['m1', 'm2'], ['m2', 'm1']] as const) {
+    const met = carriedOut(gable, extendPlan(gable, [moving], target));
+    expect(met.members.m1.end).toBe(met.members.m2.end);
+    expect(met.nodes[met.members.m1.end].position.map((part) => Math.round(part * 1e6) / 1e6)).toEqual([5, 0, 6.5]);
+    expect(Object.keys(met.nodes)).toHaveLength(3);
+  }
+  // others that meet it elsewhere are not dragged along
+  const three = frame([[[0, 0, 4], [4, 0, 6]], [[10, 0, 4], [6.5, 0, 5.75]], [[0, 0, 9], [1, 0, 8.8]]]);
+  expect(extendPlan(three, ['m1', 'm3'], 'm2')).toMatchObject({ ok: false, error: expect.stringContaining('one by one') });
+});
+
 test('nodes within a tolerance are merged with all that refers to them', () => {
   const gap = frame([[[0, 0, 0], [2, 0, 0]], [[2.004, 0, 0], [5, 0, 0]]]);
   const model = withLoads({ ...gap, diaphragms: { d1: { id: 'd1', label: 'D', nodes: ['n2', 'n3'] } }, slabs: { b1: { id: 'b1', corners: ['n1', 'n3', 'n4'], thickness: 0.2, material: null } } }, [{ id: 'l1', case: 'c1', type: 'node', node: 'n3', force: [0, 0, 1], moment: [0, 0, 0] }]);

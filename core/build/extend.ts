@@ -21,13 +21,16 @@ export function extendPlan(model: Model, ids: readonly string[], targetId: strin
   const preview: PreviewLine[] = [];
   const joints: string[] = [];
   const left: string[] = [];
+  let meeting: Vector | undefined;
   for (const id of moving) {
     const member = model.members[id];
     const { start, end } = memberEnds(model, member)!;
     const meet = linesMeet(start.position, end.position, target.start.position, target.end.position);
     if (!meet) return refuse(`The lines of ${id} and ${targetId} do not meet: they are parallel or pass each other.`);
     const onTarget = shareOn(meet, target.start.position, target.end.position) !== undefined || [target.start, target.end].some((node) => distance(node.position, meet) < samePoint);
-    if (!onTarget) return refuse(`${id} meets the line of ${targetId} beyond its ends. Extend ${targetId} first.`);
+    // two that end short of each other go to their meeting both
+    if (!onTarget && !(meeting && distance(meeting, meet) >= samePoint)) meeting = meet;
+    else if (!onTarget) return refuse(`${id} meets the line of ${targetId} beyond its ends, elsewhere than the others. Extend them to ${targetId} one by one.`);
     const side = distance(start.position, meet) < distance(end.position, meet) ? 'start' : 'end';
     if (distance(side === 'start' ? start.position : end.position, meet) < samePoint) continue;
     const other = side === 'start' ? end.position : start.position;
@@ -43,6 +46,19 @@ export function extendPlan(model: Model, ids: readonly string[], targetId: strin
     }
     preview.push([other, meet]);
   }
+  if (meeting) {
+    const { start, end } = target;
+    const side = distance(start.position, meeting) < distance(end.position, meeting) ? 'start' : 'end';
+    const node = finder.at([meeting[0], meeting[1], meeting[2]]);
+    left.push(model.members[targetId][side]);
+    changes.push({ id: targetId, fields: { [side]: node } });
+    if (side === 'start') {
+      const kept = shifted(model, model.members[targetId], dot(subtract(start.position, meeting), scale(subtract(end.position, start.position), 1 / distance(start.position, end.position))));
+      if (typeof kept === 'string') return refuse(`Load ${kept} stands on the part of ${targetId} that would be cut off. Move or delete it first.`);
+      loads.push(...kept);
+    }
+    preview.push([side === 'start' ? end.position : start.position, meeting]);
+  }
   if (changes.length === 0) return refuse('The members end on the target already.');
   const edits: Edit[] = [...(finder.made.length > 0 ? [{ kind: 'add' as const, records: { nodes: finder.made } }] : []), { kind: 'change', table: 'members', changes }, ...(loads.length > 0 ? [{ kind: 'change' as const, table: 'loads' as const, changes: loads }] : [])];
   const applied = applyAct(model, { edits });
@@ -52,7 +68,7 @@ export function extendPlan(model: Model, ids: readonly string[], targetId: strin
   if (inner.length > 0) edits.push(...divideEdits(applied.model, applied.model.members[targetId], inner, collector.nextId).edits);
   const bare = [...new Set(left)].filter((node) => isBare(applied.model, node));
   if (bare.length > 0) edits.push({ kind: 'remove', table: 'nodes', ids: bare });
-  return { ok: true, act: { edits, sentence: `Extended or trimmed ${count(changes.length, 'member')} to ${targetId}` }, words: `${count(changes.length, 'member')} will end on ${targetId}`, preview, made: [...moving] };
+  return { ok: true, act: { edits, sentence: meeting ? `Extended ${count(changes.length, 'member')} to their meeting` : `Extended or trimmed ${count(changes.length, 'member')} to ${targetId}` }, words: meeting ? `${count(changes.length, 'member')} will end where their lines meet` : `${count(changes.length, 'member')} will end on ${targetId}`, preview, made: [...moving] };
 }
 
 /** Nothing hangs on the node any more. */

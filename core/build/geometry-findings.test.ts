@@ -89,6 +89,30 @@ test('an opening beside its slab is found, and taken away', () => {
   expect(mended.ok && mended.model.slabs.b1.openings).toEqual([]);
 });
 
+test('members drawn almost upright or level are found and set straight; slopes and braces are not', () => {
+  const of = (line: [Vector, Vector, Partial<Member>?], ...more: [Vector, Vector, Partial<Member>?][]) => {
+    const one = model([line, ...more]);
+    return { one, found: geometryFindings(one).filter((finding) => finding.rule.startsWith('almost-')) };
+  };
+  const leaning = of([[0, 0, 0], [0.02, 0, 3], { role: 'column' }], [[0.02, 0, 3], [5, 0, 3]]);
+  expect(leaning.found.map((finding) => finding.sentence)).toEqual(['Member m1 is almost upright: over 3.00 m it leans by 20 mm.']);
+  const upright = applyAct(leaning.one, mendAct(leaning.one, leaning.found[0].mend!)!);
+  expect(upright.ok && upright.model.nodes.n1.position).toEqual([0.02, 0, 0]); // the foot meets one member, the head two
+  const falling = of([[0, 0, 3], [6, 0, 3.03]]);
+  expect(falling.found[0].rule).toBe('almost-level');
+  for (const line of [[[0, 0, 3], [6, 0, 3.15]], [[0, 0, 0], [0.2, 0, 3]], [[0, 0, 3], [6, 0, 3.0005]]] as [Vector, Vector][]) expect(of(line).found).toEqual([]);
+  expect(of([[0, 0, 0], [0.02, 0, 3], { role: 'brace' }]).found).toEqual([]);
+});
+
+test('a length typed in another unit is set right where an end is free', () => {
+  const spans = Array.from({ length: 6 }, (_, i): [Vector, Vector] => [[6 * i, 0, 0], [6 * i + 6, 0, 0]]);
+  const one = model([...spans, [[36, 0, 0], [36 + 6 * 304.8, 0, 0]]]);
+  const [found] = geometryFindings(one).filter((finding) => finding.rule === 'suspected-unit');
+  expect(found.mend!.label).toBe('Make it 6.00 m, typed in mm');
+  const mended = applyAct(one, mendAct(one, found.mend!)!);
+  expect(mended.ok && mended.model.nodes.n8.position[0]).toBeCloseTo(42, 6);
+});
+
 test('what is told without a mend: separate parts, suspected units, transfer columns, slabs', () => {
   expect(rules(model([[[0, 0, 0], [3, 0, 0]], [[0, 5, 0], [3, 5, 0]]]))).toContain('separate-part');
   const spans = Array.from({ length: 6 }, (_, i): [Vector, Vector] => [[6 * i, 0, 0], [6 * i + 6, 0, 0]]);

@@ -23,7 +23,7 @@ export function geometryFindings(model: Model): readonly Finding[] {
   const before = known.get(model.nodes);
   if (before && tables.every((table, i) => table === before.tables[i])) return before.findings;
   const findings = [
-    ...closeNodes(model), ...freeCrossings(model), ...passedNodes(model), ...overlaps(model), ...shortMembers(model), ...separateParts(model), ...hangingColumns(model), ...suspectedUnits(model), ...offGrid(model), ...framesBesideLines(model), ...floors(model), ...panels(model), ...openingFindings(model),
+    ...closeNodes(model), ...freeCrossings(model), ...passedNodes(model), ...overlaps(model), ...shortMembers(model), ...separateParts(model), ...hangingColumns(model), ...suspectedUnits(model), ...offGrid(model), ...almostStraight(model), ...framesBesideLines(model), ...floors(model), ...panels(model), ...openingFindings(model),
   ];
   known.set(model.nodes, { tables, findings });
   return findings;
@@ -223,12 +223,55 @@ function suspectedUnits(model: Model): Finding[] {
     const size = shape ? Math.max(sectionProperties(shape).depth, sectionProperties(shape).width) : 0;
     const show = (value: number) => formatQuantity(value, 'length', units, 3);
     if (lengths.length >= 5 && (length > 12 * usual || length < usual / 900)) {
-      return [{ key: `unit ${member.id}`, rule: 'suspected-unit', severity: 'remark', sentence: `Member ${member.id} is ${show(length)} long; members here are usually about ${show(usual)}.`, why: `A factor of ${Math.round(Math.max(length / usual, usual / length))} speaks of another unit, such as feet for inches or metres for millimetres.`, place: { members: [member.id] } }];
+      const cured = inOtherUnit(model, member, usual);
+      return [{ key: `unit ${member.id}`, rule: 'suspected-unit', severity: 'remark', ...(cured ? { mend: cured } : {}), sentence: `Member ${member.id} is ${show(length)} long; members here are usually about ${show(usual)}.`, why: `A factor of ${Math.round(Math.max(length / usual, usual / length))} speaks of another unit, such as feet for inches or metres for millimetres.`, place: { members: [member.id] } }];
     }
     if (size > length && length > shortMember) {
       return [{ key: `size ${member.id}`, rule: 'suspected-unit', severity: 'remark', sentence: `Member ${member.id} is ${show(length)} long and its section ${model.sections[member.section!].name} measures ${show(size)}.`, why: 'A section larger than its member speaks of another unit, or the member is a stub that a rigid end would describe better.', place: { members: [member.id] } }];
     }
     return [];
+  });
+}
+
+/** Ratios of units people mix up, with their names: what was typed in the first was taken as the second. */
+const mixedUp = [[1000, 'mm', 'm'], [304.8, 'mm', 'ft'], [12, 'in', 'ft'], [39.37, 'in', 'm'], [3.2808, 'ft', 'm'], [25.4, 'in', 'mm'], [100, 'cm', 'm']] as const;
+
+/** Shortens a member from its start by the ratio of two units, when that makes it as long as its like; only a free end is moved, others hang on it otherwise. */
+function inOtherUnit(model: Model, member: Member, usual: number): Mend | undefined {
+  const ends = memberEnds(model, member)!;
+  const length = distance(ends.start.position, ends.end.position);
+  const fits = mixedUp.flatMap(([ratio, typed, taken]) => (length / ratio > 0.4 * usual && length / ratio < 2.5 * usual ? [{ ratio, typed, taken, off: Math.abs(Math.log(length / ratio / usual)) }] : [])).sort((a, b) => a.off - b.off)[0];
+  const meets = (id: string) => Object.values(model.members).filter((other) => other.start === id || other.end === id).length;
+  const free = meets(member.end) === 1 ? 'end' : meets(member.start) === 1 ? 'start' : undefined;
+  if (!fits || !free) return undefined;
+  const [fixed, moving] = free === 'end' ? [ends.start, ends.end] : [ends.end, ends.start];
+  const position = fixed.position.map((part, i) => part + (moving.position[i] - part) / fits.ratio);
+  return { label: `Make it ${formatQuantity(length / fits.ratio, 'length', model.settings.units, 2)}, typed in ${fits.typed}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: moving.id, fields: { position } }] }], sentence: `Took the length of ${member.id} as typed in ${fits.typed}` } };
+}
+
+/** Within this of upright or level (m over the member) and this slope a member was most likely meant to be straight. */
+const almost = { offset: 0.1, slope: 0.02 };
+
+/** Members that lean or fall a little: upright or level ones drawn by eye. Slopes that shed water are steeper or longer. */
+function almostStraight(model: Model): Finding[] {
+  return inOrder(model.members).flatMap((member): Finding[] => {
+    const ends = memberEnds(model, member);
+    if (!ends || member.role === 'brace') return [];
+    const [dx, dy, dz] = subtract(ends.end.position, ends.start.position);
+    const across = Math.hypot(dx, dy);
+    const upright = Math.abs(dz) > across;
+    const [off, along] = upright ? [across, Math.abs(dz)] : [Math.abs(dz), across];
+    if (off <= samePoint || off > almost.offset || off > almost.slope * along) return [];
+    const show = (value: number) => formatQuantity(value, 'sectionLength', model.settings.units, 0);
+    const meets = (id: string) => Object.values(model.members).filter((other) => other.start === id || other.end === id).length;
+    // the end that fewer members meet goes to the other; a support stays
+    const [kept, moved] = (ends.end.support && !ends.start.support) || (Boolean(ends.end.support) === Boolean(ends.start.support) && meets(member.start) < meets(member.end)) ? [ends.end, ends.start] : [ends.start, ends.end];
+    const position = upright ? [kept.position[0], kept.position[1], moved.position[2]] : [moved.position[0], moved.position[1], kept.position[2]];
+    return [{
+      key: `almost ${member.id}`, rule: upright ? 'almost-upright' : 'almost-level', severity: 'remark', sentence: `Member ${member.id} is almost ${upright ? 'upright' : 'level'}: over ${formatQuantity(along, 'length', model.settings.units, 2)} it ${upright ? 'leans' : 'falls'} by ${show(off)}.`,
+      why: 'So small a lean is usually a slip of drawing. Accept the finding if it is meant.', place: { members: [member.id] },
+      mend: { label: `Move ${moved.id} ${upright ? 'in line with' : 'level with'} ${kept.id}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: moved.id, fields: { position } }] }], sentence: `Made ${member.id} ${upright ? 'upright' : 'level'}` } },
+    }];
   });
 }
 

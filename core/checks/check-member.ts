@@ -1,5 +1,5 @@
 import type { Solution } from '../fem';
-import { inOrder, type Combination, type Member, type Model } from '../model';
+import { inOrder, type Combination, type Member, type Model, type Reinforcement } from '../model';
 import { combinationStates, MemberLine, stationsOf } from '../results';
 import { checkConcreteBeam, type BeamReinforcement } from './aci318/check-concrete-beam';
 import { checkSteelMember, type CombinedLine } from './aisc360/check-steel-member';
@@ -42,8 +42,25 @@ export class MemberChecker {
     return this.connected.get(node) === 1 && !held;
   }
 
-  /** Checks the member of that id by the project's code, over all strength combinations. */
-  check(memberId: string): MemberChecks {
+  /**
+   * The largest utilisation of the checks that are made of a member, by strength combination, with the reinforcement all of them together ask for;
+   * null where none is made.
+   */
+  byCombination(memberId: string): { readonly combination: string; readonly utilisation: number | null }[] {
+    const { reinforcement: used } = this.check(memberId);
+    const bars = used && {
+      ...(used.top ? { top: { bar: used.top.value.bar.name, count: used.top.value.count } } : {}), ...(used.bottom ? { bottom: { bar: used.bottom.value.bar.name, count: used.bottom.value.count } } : {}),
+      ...(used.stirrups ? { stirrups: { bar: used.stirrups.value.bar.name, legs: used.stirrups.value.legs, spacing: used.stirrups.value.spacing } } : {}),
+    };
+    return this.strength.map((one) => ({ combination: one.combination.id, utilisation: this.check(memberId, [one], bars).governing?.utilisation ?? null }));
+  }
+
+  /**
+   * Checks the member of that id by the project's code, over all strength combinations.
+   * @param over those it is checked for, when not all
+   * @param bars reinforcement in place of the member's own
+   */
+  check(memberId: string, over: typeof this.strength = this.strength, bars?: Reinforcement): MemberChecks {
     const { model, solution } = this;
     const member = model.members[memberId];
     const number = solution.memberIds.indexOf(memberId);
@@ -52,7 +69,7 @@ export class MemberChecker {
     if (reason) return whole(reason);
     if (this.strength.length === 0) return whole('There is no strength combination. Generate the combinations in the Loads stage.');
     if (this.strength.some(({ combination }) => combination.alpha !== undefined)) return whole('The strength combinations are those of allowable stress design (ASCE 7 2.4). The checks that are there, AISC 360 by LRFD and ACI 318, go with the combinations of 2.3 only.');
-    const lines: CombinedLine[] = this.strength.map(({ combination, state }) => ({ label: combination.label, line: new MemberLine(solution, state, number) }));
+    const lines: CombinedLine[] = over.map(({ combination, state }) => ({ label: combination.label, line: new MemberLine(solution, state, number) }));
     const stations = stationsOf(solution, number);
     const { shape } = model.sections[member.section!];
     const material = model.materials[member.material!];
@@ -62,7 +79,7 @@ export class MemberChecker {
       return { memberId, code, checks, governing: governing(checks), verdict: verdictOf(checks) };
     }
     if (shape.type !== 'rectangle') return whole('This section is not checked.');
-    const { checks, reinforcement } = checkConcreteBeam(shape, { ...material, concreteStrength: material.concreteStrength! }, model.settings, member.reinforcement, lines, stations);
+    const { checks, reinforcement } = checkConcreteBeam(shape, { ...material, concreteStrength: material.concreteStrength! }, model.settings, bars ?? member.reinforcement, lines, stations);
     return { memberId, code, checks, governing: governing(checks), verdict: verdictOf(checks), reinforcement };
   }
 }

@@ -210,6 +210,19 @@ const checkAll = (model: Model): Record<string, MemberChecks> => {
 };
 const math = create(all);
 
+test.each([['steel', {}], ['concrete', { section: 's2', material: 't2' }]] as const)('of a %s member the worst of its combinations is what governs over all of them, with the same bars', (_kind, girder) => {
+  const model = portal(girder);
+  const { solution } = solveNow(model);
+  const checker = new MemberChecker(model, solution!);
+  const rows = checker.byCombination('m2');
+  const { governing } = checker.check('m2');
+  expect(rows.map((row) => row.combination)).toEqual(Object.values(model.combinations).filter((one) => one.purpose === 'strength').map((one) => one.id));
+  expect(Math.max(...rows.map((row) => row.utilisation ?? 0))).toBeCloseTo(governing!.utilisation, 9);
+  const worst = rows.reduce((most, row) => ((row.utilisation ?? 0) > (most.utilisation ?? 0) ? row : most));
+  expect(model.combinations[worst.combination].label).toBe(governing!.combination);
+  expect(new Set(rows.map((row) => row.utilisation)).size).toBeGreaterThan(2);
+});
+
 describe('calculation sheets', () => {
   const checked = { steel: checkAll(portal()), concrete: checkAll(portal({ section: 's2', material: 't2' })) };
   const sheets = Object.entries(checked).flatMap(([kind, members]) =>

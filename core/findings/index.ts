@@ -1,1 +1,2 @@
+export { bundled, isBundle, type Bundle } from './bundles';
 export { acceptedFindings, allFindings, findingsInModel, openFindings } from './gather';

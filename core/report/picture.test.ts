@@ -35,6 +35,33 @@ describe('a picture of the structure', () => {
     }
   });
 
+  test('draws what is asked for or says that it does not: reactions, drift, utilisation, stress', () => {
+    const number = solution!.nodeIds.indexOf('n1');
+    const { reactions } = solution!.cases.find((one) => one.id === 'c2')!;
+    expect(ask({ quantity: 'reactions' })).toContain(`z ${(reactions[6 * number + 2] / 1000).toFixed(1)}`);
+    expect(ask({ quantity: 'reactions', shown: { kind: 'envelope', purpose: 'strength' } })).toMatch(/z [\d.−]+ to [\d.−]+/);
+    expect(ask({ quantity: 'stress' })).toContain('stresses are not drawn as SVG yet');
+    expect(ask({ quantity: 'utilisation' })).toContain('no member was checked');
+    const used = ask({ quantity: 'utilisation', utilisations: new Map([['m1', { value: 0.34, open: true }], ['m2', { value: 1.2, open: false }]]) });
+    expect(used).toContain('0.34 open');
+    expect(used).toMatch(/stroke="#B3261E"[^/]*\/>/);
+    for (const quantity of ['reactions', 'drift', 'stress', 'utilisation'] as const) expect(balanced(ask({ quantity }))).toBe(true);
+    // the title names what was asked for
+    expect(ask({ quantity: 'drift' })).toContain('Storey drift, Case SD');
+  });
+
+  test('of a working plane shows the members in it, square on', () => {
+    const [a, b] = [model.nodes[model.members.m1.start].position, model.nodes[model.members.m1.end].position];
+    const aside = [a[0] + 3, a[1], a[2]];
+    const planed = { ...model, planes: { p1: { id: 'p1', label: 'Front', points: [a, aside, b] as [typeof a, typeof a, typeof a] } } };
+    const inPlane = Object.values(model.members).filter(({ start, end }) => [start, end].every((id) => Math.abs(model.nodes[id].position[1] - a[1]) < 0.05)).length;
+    const svg = pictureSvg(planed, undefined, { shown: { kind: 'case', id: 'c2' }, quantity: 'outline', view: { plane: { kind: 'plane', plane: 'p1' }, camera: null, isolated: null, hidden: [] }, width: 300, height: 200, caption: false });
+    const lines = [...svg.matchAll(/<path d="M([\d.]+),([\d.]+)L([\d.]+),([\d.]+)"/g)].map((found) => found.slice(1).map(Number));
+    expect(lines).toHaveLength(inPlane);
+    // the column is upright on the sheet
+    expect(lines.some(([x1, , x2]) => Math.abs(x1 - x2) < 0.02)).toBe(true);
+  });
+
   test('of no member, or of no results, says so', () => {
     expect(ask({ view: { plane: { kind: '3d' }, camera: null, isolated: [], hidden: [] } })).toContain('No member is in this view.');
     expect(pictureSvg(model, undefined, { shown: { kind: 'case', id: 'c1' }, quantity: 'My', width: 300, height: 200, caption: true })).toContain('no results');

@@ -43,7 +43,7 @@ export function positionMeant(value: number, length: number, system: UnitSystem)
   const bare = value / unitSize('length', system);
   // a place just past the end is no millimetre
   const fits = (position: number) => position <= length && position >= leastShare * length;
-  const unit = (system === 'us' ? (['in', 'mm', 'm'] as const) : (['mm', 'cm', 'in'] as const)).find((one) => fits(bare * kinds.length.units[one]));
+  const unit = (system === 'us' ? (['in', 'mm', 'm'] as const) : (['mm', 'cm'] as const)).find((one) => fits(bare * kinds.length.units[one]));
   return unit && { unit, position: bare * kinds.length.units[unit] };
 }
 

@@ -54,7 +54,7 @@ export function LoadDetails() {
       <div className="details-body" ref={body}>
         {chosen ? (
           <>
-            {current ? <PutLoadForm key={`${selection.members.length > 0}`} loadCase={current} /> : <p className="block secondary">Choose a case in the strip below; loads are put into the case that is shown.</p>}
+            {current ? <PutLoadForm key={`${selection.members.length > 0}`} loadCase={current} /> : <CaseToPutInto />}
             {current && <FromAreas loadCase={current.id} />}
             {own.slice(0, mostListed).map((load) => (
               <LoadEditor key={load.id} load={load} />
@@ -84,6 +84,29 @@ export function LoadDetails() {
 function openerOf(workbench: Workbench, load: Load): (() => void) | undefined {
   const { model } = workbench.getState();
   return load.type === 'area' ? () => openTool(workbench, 'area-load', areaValues(load, model)) : load.type === 'line' ? () => openTool(workbench, 'line-load', lineValues(load)) : undefined;
+}
+
+/** While an envelope or a combination is shown: the case that loads are to be put into. */
+function CaseToPutInto() {
+  const model = useWorkbench((state) => state.model);
+  const look = useWorkbench((state) => state.look);
+  const cases = inOrder(model.cases);
+  return (
+    <div className="block">
+      <h3>Put a load into case</h3>
+      {cases.length === 0 ? (
+        <Button onClick={() => look({ cardSide: 'stage' })}>Add a load case first</Button>
+      ) : (
+        <div className="choices">
+          {cases.map((one) => (
+            <button key={one.id} type="button" className="choice" title={one.name} onClick={() => look({ shown: { kind: 'case', id: one.id } })}>
+              {one.label}
+            </button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
 }
 
 /** What the selected members receive of areas and lines in a case. */

@@ -1,6 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { mendAct, mendAll, mendLabel, RecordCollector, whatHolds } from '~core/build';
+import { bundled, isBundle } from '~core/findings';
 import { acceptanceOf, type Finding, type Mend } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { FindingMark } from '../../theme/icons';
@@ -11,89 +12,84 @@ import { showFinding } from './show-finding';
 const mostListed = 120;
 const ruleWords = (rule: string) => rule.replace(/-/g, ' ');
 
-/** All findings, those that stop first, by kind: shown, mended one by one or all of a kind, accepted with a reason. */
+type Severity = 'all' | Finding['severity'];
+/** What a finding may be about, for the filter. */
+const objects = { members: 'members', nodes: 'nodes', loads: 'loads', other: 'the project' } as const;
+const objectOf = ({ place }: Finding): keyof typeof objects => (place.loads?.length ? 'loads' : place.members?.length ? 'members' : place.nodes?.length ? 'nodes' : 'other');
+
+/** All findings, those that stop first, filtered by kind, case, object and severity; equal ones told as one; shown, mended one by one or together, accepted with a reason. */
 export function FindingsCard() {
   const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const findings = useWorkbench((state) => state.findings);
   const commit = useWorkbench((state) => state.commit);
   const select = useWorkbench((state) => state.select);
-  const [rule, setRule] = useState<string>();
-  const [accepting, setAccepting] = useState<string>();
-  const [asked, setAsked] = useState<string>();
+  const [rule, setRule] = useState('all');
+  const [severity, setSeverity] = useState<Severity>('all');
+  const [object, setObject] = useState('all');
+  const [loadCase, setCase] = useState('all');
+  const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
   const open = useMemo(() => findings.filter((finding) => !acceptanceOf(model, finding)), [findings, model]);
   const accepted = useMemo(() => findings.flatMap((finding) => {
     const acceptance = acceptanceOf(model, finding);
     return acceptance ? [{ finding, acceptance }] : [];
   }), [findings, model]);
-  const rules = [...new Set(open.map((finding) => finding.rule))];
-  const chosen = rule !== undefined && rules.includes(rule) ? rule : undefined;
-  const shown = open.filter((finding) => chosen === undefined || finding.rule === chosen).sort((a, b) => (a.severity === b.severity ? 0 : a.severity === 'stop' ? -1 : 1));
+  const choices = <T extends string>(of: (finding: Finding) => T | undefined) => [...new Set(open.flatMap((finding) => of(finding) ?? []))];
+  const [rules, cases, kinds] = [choices((finding) => finding.rule), choices((finding) => finding.place.case), choices(objectOf)];
+  const chosen = { rule: rules.includes(rule) ? rule : 'all', case: cases.includes(loadCase) ? loadCase : 'all', object: kinds.some((kind) => kind === object) ? object : 'all' };
+  const shown = open.filter((finding) => (chosen.rule === 'all' || finding.rule === chosen.rule) && (severity === 'all' || finding.severity === severity) && (chosen.case === 'all' || finding.place.case === chosen.case) && (chosen.object === 'all' || objectOf(finding) === chosen.object)).sort((p, q) => (p.severity === q.severity ? 0 : p.severity === 'stop' ? -1 : 1));
+  const listed = useMemo(() => bundled(shown), [shown]);
+  const counted = (of: (finding: Finding) => boolean) => open.filter(of).length;
+  const selectAll = (list: readonly Finding[]) => select({ members: [...new Set(list.flatMap((finding) => finding.place.members ?? []))].filter((id) => id in model.members), nodes: [...new Set(list.flatMap((finding) => (finding.place.members ? [] : (finding.place.nodes ?? []))))].filter((id) => id in model.nodes) });
+  const mendThese = (list: readonly Finding[]) => {
+    const { act, mended } = mendAll(model, list);
+    if (act && commit(act)) workbench.getState().notify(`${mended} of ${list.length} mended in one step; Ctrl Z takes it back.`);
+  };
+  const accept = (list: readonly Finding[], reason: string) => {
+    const { nextId } = new RecordCollector(model);
+    commit({ edits: [{ kind: 'add', records: { acceptances: list.map((finding) => ({ id: nextId('acceptances'), finding: finding.key, reason })) } }], sentence: `Accepted: ${list.length > 1 ? `${list.length} findings, ` : ''}${list[0].sentence}`.slice(0, 290) });
+  };
+  const toggle = (key: string) => setUnfolded((before) => {
+    const next = new Set(before);
+    if (!next.delete(key)) next.add(key);
+    return next;
+  });
+  const filter = (label: string, value: string, set: (value: string) => void, all: string, options: readonly { value: string; label: string }[]) => options.length > 1 && <Select aria-label={label} size="small" style={{ flex: '1 1 130px', minWidth: 0 }} popupMatchSelectWidth={false} value={value} onChange={set} options={[{ value: 'all', label: all }, ...options]} />;
   const mendable = shown.filter((finding) => finding.mend);
-  const selectAll = () => select({ members: [...new Set(shown.flatMap((finding) => finding.place.members ?? []))].filter((id) => id in model.members), nodes: [...new Set(shown.flatMap((finding) => (finding.place.members ? [] : (finding.place.nodes ?? []))))].filter((id) => id in model.nodes) });
-  const mend = (one: Mend) => {
-    const act = mendAct(model, one);
-    if (act) commitAndTell(workbench, act);
-    else workbench.getState().notify('This mend no longer applies: the model was changed meanwhile.');
-  };
-  const mendThese = () => {
-    const { act, mended } = mendAll(model, mendable);
-    if (act && commit(act)) workbench.getState().notify(`${mended} of ${mendable.length} mended in one step; it can be undone.`);
-  };
-  const accept = (finding: Finding, reason: string) => {
-    commit({ edits: [{ kind: 'add', records: { acceptances: [{ id: new RecordCollector(model).nextId('acceptances'), finding: finding.key, reason }] } }], sentence: `Accepted: ${finding.sentence}`.slice(0, 290) });
-    setAccepting(undefined);
-  };
   return (
     <PopoverCard title="Findings" side="right">
       {findings.length === 0 && <p className="secondary">Nothing was found. What was looked for: supports, mechanisms, loose, close and doubled nodes and members, crossings without joints, missing sections and materials, suspected units, loads past the end, cases in no combination.</p>}
       {open.length > 0 && (
-        <div className="row" style={{ gap: 6, margin: '6px 0' }}>
-          <Select aria-label="Kind of finding" size="small" style={{ minWidth: 170 }} value={chosen ?? 'all'} onChange={(value) => setRule(value === 'all' ? undefined : value)} options={[{ value: 'all', label: `all kinds (${open.length})` }, ...rules.map((value) => ({ value, label: `${ruleWords(value)} (${open.filter((finding) => finding.rule === value).length})` }))]} />
-          <Button size="small" onClick={selectAll}>
+        <div className="row" style={{ gap: 6, margin: '6px 0' }} role="group" aria-label="Filter of findings">
+          {filter('Severity', severity, (value) => setSeverity(value as Severity), `all ${open.length}`, (['stop', 'remark'] as const).flatMap((value) => { const number = counted((finding) => finding.severity === value); return number > 0 ? [{ value, label: `${number} ${value === 'stop' ? (number === 1 ? 'stops' : 'stop') : number === 1 ? 'remark' : 'remarks'}` }] : []; }))}
+          {filter('Kind of finding', chosen.rule, setRule, 'all kinds', rules.map((value) => ({ value, label: `${ruleWords(value)} (${counted((finding) => finding.rule === value)})` })))}
+          {filter('Object', chosen.object, setObject, 'on anything', kinds.map((value) => ({ value, label: `on ${objects[value]} (${counted((finding) => objectOf(finding) === value)})` })))}
+          {filter('Case', chosen.case, setCase, 'in any case', cases.map((value) => ({ value, label: `case ${model.cases[value]?.label ?? value} (${counted((finding) => finding.place.case === value)})` })))}
+          <Button size="small" onClick={() => selectAll(shown)}>
             Select all
           </Button>
-          {mendable.length > 1 && chosen !== undefined && (
-            <Button size="small" type="primary" onClick={mendThese}>
+          {mendable.length > 1 && (
+            <Button size="small" type={chosen.rule === 'all' ? 'default' : 'primary'} onClick={() => mendThese(mendable)}>
               Mend all {mendable.length}
             </Button>
           )}
         </div>
       )}
-      {shown.slice(0, mostListed).map((finding) => (
-        <article className="finding" key={finding.key}>
-          <FindingMark severity={finding.severity} />
-          <div>
-            <span className="strong">{finding.sentence}</span> <span className="secondary">{finding.why}</span>
-          </div>
-          <div className="actions">
-            {(finding.place.members ?? finding.place.nodes) && (
-              <Button size="small" onClick={() => showFinding(workbench, finding)}>
-                Show
-              </Button>
-            )}
-            {questionOf(finding) && <Button size="small" aria-expanded={asked === finding.key} onClick={() => (finding.rule === 'residual' || finding.rule === 'equilibrium' ? workbench.getState().look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: finding.place.case ?? Object.keys(model.cases)[0] } }) : setAsked(asked === finding.key ? undefined : finding.key))}>Why is this here?</Button>}
-            {finding.mend && (
-              <Button size="small" type="primary" onClick={() => mend(finding.mend!)}>
-                {mendLabel(model, finding.mend)}
-              </Button>
-            )}
-            {finding.others?.map((one) => (
-              <Button size="small" key={one.label} onClick={() => mend(one)}>
-                {mendLabel(model, one)}
-              </Button>
-            ))}
-            {finding.severity === 'remark' && accepting !== finding.key && (
-              <Button size="small" type="text" onClick={() => setAccepting(finding.key)}>
-                Accept …
-              </Button>
-            )}
-          </div>
-          {asked === finding.key && <WhatHolds finding={finding} />}
-          {accepting === finding.key && <AcceptForm onAccept={(reason) => accept(finding, reason)} onCancel={() => setAccepting(undefined)} />}
-        </article>
-      ))}
-      {shown.length > mostListed && <p className="caption">{shown.length - mostListed} more are not listed; choose a kind, or mend these first.</p>}
+      {listed.slice(0, mostListed).map((one) =>
+        isBundle(one) ? (
+          <article className="finding" key={one.key} aria-label={`${one.findings.length} findings of one kind`}>
+            <FindingMark severity={one.severity} />
+            <div>
+              <span className="strong">{one.findings.length} times {ruleWords(one.rule)}:</span> <span>{one.findings[0].sentence}</span> <span className="secondary">And {one.findings.length - 1} more like it. {one.findings[0].why}</span>
+            </div>
+            <BundleActions findings={one.findings} unfolded={unfolded.has(one.key)} onUnfold={() => toggle(one.key)} onSelect={() => selectAll(one.findings)} onMend={mendThese} onAccept={(reason) => accept(one.findings, reason)} />
+            {unfolded.has(one.key) && <div style={{ gridColumn: '1 / -1', paddingLeft: 12 }}>{one.findings.slice(0, mostListed).map((finding) => <FindingRow key={finding.key} finding={finding} onAccept={(reason) => accept([finding], reason)} />)}</div>}
+          </article>
+        ) : (
+          <FindingRow key={one.key} finding={one} onAccept={(reason) => accept([one], reason)} />
+        ),
+      )}
+      {listed.length > mostListed && <p className="caption">{listed.length - mostListed} more are not listed; choose a kind, or mend these first.</p>}
       {accepted.length > 0 && (
         <>
           <h3 className="strong" style={{ marginTop: 10 }}>
@@ -115,6 +111,86 @@ export function FindingsCard() {
         </>
       )}
     </PopoverCard>
+  );
+}
+
+/** One finding with its cures. */
+function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason: string) => void }) {
+  const workbench = useWorkbenchApi();
+  const model = useWorkbench((state) => state.model);
+  const [asked, setAsked] = useState(false);
+  const [accepting, setAccepting] = useState(false);
+  const mend = (one: Mend) => {
+    const act = mendAct(model, one);
+    if (act) commitAndTell(workbench, act);
+    else workbench.getState().notify('This mend no longer applies: the model was changed meanwhile.');
+  };
+  const why = () => (finding.rule === 'residual' || finding.rule === 'equilibrium' ? workbench.getState().look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: finding.place.case ?? Object.keys(model.cases)[0] } }) : setAsked(!asked));
+  return (
+    <article className="finding">
+      <FindingMark severity={finding.severity} />
+      <div>
+        <span className="strong">{finding.sentence}</span> <span className="secondary">{finding.why}</span>
+      </div>
+      <div className="actions">
+        {(finding.place.members ?? finding.place.nodes) && (
+          <Button size="small" onClick={() => showFinding(workbench, finding)}>
+            Show
+          </Button>
+        )}
+        {questionOf(finding) && (
+          <Button size="small" aria-expanded={asked} onClick={why}>
+            Why is this here?
+          </Button>
+        )}
+        {finding.mend && (
+          <Button size="small" type="primary" onClick={() => mend(finding.mend!)}>
+            {mendLabel(model, finding.mend)}
+          </Button>
+        )}
+        {finding.others?.map((one) => (
+          <Button size="small" key={one.label} onClick={() => mend(one)}>
+            {mendLabel(model, one)}
+          </Button>
+        ))}
+        {finding.severity === 'remark' && !accepting && (
+          <Button size="small" type="text" onClick={() => setAccepting(true)}>
+            Accept …
+          </Button>
+        )}
+      </div>
+      {asked && <WhatHolds finding={finding} />}
+      {accepting && <AcceptForm onAccept={(reason) => { onAccept(reason); setAccepting(false); }} onCancel={() => setAccepting(false)} />}
+    </article>
+  );
+}
+
+/** What can be done with equal findings together. */
+function BundleActions({ findings, unfolded, onUnfold, onSelect, onMend, onAccept }: { findings: readonly Finding[]; unfolded: boolean; onUnfold: () => void; onSelect: () => void; onMend: (findings: readonly Finding[]) => void; onAccept: (reason: string) => void }) {
+  const [accepting, setAccepting] = useState(false);
+  const mendable = findings.filter((finding) => finding.mend);
+  return (
+    <>
+      <div className="actions">
+        <Button size="small" onClick={onSelect}>
+          Select them
+        </Button>
+        {mendable.length > 0 && (
+          <Button size="small" type="primary" onClick={() => onMend(mendable)}>
+            {mendable.length === findings.length ? `Mend all ${findings.length}` : `Mend ${mendable.length} of ${findings.length}`}
+          </Button>
+        )}
+        <Button size="small" aria-expanded={unfolded} onClick={onUnfold}>
+          {unfolded ? 'Fold' : 'One by one'}
+        </Button>
+        {findings[0].severity === 'remark' && !accepting && (
+          <Button size="small" type="text" onClick={() => setAccepting(true)}>
+            Accept all …
+          </Button>
+        )}
+      </div>
+      {accepting && <AcceptForm onAccept={(reason) => { onAccept(reason); setAccepting(false); }} onCancel={() => setAccepting(false)} />}
+    </>
   );
 }
 

@@ -14,6 +14,8 @@ interface Props<Row extends { id: string }> {
   readonly selected: ReadonlySet<string>;
   readonly onSelect: (ids: string[], extend: boolean) => void;
   readonly empty: string;
+  /** whether the rows that are selected are the records themselves, so that they are what Delete means; else it means the rows the cursor stands on */
+  readonly selectsRecords?: boolean;
   /** buttons and words at the foot, beside the search */
   readonly foot?: ReactNode;
 }
@@ -25,7 +27,7 @@ interface Cell { readonly row: number; readonly column: number }
  * A sheet of records with a spreadsheet's habits: arrows move, Shift extends, typing or F2 edits, Enter and Tab go on, Ctrl C and V copy and
  * paste blocks (new rows too), Ctrl D fills down, a click on a heading sorts. Errors stay on their cells until they are mended.
  */
-export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selected, onSelect, empty, foot }: Props<Row>) {
+export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selected, onSelect, empty, selectsRecords = false, foot }: Props<Row>) {
   const api = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
@@ -41,6 +43,8 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
   const [filter, setFilter] = useState('');
   // what a key could not do here, until the cursor moves on
   const [told, setTold] = useState('');
+  // a cursor nobody has put anywhere means no row
+  const [placed, setPlaced] = useState(false);
   const listId = useId();
 
   const shown = useMemo(() => {
@@ -108,6 +112,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     const row = Math.max(0, Math.min(length - 1, next.row));
     const column = Math.max(0, Math.min(sheet.columns.length - 1, next.column));
     setTold('');
+    setPlaced(true);
     setCursor({ row, column });
     const from = extend ? anchor : { row, column };
     if (!extend) setAnchor(from);
@@ -140,8 +145,8 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     const block = fromClipboard(text, sheet.columns.map((column) => column.title));
     put({ row: range.top, column: block.some((cells) => cells.length === sheet.columns.length) ? 0 : range.left }, block, 'Pasted');
   };
-  /** The records of the rows that are ranged, and of no others. */
-  const rowsToDelete = shown.slice(range.top, range.bottom + 1).filter((row) => row.id in model[sheet.table]);
+  /** The records that Delete means, and no others. */
+  const rowsToDelete = (selectsRecords ? shown.filter((row) => selected.has(row.id)) : placed ? shown.slice(range.top, range.bottom + 1) : []).filter((row) => row.id in model[sheet.table]);
   const remove = () => {
     if (rowsToDelete.length === 0) return;
     const { edits, kept } = sheet.remove?.(rowsToDelete) ?? { edits: [{ kind: 'remove' as const, table: sheet.table, ids: rowsToDelete.map((row) => row.id) }] };
@@ -185,6 +190,7 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
       return;
     }
     if (event.ctrlKey || event.metaKey) {
+      setPlaced(true);
       setCursor({ row, column });
       setAnchor({ row, column });
       if (shown[row]) onSelect([shown[row].id], true);

@@ -12,7 +12,7 @@ export function MembersTab() {
   const select = useWorkbench((state) => state.select);
   const toggle = useWorkbench((state) => state.toggleSelected);
   const sheet = useMemo(() => memberSheet(model), [model]);
-  return <EditGrid label="Members" sheet={sheet} rows={inOrder(model.members)} selected={useMemo(() => new Set(chosen), [chosen])} onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))} empty="There are no members yet. Open the frame builder (B) or draw one (D)." />;
+  return <EditGrid label="Members" selectsRecords sheet={sheet} rows={inOrder(model.members)} selected={useMemo(() => new Set(chosen), [chosen])} onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))} empty="There are no members yet. Open the frame builder (B) or draw one (D)." />;
 }
 
 export function NodesTab() {
@@ -21,7 +21,7 @@ export function NodesTab() {
   const select = useWorkbench((state) => state.select);
   const toggle = useWorkbench((state) => state.toggleSelected);
   const sheet = useMemo(() => nodeSheet(model), [model]);
-  return <EditGrid label="Nodes" sheet={sheet} rows={inOrder(model.nodes)} selected={useMemo(() => new Set(chosen), [chosen])} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty="There are no nodes yet. The frame builder makes them, or type one here." />;
+  return <EditGrid label="Nodes" selectsRecords sheet={sheet} rows={inOrder(model.nodes)} selected={useMemo(() => new Set(chosen), [chosen])} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty="There are no nodes yet. The frame builder makes them, or type one here." />;
 }
 
 export function SupportsTab() {
@@ -31,7 +31,7 @@ export function SupportsTab() {
   const toggle = useWorkbench((state) => state.toggleSelected);
   const sheet = useMemo(() => supportSheet(model), [model]);
   const rows = useMemo(() => inOrder(model.nodes).filter((node) => node.support ?? node.springs), [model.nodes]);
-  return <EditGrid label="Supports" sheet={sheet} rows={rows} selected={useMemo(() => new Set(chosen), [chosen])} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty="Nothing is supported yet. Select nodes and hold them in their details." />;
+  return <EditGrid label="Supports" selectsRecords sheet={sheet} rows={rows} selected={useMemo(() => new Set(chosen), [chosen])} onSelect={(nodes, extend) => (extend ? toggle({ nodes }) : select({ nodes }))} empty="Nothing is supported yet. Select nodes and hold them in their details." />;
 }
 
 /** Selects the members that have the chosen sections or materials. */

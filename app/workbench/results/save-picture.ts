@@ -1,4 +1,4 @@
-import { forceComponents, shownWords } from '~core/results';
+import { shownWords } from '~core/results';
 import { pictureSvg, type PictureRequest } from '~core/report';
 import type { Workbench } from '../../state/store';
 import { planeKey } from '../../state/view-slice';
@@ -10,10 +10,11 @@ import { fileName, saveFile } from './save-tables';
 
 /** What the first view shows, as a picture is asked for. */
 function requestOf(workbench: Workbench): PictureRequest {
-  const { shown, quantity, plane, cameras, isolated, hidden, stage } = workbench.getState();
+  const { shown, quantity, plane, cameras, isolated, hidden, stage, checks } = workbench.getState();
   const camera = cameras[planeKey(plane)];
-  const drawn: PictureRequest['quantity'] = stage !== 'results' ? 'outline' : (forceComponents as readonly string[]).includes(quantity) || quantity === 'deflected' ? (quantity as PictureRequest['quantity']) : 'deflected';
-  return { shown, quantity: drawn, view: { plane, camera: camera ? { ...camera, target: [...camera.target] as [number, number, number] } : null, isolated: isolated && [...isolated], hidden: [...hidden] }, width: 1200, height: 800, caption: true };
+  const drawn: PictureRequest['quantity'] = stage === 'checks' ? 'utilisation' : stage === 'results' ? quantity : 'outline';
+  const utilisations = new Map([...checks.values()].flatMap((row) => (row.utilisation === null ? [] : [[row.memberId, { value: row.utilisation, open: row.verdict === 'open' }] as const])));
+  return { shown, quantity: drawn, ...(drawn === 'utilisation' ? { utilisations } : {}), view: { plane, camera: camera ? { ...camera, target: [...camera.target] as [number, number, number] } : null, isolated: isolated && [...isolated], hidden: [...hidden] }, width: 1200, height: 800, caption: true };
 }
 
 /** Saves what is on screen: as PNG with its layers, title, scale and legend, or as SVG drawn anew from the results. */

@@ -1,10 +1,10 @@
-import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { purposeNames } from '~core/combine';
 import { inOrder, purposes, type Purpose } from '~core/model';
-import { formatQuantity } from '~core/units';
-import { useWorkbench } from '../../state/store';
+import { formatNumber, formatQuantity } from '~core/units';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
-import { colors } from '../../theme/tokens';
+import { colors, utilisationColor } from '../../theme/tokens';
 import { isForce, quantityColors } from '../canvas/diagrams';
 import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable, toggled } from '~core/results';
 
@@ -16,6 +16,25 @@ interface Stop {
 
 const tallest = 16;
 const same = (a: Shown, b: Shown) => JSON.stringify(a) === JSON.stringify(b);
+
+/** Utilisation of a member by combination, asked anew whenever the checks change. */
+function useUtilisations(member: string | undefined) {
+  const workbench = useWorkbenchApi();
+  const checks = useWorkbench((state) => state.checks);
+  const [found, setFound] = useState<{ member: string; rows: readonly { readonly combination: string; readonly utilisation: number | null }[] }>();
+  useEffect(() => {
+    let current = true;
+    if (member !== undefined && (checks.get(member)?.utilisation ?? null) !== null) {
+      void workbench.getState().utilisations(member).then((rows) => {
+        if (current && rows) setFound({ member, rows });
+      });
+    }
+    return () => {
+      current = false;
+    };
+  }, [workbench, checks, member]);
+  return found && found.member === member ? found.rows : undefined;
+}
 
 /** Cases, combinations and envelopes as stops on a line; over each the peak of the shown quantity in the selected member. */
 export function CaseStrip({ right }: { right: number }) {
@@ -41,10 +60,18 @@ export function CaseStrip({ right }: { right: number }) {
   }, [model]);
   const stops = groups.flatMap((group) => group.stops);
 
+  const showsChecks = stage === 'checks' || (stage === 'results' && quantity === 'utilisation');
+  const utilisations = useUtilisations(showsChecks ? member : undefined);
   // peaks of the selected member, one a stop; nothing to show without one
   const peaks = useMemo(() => {
+    if (showsChecks) {
+      if (!utilisations) return undefined;
+      const of = new Map(utilisations.map((one) => [one.combination, one.utilisation ?? 0]));
+      const most = Math.max(0, ...of.values());
+      return groups.map((group) => group.stops.map(({ shown: at }) => (at.kind === 'combination' ? (of.get(at.id) ?? 0) : at.kind === 'envelope' && at.purpose === 'strength' ? most : 0)));
+    }
     const number = solved && member !== undefined ? solved.solution.memberIds.indexOf(member) : -1;
-    if (!solved || number < 0 || !isForce(quantity) || (stage !== 'results' && stage !== 'checks')) return undefined;
+    if (!solved || number < 0 || !isForce(quantity) || stage !== 'results') return undefined;
     const table = stationTable(solved.solution);
     return groups.map((group) => group.stops.map((stop) => {
       const parts = shownParts(model, solved.solution, stop.shown);
@@ -52,7 +79,7 @@ export function CaseStrip({ right }: { right: number }) {
       const { max, min } = table.extremes(number, parts.map((part) => part.weights), quantity);
       return Math.max(Math.abs(max.value), Math.abs(min.value));
     }));
-  }, [groups, solved, member, quantity, stage, model]);
+  }, [groups, solved, member, quantity, stage, model, showsChecks, utilisations]);
   const largest = peaks ? Math.max(1e-9, ...peaks.flat()) : 1;
 
   const step = (by: number) => {
@@ -71,18 +98,21 @@ export function CaseStrip({ right }: { right: number }) {
 
   const words = shownWords(model, shown);
   const { units } = model.settings;
+  const barColor = showsChecks ? utilisationColor(0.7) : quantityColors[quantity];
+  const bars = peaks && member !== undefined ? (showsChecks ? `bars: utilisation of ${model.members[member]?.label ?? member}` : `bars: peak ${quantity} in ${model.members[member]?.label ?? member}`) : '';
+  const told = (value: number) => (showsChecks ? `utilisation ${formatNumber(value, 2)} of ${member}` : `peak ${formatQuantity(value, kind, units)} in ${member}`);
   const kind = quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : 'force';
   return (
     <section className="strip card" style={{ right }} aria-label="Cases and combinations">
       <div className="strip-head">
         <div className="strong" aria-live="polite">{words.name}</div>
         <div className="caption formula" title={words.detail}>
-          {words.detail}
+          {bars === '' ? words.detail : <>{bars}; <span aria-hidden="true">▾</span> the largest</>}
         </div>
       </div>
       <div className="strip-groups" ref={list} onKeyDown={onKeyDown}>
         {groups.map((group, g) => {
-          const governing = peaks && group.name !== 'Cases' ? peaks[g].indexOf(Math.max(...peaks[g].filter((_, i) => !isEnvelope(group.stops[i].shown)))) : -1;
+          const governing = peaks && group.name !== 'Cases' && Math.max(...peaks[g]) > 0 ? peaks[g].indexOf(Math.max(...peaks[g].filter((_, i) => !isEnvelope(group.stops[i].shown)))) : -1;
           return (
             <div key={group.name} className="strip-group" role="group" aria-label={group.name}>
               {!peaks && <span className="caption group-name">{group.name}</span>}
@@ -97,10 +127,10 @@ export function CaseStrip({ right }: { right: number }) {
                     tabIndex={current ? 0 : -1}
                     aria-pressed={current}
                     aria-label={stop.title}
-                    title={peaks ? `${stop.title}: peak ${formatQuantity(peaks[g][i], kind, units)} in ${member}` : stop.title}
+                    title={peaks ? `${stop.title}: ${told(peaks[g][i])}` : stop.title}
                     onClick={(event) => look({ shown: (event.ctrlKey || event.metaKey) && (stop.shown.kind === 'case' || stop.shown.kind === 'combination') ? toggled(shown, stop.shown) : stop.shown })}
                   >
-                    {peaks && <span className="column" style={{ height, background: current ? quantityColors[quantity] : `${quantityColors[quantity]}4d` }} />}
+                    {peaks && <span className="column" style={{ height, background: current ? barColor : `${barColor}4d` }} />}
                     {i === governing && <span className="triangle" style={{ bottom: 29 + height, borderTopColor: colors.ink }} />}
                     <span className="rule" style={{ left: i === 0 ? '50%' : 0, right: i === group.stops.length - 1 ? '50%' : 0 }} />
                     <span className="dot" />

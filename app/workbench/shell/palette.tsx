@@ -36,7 +36,8 @@ export function Palette() {
     }
     const commands = findCommands(workbenchCommands(workbench), text);
     if (words !== '') things.push(...recordsNamed(workbench, words));
-    const exact = things.filter((thing) => thing.id === words);
+    // a record that is named so, by its number or from its first letter on, goes before what can be done
+    const exact = things.filter((thing) => thing.id === words || thing.title.toLowerCase().startsWith(words));
     return [...exact, ...commands, ...things.filter((thing) => !exact.includes(thing))].slice(0, mostShown);
   }, [text, model, workbench]);
 
