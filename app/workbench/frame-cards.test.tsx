@@ -90,7 +90,7 @@ test('findings are listed by kind with their mends; those accepted stand apart w
   const slab: Finding = { key: 'panels', rule: 'not-analysed', severity: 'remark', sentence: 'A slab.', why: 'Why.', place: { nodes: ['n1'] } };
   workbench.setState({ findings: [slab, stop] });
   const text = shown(workbench, <FindingsCard />);
-  expect(text).toMatch(/all kinds \(1\).*Member m1 has no section.*Accepted.*Weight of the slab stands in case SD/);
+  expect(text).toMatch(/Select all.*Member m1 has no section.*Accepted.*Weight of the slab stands in case SD/);
   expect(text).not.toContain('Accept …'); // what stops cannot be accepted
   expect(mendAll(model, [stop, slab])).toEqual({ act: undefined, mended: 0 });
 });

@@ -1,5 +1,5 @@
 import { distance, facesOf, FigurePoints, figureTolerance, fromPlane, inPlane, offPlane, splitAtJoints, type FigurePoint, type Model, type Plane, type Vector } from '../model';
-import { workingPlanes } from './planes';
+import { slopesOf, workingPlanes } from './planes';
 
 /** A bay: four corners in one plane, enclosed by members, helper lines or the ground. Corners run round it, the lowest left first. */
 export interface Bay {
@@ -9,9 +9,13 @@ export interface Bay {
   readonly planeLabel: string;
   readonly corners: readonly [Vector, Vector, Vector, Vector];
   readonly upright: boolean;
+  /** whether its plane leans: a roof, a ramp */
+  readonly sloping: boolean;
 }
 
 const tolerance = figureTolerance;
+
+const leans = (plane: Plane): boolean => Math.abs(plane.normal[2]) > 0.02 && Math.abs(plane.normal[2]) < 0.9995;
 
 const known = new WeakMap<Model, readonly Bay[]>();
 
@@ -27,12 +31,12 @@ export function findBays(model: Model): readonly Bay[] {
 
 function allBays(model: Model): Bay[] {
   const seen = new Set<string>();
-  return workingPlanes(model).flatMap(({ id, label, plane }) =>
+  return [...workingPlanes(model), ...slopesOf(model)].flatMap(({ id, label, plane }) =>
     baysInPlane(model, plane).flatMap((corners): Bay[] => {
       const key = [...corners].map((corner) => corner.map((part) => Math.round(part * 100)).join(',')).sort().join(' ');
       if (seen.has(key)) return [];
       seen.add(key);
-      return [{ key, plane: id, planeLabel: label, corners, upright: Math.abs(plane.normal[2]) < 0.5 }];
+      return [{ key, plane: id, planeLabel: label, corners, upright: Math.abs(plane.normal[2]) < 0.5, sloping: leans(plane) }];
     }),
   );
 }
@@ -54,6 +58,15 @@ export function baysInPlane(model: Model, plane: Plane): [Vector, Vector, Vector
   if (Math.abs(plane.normal[2]) < 0.5) {
     const feet = Object.values(model.nodes).filter((node) => node.support && here(node.position)).map((node) => node.position).sort((a, b) => inPlane(plane, a)[0] - inPlane(plane, b)[0]);
     for (let i = 0; i + 1 < feet.length; i++) if (Math.abs(feet[i][2] - feet[i + 1][2]) < tolerance) join(feet[i], feet[i + 1]);
+  }
+  // a ridge or an eaves without a member closes the strip beside it between neighbouring heads or feet of one height
+  if (leans(plane)) {
+    const ends = [...new Set(members.flatMap((member) => [member.start, member.end]))].map((id) => model.nodes[id].position);
+    for (const pick of [Math.min, Math.max]) {
+      const edge = ends.reduce((most, point) => pick(most, point[2]), ends[0]?.[2] ?? 0);
+      const row = ends.filter((point) => Math.abs(point[2] - edge) < tolerance).sort((a, b) => inPlane(plane, a)[0] - inPlane(plane, b)[0]);
+      for (let i = 0; i + 1 < row.length; i++) join(row[i], row[i + 1]);
+    }
   }
   const withJoints = splitAtJoints(places.points, [...edges].map((edge) => edge.split(' ').map(Number) as [number, number]));
   return facesOf(places.points, withJoints).flatMap((face) => {

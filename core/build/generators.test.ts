@@ -3,8 +3,8 @@ import { findMaterial } from '../catalog';
 import { solveNow } from '../fem';
 import { applyAct, distance, emptyModel, fixedSupport, gridLinesAlong, modelFindings, pinnedSupport, planeThrough, samePoint, type Act, type Model, type Vector } from '../model';
 import {
-  bayMiddle, beamsPlan, bracingPlan, buildFrame, columnsPlan, connectCrossingsPlan, copyPlan, dividePlan, drawMember, edgesOfSelection, endConditionName, endConditions, endSymbol, findBays, floorEdits, gridLinesPlan, isBraced, nodeClusters, parseSection,
-  patternRemark, secondariesPlan, storeysPlan, translation, trussPlan, type Plan, type TrussSpec,
+  bayMiddle, beamsPlan, bracingPlan, buildFrame, columnsPlan, connectCrossingsPlan, copyPlan, dividePlan, drawMember, edgesBySlope, edgesOfSelection, endConditionName, endConditions, endSymbol, findBays, floorEdits, gridLinesPlan, isBraced, nodeClusters, parseSection,
+  patternRemark, secondariesOnSlopes, secondariesPlan, slopesOf, storeysPlan, translation, trussPlan, type Plan, type TrussSpec,
 } from './index';
 
 const choice = (text: string) => {
@@ -222,4 +222,60 @@ test('a plane through three points has its own directions', () => {
   [0, 0.6, 0.8].forEach((part, i) => expect(slope.u[i]).toBeCloseTo(part, 12));
   expect(slope.normal[0]).toBeCloseTo(0, 12);
   expect(planeThrough([[0, 0, 0], [1, 0, 0], [2, 0, 0]])).toBeUndefined();
+});
+
+describe('a shed with a pitched roof', () => {
+  // three frames 6 m apart over 12 m, eaves at 5 m and ridge at 6.5 m; no member along the ridge
+  const pitched = (): Model => {
+    let model: Model = { ...emptyModel({ name: 'Shed', units: 'si', code: 'us' }) };
+    const put = (a: Vector, b: Vector) => {
+      const drawn = drawMember(model, a, b, { section: null, material: null });
+      const applied = drawn.ok ? applyAct(model, drawn.act) : undefined;
+      if (!applied?.ok) throw new Error('cannot be drawn');
+      model = applied.model;
+    };
+    for (const y of [0, 6, 12]) {
+      put([0, y, 0], [0, y, 5]);
+      put([12, y, 0], [12, y, 5]);
+      put([0, y, 5], [6, y, 6.5]);
+      put([12, y, 5], [6, y, 6.5]);
+    }
+    return model;
+  };
+  const model = pitched();
+  const rafters = Object.values(model.members).filter((member) => member.role !== 'column').map((member) => member.id);
+  const fields = { role: 'beam' as const, angle: 0, section: null, material: null };
+
+  test('rafters of both sides are two groups of three lines each, from the eaves up', () => {
+    const groups = edgesBySlope(model, rafters);
+    expect(groups.map((group) => group.length)).toEqual([3, 3]);
+    for (const [low, high] of groups.flat()) expect([low[2], high[2]]).toEqual([5, 6.5]);
+    expect(edgesBySlope(model, Object.values(model.members).filter((member) => member.role === 'column').map((member) => member.id)).map((group) => group.length)).toEqual([3, 3]);
+  });
+
+  test('purlins stand on both slopes at once, the last one beside the ridge; then each slope is one choice', () => {
+    const length = Math.hypot(6, 1.5);
+    const plan = secondariesOnSlopes(model, edgesBySlope(model, rafters), { layout: { spacing: 1.5, first: 0.2, last: 0.15 }, atEnds: false, supports: 'clear', ends: undefined, fields, noun: 'purlin' });
+    const applied = plan.ok ? applyAct(model, plan.act) : undefined;
+    if (!plan.ok || !applied?.ok) throw new Error('no purlins');
+    // at 0.2, 1.7, 3.2, 4.7 m and 0.15 m from the ridge of 6.185 m
+    const lines = 5;
+    expect(plan.made).toHaveLength(2 * 2 * lines);
+    const heights = [...new Set(plan.made.map((id) => Math.round(applied.model.nodes[applied.model.members[id].start].position[2] * 1e4) / 1e4))].sort();
+    expect(heights).toEqual([0.2, 1.7, 3.2, 4.7, length - 0.15].map((along) => Math.round((5 + (1.5 * along) / length) * 1e4) / 1e4));
+    const slopes = slopesOf(applied.model);
+    expect(slopes.map((slope) => slope.label).sort()).toEqual(['Slope falling to +x', 'Slope falling to −x']);
+    for (const slope of slopes) expect(slope.members).toHaveLength(2 * lines + 3 * (lines + 1));
+    // every field of a slope can be braced, the strips beside eaves and ridge too, though no member closes them
+    const bays = findBays(applied.model).filter((bay) => bay.sloping);
+    expect(bays).toHaveLength(2 * 2 * (lines + 1));
+    const ridge = bays.filter((bay) => bay.corners.some((corner) => Math.abs(corner[2] - 6.5) < 1e-6));
+    expect(ridge).toHaveLength(4);
+    const braced = bracingPlan(applied.model, ridge, 'cross', { section: null, material: null, behaviour: 'tension' }, false);
+    expect(braced.ok && braced.made).toHaveLength(8);
+  });
+
+  test('frames that are level and upright have no slopes', () => {
+    expect(slopesOf(shed)).toEqual([]);
+  });
 });

@@ -11,9 +11,9 @@ export { connectCrossingsPlan, crossings, dividePlan, type Crossing } from './di
 export { joinPlan } from './join-members';
 export { extendPlan } from './extend';
 export { copyStoreyPlan, insertStoreyPlan, reheightStoreyPlan, storeyMembers, type MovesAlong } from './storeys';
-export { gridPlane, storeyPlane, workingPlanes } from './planes';
+export { gridPlane, slopesOf, storeyPlane, workingPlanes, type Slope } from './planes';
 export { beamsPlan, columnsPlan, gridLinesPlan, storeysPlan, type PlanWindow } from './grid-places';
-export { edgeOfMembers, edgesOfSelection, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
+export { edgeOfMembers, edgesBySlope, edgesOfSelection, secondariesOnSlopes, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';
 export { bayMiddle, findBays, isBraced, type Bay } from './bays';
 export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './bracing';

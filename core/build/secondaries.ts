@@ -1,5 +1,5 @@
 import { count } from '../units';
-import { add, cross, distance, dot, norm, samePoint, scale, subtract, type Connection, type Model, type Vector } from '../model';
+import { add, applyAct, cross, distance, dot, norm, samePoint, scale, subtract, type Connection, type Model, type Vector } from '../model';
 import { Draft, type MemberFields } from './draft';
 import { finished } from './grid-places';
 import { refuse, type Plan } from './plan';
@@ -10,7 +10,8 @@ export type Edge = readonly [Vector, Vector];
 export interface SecondarySpec {
   /** at least two edges, in order: members span from the first to the last, over those between */
   readonly edges: readonly Edge[];
-  readonly layout: { readonly count: number } | { readonly spacing: number };
+  /** spacing m; `first` from where an edge begins, `last` from where it ends, m: left out, a spacing, and none of its own */
+  readonly layout: { readonly count: number } | { readonly spacing: number; readonly first?: number; readonly last?: number };
   /** whether members stand on the ends of the edges too */
   readonly atEnds: boolean;
   /** clear: a member of its own in every span, with these end conditions; over: running over the edges between them */
@@ -30,21 +31,85 @@ export function edgeOfMembers(model: Model, ids: readonly string[]): Edge | unde
   return points.every((point) => norm(cross(subtract(point, edge[0]), along)) / norm(along) < 10 * samePoint) ? edge : undefined;
 }
 
-/** Selected members parted into the lines they lie on, ordered along the direction across them. */
-export function edgesOfSelection(model: Model, ids: readonly string[]): Edge[] {
+/** The lines selected members lie on. */
+function edgesOfLines(model: Model, ids: readonly string[]): Edge[] {
   const lines: string[][] = [];
   for (const id of ids) {
     const home = lines.find((line) => edgeOfMembers(model, [...line, id]) !== undefined);
     if (home) home.push(id);
     else lines.push([id]);
   }
-  const edges = lines.map((line) => edgeOfMembers(model, line)).filter((edge): edge is Edge => edge !== undefined);
+  return lines.map((line) => edgeOfMembers(model, line)).filter((edge): edge is Edge => edge !== undefined);
+}
+
+/** Selected members parted into the lines they lie on, ordered along the direction across them. */
+export function edgesOfSelection(model: Model, ids: readonly string[]): Edge[] {
+  const edges = edgesOfLines(model, ids);
   if (edges.length < 2) return edges;
   // all edges run the way of the first
   const along = subtract(edges[0][1], edges[0][0]);
   const turned = edges.map((edge): Edge => (dot(subtract(edge[1], edge[0]), along) < 0 ? [edge[1], edge[0]] : edge));
   const across = subtract(farthest(turned)[0], turned[0][0]);
   return [...turned].sort((a, b) => dot(a[0], across) - dot(b[0], across));
+}
+
+/**
+ * Selected members parted into slopes: lines that run the same way and follow each other across it, each from its lower end up, so that the rafters
+ * of both sides of a ridge, of several roofs beside each other, or the columns of a wall make one group each.
+ */
+export function edgesBySlope(model: Model, ids: readonly string[]): Edge[][] {
+  const upward = ([a, b]: Edge): Edge => (b[2] < a[2] - samePoint ? [b, a] : [a, b]);
+  const edges = edgesOfLines(model, ids).map(upward);
+  const parallel = (a: Edge, b: Edge) => {
+    const [u, v] = [subtract(a[1], a[0]), subtract(b[1], b[0])];
+    return norm(cross(u, v)) < 1e-3 * norm(u) * norm(v);
+  };
+  const families: Edge[][] = [];
+  for (const edge of edges) {
+    const home = families.find((family) => parallel(family[0], edge));
+    if (home) home.push(edge);
+    else families.push([edge]);
+  }
+  return families.flatMap((family) => {
+    if (family.length < 2) return [family];
+    const along = subtract(family[0][1], family[0][0]);
+    const flat = (to: Vector): Vector => subtract(to, scale(along, dot(to, along) / dot(along, along)));
+    const between = (a: Edge, b: Edge) => flat(subtract(b[0], a[0]));
+    // the way across is that from a line to its nearest neighbour
+    let across: Vector | undefined;
+    for (const a of family) for (const b of family) if (a !== b && (!across || norm(between(a, b)) < norm(across) - samePoint)) across = between(a, b);
+    const rows: Edge[][] = [];
+    for (const edge of family) {
+      const row = rows.find(([first]) => norm(cross(between(first, edge), across!)) <= 10 * samePoint * norm(across!));
+      if (row) row.push(edge);
+      else rows.push([edge]);
+    }
+    return rows.map((row) => [...row].sort((a, b) => dot(a[0], across!) - dot(b[0], across!)));
+  });
+}
+
+/** Secondary members on each of several slopes, as one act. Groups of one line are passed over and told. */
+export function secondariesOnSlopes(model: Model, groups: readonly (readonly Edge[])[], spec: Omit<SecondarySpec, 'edges'>): Plan {
+  const usable = groups.filter((group) => group.length >= 2);
+  if (usable.length === 0) return refuse('Secondary members span between two lines. Select members on two or more parallel lines: window over the beams or rafters.');
+  let current = model;
+  const plans: Extract<Plan, { ok: true }>[] = [];
+  for (const edges of usable) {
+    const plan = secondariesPlan(current, { ...spec, edges });
+    if (!plan.ok) {
+      if (usable.length === 1) return plan;
+      continue;
+    }
+    const applied = applyAct(current, plan.act);
+    if (!applied.ok) return refuse(applied.error);
+    current = applied.model;
+    plans.push(plan);
+  }
+  if (plans.length === 0) return refuse(`Every ${spec.noun} is there already.`);
+  const left = groups.length - usable.length;
+  const words = `${plans.map((plan) => plan.words).join('; ')}${left > 0 ? `; ${count(left, 'line')} without another beside it left out` : ''}`;
+  const made = plans.flatMap((plan) => plan.made);
+  return { ok: true, act: { edits: plans.flatMap((plan) => plan.act.edits), sentence: plans.length === 1 ? plans[0].act.sentence! : `Placed ${count(made.length, spec.noun)} on ${plans.length} slopes` }, words, preview: plans.flatMap((plan) => plan.preview), made };
 }
 
 const farthest = (edges: readonly Edge[]): Edge => edges.reduce((far, edge) => (distance(edge[0], edges[0][0]) > distance(far[0], edges[0][0]) ? edge : far));
@@ -58,7 +123,7 @@ export function secondariesPlan(model: Model, { edges, layout, atEnds, supports,
   const [first] = edges;
   const length = distance(...first);
   if (length < samePoint) return refuse('The first edge has no length.');
-  const shares = 'count' in layout ? sharesByCount(layout.count, atEnds) : sharesBySpacing(length, layout.spacing, atEnds);
+  const shares = 'count' in layout ? sharesByCount(layout.count, atEnds) : sharesBySpacing(length, layout, atEnds);
   if (shares.length === 0) return refuse('count' in layout ? 'Say how many members there shall be, one or more.' : 'The spacing is longer than the edge: there is room for none.');
   if (shares.length > 2000) return refuse(`That would make ${shares.length} lines of members. Was another unit meant for the spacing?`);
   const draft = new Draft(model);
@@ -83,9 +148,19 @@ function sharesByCount(number: number, atEnds: boolean): number[] {
   return atEnds ? Array.from({ length: number }, (_, i) => (number === 1 ? 0.5 : i / (number - 1))) : Array.from({ length: number }, (_, i) => (i + 1) / (number + 1));
 }
 
-/** At the spacing from the start; what is left over stays at the end. */
-function sharesBySpacing(length: number, spacing: number, atEnds: boolean): number[] {
+/** At the spacing from the start, or from the first place; what is left over stays at the end, before the last place where one is given. */
+function sharesBySpacing(length: number, { spacing, first, last }: { spacing: number; first?: number; last?: number }, atEnds: boolean): number[] {
   if (!(spacing > 0)) return [];
+  if (first !== undefined || last !== undefined) {
+    const end = length - (last ?? 0);
+    const places: number[] = atEnds ? [0] : [];
+    const begin = first ?? spacing;
+    if (!(begin >= 0 && end <= length && (end - begin) / spacing < 5000)) return [];
+    for (let i = 0; begin + i * spacing < end - samePoint; i++) places.push(begin + i * spacing);
+    if (last !== undefined || atEnds) places.push(end);
+    if (atEnds && last !== undefined && last > samePoint) places.push(length);
+    return [...new Set(places.map((place) => Math.round((place / length) * 1e9) / 1e9))].filter((share) => atEnds || (share * length > samePoint / 2 && (1 - share) * length > samePoint / 2));
+  }
   const steps = Math.floor((length + samePoint) / spacing);
   if (steps > 5000) return Array.from({ length: 5000 }, () => 0);
   const shares = Array.from({ length: steps + 1 }, (_, i) => (i * spacing) / length).filter((share) => atEnds || (share * length > samePoint && (1 - share) * length > samePoint));

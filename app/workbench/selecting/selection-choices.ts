@@ -1,4 +1,4 @@
-import { endConditionName, storeyMembers, workingPlanes } from '~core/build';
+import { endConditionName, slopesOf, storeyMembers, workingPlanes } from '~core/build';
 import { inOrder, memberEnds, offPlane, storeysUpward, type Finding, type Member, type Model } from '~core/model';
 
 /** Something that can be selected by one click, in words. */
@@ -53,6 +53,7 @@ export function selectionChoices(model: Model, findings: readonly Finding[]): Ch
     by('Material', (member) => (member.material === null ? undefined : model.materials[member.material].name)),
     { title: 'Storey', choices: storeysUpward(model).flatMap((storey): SelectionChoice[] => [{ label: `${storey.label} with its columns`, members: storeyMembers(model, storey.id), nodes: [] }]) },
     { title: 'Plane', choices: workingPlanes(model).map(({ label, plane: of }) => ({ label, ...plane((position) => Math.abs(offPlane(of, position)) < tolerance) })) },
+    { title: 'Slope', choices: slopesOf(model).map(({ label, members: ids }) => ({ label, members: ids, nodes: [] })) },
     { title: 'Group', choices: inOrder(model.groups).map((group) => ({ label: group.label, members: group.members, nodes: group.nodes ?? [] })) },
     by('Ends', (member) => {
       if ((member.behaviour ?? 'frame') !== 'frame') return `${member.behaviour} only`;

@@ -1,4 +1,4 @@
-import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesOfSelection, endConditions, findBays, patternRemark, secondariesPlan, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
+import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesBySlope, endConditions, findBays, patternRemark, secondariesOnSlopes, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
 import { fixedSupport, pinnedSupport, storeysUpward, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
@@ -57,6 +57,8 @@ export const generatorTools: readonly Tool[] = [
       { key: 'noun', label: 'They are', kind: 'choice', initial: 'purlin', options: ['purlin', 'joist', 'secondary beam', 'rail'].map((value) => ({ value, label: `${value}s` })) },
       { key: 'layout', label: 'Placed by', kind: 'choice', initial: 'spacing', options: [{ value: 'spacing', label: 'spacing' }, { value: 'count', label: 'number' }] },
       { key: 'spacing', label: 'Spacing', kind: 'length', initial: 1.5, when: (values) => values.text('layout') === 'spacing' },
+      { key: 'first', label: 'First at', kind: 'length', initial: null, hint: 'empty: a spacing', when: (values) => values.text('layout') === 'spacing' },
+      { key: 'last', label: 'Last from the top', kind: 'length', initial: null, hint: 'empty: none of its own; such as beside the ridge', when: (values) => values.text('layout') === 'spacing' },
       { key: 'count', label: 'Number', kind: 'count', initial: 4, when: (values) => values.text('layout') === 'count' },
       { key: 'atEnds', label: 'On the ends of the lines too', kind: 'flag', initial: false },
       { key: 'supports', label: 'At supports', kind: 'choice', initial: 'clear', options: [{ value: 'clear', label: 'clear spans' }, { value: 'over', label: 'running over' }] },
@@ -64,11 +66,11 @@ export const generatorTools: readonly Tool[] = [
       { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam', 'light') }, { key: 'material', label: 'Material', kind: 'material', initial: bySection },
     ],
     plan: ({ model, selection }, values) => {
-      const edges = edgesOfSelection(model, selection.members);
-      if (edges.length < 2) return refused('Select members on two or more lines to span between: window over the beams or rafters, or Shift-click them.');
-      const layout = values.text('layout') === 'count' ? { count: values.number('count') } : { spacing: values.number('spacing') };
+      const groups = edgesBySlope(model, selection.members);
+      const [first, last] = [values.optional('first'), values.optional('last')];
+      const layout = values.text('layout') === 'count' ? { count: values.number('count') } : { spacing: values.number('spacing'), ...(first === undefined ? {} : { first }), ...(last === undefined ? {} : { last }) };
       return withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) =>
-        secondariesPlan(ready, { edges, layout, atEnds: values.flag('atEnds'), supports: values.text('supports') as 'clear' | 'over', ends: endOf(values.text('ends')), fields: { role: 'beam', angle: 0, section, material }, noun: values.text('noun') }));
+        secondariesOnSlopes(ready, groups, { layout, atEnds: values.flag('atEnds'), supports: values.text('supports') as 'clear' | 'over', ends: endOf(values.text('ends')), fields: { role: 'beam', angle: 0, section, material }, noun: values.text('noun') }));
     },
   },
   {

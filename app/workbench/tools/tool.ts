@@ -97,8 +97,8 @@ export class Values {
   }
 }
 
-/** Whether an open tool offers a bay in the plane one looks at: floors in plan, upright bays elsewhere, all of them for what lies on areas. */
-export const offersBay = (bay: Pick<Bay, 'upright'>, plane: ViewPlane['kind'], tool: string): boolean => (plane === 'plan' ? !bay.upright : bay.upright || (plane !== 'elevation' && tool === 'area-load'));
+/** Whether an open tool offers a bay in the plane one looks at: floors in plan, upright and sloping bays elsewhere, all of them for what lies on areas. */
+export const offersBay = (bay: Pick<Bay, 'upright' | 'sloping'>, plane: ViewPlane['kind'], tool: string): boolean => (plane === 'plan' ? !bay.upright : bay.upright || bay.sloping || (plane !== 'elevation' && tool === 'area-load'));
 
 export const refused = (error: string): Plan => ({ ok: false, error });
 
