@@ -146,6 +146,8 @@ export interface ViewSlice {
   /** storey or working plane in which free points lie while one looks in space */
   readonly workPlane: string;
   readonly newMembers: NewMembers;
+  /** what the tools were last given that stays the same from one use to the next, by tool and field */
+  readonly lastUsed: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
   readonly openTool: OpenTool | null;
   /** lines of what the open tool would make */
   readonly preview: readonly PreviewLine[];
@@ -202,7 +204,7 @@ export interface ViewSlice {
 export type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
 
 /** What survives a reload; the stage stands in the address. */
-const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'visible', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'steps', 'orthogonal', 'workPlane', 'newMembers', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'composition', 'ledgerOpen', 'ledgerTab'] as const;
+const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'visible', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'steps', 'orthogonal', 'workPlane', 'newMembers', 'lastUsed', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'composition', 'ledgerOpen', 'ledgerTab'] as const;
 type Kept = Pick<ViewState, (typeof kept)[number]>;
 const storageKey = (projectId: string) => `elbow.view.${projectId}`;
 
@@ -214,7 +216,7 @@ function initialView(model: Model): ViewState {
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
     hidden: [], visible: allVisible, coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
     snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, steps: model.settings.units === 'us' ? [0.3048, 0.3048] : [0.1, 0.1], orthogonal: false, workPlane: '',
-    newMembers: { mode: 'last', section: '', material: '', join: true }, openTool: null, preview: [], displayOpen: false, resultsOpen: false, watchOpen: true, composition: plainComposition,
+    newMembers: { mode: 'last', section: '', material: '', join: true }, lastUsed: {}, openTool: null, preview: [], displayOpen: false, resultsOpen: false, watchOpen: true, composition: plainComposition,
     quantity: 'My', drawn: plainlyDrawn, labelShifts: {}, animated: false, panes: [], hovered: null, paneScales: {}, legendRange: null, resultFilter: { of: 'all', storey: '', worst: 0, stations: 'ends', pivot: 'member' }, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, part: null, scaleText: '', fitRequest: 0,
   };
 }

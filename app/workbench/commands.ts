@@ -28,6 +28,8 @@ export const nextForm = { line: 'solid', solid: 'axes', axes: 'line' } as const;
 export function workbenchCommands(workbench: Workbench): Command[] {
   const state = workbench.getState;
   const hasSelection = () => state().selection.members.length + state().selection.nodes.length > 0;
+  const chosenIds = () => [...state().selection.members, ...state().selection.nodes];
+  const isLocked = (id: string) => state().model.settings.locked?.includes(id) === true;
   const canDelete = () => hasSelection() || (state().stage === 'loads' && state().pickedLoads.length > 0);
   return [
     ...stages.map((stage, i): Command => ({ id: `stage-${stage}`, title: `Go to stage ${stageNames[stage]}`, shortcut: String(i + 1), run: () => state().setStage(stage) })),
@@ -53,6 +55,8 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     { id: 'ortho', title: 'Draw square only, along the plane’s directions, or freely again', shortcut: 'Q', run: () => state().look({ orthogonal: !state().orthogonal }) },
     { id: 'show-kinds', title: 'Hide and show by kind: columns, beams, braces, slabs, walls, loads, labels', run: () => state().look({ displayOpen: true }) },
     ...visibleKinds.map((kind): Command => ({ id: `visible-${kind}`, title: `${state().visible[kind] ? 'Hide' : 'Show'} ${visibleNames[kind]}`, run: () => state().look({ visible: { ...state().visible, [kind]: !state().visible[kind] } }) })),
+    { id: 'lock', title: 'Lock the selected members and nodes against edits', enabled: () => hasSelection() && chosenIds().some((id) => !isLocked(id)), run: () => lockSelected(workbench, true) },
+    { id: 'unlock', title: 'Unlock the selected members and nodes', enabled: () => chosenIds().some(isLocked), run: () => lockSelected(workbench, false) },
     { id: 'delete', title: 'Delete what is selected', shortcut: 'Delete', enabled: canDelete, run: () => deleteSelected(workbench) },
     { id: 'undo', title: 'Undo', shortcut: 'Ctrl Z', run: () => void state().undo() },
     { id: 'redo', title: 'Redo', shortcut: 'Ctrl Y', run: () => void state().redo() },
@@ -97,6 +101,16 @@ export function selectAllInView(workbench: Workbench): void {
   const { model, plane, isolated, hidden, visible, select } = workbench.getState();
   const scope = scopeOf(model, plane, isolated, hidden, visible);
   select({ members: [...new Set([...scope.members.map((member) => member.id), ...scope.onEnd.map((one) => one.member.id)])] });
+}
+
+/** Locks what is selected against edits, or takes the lock away. */
+export function lockSelected(workbench: Workbench, lock: boolean): void {
+  const { model, selection, commit } = workbench.getState();
+  const chosen = [...selection.members, ...selection.nodes];
+  // what was deleted meanwhile need not stay locked
+  const before = (model.settings.locked ?? []).filter((id) => id in model.members || id in model.nodes);
+  const locked = lock ? [...new Set([...before, ...chosen])] : before.filter((id) => !chosen.includes(id));
+  commit({ edits: [{ kind: 'settings.change', fields: { locked } }], sentence: `${lock ? 'Locked' : 'Unlocked'} ${chosen.length === 1 ? chosen[0] : `${chosen.length} members and nodes`}` });
 }
 
 /** Adds what touches the selection: members at its nodes and the nodes of its members; with `whole`, on and on. */

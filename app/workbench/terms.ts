@@ -122,6 +122,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   similar: 'same section like',
   selecting: 'filter find by section storey kind duplicate unsupported loose',
   delete: 'remove erase',
+  lock: 'protect freeze fix in place read only',
+  unlock: 'unprotect release lock',
   history: 'revisions undo list log changes versions',
   findings: 'errors warnings problems messages mechanism instability duplicates diagnose check model',
   log: 'solver messages equations time iterations',

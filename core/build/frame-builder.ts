@@ -1,6 +1,7 @@
 import type { CatalogueMaterial } from '../catalog';
 import { count } from '../units';
 import { fixedSupport, pinnedSupport, samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey } from '../model';
+import type { MemberFields } from './draft';
 import { NodeFinder } from './node-finder';
 import { RecordCollector } from './records';
 import type { SectionChoice } from './section-choice';
@@ -18,8 +19,11 @@ export interface FrameSpec {
   readonly beamX: SectionChoice;
   readonly beamY: SectionChoice;
   /** of all members, or by what each section is made of */
-  readonly material: CatalogueMaterial | ((section: SectionChoice) => CatalogueMaterial);
+  readonly material: CatalogueMaterial | ((section: SectionChoice, role: 'column' | 'beam') => CatalogueMaterial);
   readonly feet: 'fixed' | 'pinned';
+  /** what else columns and beams get: connections of their ends, behaviour, axis position */
+  readonly columns?: Partial<MemberFields>;
+  readonly beams?: Partial<MemberFields>;
 }
 
 export interface BuiltFrame {
@@ -58,18 +62,18 @@ export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
   const joined = new Set(Object.values(model.members).map((member) => [member.start, member.end].sort().join(' ')));
   const members: Member[] = [];
   const { material } = spec;
-  const materialOf = (choice: SectionChoice) => collector.material(typeof material === 'function' ? material(choice) : material);
+  const materialOf = (choice: SectionChoice, role: 'column' | 'beam') => collector.material(typeof material === 'function' ? material(choice, role) : material);
   const join = (role: Member['role'], start: string, end: string, { section, material }: { section: string; material: string }) => {
     const pair = [start, end].sort().join(' ');
     if (joined.has(pair)) return;
     joined.add(pair);
-    members.push({ id: collector.nextId('members'), role, start, end, section, material, angle: 0 });
+    members.push({ id: collector.nextId('members'), role, start, end, section, material, angle: 0, ...(role === 'column' ? spec.columns : spec.beams) });
   };
-  const made = (choice: SectionChoice) => ({ material: materialOf(choice), section: collector.section(choice) });
+  const made = (choice: SectionChoice, role: 'column' | 'beam') => ({ material: materialOf(choice, role), section: collector.section(choice) });
   const none = { section: '', material: '' };
-  const column = made(spec.column);
-  const beamX = spec.baysX.length > 0 ? made(spec.beamX) : none;
-  const beamY = spec.baysY.length > 0 ? made(spec.beamY) : none;
+  const column = made(spec.column, 'column');
+  const beamX = spec.baysX.length > 0 ? made(spec.beamX, 'beam') : none;
+  const beamY = spec.baysY.length > 0 ? made(spec.beamY, 'beam') : none;
   for (let level = 1; level < zs.length; level++) {
     ys.forEach((_, j) => xs.forEach((__, i) => join('column', ids[level - 1][j][i], ids[level][j][i], column)));
     ys.forEach((_, j) => spec.baysX.forEach((__, i) => join('beam', ids[level][j][i], ids[level][j][i + 1], beamX)));

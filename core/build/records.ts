@@ -1,4 +1,4 @@
-import type { CatalogueMaterial } from '../catalog';
+import { localMaterialName, type CatalogueMaterial } from '../catalog';
 import { idSource, type Material, type Model, type Section, type TableName } from '../model';
 import type { SectionChoice } from './section-choice';
 
@@ -28,9 +28,10 @@ export class RecordCollector {
   /** The id of the material of that name, made from the table if it is not there. */
   material(material: CatalogueMaterial): string {
     const all = [...Object.values(this.model.materials), ...this.materials];
-    const same = all.find((candidate) => candidate.name === material.name);
+    const local = localMaterialName(material.name, this.model.settings.units);
+    const same = all.find((candidate) => candidate.name === material.name || candidate.name === local);
     if (same) return same.id;
-    const { thicknessLimit: _limit, ...properties } = material;
+    const { thicknessLimit: _limit, ...properties } = { ...material, name: local };
     const defined = Object.fromEntries(Object.entries(properties).filter(([, value]) => value !== undefined)) as Omit<Material, 'id'>;
     const record: Material = { id: this.nextId('materials'), ...defined };
     this.materials.push(record);

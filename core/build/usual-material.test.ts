@@ -29,7 +29,7 @@ test('a rolled shape of concrete is a finding that is mended with the steel of t
   const made = applyAct(model, act!);
   if (!made.ok) throw new Error(made.error);
   const of = (one: Model) => modelFindings(one).filter((finding) => finding.rule === 'impossible-material');
-  expect(of(made.model).map((finding) => finding.sentence)).toEqual(['2 members of section W14X90 are made of NW 5000 psi, which is concrete.']);
+  expect(of(made.model).map((finding) => finding.sentence)).toEqual(['2 members of section W14X90 are made of NW 34.5 MPa, which is concrete.']);
   const withSteel: Model = { ...made.model, materials: { ...made.model.materials, t9: { id: 't9', ...catalogueMaterialFor(model, section('W14X90').shape) } as Model['materials'][string] } };
   const [finding] = of(withSteel);
   const mended = applyAct(withSteel, finding.mend && 'act' in finding.mend ? finding.mend.act : { edits: [] });

@@ -3,6 +3,8 @@ import { materialsTable } from './data/materials-table';
 import { cellNumber, readTable } from './table';
 
 const MPa = 1e6;
+/** 1 psi in Pa: 4.4482216152605 N on 0.0254² m². */
+const psi = 4.4482216152605 / 0.0254 ** 2;
 
 /** A material's constants in SI: Pa, kg/m³, 1/K. Strengths that do not apply are absent. */
 export interface MaterialProperties {
@@ -79,7 +81,13 @@ export const reinforcingBars: readonly ReinforcingBar[] = readTable(barsTable).m
 }));
 
 export function findMaterial(name: string): CatalogueMaterial | undefined {
-  return catalogueMaterials.find((material) => material.name.toLowerCase() === name.trim().toLowerCase());
+  const wanted = name.trim().toLowerCase();
+  return catalogueMaterials.find((material) => material.name.toLowerCase() === wanted || localMaterialName(material.name, 'si').toLowerCase() === wanted);
+}
+
+/** A material's name with the strength it tells in the units of a project: "NW 5000 psi" is "NW 34.5 MPa" where one works in SI. */
+export function localMaterialName(name: string, units: 'si' | 'us'): string {
+  return units === 'us' ? name : name.replace(/^(.*\S)\s+(\d+) psi$/, (_, kind: string, strength: string) => `${kind} ${((Number(strength) * psi) / MPa).toFixed(1)} MPa`);
 }
 
 export function findBar(name: string): ReinforcingBar | undefined {

@@ -3,7 +3,7 @@ import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, t
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 5;
+export const formatVersion = 6;
 
 type FileTables = { [K in TableName]: z.ZodArray<(typeof recordSchemas)[K]> };
 const tables = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema)])) as unknown as FileTables;
@@ -28,6 +28,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   // version 4 knows area and line loads, rules that make loads, envelopes, combinations of combinations
   // version 5 knows the title block of reports
   4: (file) => ({ ...file, version: 5 }),
+  // version 6 knows the kind of structure, limits, names of directions and locked records
+  5: (file) => ({ ...file, version: 6 }),
   3: (file) => ({ ...file, version: 4, ...allOf(newInFour, []), ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInFour, 0) } } : {}) }),
 };
 

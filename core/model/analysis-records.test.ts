@@ -53,7 +53,7 @@ describe('what refers to a record that goes, goes with it or forgets it, and com
     expect(refusal({ kind: 'add', records: { diaphragms: [{ id: 'd2', label: 'F', nodes: ['n9'] }] } })).toMatch(/diaphragm d2 refers to node n9/);
     expect(refusal({ kind: 'change', table: 'combinations', changes: [{ id: 'u1', fields: { stiffnessSet: 'k7' } }] })).toMatch(/refers to stiffness set k7/);
     expect(refusal({ kind: 'change', table: 'analyses', changes: [{ id: 'a3', fields: { modal: 'a9' } }] })).toMatch(/refers to analysis a9/);
-    expect(refusal({ kind: 'change', table: 'members', changes: [{ id: 'm1', fields: { startConnection: { ry: -1 } } }] })).toMatch(/member m1 cannot take this value\. startConnection ry/);
+    expect(refusal({ kind: 'change', table: 'members', changes: [{ id: 'm1', fields: { startConnection: { ry: -1 } } }] })).toMatch(/member m1 cannot take this value\. start condition turn about y/);
     expect(refusal({ kind: 'change', table: 'analyses', changes: [{ id: 'a3', fields: { timeStep: 0 } }] })).toMatch(/analysis History cannot take this value|analysis a3 cannot take this value/);
   });
 });

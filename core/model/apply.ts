@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { count, formatNumber } from '../units';
 import type { Act, AddEdit, ChangeEdit, Edit, MoveEdit, RemoveEdit, SettingsEdit } from './edit';
+import { choiceWords, fieldWords } from './field-words';
 import { add, type Vector } from './geometry';
 import { idNumber, tableNames, tableWords, type Model, type RecordOf, type TableName } from './model';
 import { dependents, referencesOf, withoutReferences } from './references';
@@ -13,7 +14,7 @@ const refuse = (error: string): Applied => ({ ok: false, error });
 /** The first thing wrong with a record, as words: `position: expected number`. */
 function firstProblem(error: z.ZodError): string {
   const issue = error.issues[0];
-  const path = issue.path.join(' ');
+  const path = issue.path.map((part) => (typeof part === 'string' ? fieldWords(part) : String(part))).join(' ');
   return path === '' ? issue.message : `${path}: ${issue.message}`;
 }
 
@@ -49,6 +50,18 @@ export function applyAct(model: Model, act: Act): Applied {
     sentences.push(applied.sentence);
   }
   return { ok: true, model: current, inverse, sentence: act.sentence ?? sentences.join('; ') };
+}
+
+/** Why locked members or nodes keep an edit from being made; a node at which a locked member ends does not move either. */
+function lockedProblem(model: Model, table: TableName, ids: Iterable<string>, moves = true): string | undefined {
+  const { locked } = model.settings;
+  if (!locked || locked.length === 0 || (table !== 'members' && table !== 'nodes')) return undefined;
+  const names = new Set(locked);
+  const wanted = new Set(ids);
+  const own = [...wanted].find((id) => names.has(id));
+  const held = own === undefined && table === 'nodes' && moves ? Object.values(model.members).find((member) => names.has(member.id) && (wanted.has(member.start) || wanted.has(member.end))) : undefined;
+  const id = own ?? held?.id;
+  return id && `${id.startsWith('m') ? 'Member' : 'Node'} ${id} is locked. Select it and unlock it first. Nothing was changed.`;
 }
 
 function missing(table: TableName, id: string): string {
@@ -91,6 +104,8 @@ function addRecords(model: Model, edit: AddEdit): Applied {
 
 function changeRecords(model: Model, edit: ChangeEdit): Applied {
   const { table: name, changes } = edit;
+  const lock = lockedProblem(model, name, changes.map((change) => change.id), changes.some((change) => 'position' in change.fields));
+  if (lock) return refuse(lock);
   const table: Record<string, RecordOf<TableName>> = { ...model[name] };
   const before: ChangeEdit['changes'] = [];
   for (const { id, fields } of changes) {
@@ -111,7 +126,7 @@ function changeRecords(model: Model, edit: ChangeEdit): Applied {
     table[id] = parsed.data;
   }
   const ids = new Set(changes.map((change) => change.id));
-  const fields = [...new Set(changes.flatMap((change) => Object.keys(change.fields)))].map((field) => fieldWords[field] ?? field);
+  const fields = [...new Set(changes.flatMap((change) => Object.keys(change.fields)))].map(fieldWords);
   const who = ids.size === 1 ? `${tableWords[name].noun} ${nameOf(model, name, [...ids][0])}` : count(ids.size, tableWords[name].noun);
   return {
     ok: true,
@@ -120,10 +135,6 @@ function changeRecords(model: Model, edit: ChangeEdit): Applied {
     sentence: `Changed ${fields.join(', ')} of ${who}${newValue(model, edit)}`,
   };
 }
-
-const fieldWords: Readonly<Record<string, string>> = {
-  steelDesign: 'unbraced lengths', selfWeight: 'self-weight', angle: 'axis angle', from: 'start of the load', to: 'end of the load', at: 'position',
-};
 
 function nameOf(model: Model, table: TableName, id: string): string {
   const record = model[table][id] as { label?: string; name?: string };
@@ -137,7 +148,7 @@ function newValue(model: Model, edit: ChangeEdit): string {
   if (!entry || more.length > 0 || rest.some((change) => change.fields[entry[0]] !== entry[1])) return '';
   const [field, value] = entry;
   if (field === 'section' || field === 'material') return value === null ? ' to none' : ` to ${nameOf(model, field === 'section' ? 'sections' : 'materials', String(value))}`;
-  return typeof value === 'string' ? ` to ${value}` : '';
+  return typeof value === 'string' ? ` to ${choiceWords(field, value)}` : '';
 }
 
 function removeRecords(model: Model, edit: RemoveEdit): Applied {
@@ -151,6 +162,8 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
     if (users.length > 0) return refuse(`${field} ${nameOf(model, name, users[0][field] ?? '')} is used by ${count(users.length, 'member')}. Give them another ${field} first. Nothing was changed.`);
   }
   const gone = dependents(model, name, ids);
+  const lock = lockedProblem(model, 'members', gone.members ?? []) ?? lockedProblem(model, 'nodes', gone.nodes ?? []);
+  if (lock) return refuse(lock);
   const next: Record<string, unknown> = { ...model };
   const restored: Record<string, unknown[]> = {};
   const parts: string[] = [];
@@ -179,6 +192,8 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
 }
 
 function moveNodes(model: Model, edit: MoveEdit): Applied {
+  const lock = lockedProblem(model, 'nodes', edit.ids);
+  if (lock) return refuse(lock);
   const nodes = { ...model.nodes };
   const before: { id: string; fields: { position: Vector } }[] = [];
   for (const id of edit.ids) {
@@ -208,6 +223,6 @@ function changeSettings(model: Model, edit: SettingsEdit): Applied {
     ok: true,
     model: { ...model, settings: parsed.data },
     inverse: [{ kind: 'settings.change', fields: before }],
-    sentence: edit.fields.name !== undefined && keys.length === 1 ? `Renamed the project to ${edit.fields.name}` : `Changed ${keys.join(', ')} of the project`,
+    sentence: edit.fields.name !== undefined && keys.length === 1 ? `Renamed the project to ${edit.fields.name}` : `Changed ${keys.map(fieldWords).join(', ')} of the project`,
   };
 }

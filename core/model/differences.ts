@@ -1,5 +1,6 @@
 import { count, formatNumber } from '../units';
 import type { Act, Edit } from './edit';
+import { choiceWords, fieldWords } from './field-words';
 import { inOrder, tableNames, tableWords, type Model, type TableName } from './model';
 import { renumberForModel } from './rebase';
 import { referencesOf } from './references';
@@ -20,13 +21,11 @@ export interface Difference {
 type Plain = Readonly<Record<string, unknown>>;
 const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
 
-const fieldNames: Readonly<Record<string, string>> = { start: 'start node', end: 'end node', angle: 'axis angle', position: 'place', selfWeight: 'self-weight', startConnection: 'start connection', endConnection: 'end connection', startOffset: 'start offset', endOffset: 'end offset', axisPosition: 'axis position', elevation: 'height', elasticModulus: 'E', yieldStress: 'yield stress', concreteStrength: 'concrete strength', stiffnessSet: 'stiffness set' };
-
 /** Which records differ from one model to another, in words, table by table. What is the same object is not looked into. */
 export function modelDifferences(from: Model, to: Model): Difference[] {
   const found: Difference[] = [];
   const settings = changedFields(from.settings, to.settings).filter((field) => field !== 'name');
-  if (settings.length > 0) found.push({ key: 'settings', table: 'settings', id: '', kind: 'changed', sentence: `project: ${settings.map((field) => `${field} ${wordsOf(from, field, (from.settings as Plain)[field])} → ${wordsOf(to, field, (to.settings as Plain)[field])}`).join(', ')}`, fields: settings });
+  if (settings.length > 0) found.push({ key: 'settings', table: 'settings', id: '', kind: 'changed', sentence: `project: ${settings.map((field) => `${fieldWords(field)} ${wordsOf(from, field, (from.settings as Plain)[field])} → ${wordsOf(to, field, (to.settings as Plain)[field])}`).join(', ')}`, fields: settings });
   for (const table of tableNames) {
     if (from[table] === to[table]) continue;
     const [before, after] = [from[table], to[table]] as Readonly<Record<string, { id: string }>>[];
@@ -34,7 +33,7 @@ export function modelDifferences(from: Model, to: Model): Difference[] {
       if (!(record.id in after)) found.push({ key: `${table} ${record.id}`, table, id: record.id, kind: 'removed', sentence: `${nounOf(table, record)} taken out`, fields: [] });
       else if (record !== after[record.id]) {
         const fields = changedFields(record, after[record.id]);
-        if (fields.length > 0) found.push({ key: `${table} ${record.id}`, table, id: record.id, kind: 'changed', sentence: `${nounOf(table, record)}: ${fields.map((field) => `${fieldNames[field] ?? field} ${wordsOf(from, field, (record as Plain)[field])} → ${wordsOf(to, field, (after[record.id] as Plain)[field])}`).join(', ')}`, fields });
+        if (fields.length > 0) found.push({ key: `${table} ${record.id}`, table, id: record.id, kind: 'changed', sentence: `${nounOf(table, record)}: ${fields.map((field) => `${fieldWords(field)} ${wordsOf(from, field, (record as Plain)[field])} → ${wordsOf(to, field, (after[record.id] as Plain)[field])}`).join(', ')}`, fields });
       }
     }
     for (const record of inOrder(after)) if (!(record.id in before)) found.push({ key: `${table} ${record.id}`, table, id: record.id, kind: 'added', sentence: `${nounOf(table, record)} added`, fields: [] });
@@ -55,8 +54,8 @@ function wordsOf(model: Model, field: string, value: unknown): string {
   if (field === 'material' && typeof value === 'string') return model.materials[value]?.name ?? value;
   if (typeof value === 'number') return formatNumber(value, Number.isInteger(value) ? 0 : Math.abs(value) < 1 ? 4 : 3);
   if (Array.isArray(value) && value.every((part) => typeof part === 'number')) return `(${value.map((part: number) => formatNumber(part, 3)).join(', ')})`;
-  if (typeof value === 'object') return Array.isArray(value) ? count(value.length, 'entry') : Object.entries(value).filter(([, part]) => part !== false).map(([name, part]) => (part === true ? name : `${name} ${wordsOf(model, name, part)}`)).join(' ');
-  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
+  if (typeof value === 'object') return Array.isArray(value) ? count(value.length, 'entry') : Object.entries(value).filter(([, part]) => part !== false).map(([name, part]) => (part === true ? fieldWords(name) : `${fieldWords(name)} ${wordsOf(model, name, part)}`)).join(' ');
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : typeof value === 'string' ? choiceWords(field, value) : '';
 }
 
 /**

@@ -167,3 +167,19 @@ test('local axes follow the convention', () => {
   const rafter = localAxes([0, 0, 0], [3, 0, 4], 0);
   close(rafter.z, [-0.8, 0, 0.6]);
 });
+
+test('what is locked is not changed, moved or deleted, and neither is what would take it along', () => {
+  const locked = done(cantilever, { kind: 'settings.change', fields: { locked: ['m1'] } }).model;
+  const told = (...edits: Edit[]) => refusal(locked, ...edits);
+  expect(told({ kind: 'change', table: 'members', changes: [{ id: 'm1', fields: { angle: 1 } }] })).toBe('Member m1 is locked. Select it and unlock it first. Nothing was changed.');
+  expect(told({ kind: 'remove', table: 'members', ids: ['m1'] })).toMatch(/m1 is locked/);
+  expect(told({ kind: 'remove', table: 'nodes', ids: ['n2'] })).toMatch(/m1 is locked/);
+  expect(told({ kind: 'nodes.move', ids: ['n2'], by: [0, 0, 1] })).toMatch(/m1 is locked/);
+  expect(told({ kind: 'change', table: 'nodes', changes: [{ id: 'n2', fields: { position: [4, 0, 0] } }] })).toMatch(/m1 is locked/);
+  // a support at its end, and loads on it, are not it
+  expect(told({ kind: 'change', table: 'nodes', changes: [{ id: 'n2', fields: { mass: 5 } }] })).toBe('done');
+  expect(told({ kind: 'remove', table: 'loads', ids: ['l1'] })).toBe('done');
+  expect(refusal(done(locked, { kind: 'settings.change', fields: { locked: [] } }).model, { kind: 'nodes.move', ids: ['n2'], by: [0, 0, 1] })).toBe('done');
+  const node = done(cantilever, { kind: 'settings.change', fields: { locked: ['n2'] } }).model;
+  expect(refusal(node, { kind: 'change', table: 'nodes', changes: [{ id: 'n2', fields: { mass: 5 } }] })).toMatch(/Node n2 is locked/);
+});

@@ -24,6 +24,16 @@ export function formatValue(value: number, kind: QuantityKind, system: UnitSyste
   return formatNumber(value / unitSize(kind, system), decimals);
 }
 
+/**
+ * A value in base SI as a number in the project's unit with four digits that count: 2100, 62.64, 0.815. Nothing before the point is rounded away.
+ */
+export function formatSignificant(value: number, kind: QuantityKind, system: UnitSystem): string {
+  const inUnit = Math.abs(value / unitSize(kind, system));
+  const decimals = inUnit === 0 ? 0 : Math.max(0, 3 - Math.floor(Math.log10(inUnit)));
+  const text = formatValue(value, kind, system, Math.min(decimals, 6));
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+}
+
 /** A value in base SI as number and unit, `12.5 kN·m`. */
 export function formatQuantity(value: number, kind: QuantityKind, system: UnitSystem, decimals?: number): string {
   const unit = unitLabel(kind, system);

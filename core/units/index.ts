@@ -1,4 +1,4 @@
 export { kinds, prettyUnit, unitLabel, unitSize, type QuantityKind, type UnitSystem } from './quantity';
-export { count, formatCell, formatInput, formatNumber, formatQuantity, formatValue } from './format';
+export { count, formatCell, formatInput, formatNumber, formatQuantity, formatSignificant, formatValue } from './format';
 export { parseQuantity, parseSpacings, type Parsed } from './parse';
 export { doubtOf, positionInOtherUnit, positionMeant } from './doubt';

@@ -1,4 +1,4 @@
-import { count, formatNumber, formatQuantity, parseQuantity, parseSpacings, positionInOtherUnit, type QuantityKind, type UnitSystem } from './index';
+import { count, formatNumber, formatQuantity, formatSignificant, parseQuantity, parseSpacings, positionInOtherUnit, type QuantityKind, type UnitSystem } from './index';
 
 const read = (text: string, kind: QuantityKind = 'length', system: UnitSystem = 'si') => {
   const parsed = parseQuantity(text, kind, system);
@@ -97,4 +97,13 @@ describe('numbers that were meant in another unit', () => {
     expect(positionInOtherUnit(2500, 6, 'si')).toBe(' 2.500 m would fit: was it meant in mm?');
     expect(positionInOtherUnit(1e6, 6, 'si')).toBe('');
   });
+});
+
+test.each([
+  [0.21, 'area', 'si', '2100'], [0.2025, 'area', 'si', '2025'], [62.64e-4, 'area', 'si', '62.64'], [9.1e-4, 'area', 'us', '1.411'], [22.1 * 0.0254 ** 4, 'secondMoment', 'us', '22.1'], [0.63e-2, 'secondMoment', 'si', '630\u2009000'], [0, 'area', 'si', '0'], [-12.5e-4, 'area', 'si', '−12.5'],
+] as const)('%p (%s, %s) in four digits that count is %s', (value, kind, system, text) => expect(formatSignificant(value, kind, system)).toBe(text));
+
+test.each([['-100 lb/ft', 'lineLoad', -100 * 4.4482216152605 / 0.3048], ['2 kips/ft', 'lineLoad', 2000 * 4.4482216152605 / 0.3048], ['50 lb/ft2', 'pressure', 50 * 4.4482216152605 / 0.3048 ** 2], ['5 lbs', 'force', 5 * 4.4482216152605], ['12 k-ft', 'moment', 12000 * 4.4482216152605 * 0.3048]] as const)('“%s” is read as engineers type it', (text, kind, value) => {
+  const read = parseQuantity(text, kind, 'us');
+  expect(read.ok && read.value).toBeCloseTo(value, 6);
 });

@@ -20,6 +20,9 @@ export function AnalysisEditor({ analysis }: { analysis: Analysis }) {
         id={`${analysis.id}-${field}`} mode="multiple" maxTagCount={3} value={list.map((one) => one.case)} options={inOrder(model.cases).map((one) => ({ value: one.id, label: one.label, title: one.name }))}
         onChange={(ids: string[]) => change({ [field]: ids.map((id) => list.find((one) => one.case === id) ?? { case: id, factor: 1 }) })}
       />
+      {list.map((one) => (
+        <QuantityField key={one.case} label={`× ${model.cases[one.case].label}`} kind="number" units={model.settings.units} value={one.factor} onCommit={(factor) => change({ [field]: list.map((other) => (other.case === one.case ? { ...other, factor } : other)) })} refuse={field === 'masses' ? (factor) => (factor >= 0 ? undefined : 'A share of a mass is not below zero.') : undefined} />
+      ))}
     </>
   );
   const sets = inOrder(model.stiffnessSets);

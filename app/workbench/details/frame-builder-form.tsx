@@ -1,12 +1,13 @@
 import { Button, Input, Segmented, Select } from 'antd';
-import { useMemo, useState } from 'react';
-import { buildFrame, bySection, catalogueMaterialFor, parseSection, type BuiltFrame, type FrameSpec, type SectionChoice } from '~core/build';
-import { catalogueMaterials } from '~core/catalog';
-import type { Model } from '~core/model';
+import { Fragment, useMemo, useState } from 'react';
+import { buildFrame, bySection, catalogueMaterialFor, endConditions, parseSection, type BuiltFrame, type FrameSpec, type SectionChoice } from '~core/build';
+import { catalogueMaterials, localMaterialName } from '~core/catalog';
+import { axisPositions, behaviours, type AxisPosition, type Behaviour, type Model } from '~core/model';
 import { count, parseQuantity, parseSpacings } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { colors } from '../../theme/tokens';
 import { Icon } from '../../theme/icons';
+import { behaviourNames, positionNames } from './behaviour-names';
 
 interface Typed {
   readonly origin: string;
@@ -16,15 +17,23 @@ interface Typed {
   readonly column: string;
   readonly beamX: string;
   readonly beamY: string;
+  /** of columns and of beams */
   readonly material: string;
+  readonly beamMaterial: string;
   readonly feet: 'fixed' | 'pinned';
+  readonly beamEnds: string;
+  readonly columnAxis: AxisPosition;
+  readonly beamAxis: AxisPosition;
+  readonly beamBehaviour: Behaviour;
 }
 
-type Field = Exclude<keyof Typed, 'material' | 'feet'>;
+type Field = 'origin' | 'baysX' | 'baysY' | 'storeys' | 'column' | 'beamX' | 'beamY';
+
+const plain = { material: bySection, beamMaterial: bySection, feet: 'fixed', beamEnds: 'fixed', columnAxis: 'centroid', beamAxis: 'centroid', beamBehaviour: 'frame' } as const;
 
 const starting: Record<'si' | 'us', Typed> = {
-  si: { origin: '0, 0, 0', baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', material: bySection, feet: 'fixed' },
-  us: { origin: '0, 0, 0', baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', material: bySection, feet: 'fixed' },
+  si: { origin: '0, 0, 0', baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', ...plain },
+  us: { origin: '0, 0, 0', baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', ...plain },
 };
 const labels: Record<Field, string> = { origin: 'Begins at', baysX: 'Bays along x', baysY: 'Bays along y', storeys: 'Storeys', column: 'Columns', beamX: 'Beams along x', beamY: 'Beams along y' };
 
@@ -52,12 +61,17 @@ function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Par
   const wrong = corner.find((part) => !part.ok);
   if (corner.length !== 3 || wrong) errors.origin = wrong && !wrong.ok && corner.length === 3 ? wrong.error : 'Type x, y, z of the first corner, such as 0, 0, 0.';
   const origin = corner.map((part) => (part.ok ? part.value : 0)) as [number, number, number];
-  const material = typed.material === bySection ? ({ shape }: SectionChoice) => catalogueMaterialFor(model, shape) : catalogueMaterials.find((one) => one.name === typed.material)!;
+  const material = ({ shape }: SectionChoice, role: 'column' | 'beam') => {
+    const wanted = role === 'column' ? typed.material : typed.beamMaterial;
+    return wanted === bySection ? catalogueMaterialFor(model, shape) : catalogueMaterials.find((one) => one.name === wanted)!;
+  };
+  const ends = endConditions.find((one) => one.name === typed.beamEnds)?.connection;
+  const axis = (position: AxisPosition) => (position === 'centroid' ? {} : { axisPosition: position });
   const members = (baysX.length + 1) * (baysY.length + 1) * storeys.length * 3;
   if (members > 60000) errors.storeys = `This would make about ${members} members, more than a browser can hold at once. Build fewer storeys.`;
   if (Object.keys(errors).length > 0 || !column || !beamX || !beamY) return { errors, understood };
-  const spec: FrameSpec = { origin, baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet };
-  const madeOf = typed.material === bySection ? [...new Set([column, ...(baysX.length > 0 ? [beamX] : []), ...(baysY.length > 0 ? [beamY] : [])].map(({ name, shape }) => `${name}: ${catalogueMaterialFor(model, shape).name}`))].join(', ') : '';
+  const spec: FrameSpec = { origin, baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet, columns: axis(typed.columnAxis), beams: { ...axis(typed.beamAxis), ...(typed.beamBehaviour === 'frame' ? {} : { behaviour: typed.beamBehaviour }), ...(ends && typed.beamBehaviour === 'frame' ? { startConnection: ends, endConnection: ends } : {}) } };
+  const madeOf = [...new Set([{ choice: column, role: 'column' as const }, ...(baysX.length > 0 ? [{ choice: beamX, role: 'beam' as const }] : []), ...(baysY.length > 0 ? [{ choice: beamY, role: 'beam' as const }] : [])].map(({ choice, role }) => `${choice.name}: ${localMaterialName(material(choice, role).name, units)}`))].join(', ');
   return { built: buildFrame(model, spec), errors, understood, madeOf };
 }
 
@@ -96,18 +110,37 @@ export function FrameBuilder() {
         </div>
         <div className="fields">
           {(['origin', 'baysX', 'baysY', 'storeys', 'column', 'beamX', 'beamY'] as const).map(field)}
-          <label htmlFor="builder-material">Made of</label>
-          <Select
-            id="builder-material"
-            showSearch={{ optionFilterProp: 'label' }}
-            value={typed.material}
-            options={[{ label: 'as the sections say', options: [{ value: bySection, label: 'by the section' }] }, ...(['concrete', 'steel'] as const).map((kind) => ({ label: kind, options: catalogueMaterials.filter((one) => one.kind === kind).map((one) => ({ value: one.name, label: one.name })) }))]}
-            onChange={(material: string) => set({ material })}
-          />
+          {(['material', 'beamMaterial'] as const).map((which) => (
+            <Fragment key={which}>
+              <label htmlFor={`builder-${which}`}>{which === 'material' ? 'Columns of' : 'Beams of'}</label>
+              <Select
+                id={`builder-${which}`}
+                showSearch={{ optionFilterProp: 'label' }}
+                value={typed[which]}
+                options={[{ label: 'as the sections say', options: [{ value: bySection, label: 'by the section' }] }, ...(['concrete', 'steel'] as const).map((kind) => ({ label: kind, options: catalogueMaterials.filter((one) => one.kind === kind).map((one) => ({ value: one.name, label: localMaterialName(one.name, model.settings.units) })) }))]}
+                onChange={(material: string) => set({ [which]: material })}
+              />
+            </Fragment>
+          ))}
           {madeOf !== '' && <><span /><span className="field-hint">{madeOf}</span></>}
           <span className="field-label">Feet</span>
           <Segmented aria-label="Feet" block value={typed.feet} options={[{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }] satisfies { value: Typed['feet']; label: string }[]} onChange={(feet: Typed['feet']) => set({ feet })} />
+          <label htmlFor="builder-ends">Beam ends</label>
+          <Select id="builder-ends" value={typed.beamEnds} popupMatchSelectWidth={false} labelRender={({ value }) => String(value)} options={endConditions.map((condition) => ({ value: condition.name, label: `${condition.name}: ${condition.why}` }))} onChange={(beamEnds: string) => set({ beamEnds })} />
         </div>
+        <details>
+          <summary>Axis position and behaviour</summary>
+          <div className="fields">
+            {(['columnAxis', 'beamAxis'] as const).map((which) => (
+              <Fragment key={which}>
+                <label htmlFor={`builder-${which}`}>{which === 'columnAxis' ? 'Column axis' : 'Beam axis'}</label>
+                <Select id={`builder-${which}`} value={typed[which]} options={axisPositions.map((value) => ({ value, label: positionNames[value] }))} onChange={(value: AxisPosition) => set({ [which]: value })} />
+              </Fragment>
+            ))}
+            <label htmlFor="builder-behaviour">Beams carry</label>
+            <Select id="builder-behaviour" value={typed.beamBehaviour} options={behaviours.map((value) => ({ value, label: behaviourNames[value] }))} onChange={(beamBehaviour: Behaviour) => set({ beamBehaviour })} />
+          </div>
+        </details>
         <p className="caption" style={{ margin: '10px 0 6px', textAlign: 'right' }} aria-live="polite">
           {!built ? 'Mend what is marked above.' : built.act ? `${count(built.nodes.length, 'node')}, ${count(built.members.length, 'member')}, ${count(built.supports, 'support')}` : 'All of this is in the model already.'}
         </p>

@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
-import { deleteSelected } from '../commands';
+import { deleteSelected, lockSelected } from '../commands';
 import { toolOf, tools } from '../tools/all-tools';
 import { isOfLoads, openTool } from '../tools/open-tool';
 import type { Tool } from '../tools/tool';
@@ -28,6 +28,7 @@ export function FrameDetails() {
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
   const showsSelection = useShowsSelection();
+  const locked = [...selection.members, ...selection.nodes].some((id) => model.settings.locked?.includes(id));
   if (builderOpen) return <FrameBuilder />;
   const tool = open && toolOf(open.id);
   if (tool && !isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
@@ -99,10 +100,11 @@ export function FrameDetails() {
         {nodes.length > 0 && <NodeEditor ids={nodes} />}
       </div>
       <div className="details-foot">
-        <Button danger onClick={() => deleteSelected(workbench)}>
+        <Button danger disabled={locked} onClick={() => deleteSelected(workbench)}>
           Delete
         </Button>
-        <span className="caption">can be undone</span>
+        <Button onClick={() => lockSelected(workbench, !locked)}>{locked ? 'Unlock' : 'Lock'}</Button>
+        <span className="caption">{locked ? 'locked against edits' : 'can be undone'}</span>
       </div>
     </aside>
   );

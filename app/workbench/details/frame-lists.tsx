@@ -1,6 +1,6 @@
 import { Button, Input, Select } from 'antd';
 import { diaphragmOfStorey, floorEdits } from '~core/build';
-import { catalogueMaterials } from '~core/catalog';
+import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, storeysUpward } from '~core/model';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -113,7 +113,7 @@ export function NewMembersEditor() {
         <>
           <SectionField label="Section" value={newMembers.section} onCommit={(choice) => set({ section: 'existing' in choice ? choice.existing.name : choice.made.name })} />
           <label htmlFor="new-material">Material</label>
-          <Select id="new-material" showSearch value={newMembers.material} options={[...own, ...catalogueMaterials.map((one) => one.name).filter((name) => !own.includes(name))].map((value) => ({ value, label: value }))} onChange={(material) => set({ material })} />
+          <Select id="new-material" showSearch value={newMembers.material} options={[...own, ...catalogueMaterials.map((one) => localMaterialName(one.name, model.settings.units)).filter((name) => !own.includes(name))].map((value) => ({ value, label: value }))} onChange={(material) => set({ material })} />
         </>
       )}
       <label htmlFor="new-join">They meet</label>

@@ -1,16 +1,13 @@
 import { Select } from 'antd';
 import { endConditionName, endConditions } from '~core/build';
-import { axisPositions, behaviours, type AxisPosition, type Behaviour, type Connection, type Member, type StiffnessFactors } from '~core/model';
+import { axisPositions, behaviours, type Connection, type Member, type StiffnessFactors } from '~core/model';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
 import { Part } from '../part';
 import { QuantityField } from '../quantity-field';
+import { behaviourNames, positionNames } from './behaviour-names';
 import { SectionCut } from './section-cut';
 
-const behaviourNames: Readonly<Record<Behaviour, string>> = { frame: 'frame: axial, bending, torsion', axial: 'axial force only', tension: 'tension only', compression: 'compression only' };
-const positionNames: Readonly<Record<AxisPosition, string>> = {
-  topLeft: 'top left', top: 'top', topRight: 'top right', left: 'left', middle: 'middle of the box', right: 'right', bottomLeft: 'bottom left', bottom: 'bottom', bottomRight: 'bottom right', centroid: 'centroid', shearCentre: 'shear centre',
-};
 const ways: readonly [keyof Connection, string, 'force' | 'moment'][] = [['ux', 'along x', 'force'], ['uy', 'along y', 'force'], ['uz', 'along z', 'force'], ['rx', 'about x', 'moment'], ['ry', 'about y', 'moment'], ['rz', 'about z', 'moment']];
 const factorNames: readonly [keyof StiffnessFactors, string][] = [['area', 'A'], ['inertiaY', 'I about y'], ['inertiaZ', 'I about z'], ['torsion', 'J'], ['shearY', 'shear y'], ['shearZ', 'shear z']];
 

@@ -1,7 +1,7 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
 import { catalogueMaterialFor, RecordCollector, type SectionChoice } from '~core/build';
-import { catalogueMaterials, materialKindOf } from '~core/catalog';
+import { catalogueMaterials, localMaterialName, materialKindOf } from '~core/catalog';
 import { inOrder, memberLength, type Edit, type Member, type Section } from '~core/model';
 import { formatQuantity, formatValue } from '~core/units';
 import { useWorkbench } from '../../state/store';
@@ -59,7 +59,7 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
   const own = inOrder(model.materials);
   const materialOptions = [
     ...(own.length > 0 ? [{ label: 'In this project', options: own.map((one) => ({ value: one.id, label: one.name })) }] : []),
-    ...(['steel', 'concrete'] as const).map((kind) => ({ label: `${kind[0].toUpperCase()}${kind.slice(1)}`, options: catalogueMaterials.filter((one) => one.kind === kind && !own.some((present) => present.name === one.name)).map((one) => ({ value: one.name, label: one.name })) })),
+    ...(['steel', 'concrete'] as const).map((kind) => ({ label: `${kind[0].toUpperCase()}${kind.slice(1)}`, options: catalogueMaterials.filter((one) => one.kind === kind && !own.some((present) => present.name === one.name || present.name === localMaterialName(one.name, units))).map((one) => ({ value: one.name, label: localMaterialName(one.name, units) })) })),
   ];
   const single = members.length === 1 ? members[0] : undefined;
   return (

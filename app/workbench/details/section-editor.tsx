@@ -1,7 +1,7 @@
 import { parseSection } from '~core/build';
 import { sectionProperties } from '~core/catalog';
 import type { Section } from '~core/model';
-import { count, formatInput, formatValue, unitLabel, type QuantityKind, type UnitSystem } from '~core/units';
+import { count, formatInput, formatSignificant, unitLabel, type QuantityKind, type UnitSystem } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { QuantityField } from '../quantity-field';
 
@@ -31,11 +31,11 @@ export function SectionEditor({ section }: { section: Section }) {
   const typed = (value: number) => formatInput(value, 'sectionLength', units);
   const positive = (value: number) => (value > 0 && value < 10 ? undefined : 'A dimension must be above zero and below 10 m.');
   const properties = sectionProperties(shape);
-  const row = (name: string, value: number, kind: QuantityKind, decimals?: number) => (
+  const row = (name: string, value: number, kind: QuantityKind) => (
     <tr key={name}>
       <td className="secondary">{name}</td>
       <td className="number">
-        {formatValue(value, kind, units, decimals)} <span className="caption">{unitLabel(kind, units)}</span>
+        {formatSignificant(value, kind, units)} <span className="caption">{unitLabel(kind, units)}</span>
       </td>
     </tr>
   );
@@ -59,10 +59,10 @@ export function SectionEditor({ section }: { section: Section }) {
         <tbody>
           {shape.type !== 'rectangle' && shape.type !== 'circle' && [row('h', properties.depth, 'sectionLength'), row('b', properties.width, 'sectionLength')]}
           {row('A', properties.area, 'area')}
-          {row('I about y (strong)', properties.inertiaY, 'secondMoment', 0)}
-          {row('I about z', properties.inertiaZ, 'secondMoment', 0)}
-          {row('J', properties.torsion, 'secondMoment', 1)}
-          {row('Plastic modulus, y', properties.plasticModulusY, 'sectionModulus', 0)}
+          {row('I about y (strong)', properties.inertiaY, 'secondMoment')}
+          {row('I about z', properties.inertiaZ, 'secondMoment')}
+          {row('J', properties.torsion, 'secondMoment')}
+          {row('Plastic modulus, y', properties.plasticModulusY, 'sectionModulus')}
         </tbody>
       </table>
       <p className="field-hint">{shape.type !== 'rectangle' && shape.type !== 'circle' ? 'Computed from its dimensions. Another size is another section: choose it above, or replace this one everywhere.' : 'A change of dimensions changes every member with this section.'}</p>

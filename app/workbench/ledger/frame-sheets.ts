@@ -1,24 +1,24 @@
 import { endConditionName, endConditions, parseSection } from '~core/build';
 import { catalogueMaterials, findMaterial, sectionProperties } from '~core/catalog';
 import { behaviours, memberLength, type GridLine, type Group, type Material, type Member, type Model, type Node, type Section, type Storey, type Support } from '~core/model';
-import { count, formatInput, formatValue, parseQuantity, unitLabel, type QuantityKind } from '~core/units';
+import { count, formatInput, formatSignificant, formatValue, parseQuantity, unitLabel, type QuantityKind } from '~core/units';
 import { placeWords } from '../details/selection-words';
 import type { Batch, CellColumn, CellRead, Sheet } from './cells';
 
 const bad = (error: string): CellRead => ({ ok: false, error });
 const good = (fields: Readonly<Record<string, unknown>>): CellRead => ({ ok: true, fields });
 
-function quantity<Row>(model: Model, title: string, kind: QuantityKind, value: (row: Row) => number | undefined, fields: ((value: number | null) => Record<string, unknown>) | undefined, options: { width?: number; decimals?: number; positive?: boolean; optional?: boolean } = {}): CellColumn<Row> {
+function quantity<Row>(model: Model, title: string, kind: QuantityKind, value: (row: Row) => number | undefined, fields: ((value: number | null) => Record<string, unknown>) | undefined, options: { width?: number; decimals?: number; positive?: boolean; optional?: boolean; /** four digits that count instead of a number of decimals */ significant?: boolean } = {}): CellColumn<Row> {
   const { units } = model.settings;
   return {
     title, unit: unitLabel(kind, units), width: options.width ?? 84, numeric: true,
     text: (row) => {
       const own = value(row);
-      return own === undefined ? '' : options.decimals === undefined ? formatInput(own, kind, units) : formatValue(own, kind, units, options.decimals);
+      return own === undefined ? '' : options.significant || options.decimals === undefined ? formatInput(own, kind, units) : formatValue(own, kind, units, options.decimals);
     },
     show: (row) => {
       const own = value(row);
-      return own === undefined ? '' : formatValue(own, kind, units, options.decimals);
+      return own === undefined ? '' : options.significant ? formatSignificant(own, kind, units) : formatValue(own, kind, units, options.decimals);
     },
     order: (row) => value(row) ?? -Infinity,
     ...(fields
@@ -164,6 +164,10 @@ export function supportSheet(model: Model): Sheet<Node> {
   };
 }
 
+const shapeNames: Readonly<Record<string, string>> = { i: 'I section' };
+/** What a kind of shape is called. */
+const shapeWords = (type: string): string => shapeNames[type] ?? type.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
 /** Sections and materials go when no member has them; those in use stay and are named. */
 function unusedOnly<Row extends { id: string }>(table: 'sections' | 'materials', name: (row: Row) => string, users: ReadonlyMap<string, number>): NonNullable<Sheet<Row>['remove']> {
   return (rows) => {
@@ -191,13 +195,13 @@ export function sectionSheet(model: Model): Sheet<Section> {
         const parsed = parseSection(text, current.settings.units);
         return parsed.ok ? good({ name: parsed.value.name, shape: parsed.value.shape }) : bad(parsed.error);
       }),
-      words('Kind', 100, (section) => section.shape.type.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)),
+      words('Kind', 100, (section) => shapeWords(section.shape.type)),
       quantity(model, 'h', 'sectionLength', (section: Section) => properties(section).depth, undefined),
       quantity(model, 'b', 'sectionLength', (section: Section) => properties(section).width, undefined),
-      quantity(model, 'A', 'area', (section: Section) => properties(section).area, undefined, { decimals: 2 }),
-      quantity(model, 'Iy', 'secondMoment', (section: Section) => properties(section).inertiaY, undefined, { decimals: 0, width: 100 }),
-      quantity(model, 'Iz', 'secondMoment', (section: Section) => properties(section).inertiaZ, undefined, { decimals: 0, width: 100 }),
-      quantity(model, 'J', 'secondMoment', (section: Section) => properties(section).torsion, undefined, { decimals: 1, width: 90 }),
+      quantity(model, 'A', 'area', (section: Section) => properties(section).area, undefined, { significant: true }),
+      quantity(model, 'Iy', 'secondMoment', (section: Section) => properties(section).inertiaY, undefined, { significant: true, width: 100 }),
+      quantity(model, 'Iz', 'secondMoment', (section: Section) => properties(section).inertiaZ, undefined, { significant: true, width: 100 }),
+      quantity(model, 'J', 'secondMoment', (section: Section) => properties(section).torsion, undefined, { significant: true, width: 90 }),
       { title: 'Used by', width: 70, numeric: true, text: (section) => String(users.get(section.id) ?? 0), order: (section) => users.get(section.id) ?? 0 },
     ],
     create: (fields, { collector }) => (fields.shape ? { ok: true, record: { id: collector.nextId('sections'), name: String(fields.name), shape: fields.shape } as Section } : { ok: false, error: 'Type a section by name or dimensions in the first column.' }),

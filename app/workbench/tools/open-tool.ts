@@ -1,7 +1,7 @@
 import type { Vector } from '~core/model';
 import type { Workbench } from '../../state/store';
 import { toolOf } from './all-tools';
-import { initialValues, Values, type FieldValue, type Tool, type ToolContext } from './tool';
+import { initialValues, Values, type Field, type FieldValue, type Tool, type ToolContext } from './tool';
 
 /** What a tool works on: the model, what is selected, and the case that is shown. */
 export function toolContext({ model, selection, shown }: ReturnType<Workbench['getState']>): ToolContext {
@@ -14,9 +14,29 @@ export function openTool(workbench: Workbench, id: string, given: Readonly<Recor
   if (!tool) throw new Error(`There is no tool “${id}”.`);
   const context = toolContext(workbench.getState());
   const { startTool } = workbench.getState();
-  const values = { ...initialValues(tool, context), ...given };
+  const values = { ...initialValues(tool, context), ...remembered(tool, context, workbench.getState().lastUsed[id]), ...given };
   const needed = tool.fields(context).find((field) => field.kind === 'point' && values[field.key] == null && !isOptional(field.hint) && (field.when?.(new Values(values)) ?? true));
   startTool(id, values, needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null, isOfLoads(tool) ? 'loads' : 'frame');
+}
+
+/** Fields whose values stay from one use of a tool to the next: what things are made of and how they are joined, not where they go. */
+const stays = (field: Field): boolean => field.kind === 'section' || field.kind === 'material' || (field.kind === 'choice' && ['ends', 'foot', 'behaviour', 'pattern', 'web', 'supports', 'noun'].includes(field.key));
+
+/** What a tool was last given, as far as it still makes sense. */
+function remembered(tool: Tool, context: ToolContext, last: Readonly<Record<string, unknown>> | undefined): Record<string, FieldValue> {
+  if (!last) return {};
+  return Object.fromEntries(tool.fields(context).flatMap((field): [string, FieldValue][] => {
+    const value = last[field.key];
+    if (!stays(field) || typeof value !== 'string') return [];
+    return field.kind !== 'choice' || field.options.some((option) => option.value === value) ? [[field.key, value]] : [];
+  }));
+}
+
+/** Keeps what a tool was given for its next use. */
+export function rememberValues(workbench: Workbench, tool: Tool, values: Readonly<Record<string, unknown>>): void {
+  const { lastUsed, look } = workbench.getState();
+  const kept = Object.fromEntries(tool.fields(toolContext(workbench.getState())).filter(stays).map((field) => [field.key, values[field.key]]));
+  look({ lastUsed: { ...lastUsed, [tool.id]: kept } });
 }
 
 /** Whether a tool belongs to the Loads stage. */

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useDeferredValue, useEffect, useId, useMemo, useState } from 'react';
 import { bayMiddle, bySection, findBays, type Bay, type Plan } from '~core/build';
-import { catalogueMaterials } from '~core/catalog';
+import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, type Vector } from '~core/model';
 import { count, formatQuantity, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -11,7 +11,7 @@ import { selectionWords } from '../details/selection-words';
 import { SectionField } from '../details/section-field';
 import { FormFields, useFormOfValues, useReportUnread } from '../form-of-values';
 import { QuantityField } from '../quantity-field';
-import { nextPoint, toolContext } from './open-tool';
+import { nextPoint, rememberValues, toolContext } from './open-tool';
 import { offersBay, Values, type Field, type FieldValue, type Tool } from './tool';
 
 /** What an act depends on, to tell a repetition by accident from another act. */
@@ -56,6 +56,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
     }
     const before = Object.keys(api.getState().model.nodes).length;
     if (!api.getState().commit(made.act)) return;
+    rememberValues(api, tool, api.getState().openTool!.values);
     const chosen = made.made.filter((id) => id in api.getState().model.members);
     if (before === 0) look({ cameras: {} });
     if (tool.again) {
@@ -184,7 +185,7 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
       return <SectionField label={field.label} value={typeof value === 'string' ? value : ''} onCommit={(choice) => onChange('existing' in choice ? choice.existing.name : choice.made.name)} />;
     case 'material': {
       const own = inOrder(model.materials).map((material) => material.name);
-      const listed = catalogueMaterials.map((material) => material.name).filter((name) => !own.includes(name));
+      const listed = catalogueMaterials.map((material) => localMaterialName(material.name, units)).filter((name) => !own.includes(name));
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
