@@ -32,7 +32,7 @@ test('a braced steel frame of 3 × 2 bays and three storeys with a pitched roof,
   await page.getByRole('button', { name: 'Frame builder' }).first().click();
   const builder = page.getByRole('complementary', { name: 'Frame builder' });
   for (const [label, text] of [['Bays along x', '3*6'], ['Bays along y', '2*5'], ['Storeys', '4, 2*3.5'], ['Columns', 'W10X49'], ['Beams along x', 'W14X30'], ['Beams along y', 'W12X26']]) await builder.getByLabel(label).fill(text);
-  await builder.getByLabel('Columns of').fill('A992');
+  await builder.getByLabel('Column material').fill('A992');
   await page.keyboard.press('Enter');
   await builder.getByText('48 nodes, 87 members, 12 supports').waitFor();
   await builder.getByRole('button', { name: 'Make frame' }).click();

@@ -201,7 +201,7 @@ test('combinations: pasted from a spreadsheet, made of others, gathered in an en
   await saved();
   expect((await model()).envelopes).toMatchObject([{ combinations: [expect.any(String), expect.any(String)] }]);
   await stage('Results');
-  await page.getByRole('button', { name: /^Envelope Env/ }).click();
+  await page.getByRole('button', { name: /^Env\d+, envelope/ }).click();
   await page.getByText(/Envelope Env\d*/).first().waitFor();
 });
 

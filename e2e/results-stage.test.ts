@@ -221,7 +221,7 @@ test('a page of a member, of a storey and why a node moves have addresses of the
 
 test('ledgers of results are filtered, and screen, CSV, XLSX and the report’s tables hold one number', async () => {
   await open('Quillhaven Library');
-  await page.getByRole('button', { name: 'Envelope of the strength combinations' }).click();
+  await page.getByRole('button', { name: 'Env, envelope of the strength combinations' }).click();
   await page.getByRole('tab', { name: 'Extremes' }).click();
   await page.getByLabel('How many').click();
   await page.getByTitle('worst 5', { exact: true }).click();

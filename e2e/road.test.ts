@@ -35,7 +35,7 @@ test('the whole road on a frame of one’s own: frame, loads, analysis, results,
   await builder.getByLabel('Columns').fill('W10X45');
   await builder.getByLabel('Beams along x').fill('W14X30');
   await builder.getByLabel('Beams along y').fill('W12X26');
-  await builder.getByLabel('Columns of').fill('A992');
+  await builder.getByLabel('Column material').fill('A992');
   await page.keyboard.press('Enter');
   await builder.getByText('12 nodes, 13 members, 6 supports').waitFor();
   await builder.getByRole('button', { name: 'Make frame' }).click();

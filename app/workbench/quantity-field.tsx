@@ -39,7 +39,6 @@ export function QuantityField({ label, kind, units, value, placeholder, onCommit
   }, [shown]);
 
   const typed = text.trim() !== '' && text.trim() !== shown ? parseQuantity(text, kind, units) : undefined;
-  const parsed = editing ? typed : undefined;
   const problem = typed && (typed.ok ? refuse?.(typed.value) : typed.error);
   const inForm = useReportUnread(problem);
   const commit = () => {
@@ -60,12 +59,13 @@ export function QuantityField({ label, kind, units, value, placeholder, onCommit
       return;
     }
     setError('');
-    setText(shown); // the new value comes back from the model in the project's unit
+    // in a form what was typed stays as it was typed, so that nothing below it moves away from under a click; elsewhere the new value comes back from the model in the project's unit
+    if (!inForm) setText(shown);
     onCommit(read.value);
   };
   const unit = unitLabel(kind, units);
   // what was typed is explained only where it is not plainly the number in the project's unit
-  const explain = parsed?.ok && !/^[-−]?[\d.]+$/.test(text.trim());
+  const explain = (editing || inForm) && typed?.ok && !/^[-−]?[\d.]+$/.test(text.trim()) ? typed.understood : undefined;
   return (
     <>
       {!hideLabel && <label htmlFor={id}>{label}</label>}
@@ -97,7 +97,7 @@ export function QuantityField({ label, kind, units, value, placeholder, onCommit
           }}
           onPressEnter={(event) => {
             // in a form the first Enter takes what was typed; what the form does is seen before it is done
-            if (typing.current || text.trim() !== shown) event.preventDefault();
+            if (typing.current || problem !== undefined) event.preventDefault();
             typing.current = false;
             commit();
           }}
@@ -115,7 +115,7 @@ export function QuantityField({ label, kind, units, value, placeholder, onCommit
             {error}
           </div>
         )}
-        {!error && (explain && parsed.ok ? <div className="field-hint">= {parsed.understood}</div> : hint && <div className="field-hint">{hint}</div>)}
+        {!error && (explain !== undefined ? <div className="field-hint">= {explain}</div> : hint && <div className="field-hint">{hint}</div>)}
       </div>
     </>
   );

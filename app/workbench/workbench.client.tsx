@@ -176,8 +176,22 @@ function useShortcuts(): void {
       event.preventDefault();
       command.run();
     };
+    // a closed list that is not searched would open at any letter: a letter that is a shortcut is one here too
+    const onKeyInList = (event: KeyboardEvent) => {
+      const { target } = event;
+      if (!(target instanceof HTMLInputElement) || !target.closest('.ant-select') || !target.readOnly || target.getAttribute('aria-expanded') === 'true' || event.key.length !== 1 || event.key === ' ') return;
+      const command = commandForKey(workbenchCommands(workbench), event);
+      if (!command) return;
+      event.preventDefault();
+      event.stopPropagation();
+      command.run();
+    };
+    window.addEventListener('keydown', onKeyInList, true);
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    return () => {
+      window.removeEventListener('keydown', onKeyInList, true);
+      window.removeEventListener('keydown', onKey);
+    };
   }, [workbench]);
 }
 

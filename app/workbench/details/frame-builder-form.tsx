@@ -112,7 +112,7 @@ export function FrameBuilder() {
           {(['origin', 'baysX', 'baysY', 'storeys', 'column', 'beamX', 'beamY'] as const).map(field)}
           {(['material', 'beamMaterial'] as const).map((which) => (
             <Fragment key={which}>
-              <label htmlFor={`builder-${which}`}>{which === 'material' ? 'Columns of' : 'Beams of'}</label>
+              <label htmlFor={`builder-${which}`}>{which === 'material' ? 'Column material' : 'Beam material'}</label>
               <Select
                 id={`builder-${which}`}
                 showSearch={{ optionFilterProp: 'label' }}

@@ -36,12 +36,14 @@ export function Ledger({ right }: { right: number }) {
   const words = selectionWords(model, selection);
   return (
     <section className="ledger card" aria-label="Ledger" style={{ right, height: open ? ledgerHeights.open : ledgerHeights.folded }}>
-      <div className="ledger-tabs" role="tablist" aria-label="Sheets">
+      <div className="ledger-tabs">
+        <div role="tablist" aria-label="Sheets">
         {ledgerSheets[stage].map((tab) => (
           <button key={tab.id} type="button" role="tab" className="tab" id={`tab-${tab.id}`} aria-selected={tab.id === current.id} aria-controls="ledger-panel" onClick={() => look({ ledgerTab: { ...ledgerTab, [stage]: tab.id }, ledgerOpen: true })}>
             {tab.name}
           </button>
         ))}
+        </div>
         <span className="caption summary">{words === '' ? count(Object.keys(model.members).length, 'member') : `selected: ${words}`}</span>
         <button type="button" className="icon-button" aria-label={open ? 'Fold the ledger' : 'Unfold the ledger'} title={`${open ? 'Fold' : 'Unfold'} (L)`} aria-expanded={open} onClick={() => look({ ledgerOpen: !open })}>
           <Icon name={open ? 'down' : 'up'} />

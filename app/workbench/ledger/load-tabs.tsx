@@ -36,7 +36,7 @@ export function LoadsTab() {
   const empty = shown.kind === 'case' && model.cases[shown.id]?.selfWeight ? 'This case holds the members’ own weight, which needs no loads.' : 'No loads in this case. Select members or nodes and put one at the right, or type its case, member and value here.';
   return (
     <EditGrid
-      label="Loads" sheet={sheet} rows={rows} selected={chosen} empty={empty}
+      label="Loads" selectsRecords={picked.length > 0 && selection.members.length + selection.nodes.length === 0} sheet={sheet} rows={rows} selected={chosen} empty={empty}
       onSelect={(ids) => {
         const wanted = new Set(ids);
         const loads = rows.filter((load) => wanted.has(load.id));

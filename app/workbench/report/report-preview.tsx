@@ -68,7 +68,7 @@ function BlockView({ block }: { block: Block }) {
       );
     case 'table':
       return (
-        <div style={{ overflowX: 'auto', marginBottom: 8 }}>
+        <div style={{ overflowX: 'auto', marginBottom: 8 }} tabIndex={0} role="group" aria-label="Table">
           <table className="plain-table">
             <thead><tr>{block.columns.map((column, i) => <th key={i} className={column.numeric ? 'number' : ''}>{column.title}</th>)}</tr></thead>
             <tbody>{block.rows.slice(0, rowsShown).map((row, r) => <tr key={r}>{row.map((cell, i) => <td key={i} className={block.columns[i]?.numeric ? 'number' : ''}>{cell}</td>)}</tr>)}</tbody>

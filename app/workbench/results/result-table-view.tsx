@@ -7,7 +7,7 @@ export function ResultTableView({ table, empty = 'Nothing here.', most = 200, on
   const units = useWorkbench((state) => state.model.settings.units);
   if (table.rows.length === 0) return <p className="secondary">{empty}</p>;
   return (
-    <div style={{ overflowX: 'auto' }}>
+    <div style={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label={table.title}>
       <table className="plain-table">
         <thead>
           <tr>

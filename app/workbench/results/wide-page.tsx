@@ -19,7 +19,7 @@ export function WidePage({ label, title, caption, actions, printable = true, chi
           <Icon name="close" />
         </button>
       </div>
-      <div className="details-body">{children}</div>
+      <div className="details-body" tabIndex={0} role="group" aria-label={`${label}, content`}>{children}</div>
     </aside>
   );
 }

@@ -50,12 +50,12 @@ export function CaseStrip({ right }: { right: number }) {
   const groups = useMemo(() => {
     const combinations = (purpose: Purpose): Stop[] => {
       const stops = combinationsFor(model, purpose).map((combination): Stop => ({ shown: { kind: 'combination', id: combination.id }, label: combination.label, title: `${combination.label}, ${combination.rule}` }));
-      return stops.length > 1 ? [...stops, { shown: { kind: 'envelope', purpose }, label: 'Env', title: `Envelope of the ${purposeNames[purpose]} combinations` }] : stops;
+      return stops.length > 1 ? [...stops, { shown: { kind: 'envelope', purpose }, label: 'Env', title: `Env, envelope of the ${purposeNames[purpose]} combinations` }] : stops;
     };
     return [
       { name: 'Cases', stops: inOrder(model.cases).map((one): Stop => ({ shown: { kind: 'case', id: one.id }, label: one.label, title: `${one.label}, ${one.name}` })) },
       ...purposes.map((purpose) => ({ name: purposeNames[purpose][0].toUpperCase() + purposeNames[purpose].slice(1), stops: combinations(purpose) })),
-      { name: 'Envelopes', stops: inOrder(model.envelopes).map((one): Stop => ({ shown: { kind: 'ownEnvelope', id: one.id }, label: one.label, title: `Envelope ${one.label}` })) },
+      { name: 'Envelopes', stops: inOrder(model.envelopes).map((one): Stop => ({ shown: { kind: 'ownEnvelope', id: one.id }, label: one.label, title: `${one.label}, envelope` })) },
     ].filter((group) => group.stops.length > 0);
   }, [model]);
   const stops = groups.flatMap((group) => group.stops);
@@ -130,7 +130,7 @@ export function CaseStrip({ right }: { right: number }) {
                     title={peaks ? `${stop.title}: ${told(peaks[g][i])}` : stop.title}
                     onClick={(event) => look({ shown: (event.ctrlKey || event.metaKey) && (stop.shown.kind === 'case' || stop.shown.kind === 'combination') ? toggled(shown, stop.shown) : stop.shown })}
                   >
-                    {peaks && <span className="column" style={{ height, background: current ? barColor : `${barColor}4d` }} />}
+                    {peaks && <span className="column" style={{ height, background: barColor, opacity: current ? 1 : 0.3 }} />}
                     {i === governing && <span className="triangle" style={{ bottom: 29 + height, borderTopColor: colors.ink }} />}
                     <span className="rule" style={{ left: i === 0 ? '50%' : 0, right: i === group.stops.length - 1 ? '50%' : 0 }} />
                     <span className="dot" />

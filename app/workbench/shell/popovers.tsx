@@ -155,7 +155,7 @@ export function BalanceTable() {
                 </td>
               ))}
               <td className="number">
-                <button type="button" className={row.error > 1e-6 ? 'link over' : 'link'} style={{ padding: 0 }} title="Why is this here?" aria-label={`Off by ${row.error.toExponential(0)} of the load: why is this here?`} onClick={() => look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: row.caseId } })}>
+                <button type="button" className={row.error > 1e-6 ? 'link over' : 'link'} style={{ padding: 0 }} title="Why is this here?" aria-label={`${row.error < 1e-12 ? '0' : row.error.toExponential(0)}, off by ${row.error.toExponential(0)} of the load: why is this here?`} onClick={() => look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: row.caseId } })}>
                   {row.error < 1e-12 ? '0' : row.error.toExponential(0)}
                 </button>
               </td>

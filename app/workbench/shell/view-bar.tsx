@@ -113,7 +113,7 @@ export function Views({ right }: { right: number }) {
       </Dropdown>
       {others.length > 0 && (
         <Dropdown trigger={['click']} menu={{ items: others, selectedKeys: plane.kind === 'plane' ? [plane.plane] : [], onClick: ({ key }) => (key in model.views ? showView(workbench, model.views[key]) : show({ kind: 'plane', plane: key })) }}>
-          <button type="button" className={current('plane')} aria-haspopup="menu" aria-label="Planes and saved views">
+          <button type="button" className={current('plane')} aria-haspopup="menu" title="Planes and saved views">
             {plane.kind === 'plane' ? model.planes[plane.plane]?.label : 'More'} <Icon name="down" />
           </button>
         </Dropdown>

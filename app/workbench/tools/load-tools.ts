@@ -171,6 +171,7 @@ function areaPlan({ model }: ToolContext, values: Values): Plan {
   const { units } = model.settings;
   const [area, given, taken] = (['area', 'given', 'taken'] as const).map((key) => results.reduce((sum, one) => sum + one[key], 0));
   const members = new Set(results.flatMap((one) => one.received.map((part) => part.member))).size;
+  if (area < 1e-6) return refused(`It would act on nothing. ${[...new Set(results.flatMap((one) => one.remarks))].join(' ')}`.trim());
   const lost = Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
   const remarks = [...new Set(results.flatMap((one) => one.remarks))];
   const words = `${formatQuantity(area, 'planArea', units)}, ${formatQuantity(given, 'force', units)}: ${lost ? `only ${formatQuantity(taken, 'force', units)} reach ${count(members, 'member')}. ${remarks.join(' ')}` : `all of it to ${count(members, 'member')}.${remarks.length > 0 ? ` ${remarks.join(' ')}` : ''}`}`;

@@ -287,7 +287,7 @@ function PointField({ label, hint, value, armed, onChange, onArm }: { label: str
       <div>
         <div style={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 4 }}>
           <Input id={id} value={text} status={error ? 'error' : undefined} placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={(event) => { if (text.trim() !== shown) event.preventDefault(); commit(); }} />
-          <Button aria-pressed={armed} type={armed ? 'primary' : 'default'} onClick={onArm} aria-label={`Click ${label.toLowerCase()} in the drawing`}>
+          <Button aria-pressed={armed} type={armed ? 'primary' : 'default'} onClick={onArm} aria-label={`${armed ? 'click …' : 'pick'} ${label.toLowerCase()} in the drawing`}>
             {armed ? 'click …' : 'pick'}
           </Button>
         </div>
