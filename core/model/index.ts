@@ -10,6 +10,7 @@ export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
 export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, nearNodes, norm, onLevel, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
 export type { Finding, Mend, MendPlan } from './finding';
+export { fieldWords, plainWords } from './field-words';
 export { fixedSupport, pinnedSupport, supportName, usualSupport } from './supports';
 export { heldInPlane, planeCure, planeKindsOf, structureKind, structureKinds, type StructureKind } from './structure-kind';
 export { modelDifferences, takeOver, type Difference } from './differences';

@@ -3,8 +3,9 @@ import { acceptedFindings, allFindings, openFindings } from '../findings';
 import { sectionProperties } from '../catalog';
 import { combinationFormula, purposeNames } from '../combine';
 import type { Solution } from '../fem';
+import { endConditionName } from '../build';
 import { actingLoads, caseResultants, loadWords, ruleResults, targetOf } from '../loading';
-import { casesOfRule, gridLinesAlong, inOrder, storeysUpward, type Finding, type Load, type Model } from '../model';
+import { casesOfRule, gridLinesAlong, inOrder, plainWords, storeysUpward, structureKind, structureKinds, type Finding, type Load, type Model } from '../model';
 import { balance, combinationStates, combinationWeights, forceComponents, stationTable, type ForceComponent } from '../results';
 import { setStep, Sheet, type SetStep } from '../sheet';
 import { reportChapters, type ReportChapter, type ReportChoice } from './choice';
@@ -66,7 +67,7 @@ export function reportContent(model: Model, solution: Solution | undefined, find
   const orders = second === 0 ? 'First-order linear elastic analysis.' : `Linear elastic analysis, ${second} of ${count(Object.keys(model.combinations).length, 'combination')} in second order.`;
   const { number: job, client, engineer, checker: checkedBy } = model.settings.titleBlock ?? {};
   const titleBlock = ([['Number', job], ['Client', client], ['Made by', engineer], ['Checked by', checkedBy]] as const).flatMap(([name, value]) => (value ? [[name, value] as const] : []));
-  return { title: model.settings.name, titleBlock, subtitle: `${codes}. ${revision}. ${orders}`, chapters: reportChapters.filter((chapter) => choice.chapters.includes(chapter)).map((chapter) => make[chapter]()) };
+  return { title: model.settings.name, titleBlock, subtitle: `${codes}. ${revision}. ${orders}`, chapters: reportChapters.filter((chapter) => choice.chapters.includes(chapter)).map((chapter) => make[chapter]()).filter((chapter) => chapter.blocks.length > 0) };
 }
 
 /** What is found, and what somebody has accepted with the reason. */
@@ -87,6 +88,7 @@ function modelBlocks(model: Model, findings: readonly Finding[], detail: NonNull
   const length = unit('length');
   return [
     paragraph(`${count(Object.keys(model.nodes).length, 'node')}, ${count(Object.keys(model.members).length, 'member')}, ${count(Object.values(model.nodes).filter((node) => node.support).length, 'supported node')}. Members deform in bending, stretching and twisting${model.settings.shearDeformation ? ' and in shear' : ''}. Local x runs from start to end, z lies in the vertical plane through the member, pointing up; moments are positive when they put the negative local side in tension.`),
+    ...settingsParagraphs(model),
     heading('Findings'),
     ...findingBlocks(model, findings),
     heading('Setting-out'),
@@ -103,6 +105,19 @@ function modelBlocks(model: Model, findings: readonly Finding[], detail: NonNull
   ];
 }
 
+/** What the project says of the whole: kind of structure, limits, directions, what is locked. */
+function settingsParagraphs(model: Model): Block[] {
+  const { limits, directions = {}, units } = model.settings;
+  const kind = structureKind(model);
+  const named = (['x', 'y'] as const).flatMap((axis) => (directions[axis] ? [`${axis} runs ${directions[axis]}`] : []));
+  const words = [
+    ...(kind === 'space' ? [] : [`The structure is a ${structureKinds[kind].name}: ${structureKinds[kind].held.join(', ')} are held at every node.`]),
+    ...(limits?.drift || limits?.deflection ? [`Limits under service combinations: ${[...(limits.drift ? [`drift h/${formatNumber(limits.drift, 0)}`] : []), ...(limits.deflection ? [`deflection L/${formatNumber(limits.deflection, 0)}`] : [])].join(', ')}.`] : []),
+    ...(named.length > 0 ? [`${named.join(', ')}.`] : []), ...(directions.north === undefined ? [] : [`North lies ${formatQuantity(directions.north, 'angle', units, 0)} counter-clockwise from +y.`]),
+  ];
+  return words.length > 0 ? [paragraph(words.join(' '))] : [];
+}
+
 /** Every node and member. */
 function listBlocks(model: Model): Block[] {
   const { units } = model.settings;
@@ -112,7 +127,25 @@ function listBlocks(model: Model): Block[] {
     heading('Nodes'),
     table(['Node', number('x', length), number('y', length), number('z', length), 'Held'], inOrder(model.nodes).map((node) => [node.id, ...node.position.map((part) => value(part, 'length')), supportWords(node.support)])),
     heading('Members'),
-    table(['Member', 'Role', 'From', 'To', 'Section', 'Material'], inOrder(model.members).map((member) => [member.label ?? member.id, member.role, member.start, member.end, member.section ? model.sections[member.section].name : 'none', member.material ? model.materials[member.material].name : 'none'])),
+    table(['Member', 'Role', 'From', 'To', 'Section', 'Material', 'Ends', 'Carries'], inOrder(model.members).map((member) => [member.label ?? member.id, member.role, member.start, member.end, member.section ? model.sections[member.section].name : 'none', member.material ? model.materials[member.material].name : 'none', endWords(member), member.behaviour ? `${member.behaviour} only` : '']), 'Ends: conditions at start and end where they are not both fixed. Carries: empty, where a member bends.'),
+    ...floorBlocks(model),
+  ];
+}
+
+/** How a member is joined, where it is not fixed at both ends. */
+function endWords({ startConnection, endConnection }: Model['members'][string]): string {
+  const [start, end] = [endConditionName(startConnection), endConditionName(endConnection)];
+  return start === 'fixed' && end === 'fixed' ? '' : `${start}, ${end}`;
+}
+
+/** Rigid floors, and slabs and walls that are described. */
+function floorBlocks(model: Model): Block[] {
+  const { units } = model.settings;
+  const floors = inOrder(model.diaphragms);
+  const panels = [...inOrder(model.slabs).map((one) => ({ one, noun: 'slab' })), ...inOrder(model.walls).map((one) => ({ one, noun: 'wall' }))];
+  return [
+    ...(floors.length > 0 ? [heading('Rigid floors'), table(['Floor', 'Ties', number('Nodes'), 'Which'], floors.map(({ label, stiffness, nodes }) => [label, stiffness === 'semiRigid' ? 'nothing yet: semi-rigid' : 'rigidly in its plane', String(nodes.length), nodes.join(', ')]))] : []),
+    ...(panels.length > 0 ? [heading('Slabs and walls'), table(['', 'Corners', number('Openings'), number('Thickness', unitLabel('sectionLength', units))], panels.map(({ one, noun }) => [`${noun} ${one.label ?? one.id}`, one.corners.join(', '), String(one.openings?.length ?? 0), formatValue(one.thickness, 'sectionLength', units)]), 'Described, not analysed: they have no weight and no stiffness in the results.')] : []),
   ];
 }
 
@@ -129,7 +162,7 @@ function loadBlocks(model: Model): Block[] {
   const sums = caseResultants(model);
   const part = (value: number, kind: QuantityKind) => formatValue(value, kind, units);
   const blocks: Block[] = [
-    table(['Case', 'Name', 'Nature', 'Self-weight', number('Loads'), ...['x', 'y', 'z'].map((axis) => number(`F ${axis}`, unitLabel('force', units)))], cases.map((one) => [one.label, one.name, one.nature, one.selfWeight ? 'yes' : '', String(loads.filter((load) => load.case === one.id).length), ...sums.get(one.id)!.force.map((value) => part(value, 'force'))]), 'F: sum of what acts, loads made by rules included.'),
+    table(['Case', 'Name', 'Nature', 'Self-weight', number('Loads'), ...['x', 'y', 'z'].map((axis) => number(`F ${axis}`, unitLabel('force', units)))], cases.map((one) => [one.label, one.name, plainWords(one.nature), one.selfWeight ? 'yes' : '', String(loads.filter((load) => load.case === one.id).length), ...sums.get(one.id)!.force.map((value) => part(value, 'force'))]), 'F: sum of what acts, loads made by rules included.'),
   ];
   for (const one of cases) {
     const own = loads.filter((load) => load.case === one.id);
@@ -151,7 +184,7 @@ const mostRuleSheets = 4;
 function ruleBlocks(model: Model): Block[] {
   const { units } = model.settings;
   const results = ruleResults(model);
-  if (results.size === 0) return [paragraph('No load is made by a rule.')];
+  if (results.size === 0) return [];
   return inOrder(model.loadRules).flatMap((rule): Block[] => {
     const { sheets, problems } = results.get(rule.id) ?? { sheets: [], problems: [] };
     return [
@@ -176,7 +209,12 @@ function grouped(rows: string[][]): string[][] {
 function combinationBlocks(model: Model): Block[] {
   const combinations = inOrder(model.combinations);
   if (combinations.length === 0) return [paragraph('There are no combinations.')];
-  return [table(['', 'Purpose', 'Rule', 'Combination'], combinations.map((one) => [one.label, purposeNames[one.purpose], one.origin === 'own' ? `own: ${one.rule}` : one.changed ? `${one.rule}, changed` : one.rule, combinationFormula(model, one)]))];
+  const sets = inOrder(model.stiffnessSets).filter((set) => combinations.some((one) => one.stiffnessSet === set.id));
+  const factorWords = (rule: (typeof sets)[number]['rules'][number]) => [rule.material, rule.role, Object.entries(rule.factors).map(([name, factor]) => `${plainWords(name)} × ${formatNumber(factor, 2)}`).join(', ')];
+  return [
+    table(['', 'Purpose', 'Rule', 'Combination', 'Order', 'Stiffness'], combinations.map((one) => [one.label, purposeNames[one.purpose], one.origin === 'own' ? `own: ${one.rule}` : one.changed ? `${one.rule}, changed` : one.rule, combinationFormula(model, one), one.order ?? 'first', one.stiffnessSet ? model.stiffnessSets[one.stiffnessSet].label : 'full'])),
+    ...sets.flatMap((set): Block[] => [heading(`Stiffness: ${set.label}`), table(['Material', 'Role', 'Factors'], set.rules.map(factorWords), `${set.source}. The first rule that fits a member counts.`)]),
+  ];
 }
 
 function equilibriumBlocks(model: Model, solution: Solution): Block[] {
@@ -243,7 +281,7 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
 }
 
 function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
-  if (members.length === 0) return [paragraph('No member was chosen.')];
+  if (members.length === 0) return [];
   const { units } = model.settings;
   return members.flatMap(({ memberId, code, checks, verdict }): Block[] => {
     const member = model.members[memberId];

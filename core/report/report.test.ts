@@ -65,3 +65,28 @@ test('loads by rules come with their sheets, and the cases with the sums of what
   for (const sheet of sheets) for (const line of sheet.lines) expect(line.value).not.toMatch(/NaN|undefined/);
   expect(JSON.stringify(combinations.blocks)).toMatch(/1\.0 U1 − 1\.0 U2 \+ 0\.5 L/);
 });
+
+test('the model chapter tells ends, behaviour, floors, panels and what the project says of the whole; combinations tell order and stiffness', () => {
+  const applied = applyAct(model, { edits: [
+    { kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { startConnection: { ry: 0, rz: 0 } } }, { id: 'm4', fields: { behaviour: 'tension' } }] },
+    { kind: 'add', records: {
+      diaphragms: [{ id: 'd1', label: 'Roof', nodes: ['n2', 'n3', 'n4'] }], slabs: [{ id: 'b1', label: 'Deck', corners: ['n1', 'n2', 'n3'], thickness: 0.2, material: null }],
+      stiffnessSets: [{ id: 'k1', label: 'Soft', source: 'own', rules: [{ material: 'steel', role: 'any', factors: { inertiaY: 0.8 } }] }],
+    } },
+    { kind: 'change', table: 'combinations', changes: [{ id: Object.keys(model.combinations)[0], fields: { order: 'second', stiffnessSet: 'k1' } }] },
+    { kind: 'settings.change', fields: { limits: { drift: 400 }, directions: { x: 'along the water', north: 0.5 } } },
+  ] });
+  if (!applied.ok) throw new Error(applied.error);
+  const report = reportContent(applied.model, undefined, [], { chapters: ['model', 'combinations'], members: [], detail: 'normal' }, '');
+  const told = text(report.chapters.flatMap((chapter) => chapter.blocks));
+  for (const words of ['pinned, fixed', 'tension only', 'Rigid floors', 'rigidly in its plane', 'slab Deck', 'drift h/400', 'x runs along the water', 'North lies 29', 'Stiffness: Soft', 'inertia y × 0.80', '"second","Soft"']) expect(told).toContain(words);
+  const plane = reportContent({ ...model, settings: { ...model.settings, structure: 'xz' } }, undefined, [], { chapters: ['model'], members: [], detail: 'brief' }, '');
+  expect(text(plane.chapters[0].blocks)).toContain('plane frame in x–z: uy, rx, rz are held at every node');
+});
+
+test('a chapter without content is left out', () => {
+  const report = reportContent({ ...model, loadRules: {} }, solution, findings, { chapters: [...reportChapters], members: [], views: [] }, '');
+  const titles = report.chapters.map((chapter) => chapter.title);
+  for (const title of ['Loads by rules', 'Calculation sheets', 'Pictures']) expect(titles).not.toContain(title);
+  expect(report.chapters.every((chapter) => chapter.blocks.length > 0)).toBe(true);
+});

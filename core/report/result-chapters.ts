@@ -60,7 +60,7 @@ export function storeyBlocks(model: Model, solution: Solution, choice: ReportCho
 /** Each picture with its caption. */
 export function viewBlocks(model: Model, solution: Solution | undefined, choice: ReportChoice): Block[] {
   const views = choice.views ?? [];
-  if (views.length === 0) return [{ kind: 'paragraph', text: 'No view was chosen.' }];
+  if (views.length === 0) return [];
   return views.map(({ view, quantity, shown }): Block => {
     const saved = view === '' ? undefined : model.views[view];
     const [width, height] = [510, 330];

@@ -122,6 +122,9 @@ export function Views({ right }: { right: number }) {
   );
 }
 
+/** Below this height of the page, pixels, views beside each other take the ledger's room; a key brings it back. */
+const roomForLedger = 1000;
+
 /** One view, two side by side, or four. */
 function PanesButton() {
   const panes = useWorkbench((state) => state.panes);
@@ -144,7 +147,7 @@ function PanesButton() {
       other: [{ source: 'other' }], difference: [{ source: 'difference' }], all: [{ source: 'other' }, { source: 'difference' }, { source: 'other', quantity: 'deflected' }],
     };
     if (key === 'compare') look({ panel: { kind: 'compare' } });
-    else look({ panes: layouts[key], paneScales: {}, hovered: null, ...(layouts[key].length > 1 ? { ledgerOpen: false } : {}), ...(key === 'quantity' || key === 'four' ? { quantity: 'My' as const } : {}) });
+    else look({ panes: layouts[key], paneScales: {}, hovered: null, ...(layouts[key].length > 0 && window.innerHeight < roomForLedger ? { ledgerOpen: false } : {}), ...(key === 'quantity' || key === 'four' ? { quantity: 'My' as const } : {}) });
   };
   return (
     <Dropdown trigger={['click']} menu={{ items, onClick: ({ key }) => choose(key) }}>
