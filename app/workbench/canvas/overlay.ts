@@ -111,7 +111,7 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   input.labelBoxes.length = 0;
   if (input.stage === 'results' && input.quantity === 'drift') drawDrifts(context, projector, input);
   drawLabels(context, labels, [], input.labelShifts, input.labelBoxes);
-  drawAxes(context, projector, eye.target, frame.insets.left + 36, frame.height - frame.insets.bottom - 34);
+  drawAxes(context, projector, eye.target, frame.insets.left + 36, frame.height - frame.insets.bottom - 34, model.settings.directions);
   if (input.localAxes) drawLocalAxes(context, projector, model, selection.members);
   drawPreview(context, projector, input.preview);
   drawPreview(context, projector, input.stretch);

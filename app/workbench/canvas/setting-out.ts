@@ -133,7 +133,7 @@ function drawElevation(context: CanvasRenderingContext2D, projector: Projector, 
 }
 
 /** A small picture of the global axes. */
-export function drawAxes(context: CanvasRenderingContext2D, projector: Projector, target: readonly number[], x: number, y: number): void {
+export function drawAxes(context: CanvasRenderingContext2D, projector: Projector, target: readonly number[], x: number, y: number, directions: Model['settings']['directions'] = {}): void {
   const origin = projector.point(target);
   context.font = labelFont(false);
   context.textAlign = 'center';
@@ -151,5 +151,36 @@ export function drawAxes(context: CanvasRenderingContext2D, projector: Projector
     context.lineTo(x + u, y + v);
     context.stroke();
     drawText(context, name, x + u * 1.32, y + v * 1.32, colors.ink2);
+    const called = name === 'z' ? undefined : directions[name as 'x' | 'y'];
+    if (called) {
+      context.textAlign = 'left';
+      drawText(context, called, x + u * 1.32 + 8, y + v * 1.32, colors.ink3);
+      context.textAlign = 'center';
+    }
   });
+  if (directions.north !== undefined) drawNorth(context, projector, target, x - 6, y - 64, directions.north);
+}
+
+/** An arrow to the north as the ground lies in the picture, named. @param turn from +y about z, counter-clockwise, rad */
+function drawNorth(context: CanvasRenderingContext2D, projector: Projector, target: readonly number[], x: number, y: number, turn: number): void {
+  const origin = projector.point(target);
+  const tip = projector.point([target[0] - 0.01 * Math.sin(turn), target[1] + 0.01 * Math.cos(turn), target[2]]);
+  const [dx, dy] = [tip[0] - origin[0], tip[1] - origin[1]];
+  const size = Math.hypot(dx, dy);
+  // seen along the ground, north points at the eye or away from it
+  if (!(size > 1e-6)) return;
+  const [u, v] = [dx / size, dy / size];
+  context.strokeStyle = context.fillStyle = colors.ink;
+  context.lineWidth = 1.2;
+  context.beginPath();
+  context.moveTo(x - u * 14, y - v * 14);
+  context.lineTo(x + u * 14, y + v * 14);
+  context.stroke();
+  context.beginPath();
+  context.moveTo(x + u * 18, y + v * 18);
+  context.lineTo(x + u * 8 - v * 4, y + v * 8 + u * 4);
+  context.lineTo(x + u * 8 + v * 4, y + v * 8 - u * 4);
+  context.closePath();
+  context.fill();
+  drawText(context, 'N', x + u * 27, y + v * 27, colors.ink);
 }

@@ -7,6 +7,7 @@ import { count, parseQuantity, parseSpacings } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { colors } from '../../theme/tokens';
 import { Icon } from '../../theme/icons';
+import { EndSketch } from './sketches';
 import { behaviourNames, positionNames } from './behaviour-names';
 
 interface Typed {
@@ -126,7 +127,7 @@ export function FrameBuilder() {
           <span className="field-label">Feet</span>
           <Segmented aria-label="Feet" block value={typed.feet} options={[{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }] satisfies { value: Typed['feet']; label: string }[]} onChange={(feet: Typed['feet']) => set({ feet })} />
           <label htmlFor="builder-ends">Beam ends</label>
-          <Select id="builder-ends" value={typed.beamEnds} popupMatchSelectWidth={false} labelRender={({ value }) => String(value)} options={endConditions.map((condition) => ({ value: condition.name, label: `${condition.name}: ${condition.why}` }))} onChange={(beamEnds: string) => set({ beamEnds })} />
+          <Select id="builder-ends" value={typed.beamEnds} popupMatchSelectWidth={false} labelRender={({ value }) => <span className="with-sketch"><EndSketch name={String(value)} /> {String(value)}</span>} optionRender={({ value, label }) => <span className="with-sketch"><EndSketch name={String(value)} /> {label}</span>} options={endConditions.map((condition) => ({ value: condition.name, label: `${condition.name}: ${condition.why}` }))} onChange={(beamEnds: string) => set({ beamEnds })} />
         </div>
         <details>
           <summary>Axis position and behaviour</summary>

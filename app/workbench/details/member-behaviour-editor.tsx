@@ -5,6 +5,7 @@ import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
 import { Part } from '../part';
 import { QuantityField } from '../quantity-field';
+import { EndSketch } from './sketches';
 import { behaviourNames, positionNames } from './behaviour-names';
 import { SectionCut } from './section-cut';
 
@@ -105,7 +106,7 @@ function EndField({ label, end, members, change }: { label: string; end: 'startC
   return (
     <>
       <label htmlFor={`member-${end}`}>{label}</label>
-      <Select id={`member-${end}`} value={name === 'varies' ? undefined : name} placeholder="varies" popupMatchSelectWidth={false} options={[...endConditions.map((condition) => ({ value: condition.name, label: `${condition.name}: ${condition.why}` })), { value: 'partly fixed', label: 'partly fixed: springs' }, ...(name === 'other' ? [{ value: 'other', label: 'other' }] : [])]} labelRender={({ value }) => String(value)} onChange={choose} />
+      <Select id={`member-${end}`} value={name === 'varies' ? undefined : name} placeholder="varies" popupMatchSelectWidth={false} options={[...endConditions.map((condition) => ({ value: condition.name, label: `${condition.name}: ${condition.why}` })), { value: 'partly fixed', label: 'partly fixed: springs' }, ...(name === 'other' ? [{ value: 'other', label: 'other' }] : [])]} labelRender={({ value }) => <span className="with-sketch"><EndSketch name={String(value)} /> {String(value)}</span>} optionRender={({ value, label: words }) => <span className="with-sketch"><EndSketch name={String(value)} /> {words}</span>} onChange={choose} />
       {springs &&
         ways.map(([way, words, kind]) => (
           <QuantityField key={way} label={words} kind={kind === 'force' ? 'springForce' : 'springMoment'} units={units} placeholder="rigid" value={commonValue(members, (member) => member[end]?.[way])} onCommit={(value) => set(way, value)} onClear={() => set(way, undefined)} refuse={(value) => (value >= 0 ? undefined : 'A stiffness is not below zero; 0 is a release.')} />

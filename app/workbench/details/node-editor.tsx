@@ -3,6 +3,7 @@ import { fixedSupport, pinnedSupport, type Node, type Support } from '~core/mode
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
 import { QuantityField } from '../quantity-field';
+import { SupportSketch } from './sketches';
 
 const kinds = { free: undefined, pinned: pinnedSupport, fixed: fixedSupport } as const;
 const directions: [keyof Support, string][] = [['ux', 'x'], ['uy', 'y'], ['uz', 'z'], ['rx', 'about x'], ['ry', 'about y'], ['rz', 'about z']];
@@ -44,12 +45,12 @@ export function NodeEditor({ ids }: { ids: readonly string[] }) {
           aria-label="Support"
           block
           value={kind}
-          options={[{ value: 'free', label: 'free' }, { value: 'pinned', label: 'pinned' }, { value: 'fixed', label: 'fixed' }, ...(kind === 'other' ? [{ value: 'other', label: 'other' }] : [])]}
+          options={[...(['free', 'pinned', 'fixed'] as const).map((value) => ({ value: value as string, label: <span className="with-sketch"><SupportSketch support={kinds[value]} /> {value}</span> })), ...(kind === 'other' ? [{ value: 'other', label: 'other' }] : [])]}
           onChange={(value) => value !== 'other' && hold(() => kinds[value as keyof typeof kinds])}
         />
         <div className="row" style={{ gap: 4, marginTop: 6 }}>
           {rollers.map(([name, support]) => (
-            <Button key={name} size="small" onClick={() => hold(() => support)}>
+            <Button key={name} size="small" icon={<SupportSketch support={support} />} onClick={() => hold(() => support)}>
               {name}
             </Button>
           ))}

@@ -57,7 +57,7 @@ export function SettingsPage() {
       </Part>
       <Part name="settings-directions" title="North and names of directions">
         <div className="fields settings">
-          <QuantityField label="North, from +y" kind="angle" units={units} value={directions.north} placeholder="0" onCommit={(north) => set({ directions: { ...directions, north } }, 'Turned the north arrow')} onClear={() => set({ directions: { ...directions, north: undefined } }, 'Took the north arrow away')} hint="counter-clockwise; the arrow stands in plans" />
+          <QuantityField label="North, from +y" kind="angle" units={units} value={directions.north} placeholder="0" onCommit={(north) => set({ directions: { ...directions, north } }, 'Turned the north arrow')} onClear={() => set({ directions: { ...directions, north: undefined } }, 'Took the north arrow away')} hint="counter-clockwise; the arrow stands above the axes" />
           {(['x', 'y'] as const).map((axis) => <TextField key={axis} label={`Direction ${axis}`} value={directions[axis] ?? ''} placeholder={axis === 'x' ? 'such as along the street' : 'such as across'} onSave={(text) => set({ directions: { ...directions, [axis]: text === '' ? undefined : text } }, `Named the direction ${axis}`)} />)}
         </div>
       </Part>
