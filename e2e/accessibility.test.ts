@@ -30,37 +30,49 @@ const open = async (search: string) => {
   await page.waitForTimeout(400);
 };
 
+const command = async (words: string) => {
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Search or command' }).fill(words);
+  await page.keyboard.press('Enter');
+  await page.waitForTimeout(500);
+};
+
 test('the list of projects', async () => {
   expect(await seriousFindings()).toEqual([]);
 });
 
-test.each(['frame', 'loads', 'analysis', 'results', 'checks', 'report'])('stage %s', async (stage) => {
-  await open(`?stage=${stage}`);
-  expect(await seriousFindings()).toEqual([]);
-});
-
-test.each(['settings', 'variants', 'runs', 'compare', 'plausibility', 'supports', 'storey h2', 'member m42', 'sheet m42'])('page %s', async (name) => {
-  await open(`?stage=results&page=${encodeURIComponent(name)}`);
-  await page.locator('.details.wide').waitFor();
-  expect(await seriousFindings()).toEqual([]);
-});
-
-test.each([['g', 'Findings'], ['y', 'Labels, colours, snaps and views'], ['s', 'Select by'], ['h', 'History'], ['?', 'Shortcuts']])('what %s opens', async (key) => {
+test('every stage', async () => {
   await open('?stage=frame');
-  await page.keyboard.press(key);
-  await page.waitForTimeout(500);
-  expect(await seriousFindings()).toEqual([]);
+  for (const [i, stage] of ['frame', 'loads', 'analysis', 'results', 'checks', 'report'].entries()) {
+    await page.keyboard.press(String(i + 1));
+    await page.waitForTimeout(500);
+    expect({ stage, found: await seriousFindings() }).toEqual({ stage, found: [] });
+  }
 });
 
-test('a tool, the builder and the search', async () => {
+test('every page beside the drawing', async () => {
+  await open('?stage=results');
+  for (const words of ['settings of the project', 'variants', 'runs', 'compare with', 'is it plausible', 'page of the rows of supports', 'page of storey storey 1']) {
+    await command(words);
+    await page.locator('.details.wide').waitFor();
+    expect({ words, found: await seriousFindings() }).toEqual({ words, found: [] });
+  }
+  await command('m42');
+  for (const key of ['p', 'c']) {
+    await page.keyboard.press(key);
+    await page.locator('.details.wide').waitFor();
+    await page.waitForTimeout(800);
+    expect({ key, found: await seriousFindings() }).toEqual({ key, found: [] });
+  }
+});
+
+test('what the keys open: findings, display, selecting, history, shortcuts, the builder, a tool, the search', async () => {
   await open('?stage=frame');
-  await page.keyboard.press('b');
-  await page.getByRole('complementary', { name: 'Frame builder' }).waitFor();
-  expect(await seriousFindings()).toEqual([]);
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('Shift+M');
-  expect(await seriousFindings()).toEqual([]);
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type('hinge');
-  expect(await seriousFindings()).toEqual([]);
+  for (const key of ['g', 'y', 's', 'h', '?', 'b', 'Shift+M', 'Control+k']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(500);
+    expect({ key, found: await seriousFindings() }).toEqual({ key, found: [] });
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+  }
 });

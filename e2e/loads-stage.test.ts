@@ -80,7 +80,7 @@ test('an area beside the frame is told as a finding with what is lost', async ()
   await details().getByLabel('Name', { exact: true }).focus();
   await details().getByText(/43\.20 m², −43\.2 kN/).waitFor();
   await details().getByRole('button', { name: 'Put the load' }).click();
-  await page.getByRole('button', { name: /1 finding/ }).click();
+  await page.getByRole('button', { name: /1 remark/ }).click();
   await page.getByText(/has an edge without a member|does not reach members whole/).first().waitFor();
 });
 

@@ -155,7 +155,7 @@ test('the model against an earlier revision, and a branch that leaves from it', 
 
 test('an imbalance and a mechanism can be asked why they are here', async () => {
   await open('Tern Hide');
-  await page.getByRole('button', { name: /^Off by .*: why is this here\?$/ }).first().click();
+  await page.getByRole('button', { name: /off by .*: why is this here\?$/ }).first().click();
   await panel(/^What is left over in/).getByText(/The equations are met to/).waitFor();
   await command('go to stage frame');
   const model = (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as { nodes: { id: string; support?: object }[] };
@@ -165,7 +165,7 @@ test('an imbalance and a mechanism can be asked why they are here', async () => 
   await details().getByText('free', { exact: true }).click();
   await saved();
   await page.getByText('analysis stopped').waitFor();
-  await page.getByRole('button', { name: /finding/ }).first().click();
+  await page.getByRole('button', { name: /^\d+ stops?/ }).first().click();
   await page.getByRole('button', { name: 'Why is this here?' }).first().click();
   await page.getByText(/^Node n\d+ has no support of its own\.$/).waitFor();
   await page.getByText(/nodes move together: n/).waitFor();

@@ -119,6 +119,7 @@ test('Back leads from a sheet to where one was, Forward to the sheet again, and 
   await page.getByLabel('Quantity').click();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
+  await page.waitForTimeout(400);
   await page.keyboard.press('1');
   await page.waitForURL(/stage=frame/);
 });

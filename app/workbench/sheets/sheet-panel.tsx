@@ -145,11 +145,11 @@ function StepBody({ step }: { step: SetStep }) {
       <span className="clause">{step.clause}</span>
       <div style={{ minWidth: 0 }}>
         <b>{step.title}</b>
-        <div className="formula" tabIndex={0} role="group" aria-label={step.title}>
+        <div className="formula" tabIndex={0} role="group" aria-label="Formula">
           <Tex>{`${step.symbol} = ${step.formula}`}</Tex>
         </div>
         {step.numbers && (
-          <div className="formula" tabIndex={0} role="group" aria-label={step.title}>
+          <div className="formula" tabIndex={0} role="group" aria-label="Formula">
             <Tex>{`= ${step.numbers}`}</Tex>
           </div>
         )}

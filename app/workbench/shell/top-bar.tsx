@@ -97,7 +97,7 @@ function FindingsChip() {
     <button type="button" className={`chip ${stops > 0 ? 'stopped' : ''}`} aria-expanded={popover === 'findings'} onClick={() => look({ popover: popover === 'findings' ? 'none' : 'findings' })}>
       <FindingMark severity={stops > 0 ? 'stop' : 'remark'} />
       <span>
-        {findings.length === 0 ? '0 findings' : stops > 0 ? <><b>{stops}</b> {stops === 1 ? 'stops' : 'stop'}{findings.length > stops ? <>, <b>{findings.length - stops}</b> {findings.length - stops === 1 ? 'remark' : 'remarks'}</> : ''}</> : <><b>{findings.length}</b> {findings.length === 1 ? 'remark' : 'remarks'}</>}
+        {findings.length === 0 ? '0 findings' : stops > 0 ? <><b>{stops}</b> {stops === 1 ? 'stop' : 'stops'}{findings.length > stops ? <>, <b>{findings.length - stops}</b> {findings.length - stops === 1 ? 'remark' : 'remarks'}</> : ''}</> : <><b>{findings.length}</b> {findings.length === 1 ? 'remark' : 'remarks'}</>}
       </span>
     </button>
   );
