@@ -95,7 +95,12 @@ test('Delete among sections deletes what nobody has and no members; a name of on
   await page.getByLabel('Section of', { exact: false }).fill('Edge beam');
   await page.keyboard.press('Enter');
   await grid.getByText('Edge beam').click();
-  await details().getByLabel('Width').fill('400');
+  // the card follows the row that was clicked
+  await details().getByRole('heading', { name: '48 beams' }).waitFor();
+  await page.waitForTimeout(500);
+  await details().getByLabel('Width').click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('400');
   await page.keyboard.press('Tab');
   const resized = (await model()).sections.find((section) => section.name === 'Edge beam')!;
   expect(resized.shape.width).toBeCloseTo(0.4, 9);
