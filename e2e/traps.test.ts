@@ -57,7 +57,7 @@ test('Enter in a tool takes the value, the next one does what the card says, onc
   await page.getByRole('button', { name: /^SD, / }).click();
   await command('put a load on an area');
   await details().getByLabel('On', { exact: true }).click();
-  await page.getByTitle('a whole storey', { exact: true }).click();
+  await page.getByTitle('whole storeys', { exact: true }).click();
   await details().getByLabel('Storey', { exact: true }).click();
   await page.getByTitle('Storey 1', { exact: true }).click();
   await details().getByText('Stands for the frame’s own weight').click();

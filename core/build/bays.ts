@@ -1,4 +1,5 @@
-import { distance, facesOf, FigurePoints, figureTolerance, fromPlane, inPlane, offPlane, splitAtJoints, type FigurePoint, type Model, type Plane, type Vector } from '../model';
+import { count, formatQuantity } from '../units';
+import { distance, facesOf, FigurePoints, figureTolerance, fromPlane, inPlane, offPlane, splitAtJoints, storeysUpward, type FigurePoint, type Model, type Plane, type Vector } from '../model';
 import { slopesOf, workingPlanes } from './planes';
 
 /** A bay: four corners in one plane, enclosed by members, helper lines or the ground. Corners run round it, the lowest left first. */
@@ -85,6 +86,49 @@ function withoutStraight(face: readonly FigurePoint[]): FigurePoint[] {
     const turn = (u - a[0]) * (b[1] - v) - (v - a[1]) * (b[0] - u);
     return Math.abs(turn) > tolerance * Math.hypot(u - a[0], v - a[1]);
   });
+}
+
+/** Labels of the grid lines between which a bay lies along an axis, such as "2–3"; undefined where an edge is on none. */
+function between(model: Model, { corners }: Bay, axis: 'x' | 'y'): string | undefined {
+  const i = axis === 'x' ? 0 : 1;
+  const ends = [Math.min, Math.max].map((pick) => {
+    const edge = pick(...corners.map((corner) => corner[i]));
+    return Object.values(model.gridLines).find((line) => line.axis === axis && Math.abs(line.position - edge) < tolerance)?.label;
+  });
+  return ends[0] !== undefined && ends[1] !== undefined && ends[0] !== ends[1] ? `${ends[0]}–${ends[1]}` : undefined;
+}
+
+/** The storey whose height a bay's top reaches, or the part between storeys in which its top lies. */
+function storeyOfBay(model: Model, { corners }: Bay): string | undefined {
+  const top = Math.max(...corners.map((corner) => corner[2]));
+  return storeysUpward(model).find((storey) => storey.elevation > top - tolerance)?.label;
+}
+
+/** What tells a bay from the others of its plane: "A–B, Storey 2", or its middle where it lies off the grid. */
+export function bayPlace(model: Model, bay: Bay): string {
+  const [x, y] = [between(model, bay, 'x'), between(model, bay, 'y')];
+  const storey = bay.upright ? storeyOfBay(model, bay) : undefined;
+  const cell = bay.upright ? x ?? y : x !== undefined && y !== undefined ? `${x}, ${y}` : undefined;
+  if (cell !== undefined && (!bay.upright || storey !== undefined)) return bay.upright ? `${cell}, ${storey}` : cell;
+  return bayMiddle(bay).map((part, i) => `${'xyz'[i]} ${formatQuantity(part, 'length', model.settings.units, 1)}`).join(', ');
+}
+
+/** Several bays that are often wanted together. */
+export interface BayRow {
+  readonly label: string;
+  readonly keys: readonly string[];
+}
+
+/** Bays above each other, those of a whole plane and storey, in groups of two or more. @param bays those that are offered */
+export function bayRows(model: Model, bays: readonly Bay[]): BayRow[] {
+  const rows = new Map<string, string[]>();
+  const add = (label: string, key: string) => rows.set(label, [...(rows.get(label) ?? []), key]);
+  for (const bay of bays) {
+    const cell = bay.upright ? between(model, bay, 'x') ?? between(model, bay, 'y') : undefined;
+    if (cell !== undefined) add(`${bay.planeLabel}, ${cell}: from the ground to the top`, bay.key);
+  }
+  for (const bay of bays) add(`${bay.planeLabel}: all of it`, bay.key);
+  return [...rows].filter(([, keys]) => keys.length > 1).map(([label, keys]) => ({ label: `${label}, ${count(keys.length, 'bay')}`, keys }));
 }
 
 /** The middle of a bay, m. */

@@ -1,6 +1,6 @@
 import type { CatalogueMaterial } from '../catalog';
 import { count } from '../units';
-import { fixedSupport, pinnedSupport, samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey } from '../model';
+import { fixedSupport, pinnedFoot, samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey } from '../model';
 import type { MemberFields } from './draft';
 import { NodeFinder } from './node-finder';
 import { RecordCollector } from './records';
@@ -56,7 +56,7 @@ export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
   const gridLines = [...newGridLines(model, collector, 'x', xs), ...newGridLines(model, collector, 'y', ys)];
   const storeys = newStoreys(model, collector, zs);
   const nodes = new NodeFinder(model, collector);
-  const support = spec.feet === 'fixed' ? fixedSupport : pinnedSupport;
+  const support = spec.feet === 'fixed' ? fixedSupport : pinnedFoot;
   const ids = zs.map((z, level) => ys.map((y) => xs.map((x) => nodes.at([x, y, z], level === 0 ? support : undefined))));
 
   const joined = new Set(Object.values(model.members).map((member) => [member.start, member.end].sort().join(' ')));

@@ -15,7 +15,7 @@ export { gridPlane, slopesOf, storeyPlane, workingPlanes, type Slope } from './p
 export { beamsPlan, columnsPlan, gridLinesPlan, storeysPlan, type PlanWindow } from './grid-places';
 export { edgeOfMembers, edgesBySlope, edgesOfSelection, secondariesOnSlopes, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';
-export { bayMiddle, findBays, isBraced, type Bay } from './bays';
+export { bayMiddle, bayPlace, bayRows, findBays, isBraced, type Bay, type BayRow } from './bays';
 export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './bracing';
 export { endConditionName, endConditions, endSymbol, type EndCondition } from './end-conditions';
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';

@@ -81,12 +81,23 @@ function curesOfMotion(model: Model, { nodes, displacements }: NonNullable<Findi
     const turn = ([3, 4, 5] as const).filter((freedom) => counts(id, freedom) && !support![freedoms[freedom]]).sort((a, b) => part(id, b) - part(id, a))[0];
     if (turn === undefined || cures.length >= 4) continue;
     const way = freedoms[turn] as keyof typeof turnWords;
+    // what hangs on feet of one kind fails one after the other: all of them are held at one press where the motion is a twist about one line
+    const like = inOrder(model.nodes).filter((node) => node.support && freedoms.every((one) => node.support![one] === support![one]));
+    if (way === 'rz' && like.length > 1 && nodes.every((node) => samePlan(model, node, id))) {
+      cures.push({
+        label: `Keep all ${like.length} feet like ${id} from twisting about z`,
+        act: { edits: [{ kind: 'change', table: 'nodes', changes: like.map((node) => ({ id: node.id, fields: { support: { ...node.support!, rz: true } } })) }], sentence: `Kept ${like.length} feet from twisting about z` },
+      });
+    }
     cures.push({ label: `Keep ${id} from turning ${turnWords[way]}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id, fields: { support: { ...support!, [way]: true } } }] }], sentence: `Kept node ${id} from turning ${turnWords[way]}` } });
     break;
   }
   for (const cure of releasesInMotion(model, (id) => at.get(id) ?? still)) if (cures.length < 4) cures.push(cure);
   return cures;
 }
+
+/** Whether two nodes stand above each other. */
+const samePlan = (model: Model, a: string, b: string): boolean => [0, 1].every((i) => Math.abs(model.nodes[a].position[i] - model.nodes[b].position[i]) < samePoint);
 
 /** Ends of members whose released turn the motion makes use of: the node turns otherwise than the member does. */
 function releasesInMotion(model: Model, movement: (id: string) => readonly number[]): Mend[] {

@@ -109,3 +109,21 @@ test('on random frames with releases and ball-jointed feet no cure leaves the mo
   }), { numRuns: 60, endOnFailure: true });
   expect(cured).toBeGreaterThan(10);
 });
+
+test('columns with pinned feet between pinned beams twist one after the other: one press holds all feet alike', () => {
+  const corners = [[0, 0], [6, 0], [6, 5], [0, 5]];
+  const levels = [0, 4, 7.5];
+  const ends = { ry: 0, rz: 0 };
+  const beams = [1, 2].flatMap((level) => corners.map((_, i): Structure['members'][number] => [1 + 4 * level + i, 1 + 4 * level + ((i + 1) % 4), { startConnection: ends, endConnection: ends }]));
+  const braces = [0, 1].flatMap((level) => corners.map((_, i): Structure['members'][number] => [1 + 4 * level + i, 5 + 4 * level + ((i + 1) % 4), { role: 'brace', behaviour: 'axial' }]));
+  const model = build({
+    nodes: levels.flatMap((z) => corners.map(([x, y]) => ({ position: [x, y, z] as [number, number, number], ...(z === 0 ? { support: pinned } : {}) }))),
+    members: [...[0, 1].flatMap((level) => corners.map((_, i): Structure['members'][number] => [1 + 4 * level + i, 5 + 4 * level + i, { role: 'column' }])), ...beams, ...braces],
+    loads: [force(9, 10000, 0, -20000)],
+  });
+  const cures = curesOf(mechanism(model)!);
+  expect(cures[0].label).toMatch(/^Keep all 4 feet like n\d from twisting about z$/);
+  const cured = solveNow(after(model, cures[0].act));
+  expect(cured.findings.filter((finding) => finding.severity === 'stop')).toEqual([]);
+  expect(cured.solution!.cases).toHaveLength(1);
+});

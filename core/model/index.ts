@@ -11,7 +11,7 @@ export { renumberForModel } from './rebase';
 export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, nearNodes, norm, onLevel, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
 export type { Finding, Mend, MendPlan } from './finding';
 export { fieldWords, plainWords } from './field-words';
-export { fixedSupport, pinnedSupport, supportName, usualSupport } from './supports';
+export { fixedSupport, pinnedFoot, pinnedSupport, supportName, usualSupport } from './supports';
 export { heldInPlane, planeCure, planeKindsOf, structureKind, structureKinds, type StructureKind } from './structure-kind';
 export { modelDifferences, takeOver, type Difference } from './differences';
 export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';

@@ -5,10 +5,12 @@ import type { Support } from './schema';
 
 export const fixedSupport: Support = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
 export const pinnedSupport: Support = { ux: true, uy: true, uz: true, rx: false, ry: false, rz: false };
+/** The pinned foot of a column: it turns about x and y, its base plate keeps it from twisting about z. */
+export const pinnedFoot: Support = { ...pinnedSupport, rz: true };
 
 const directions = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
 const keyOf = (support: Support): string => directions.map((way) => (support[way] ? 1 : 0)).join('');
-const named = new Map([[keyOf(fixedSupport), 'fixed'], [keyOf(pinnedSupport), 'pinned'], [keyOf({ ...pinnedSupport, rz: true }), 'pinned and kept from turning about z']]);
+const named = new Map([[keyOf(fixedSupport), 'fixed'], [keyOf(pinnedSupport), 'pinned'], [keyOf(pinnedFoot), 'pinned and kept from turning about z']]);
 
 /** "fixed", "pinned", or the directions that are held. */
 export const supportName = (support: Support): string => named.get(keyOf(support)) ?? `held in ${directions.filter((way) => support[way]).join(', ')}`;

@@ -36,6 +36,7 @@ const starting: Record<'si' | 'us', Typed> = {
   si: { origin: '0, 0, 0', baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', ...plain },
   us: { origin: '0, 0, 0', baysX: '3*24', baysY: '2*20', storeys: '14, 12', column: '16 × 16', beamX: '14 × 24', beamY: '12 × 20', ...plain },
 };
+const pinnedFootWords = 'They turn about x and y; their base plates keep them from twisting about z.';
 const labels: Record<Field, string> = { origin: 'Begins at', baysX: 'Bays along x', baysY: 'Bays along y', storeys: 'Storeys', column: 'Columns', beamX: 'Beams along x', beamY: 'Beams along y' };
 
 /** Reads the whole form. @returns the frame and what was understood, or the first error by field */
@@ -126,6 +127,7 @@ export function FrameBuilder() {
           {madeOf !== '' && <><span /><span className="field-hint">{madeOf}</span></>}
           <span className="field-label">Feet</span>
           <Segmented aria-label="Feet" block value={typed.feet} options={[{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }] satisfies { value: Typed['feet']; label: string }[]} onChange={(feet: Typed['feet']) => set({ feet })} />
+          {typed.feet === 'pinned' && <><span /><span className="field-hint">{pinnedFootWords}</span></>}
           <label htmlFor="builder-ends">Beam ends</label>
           <Select id="builder-ends" value={typed.beamEnds} popupMatchSelectWidth={false} labelRender={({ value }) => <span className="with-sketch"><EndSketch name={String(value)} /> {String(value)}</span>} optionRender={({ value, label }) => <span className="with-sketch"><EndSketch name={String(value)} /> {label}</span>} options={endConditions.map((condition) => ({ value: condition.name, label: `${condition.name}: ${condition.why}` }))} onChange={(beamEnds: string) => set({ beamEnds })} />
         </div>

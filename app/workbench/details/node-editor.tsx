@@ -1,5 +1,5 @@
 import { Button, Checkbox, Segmented } from 'antd';
-import { fixedSupport, pinnedSupport, type Node, type Support } from '~core/model';
+import { fixedSupport, pinnedFoot, pinnedSupport, type Node, type Support } from '~core/model';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../common-value';
 import { QuantityField } from '../quantity-field';
@@ -7,8 +7,8 @@ import { SupportSketch } from './sketches';
 
 const kinds = { free: undefined, pinned: pinnedSupport, fixed: fixedSupport } as const;
 const directions: [keyof Support, string][] = [['ux', 'x'], ['uy', 'y'], ['uz', 'z'], ['rx', 'about x'], ['ry', 'about y'], ['rz', 'about z']];
-/** Rollers carry vertical force and slide one way or both. */
-const rollers: [string, Support][] = [['roller', { ux: false, uy: false, uz: true, rx: false, ry: false, rz: false }], ['slides along x', { ux: false, uy: true, uz: true, rx: false, ry: false, rz: false }], ['slides along y', { ux: true, uy: false, uz: true, rx: false, ry: false, rz: false }]];
+/** A column's pinned foot, and rollers, which carry vertical force and slide one way or both. */
+const rollers: [string, Support][] = [['pinned foot: no twist', pinnedFoot], ['roller', { ux: false, uy: false, uz: true, rx: false, ry: false, rz: false }], ['slides along x', { ux: false, uy: true, uz: true, rx: false, ry: false, rz: false }], ['slides along y', { ux: true, uy: false, uz: true, rx: false, ry: false, rz: false }]];
 const noSupport: Support = { ux: false, uy: false, uz: false, rx: false, ry: false, rz: false };
 const same = (a: Support | undefined, b: Support | undefined) => JSON.stringify(a ?? noSupport) === JSON.stringify(b ?? noSupport);
 

@@ -1,6 +1,6 @@
 import { endConditionName, endConditions, parseSection } from '~core/build';
 import { catalogueMaterials, findMaterial, sectionProperties } from '~core/catalog';
-import { behaviours, memberLength, type GridLine, type Group, type Material, type Member, type Model, type Node, type Section, type Storey, type Support } from '~core/model';
+import { behaviours, fixedSupport, memberLength, pinnedFoot, pinnedSupport, type GridLine, type Group, type Material, type Member, type Model, type Node, type Section, type Storey, type Support } from '~core/model';
 import { count, formatInput, formatSignificant, formatValue, parseQuantity, unitLabel, type QuantityKind } from '~core/units';
 import { placeWords } from '../details/selection-words';
 import type { Batch, CellColumn, CellRead, Sheet } from './cells';
@@ -100,8 +100,9 @@ export function memberSheet(model: Model): Sheet<Member> {
 
 const supportNames: readonly [string, Support | null][] = [
   ['free', null],
-  ['fixed', { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true }],
-  ['pinned', { ux: true, uy: true, uz: true, rx: false, ry: false, rz: false }],
+  ['fixed', fixedSupport],
+  ['pinned', pinnedSupport],
+  ['pinned foot', pinnedFoot],
   ['roller', { ux: false, uy: false, uz: true, rx: false, ry: false, rz: false }],
 ];
 const directions = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
@@ -119,7 +120,7 @@ function supportCell(text: string): CellRead {
   if (named) return good({ support: named[1] });
   const parts = typed.split(/[\s,]+/);
   const wrong = parts.find((part) => !(directions as readonly string[]).includes(part));
-  if (wrong) return bad(`“${wrong}” is no direction. Type fixed, pinned, roller, free, or directions such as ux uz.`);
+  if (wrong) return bad(`“${wrong}” is no direction. Type fixed, pinned, pinned foot, roller, free, or directions such as ux uz.`);
   return good({ support: Object.fromEntries(directions.map((way) => [way, parts.includes(way)])) });
 }
 

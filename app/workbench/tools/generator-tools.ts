@@ -1,5 +1,5 @@
 import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesBySlope, endConditions, findBays, patternRemark, secondariesOnSlopes, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
-import { fixedSupport, pinnedSupport, storeysUpward, type Model, type Vector } from '~core/model';
+import { fixedSupport, pinnedFoot, storeysUpward, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
 
@@ -26,12 +26,12 @@ export const generatorTools: readonly Tool[] = [
       return [
         { key: 'from', label: 'From', kind: 'choice', initial: upward[0]?.id ?? '', options: storeyOptions(model) }, { key: 'to', label: 'To', kind: 'choice', initial: upward.at(-1)?.id ?? '', options: storeyOptions(model) },
         { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'column') }, { key: 'material', label: 'Material', kind: 'material', initial: bySection },
-        { key: 'foot', label: 'Feet', kind: 'choice', initial: 'fixed', options: [{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }, { value: 'none', label: 'no support' }] }, ...windowFields,
+        { key: 'foot', label: 'Feet', kind: 'choice', initial: 'fixed', options: [{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned, kept from twisting' }, { value: 'none', label: 'no support' }] }, ...windowFields,
       ];
     },
     plan: ({ model }, values) => {
       if (Object.keys(model.storeys).length < 2 || Object.keys(model.gridLines).length < 2) return refused('Set out grid lines and storeys first.');
-      const foot = { fixed: fixedSupport, pinned: pinnedSupport }[values.text('foot')];
+      const foot = { fixed: fixedSupport, pinned: pinnedFoot }[values.text('foot')];
       return withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) => columnsPlan(ready, windowOf(values), values.text('from'), values.text('to'), { role: 'column', angle: 0, section, material }, foot));
     },
   },

@@ -38,11 +38,11 @@ test('an area load on a bay keeps its nodes, on a storey the storey, and says wh
   expect(made.ok && made.words).toMatch(/46\.08 m².*all of it to 4 members/);
   expect(added(library, done('area-load', library, { case: live, where: 'bays', bays: [bay.key], value: -2000 }))).toMatchObject([{ region: { kind: 'nodes' }, pressure: { type: 'uniform', value: -2000 } }]);
   const storey = Object.values(library.storeys).find((one) => one.label === 'Storey 3')!.id;
-  const whole = done('area-load', library, { case: live, where: 'storey', storey, value: -1000, label: 'Screed', spread: 'x' });
+  const whole = done('area-load', library, { case: live, where: 'storey', storeys: [storey], value: -1000, label: 'Screed', spread: 'x' });
   const before = caseResultants(library).get(live)!.force[2];
   expect(caseResultants(whole).get(live)!.force[2] - before).toBeCloseTo(-1000 * 25.6 * 21.6, 3);
   expect(plan('area-load', library, { case: live, where: 'bays', value: -1 })).toMatchObject({ ok: false, error: expect.stringMatching(/Click bays/) as string });
-  expect(plan('area-load', library, { case: live, where: 'storey', storey })).toMatchObject({ ok: false, error: 'Type the value of the load.' });
+  expect(plan('area-load', library, { case: live, where: 'storey', storeys: [storey] })).toMatchObject({ ok: false, error: 'Type the value of the load.' });
 });
 
 test('earth and fluid on a polygon, linear by three points; points on a line are refused', () => {

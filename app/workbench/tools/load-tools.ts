@@ -18,10 +18,10 @@ function areaFields(context: ToolContext): Field[] {
   const storeys = storeysUpward(model).map((storey) => ({ value: storey.id, label: storey.label }));
   return [
     caseField(context),
-    choice('where', 'On', 'bays', [['bays', 'bays of the frame'], ['polygon', 'a polygon'], ['storey', 'a whole storey'], ...(panels.length > 0 ? [['panels', 'slabs and walls'] as const] : [])]),
+    choice('where', 'On', 'bays', [['bays', 'bays of the frame'], ['polygon', 'a polygon'], ['storey', 'whole storeys'], ...(panels.length > 0 ? [['panels', 'slabs and walls'] as const] : [])]),
     { key: 'bays', label: 'Bays', kind: 'bays', initial: [], when: is('where', 'bays') },
     ...cornerNames.map((name, i): Field => ({ key: `p${i}`, label: `${name} corner`, kind: 'point', initial: null, when: is('where', 'polygon'), ...(i > 2 ? { hint: 'may be left empty' } : {}) })),
-    { key: 'storey', label: 'Storey', kind: 'choice', initial: storeys.at(-1)?.value ?? '', options: storeys, when: is('where', 'storey') },
+    { key: 'storeys', label: 'Storeys', kind: 'several', initial: storeys.slice(1).map(({ value }) => value), options: storeys, when: is('where', 'storey') },
     { key: 'panels', label: 'Slabs, walls', kind: 'several', initial: [], options: panels, when: is('where', 'panels') },
     choice('pressure', 'It is', 'uniform', [['uniform', 'uniform'], ['linear', 'linear, by three points'], ['fluid', 'pressure of a fluid'], ['earth', 'earth pressure']]),
     { key: 'value', label: 'Value', kind: 'quantity', quantity: 'pressure', initial: null, hint: 'negative acts downward', when: is('pressure', 'uniform') },
@@ -77,7 +77,7 @@ function regionsOf(model: Model, values: Values): LoadRegion[] | string {
       return bays.length === 0 ? 'Click bays in the drawing, or choose them in the list.' : bays.map((bay) => regionOf(model, bay.corners));
     }
     case 'storey':
-      return values.text('storey') in model.storeys ? [{ kind: 'storey', storey: values.text('storey') }] : 'There are no storeys yet.';
+      return values.several('storeys').length > 0 ? values.several('storeys').map((storey): LoadRegion => ({ kind: 'storey', storey })) : Object.keys(model.storeys).length > 0 ? 'Choose one or more storeys.' : 'There are no storeys yet.';
     case 'panels': {
       const chosen = values.several('panels');
       return chosen.length === 0 ? 'Choose slabs or walls.' : [{ kind: 'panels', slabs: chosen.filter((id) => id in model.slabs), walls: chosen.filter((id) => id in model.walls) }];
@@ -136,7 +136,7 @@ export function areaValues(load: AreaLoad, model: Model): Record<string, FieldVa
   const along = spread.way === 'one' ? spread.along : undefined;
   return {
     load: load.id, case: load.case, label: load.label ?? '', direction: load.direction, reversed: load.reversed === true, projected: load.projected === true, allowance: load.allowance === true,
-    where: region.kind === 'nodes' ? 'polygon' : region.kind, storey: region.kind === 'storey' ? region.storey : '', panels: region.kind === 'panels' ? [...region.slabs, ...region.walls] : [],
+    where: region.kind === 'nodes' ? 'polygon' : region.kind, storeys: region.kind === 'storey' ? [region.storey] : [], panels: region.kind === 'panels' ? [...region.slabs, ...region.walls] : [],
     ...Object.fromEntries(cornerNames.map((_, i) => [`p${i}`, points[i] ? [...points[i]] : null])),
     pressure: pressure.type, spread: !along ? 'two' : Math.abs(along[0]) > 0.7 ? 'x' : Math.abs(along[1]) > 0.7 ? 'y' : 'z',
     ...(pressure.type === 'uniform' ? { value: pressure.value } : pressure.type === 'linear' ? Object.fromEntries(pressure.points.flatMap((one, i) => [[`q${i}`, [...one.at]], [`v${i}`, one.value]])) : pressure.type === 'fluid' ? { density: pressure.density, level: pressure.level } : {
@@ -161,9 +161,9 @@ function areaPlan({ model }: ToolContext, values: Values): Plan {
   // a span that lies along no axis stays unless another one is chosen
   const spread = before && areaValues(before, model).spread === values.text('spread') ? before.spread : spreadFor(values);
   const isDead = ['dead', 'superimposedDead'].includes(model.cases[caseId].nature);
-  const loads = regions.map((region): AreaLoad => {
+  const loads = regions.map((region, i): AreaLoad => {
     return {
-      id: editing ?? next('loads'), case: caseId, type: 'area', ...(label === '' ? {} : { label }), region: before && editing !== undefined ? keepingRest(model, before.region, region) : region, pressure, direction,
+      id: (i === 0 ? editing : undefined) ?? next('loads'), case: caseId, type: 'area', ...(label === '' ? {} : { label }), region: before && i === 0 ? keepingRest(model, before.region, region) : region, pressure, direction,
       ...(pressure.type === 'fluid' || pressure.type === 'earth' ? (values.flag('reversed') ? { reversed: true } : {}) : before?.reversed ? { reversed: true } : {}), ...(values.flag('projected') && direction !== 'normal' ? { projected: true } : {}), spread, ...(values.flag('allowance') && isDead ? { allowance: true } : {}),
     };
   });

@@ -1,9 +1,9 @@
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useDeferredValue, useEffect, useId, useMemo, useState } from 'react';
-import { bayMiddle, bySection, findBays, type Bay, type Plan } from '~core/build';
+import { bayPlace, bayRows, bySection, findBays, type Plan } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, type Vector } from '~core/model';
-import { count, formatQuantity, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
+import { count, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Selection } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
@@ -205,15 +205,23 @@ function BaysField({ value, onChange }: { value: readonly string[]; onChange: (v
   const tool = useWorkbench((state) => state.openTool?.id ?? '');
   const bays = useMemo(() => findBays(model), [model]);
   const offered = bays.filter((bay) => offersBay(bay, plane.kind, tool));
-  const name = (bay: Bay) => {
-    const middle = bayMiddle(bay);
-    return `${bay.planeLabel}: ${middle.map((part, i) => `${'xyz'[i]} ${formatQuantity(part, 'length', model.settings.units, 1)}`).join(', ')}`;
+  const rows = bayRows(model, offered);
+  // a row is a way to choose its bays at once, or to leave them out again
+  const choose = (next: readonly string[]) => {
+    const row = rows.find((one) => next.includes(one.label));
+    if (!row) return onChange(next);
+    const all = row.keys.every((key) => value.includes(key));
+    onChange(all ? value.filter((key) => !row.keys.includes(key)) : [...new Set([...value, ...row.keys])]);
   };
+  const options = [
+    ...(rows.length > 0 ? [{ label: 'several at once', options: rows.map(({ label }) => ({ value: label, label })) }] : []),
+    { label: 'one by one', options: offered.map((bay) => ({ value: bay.key, label: `${bay.planeLabel}: ${bayPlace(model, bay)}` })) },
+  ];
   return (
     <>
       <label htmlFor="tool-bays">Bays</label>
       <div>
-        <Select id="tool-bays" mode="multiple" optionFilterProp="label" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={offered.map((bay) => ({ value: bay.key, label: name(bay) }))} onChange={(next: string[]) => onChange(next)} style={{ width: '100%' }} popupMatchSelectWidth={false} />
+        <Select id="tool-bays" mode="multiple" optionFilterProp="label" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={options} onChange={choose} style={{ width: '100%' }} popupMatchSelectWidth={false} />
         <div className="field-hint">{offered.length === 0 ? 'No bay is enclosed by members yet.' : `${count(offered.length, 'bay')} ${plane.kind === 'plan' ? 'in floors' : tool === 'area-load' && plane.kind === '3d' ? 'in floors, walls and roofs' : 'upright'}; a plan shows those of its floor.`}</div>
       </div>
     </>
