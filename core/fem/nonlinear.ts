@@ -6,7 +6,7 @@ import type { LoadSet } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
 import type { IterationLog } from './solution';
 import { oneWayMembers, searchAlong, slackShare, switchTo, wouldTake, type OneWay } from './one-way';
-import { multiply, pivotReferences, type BlockMatrix, type Factorisation, type SingularPivot } from './sparse';
+import { multiply, pivotReferences, softestMotion, type BlockMatrix, type Factorisation, type SingularPivot } from './sparse';
 import { loadVectors, recover, solveRefined, type Equilibrium, type LoadVectors } from './statics';
 
 /** The axial forces are taken as found when none changes by more than this share of the largest. */
@@ -292,12 +292,7 @@ function* instabilityFinding({ analysis, factorisation, name }: WholeTask, matri
   feelShare(low);
   const near = assemble(analysis);
   yield* silently(factorisation.factorise(near, { references }));
-  let motion = Float64Array.from({ length: factorisation.size }, (_, i) => Math.sin(i + 1));
-  for (let i = 0; i < 4; i++) {
-    motion = Float64Array.from(factorisation.solve(motion));
-    const size = motion.reduce((most, value) => Math.max(most, Math.abs(value)), 0) || 1;
-    motion = motion.map((value) => value / size);
-  }
+  const motion = softestMotion(factorisation);
   const energy = multiply(matrix, motion).reduce((sum, value, i) => sum + value * motion[i], 0);
   const { node, way, moving, drawn } = describeMotion(analysis, motion);
   const where = members.length > 0 ? `member ${members[0]} buckles between its joints` : `node ${node} ${way}`;

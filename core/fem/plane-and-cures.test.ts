@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { applyAct, modelFindings, type Act, type Finding, type Model } from '../model';
+import { applyAct, modelFindings, pinnedFoot, type Act, type Finding, type Model } from '../model';
 import { build, fixed, pinned, type LoadSpec, type Structure } from '../results/verification/book/structure';
 import { solveNow } from './index';
 
@@ -110,20 +110,42 @@ test('on random frames with releases and ball-jointed feet no cure leaves the mo
   expect(cured).toBeGreaterThan(10);
 });
 
-test('columns with pinned feet between pinned beams twist one after the other: one press holds all feet alike', () => {
-  const corners = [[0, 0], [6, 0], [6, 5], [0, 5]];
-  const levels = [0, 4, 7.5];
-  const ends = { ry: 0, rz: 0 };
-  const beams = [1, 2].flatMap((level) => corners.map((_, i): Structure['members'][number] => [1 + 4 * level + i, 1 + 4 * level + ((i + 1) % 4), { startConnection: ends, endConnection: ends }]));
-  const braces = [0, 1].flatMap((level) => corners.map((_, i): Structure['members'][number] => [1 + 4 * level + i, 5 + 4 * level + ((i + 1) % 4), { role: 'brace', behaviour: 'axial' }]));
-  const model = build({
-    nodes: levels.flatMap((z) => corners.map(([x, y]) => ({ position: [x, y, z] as [number, number, number], ...(z === 0 ? { support: pinned } : {}) }))),
-    members: [...[0, 1].flatMap((level) => corners.map((_, i): Structure['members'][number] => [1 + 4 * level + i, 5 + 4 * level + i, { role: 'column' }])), ...beams, ...braces],
-    loads: [force(9, 10000, 0, -20000)],
+/** Columns that run on over storeys between beams pinned at both ends, braced in every outer bay or in none. */
+function pinnedFrame(baysX: readonly number[], baysY: readonly number[], heights: readonly number[], support: Structure['nodes'][number]['support'], braced: boolean): Model {
+  const along = (steps: readonly number[]) => [0, ...steps.map((_, i) => steps.slice(0, i + 1).reduce((sum, step) => sum + step, 0))];
+  const [xs, ys, zs] = [baysX, baysY, heights].map(along);
+  const at = (i: number, j: number, k: number) => 1 + i + xs.length * (j + ys.length * k);
+  const ends = { startConnection: { ry: 0, rz: 0 }, endConnection: { ry: 0, rz: 0 } };
+  const nodes = zs.flatMap((z) => ys.flatMap((y) => xs.map((x) => ({ position: [x, y, z] as [number, number, number], ...(z === 0 ? { support } : {}) }))));
+  const members = zs.slice(1).flatMap((_, level) => {
+    const k = level + 1;
+    return xs.flatMap((__, i) => ys.flatMap((___, j): Structure['members'][number][] => [
+      [at(i, j, k - 1), at(i, j, k), { role: 'column' }],
+      ...(i + 1 < xs.length ? [[at(i, j, k), at(i + 1, j, k), ends] as const] : []), ...(j + 1 < ys.length ? [[at(i, j, k), at(i, j + 1, k), ends] as const] : []),
+      ...(braced && i + 1 < xs.length ? [[at(i, j, k - 1), at(i + 1, j, k), { role: 'brace', behaviour: 'axial' }] as const] : []), ...(braced && j + 1 < ys.length ? [[at(i, j, k - 1), at(i, j + 1, k), { role: 'brace', behaviour: 'axial' }] as const] : []),
+    ]));
   });
+  return build({ nodes, members, loads: [force(nodes.length, 10000, 5000, -20000)] });
+}
+
+test('a pinned frame of any size without braces stops as a mechanism, with braces it stands', () => {
+  const steps = (most: number) => fc.array(fc.integer({ min: 25, max: 90 }).map((tenth) => tenth / 10), { minLength: 1, maxLength: most });
+  fc.assert(
+    fc.property(steps(5), steps(3), steps(4), fc.boolean(), (baysX, baysY, heights, braced) => {
+      const outcome = solveNow(pinnedFrame(baysX, baysY, heights, pinnedFoot, braced));
+      const stops = outcome.findings.filter((finding) => finding.severity === 'stop').map(({ rule }) => rule);
+      expect(stops).toEqual(braced ? [] : ['mechanism']);
+      expect(outcome.solution === undefined).toBe(!braced);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('columns with pinned feet between pinned beams twist one after the other: one press holds all feet alike', () => {
+  const model = pinnedFrame([6], [5], [4, 3.5], pinned, true);
   const cures = curesOf(mechanism(model)!);
   expect(cures[0].label).toMatch(/^Keep all 4 feet like n\d from twisting about z$/);
   const cured = solveNow(after(model, cures[0].act));
   expect(cured.findings.filter((finding) => finding.severity === 'stop')).toEqual([]);
-  expect(cured.solution!.cases).toHaveLength(1);
+  expect(cured.solution!.cases[0].id).toBe('c1');
 });

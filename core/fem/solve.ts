@@ -7,7 +7,7 @@ import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';
 import { hasOneWayMembers, solveWhole } from './nonlinear';
 import type { CaseSolution, PhaseTimes, Solution, SolutionTerms } from './solution';
-import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, samePattern, type BlockMatrix, type KernelKind } from './sparse';
+import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, samePattern, softestMotion, type BlockMatrix, type KernelKind } from './sparse';
 import { loadVectors, recover, solveRefined, type Equilibrium } from './statics';
 
 export interface Progress {
@@ -197,6 +197,8 @@ function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: key
   if (step.value) return { findings: [...findings, mechanismFinding(model, analysis, step.value.motion)] };
   const condition = conditionEstimate(matrix, factorisation);
   clock('factorise');
+  // a motion of the whole leaves no single pivot that vanishes when rounding is spread over many: the condition tells it all the same
+  if (!(condition < singularLimit)) return { findings: [...findings, mechanismFinding(model, analysis, softestMotion(factorisation))] };
   if (condition > conditionLimit) findings.push(conditionFinding(condition));
   const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
   return { factored: { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factorisation, memberEnds, spare: earlier && bytes < spareLimit ? earlier.factorisation : undefined, outline: outlineOf(analysis), condition, findings, cases: new Map() } };
@@ -279,6 +281,8 @@ const spareLimit = 3e8;
 const residualLimit = 1e-8;
 /** Above this scaled condition number fewer than about four digits are sure. */
 const conditionLimit = 1e12;
+/** Above this one not a single digit is sure: in the 16 digits of the computer nothing resists the softest motion. */
+const singularLimit = 1e15;
 
 /** Forces out of balance by more than this share of the largest at work are told. */
 const equilibriumLimit = 1e-6;

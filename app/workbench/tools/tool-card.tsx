@@ -215,7 +215,7 @@ function BaysField({ value, onChange }: { value: readonly string[]; onChange: (v
   };
   const options = [
     ...(rows.length > 0 ? [{ label: 'several at once', options: rows.map(({ label }) => ({ value: label, label })) }] : []),
-    { label: 'one by one', options: offered.map((bay) => ({ value: bay.key, label: `${bay.planeLabel}: ${bayPlace(model, bay)}` })) },
+    { label: 'one by one', options: offered.map((bay) => ({ value: bay.key, label: `${bay.planeLabel}, ${bayPlace(model, bay)}` })) },
   ];
   return (
     <>

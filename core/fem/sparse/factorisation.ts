@@ -257,6 +257,17 @@ export function conditionEstimate(matrix: BlockMatrix, factorisation: Factorisat
   return estimate * sums.reduce((most, value) => Math.max(most, value), 0);
 }
 
+/** The motion that costs least, by inverse iteration from a start that favours none; largest entry 1. A must be factorised. */
+export function softestMotion(factorisation: Factorisation): Float64Array {
+  let motion = Float64Array.from({ length: factorisation.size }, (_, i) => Math.sin(i + 1));
+  for (let i = 0; i < 4; i++) {
+    const next = factorisation.solve(motion);
+    const size = next.reduce((most, value) => Math.max(most, Math.abs(value)), 0) || 1;
+    motion = next.map((value) => value / size);
+  }
+  return motion;
+}
+
 function scaledAbsolute({ pattern, values }: BlockMatrix, root: Float64Array): Float64Array {
   const scaled = new Float64Array(values.length);
   for (let v = 0; v < pattern.count; v++) {
