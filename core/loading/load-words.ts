@@ -1,6 +1,9 @@
 import { formatNumber, formatQuantity, formatValue, type UnitSystem } from '../units';
 import { isDirect, loadTarget, type AreaLoad, type Load, type Model, type Pressure } from '../model';
 
+/** A storey by its name, with the word where the name is only a number or a letter. */
+const storeyWords = (label: string): string => (/^[a-z]?\d*$/i.test(label) ? `storey ${label}` : label);
+
 /** What a load acts on: a node or a member by number, an area or a line in words. */
 export function targetOf(load: Load, model?: Model): string {
   if (isDirect(load)) return loadTarget(load)!;
@@ -12,7 +15,7 @@ export function targetOf(load: Load, model?: Model): string {
 export function regionWords({ region }: AreaLoad, model?: Model): string {
   switch (region.kind) {
     case 'storey':
-      return `storey ${model?.storeys[region.storey]?.label ?? region.storey}`;
+      return storeyWords(model?.storeys[region.storey]?.label ?? region.storey);
     case 'panels':
       return [...region.slabs, ...region.walls].join(', ');
     case 'nodes':

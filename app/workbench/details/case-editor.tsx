@@ -20,12 +20,7 @@ export function CaseList() {
     <>
       <div className="block">
         <h3>Cases</h3>
-        {Object.keys(model.cases).length === 0 && (
-          <>
-            <p className="secondary" style={{ marginBottom: 6 }}>There are none yet.</p>
-            <UsualCases />
-          </>
-        )}
+        {Object.keys(model.cases).length === 0 && <p className="secondary" style={{ marginBottom: 6 }}>There are none yet.</p>}
         <div className="listing">
           {inOrder(model.cases).map((one) => (
             <button key={one.id} type="button" className="item" aria-pressed={one.id === current?.id} onClick={() => look({ shown: { kind: 'case', id: one.id } })}>
@@ -35,6 +30,7 @@ export function CaseList() {
             </button>
           ))}
         </div>
+        {Object.keys(model.cases).length < 2 && <UsualCases />}
       </div>
       {current && <CaseEditor key={current.id} loadCase={current} />}
       <NewCase />
@@ -42,18 +38,22 @@ export function CaseList() {
   );
 }
 
-/** Makes the cases most buildings need: self-weight in its own. */
+const usualCases: readonly Omit<LoadCase, 'id'>[] = [
+  { label: 'D', name: 'Self-weight', nature: 'dead', selfWeight: true }, { label: 'SD', name: 'Superimposed dead', nature: 'superimposedDead', selfWeight: false },
+  { label: 'L', name: 'Live', nature: 'live', selfWeight: false }, { label: 'S', name: 'Snow', nature: 'snow', selfWeight: false },
+];
+
+/** Makes the cases most buildings need, those whose nature is not there yet: self-weight in its own. */
 function UsualCases() {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
-  const usual: [string, string, Nature, boolean][] = [['D', 'Self-weight', 'dead', true], ['SD', 'Superimposed dead', 'superimposedDead', false], ['L', 'Live', 'live', false], ['S', 'Snow', 'snow', false]];
+  const there = new Set(Object.values(model.cases).flatMap((one) => [one.nature as string, one.label]));
+  const missing = usualCases.filter(({ nature, label }) => !there.has(nature) && !there.has(label));
   const add = () => {
     const next = idSource(model);
-    commit({ edits: [{ kind: 'add', records: { cases: usual.map(([label, name, nature, selfWeight]) => ({ id: next('cases'), label, name, nature, selfWeight })) } }], sentence: 'Made the usual load cases' });
+    commit({ edits: [{ kind: 'add', records: { cases: missing.map((one) => ({ id: next('cases'), ...one })) } }], sentence: `Made the usual load cases ${missing.map(({ label }) => label).join(', ')}` });
   };
-  return (
-    <Button onClick={add}>Make the usual cases</Button>
-  );
+  return missing.length > 0 && <Button size="small" onClick={add}>Add the usual cases {missing.map(({ label }) => label).join(', ')}</Button>;
 }
 
 function CaseEditor({ loadCase }: { loadCase: LoadCase }) {

@@ -9,6 +9,8 @@ import { ruleForm, ruleTools } from '../tools/rule-tools';
 
 const kinds: Readonly<Record<LoadRule['type'], string>> = { notional: 'notional loads', asceWind: 'wind, ASCE 7-22', enWind: 'wind, EN 1991-1-4', asceSnow: 'snow, ASCE 7-22', enSnow: 'snow, EN 1991-1-3', reduction: 'live load reduced', pattern: 'patterns', train: 'moving forces' };
 
+const shortNames: Readonly<Record<string, string>> = { 'rule-notional': 'Notional loads', 'rule-wind': 'Wind', 'rule-snow': 'Snow', 'rule-reduction': 'Live load by area', 'rule-pattern': 'Patterns', 'rule-train': 'Moving forces' };
+
 /** Rules that make loads: what each makes, its inputs, its calculation. */
 export function RuleList() {
   const workbench = useWorkbenchApi();
@@ -48,7 +50,7 @@ export function RuleList() {
       <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>
         {ruleTools.map((tool) => (
           <Button key={tool.id} size="small" onClick={() => openTool(workbench, tool.id)} title={tool.about}>
-            {tool.title.replace(/^Make /, '').replace(/ loads?$/, '')}
+            {shortNames[tool.id] ?? tool.title}
           </Button>
         ))}
       </div>

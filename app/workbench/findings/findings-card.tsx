@@ -7,6 +7,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { FindingMark } from '../../theme/icons';
 import { commitAndTell } from '../deleting';
 import { PopoverCard } from '../shell/popover-card';
+import { openTool } from '../tools/open-tool';
 import { showFinding } from './show-finding';
 
 const mostListed = 120;
@@ -114,6 +115,9 @@ export function FindingsCard() {
   );
 }
 
+/** Whether a structure moves sideways without resistance, which bracing can stop. */
+const sways = ({ rule, motion }: Finding): boolean => rule === 'mechanism' && motion !== undefined && motion.nodes.length > 1 && motion.displacements.some((part, i) => i % 6 < 2 && Math.abs(part) > 0.5);
+
 /** One finding with its cures. */
 function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason: string) => void }) {
   const workbench = useWorkbenchApi();
@@ -153,6 +157,11 @@ function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason
             {mendLabel(model, one)}
           </Button>
         ))}
+        {sways(finding) && (
+          <Button size="small" onClick={() => { workbench.getState().look({ popover: 'none' }); openTool(workbench, 'bracing'); }}>
+            Brace bays …
+          </Button>
+        )}
         {finding.severity === 'remark' && !accepting && (
           <Button size="small" type="text" onClick={() => setAccepting(true)}>
             Accept …

@@ -15,6 +15,8 @@ interface Stop {
 }
 
 const tallest = 16;
+/** px a stop takes, so that its name stands beside its neighbours' */
+const stopWidth = (label: string): number => Math.max(34, 10 + 7 * label.length);
 const same = (a: Shown, b: Shown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** Utilisation of a member by combination, asked anew whenever the checks change. */
@@ -125,6 +127,7 @@ export function CaseStrip({ right }: { right: number }) {
                     type="button"
                     className="strip-stop"
                     tabIndex={current ? 0 : -1}
+                    style={{ width: stopWidth(stop.label) }}
                     aria-pressed={current}
                     aria-label={stop.title}
                     title={peaks ? `${stop.title}: ${told(peaks[g][i])}` : stop.title}

@@ -6,7 +6,7 @@ import { count, formatQuantity, formatValue } from '~core/units';
 import { refused, type Field, type Tool, type ToolContext, type Values } from './tool';
 
 export const caseOptions = (model: Model) => inOrder(model.cases).map((one) => ({ value: one.id, label: `${one.label}, ${one.name}` }));
-const caseField = ({ model, shownCase }: ToolContext): Field => ({ key: 'case', label: 'Case', kind: 'choice', initial: shownCase ?? inOrder(model.cases)[0]?.id ?? '', options: caseOptions(model) });
+const caseField = ({ model, shownCase }: ToolContext): Field => ({ key: 'case', label: 'Case', kind: 'choice', isShownCase: true, initial: shownCase ?? inOrder(model.cases)[0]?.id ?? '', options: caseOptions(model) });
 
 const cornerNames = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth', 'Seventh', 'Eighth'];
 const is = (key: string, ...wanted: string[]) => (values: Values) => wanted.includes(values.text(key));
@@ -224,7 +224,7 @@ export const loadTools: readonly Tool[] = [
   {
     id: 'probe-load', title: 'Ask what acts at a place', group: 'loads', action: '', about: 'The area and line loads over a place in the case that is chosen: their sum and its parts.',
     fields: (context) => [
-      { key: 'case', label: 'In', kind: 'choice', initial: context.shownCase ?? inOrder(context.model.cases)[0]?.id ?? '', options: [...caseOptions(context.model), ...inOrder(context.model.combinations).map((one) => ({ value: one.id, label: one.label }))] },
+      { key: 'case', label: 'In', kind: 'choice', isShownCase: true, initial: context.shownCase ?? inOrder(context.model.cases)[0]?.id ?? '', options: [...caseOptions(context.model), ...inOrder(context.model.combinations).map((one) => ({ value: one.id, label: one.label }))] },
       { key: 'p0', label: 'Place', kind: 'point', initial: null },
     ],
     plan: () => refused('This asks only; it changes nothing.'),

@@ -1,5 +1,5 @@
 import { Button, Checkbox, Input, Select } from 'antd';
-import { useDeferredValue, useEffect, useId, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { bayPlace, bayRows, bySection, findBays, type Plan } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, type Vector } from '~core/model';
@@ -41,10 +41,22 @@ export function ToolCard({ tool }: { tool: Tool }) {
     return () => look({ preview: [] });
   }, [plan, look]);
 
+  // the case that is shown and the one the form puts into are one; a load that is being changed stays where it is
+  const shownCase = context.shownCase;
+  const followsCase = fields.some((field) => field.isShownCase);
+  const followed = useRef(shownCase);
+  useEffect(() => {
+    if (followed.current === shownCase) return;
+    followed.current = shownCase;
+    const now = api.getState().openTool;
+    if (now && shownCase !== undefined && followsCase && now.values.case !== shownCase && !(String(now.values.load ?? '') in api.getState().model.loads)) look({ openTool: { ...now, values: { ...now.values, case: shownCase } } });
+  }, [shownCase, followsCase, api, look]);
+
   const set = (key: string, value: FieldValue) => {
     const next = { ...open.values, [key]: value };
     // a point that was typed waits for no click any more
     look({ openTool: { ...open, values: next, armed: open.armed === key && value !== null ? nextPoint(tool, context, next, key) : open.armed } });
+    if (fields.some((field) => field.key === key && field.isShownCase) && typeof value === 'string' && value in model.cases) look({ shown: { kind: 'case', id: value } });
   };
   const close = () => look({ openTool: null, preview: [] });
   const carryOut = () => {
@@ -111,7 +123,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
       ) : (
       <div className="details-foot" style={{ display: 'grid', gap: 6 }}>
         <p className={unread !== undefined || !plan.ok || same ? 'secondary' : 'strong'} role="status" style={{ margin: 0 }}>
-          {unread !== undefined ? `A field cannot be read. ${unread}` : same ? `Done: ${open.done!.words}. Change a value to do more.` : plan.ok ? plan.words : plan.error}
+          {unread !== undefined ? `A field cannot be read. ${unread}` : same ? `Done: ${open.done!.words.replace(/\.$/, '')}. Change a value to do more.` : plan.ok ? plan.words : plan.error}
         </p>
         <Button type="primary" block htmlType="submit" form="tool-form" disabled={!plan.ok || unread !== undefined || same}>
           {tool.action}
@@ -189,7 +201,7 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
-          <Select id={id} showSearch value={typeof value === 'string' ? value : undefined} options={[{ value: bySection, label: 'by the section: steel shapes of steel, 400 × 400 of concrete' }, ...[...own, ...listed].map((name) => ({ value: name, label: name }))]} onChange={(next: string) => onChange(next)} />
+          <Select id={id} showSearch value={typeof value === 'string' ? value : undefined} options={[{ value: bySection, label: `by the section: steel shapes of steel, ${model.settings.units === 'us' ? '16 × 16' : '400 × 400'} of concrete` }, ...[...own, ...listed].map((name) => ({ value: name, label: name }))]} onChange={(next: string) => onChange(next)} />
         </>
       );
     }

@@ -13,6 +13,8 @@ interface FieldBase {
   readonly hint?: string;
   /** whether the field goes back to its first value after the act: it was meant for one thing */
   readonly once?: boolean;
+  /** whether the field is the load case that is shown: one follows the other */
+  readonly isShownCase?: boolean;
   /** whether the field is of use with the other values */
   readonly when?: (values: Values) => boolean;
 }
