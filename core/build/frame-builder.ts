@@ -1,7 +1,8 @@
 import type { CatalogueMaterial } from '../catalog';
 import { count } from '../units';
-import { fixedSupport, pinnedFoot, samePoint, type Act, type GridLine, type Member, type Model, type Node, type Storey } from '../model';
+import { applyAct, fixedSupport, pinnedFoot, samePoint, type Act, type Edit, type GridLine, type Member, type Model, type Node, type Storey } from '../model';
 import type { MemberFields } from './draft';
+import { freeFloors, rigidFloors } from './floors';
 import { NodeFinder } from './node-finder';
 import { RecordCollector } from './records';
 import type { SectionChoice } from './section-choice';
@@ -21,6 +22,8 @@ export interface FrameSpec {
   /** of all members, or by what each section is made of */
   readonly material: CatalogueMaterial | ((section: SectionChoice, role: 'column' | 'beam') => CatalogueMaterial);
   readonly feet: 'fixed' | 'pinned';
+  /** whether every floor above the ground is rigid in its plane */
+  readonly rigidFloors?: boolean;
   /** what else columns and beams get: connections of their ends, behaviour, axis position */
   readonly columns?: Partial<MemberFields>;
   readonly beams?: Partial<MemberFields>;
@@ -33,7 +36,6 @@ export interface BuiltFrame {
   readonly members: Member[];
   readonly supports: number;
 }
-
 
 /** 0 → A, 25 → Z, 26 → AA. */
 export function letters(index: number): string {
@@ -83,7 +85,10 @@ export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
   const records = { gridLines, storeys, materials: collector.materials, sections: collector.sections, nodes: nodes.made, members };
   const nothing = members.length === 0 && nodes.made.length === 0 && gridLines.length === 0 && storeys.length === 0;
   const sentence = `Built a frame of ${spec.baysX.length} × ${spec.baysY.length} bays and ${count(spec.storeys.length, 'storey')}: ${count(members.length, 'member')}`;
-  return { act: nothing ? undefined : { edits: [{ kind: 'add', records }], sentence }, nodes: nodes.made, members, supports };
+  const edits: Edit[] = [{ kind: 'add', records }];
+  const built = !nothing && spec.rigidFloors ? applyAct(model, { edits }) : undefined;
+  if (built?.ok) edits.push(...rigidFloors(built.model, freeFloors(built.model)).edits);
+  return { act: nothing ? undefined : { edits, sentence }, nodes: nodes.made, members, supports };
 }
 
 function newGridLines(model: Model, collector: RecordCollector, axis: GridLine['axis'], positions: number[]): GridLine[] {

@@ -20,7 +20,7 @@ export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './
 export { endConditionName, endConditions, endSymbol, type EndCondition } from './end-conditions';
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';
 export { whatHolds } from './what-holds';
-export { diaphragmOfStorey, floorEdits, nodesOfStorey } from './floors';
+export { diaphragmOfStorey, floorEdits, floorsMend, freeFloors, movesSideways, nodesOfStorey, rigidFloors } from './floors';
 export { framesBesideLines, moveGridLinePlan, nodesOnLine } from './grid-lines';
 export { openingFindings, openingProblem } from './openings';
 export { geometryFindings } from './geometry-findings';

@@ -298,7 +298,7 @@ function* instabilityFinding({ analysis, factorisation, name }: WholeTask, matri
   const where = members.length > 0 ? `member ${members[0]} buckles between its joints` : `node ${node} ${way}`;
   return {
     key: `unstable ${name}`, rule: 'unstable', severity: 'stop',
-    sentence: `The structure is unstable in ${name}: at about ${low < 0.1 ? low.toExponential(1) : formatNumber(low, 2)} of the load ${where}.`,
+    sentence: `The structure is unstable in ${name}: ${low === 0 ? 'already under less than a thousandth' : `at about ${low < 0.1 ? low.toExponential(1) : formatNumber(low, 2)}`} of the load ${where}.`,
     why: `In second order it has no equilibrium under the full load${energy < 0 ? ': moved like that, it gives way further by itself' : ''}. Stiffen or brace it against this motion.`,
     place: { nodes: members.length > 0 ? [] : moving, members }, motion: drawn,
   };

@@ -54,6 +54,7 @@ function CombinationOrder() {
   const strength = inOrder(model.combinations).filter((combination) => combination.purpose === 'strength');
   const part = usePart<HTMLDivElement>('order');
   if (strength.length === 0) return <p className="secondary block">There are no strength combinations yet; generate them in the Loads stage.</p>;
+  const oneWay = Object.values(model.members).some(({ behaviour }) => behaviour === 'tension' || behaviour === 'compression');
   const common = <T,>(of: (combination: Combination) => T): T | 'varies' => (new Set(strength.map(of)).size === 1 ? of(strength[0]) : 'varies');
   const order = common((combination) => combination.order ?? 'first');
   const stiffness = common((combination) => combination.stiffnessSet ?? 'full');
@@ -90,7 +91,7 @@ function CombinationOrder() {
           onChange={chooseSet}
         />
       </div>
-      <p className="field-hint">{order === 'first' && stiffness === 'full' ? 'Sums of their cases. One by one they can be changed in the ledger of the Loads stage.' : `${order === 'second' ? 'In equilibrium when displaced (P-Δ and P-δ). ' : ''}Each is solved as a whole.`}</p>
+      <p className="field-hint">{order === 'first' && stiffness === 'full' && !oneWay ? 'Sums of their cases. One by one they can be changed in the ledger of the Loads stage.' : `${order === 'second' ? 'In equilibrium when displaced (P-Δ and P-δ). ' : ''}Each is solved as a whole${oneWay ? ', with the members that pull or push only acting or slack in it' : ''}.`}</p>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { Button, Input, Segmented, Select } from 'antd';
+import { Button, Checkbox, Input, Segmented, Select } from 'antd';
 import { Fragment, useMemo, useState } from 'react';
 import { buildFrame, bySection, catalogueMaterialFor, endConditions, parseSection, type BuiltFrame, type FrameSpec, type SectionChoice } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
@@ -22,6 +22,7 @@ interface Typed {
   readonly material: string;
   readonly beamMaterial: string;
   readonly feet: 'fixed' | 'pinned';
+  readonly rigidFloors: boolean;
   readonly beamEnds: string;
   readonly columnAxis: AxisPosition;
   readonly beamAxis: AxisPosition;
@@ -30,7 +31,7 @@ interface Typed {
 
 type Field = 'origin' | 'baysX' | 'baysY' | 'storeys' | 'column' | 'beamX' | 'beamY';
 
-const plain = { material: bySection, beamMaterial: bySection, feet: 'fixed', beamEnds: 'fixed', columnAxis: 'centroid', beamAxis: 'centroid', beamBehaviour: 'frame' } as const;
+const plain = { material: bySection, beamMaterial: bySection, feet: 'fixed', rigidFloors: false, beamEnds: 'fixed', columnAxis: 'centroid', beamAxis: 'centroid', beamBehaviour: 'frame' } as const;
 
 const starting: Record<'si' | 'us', Typed> = {
   si: { origin: '0, 0, 0', baysX: '3*7.2', baysY: '2*6.4', storeys: '4.2, 3.6', column: '400 × 400', beamX: '350 × 600', beamY: '300 × 500', ...plain },
@@ -72,7 +73,7 @@ function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Par
   const members = (baysX.length + 1) * (baysY.length + 1) * storeys.length * 3;
   if (members > 60000) errors.storeys = `This would make about ${members} members, more than a browser can hold at once. Build fewer storeys.`;
   if (Object.keys(errors).length > 0 || !column || !beamX || !beamY) return { errors, understood };
-  const spec: FrameSpec = { origin, baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet, columns: axis(typed.columnAxis), beams: { ...axis(typed.beamAxis), ...(typed.beamBehaviour === 'frame' ? {} : { behaviour: typed.beamBehaviour }), ...(ends && typed.beamBehaviour === 'frame' ? { startConnection: ends, endConnection: ends } : {}) } };
+  const spec: FrameSpec = { origin, baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet, rigidFloors: typed.rigidFloors, columns: axis(typed.columnAxis), beams: { ...axis(typed.beamAxis), ...(typed.beamBehaviour === 'frame' ? {} : { behaviour: typed.beamBehaviour }), ...(ends && typed.beamBehaviour === 'frame' ? { startConnection: ends, endConnection: ends } : {}) } };
   const madeOf = [...new Set([{ choice: column, role: 'column' as const }, ...(baysX.length > 0 ? [{ choice: beamX, role: 'beam' as const }] : []), ...(baysY.length > 0 ? [{ choice: beamY, role: 'beam' as const }] : [])].map(({ choice, role }) => `${choice.name}: ${localMaterialName(material(choice, role).name, units)}`))].join(', ');
   return { built: buildFrame(model, spec), errors, understood, madeOf };
 }
@@ -128,6 +129,8 @@ export function FrameBuilder() {
           <span className="field-label">Feet</span>
           <Segmented aria-label="Feet" block value={typed.feet} options={[{ value: 'fixed', label: 'fixed' }, { value: 'pinned', label: 'pinned' }] satisfies { value: Typed['feet']; label: string }[]} onChange={(feet: Typed['feet']) => set({ feet })} />
           {typed.feet === 'pinned' && <><span /><span className="field-hint">{pinnedFootWords}</span></>}
+          <span className="field-label">Floors</span>
+          <Checkbox checked={typed.rigidFloors} onChange={(event) => set({ rigidFloors: event.target.checked })}>rigid in their planes</Checkbox>
           <label htmlFor="builder-ends">Beam ends</label>
           <Select id="builder-ends" value={typed.beamEnds} popupMatchSelectWidth={false} labelRender={({ value }) => <span className="with-sketch"><EndSketch name={String(value)} /> {String(value)}</span>} optionRender={({ value, label }) => <span className="with-sketch"><EndSketch name={String(value)} /> {label}</span>} options={endConditions.map((condition) => ({ value: condition.name, label: `${condition.name}: ${condition.why}` }))} onChange={(beamEnds: string) => set({ beamEnds })} />
         </div>

@@ -1,5 +1,5 @@
 import { Button, Input, Select } from 'antd';
-import { diaphragmOfStorey, floorEdits } from '~core/build';
+import { diaphragmOfStorey, floorEdits, freeFloors, rigidFloors } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, storeysUpward } from '~core/model';
 import { count } from '~core/units';
@@ -15,6 +15,7 @@ export function FloorsEditor() {
   const commit = useWorkbench((state) => state.commit);
   const select = useWorkbench((state) => state.select);
   const storeys = [...storeysUpward(model)].reverse();
+  const free = freeFloors(model);
   if (storeys.length === 0) return <p className="secondary">Floors come with storeys.</p>;
   return (
     <div style={{ display: 'grid', gap: 4 }}>
@@ -42,6 +43,11 @@ export function FloorsEditor() {
           </div>
         );
       })}
+      {free.length > 0 && (
+        <Button size="small" style={{ justifySelf: 'start' }} onClick={() => commit(rigidFloors(model, free))}>
+          Make {free.length === 1 ? 'the floor' : `all ${free.length} floors`} above the ground rigid
+        </Button>
+      )}
       <p className="field-hint">Choose rigid again to take nodes that were added since.</p>
     </div>
   );

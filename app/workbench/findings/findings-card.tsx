@@ -1,6 +1,6 @@
 import { Button, Input, Select } from 'antd';
 import { useMemo, useState } from 'react';
-import { mendAct, mendAll, mendLabel, RecordCollector, whatHolds } from '~core/build';
+import { floorsMend, mendAct, mendAll, mendLabel, movesSideways, RecordCollector, whatHolds } from '~core/build';
 import { bundled, isBundle } from '~core/findings';
 import { acceptanceOf, type Finding, type Mend } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -115,9 +115,6 @@ export function FindingsCard() {
   );
 }
 
-/** Whether a structure moves sideways without resistance, which bracing can stop. */
-const sways = ({ rule, motion }: Finding): boolean => rule === 'mechanism' && motion !== undefined && motion.nodes.length > 1 && motion.displacements.some((part, i) => i % 6 < 2 && Math.abs(part) > 0.5);
-
 /** One finding with its cures. */
 function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason: string) => void }) {
   const workbench = useWorkbenchApi();
@@ -129,6 +126,7 @@ function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason
     if (act) commitAndTell(workbench, act);
     else workbench.getState().notify('This mend no longer applies: the model was changed meanwhile.');
   };
+  const floors = floorsMend(model, finding);
   const why = () => (finding.rule === 'residual' || finding.rule === 'equilibrium' ? workbench.getState().look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: finding.place.case ?? Object.keys(model.cases)[0] } }) : setAsked(!asked));
   return (
     <article className="finding">
@@ -157,7 +155,12 @@ function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason
             {mendLabel(model, one)}
           </Button>
         ))}
-        {sways(finding) && (
+        {floors && (
+          <Button size="small" onClick={() => mend(floors)}>
+            {floors.label}
+          </Button>
+        )}
+        {movesSideways(finding) && (
           <Button size="small" onClick={() => { workbench.getState().look({ popover: 'none' }); openTool(workbench, 'bracing'); }}>
             Brace bays …
           </Button>

@@ -1,0 +1,73 @@
+import { applyAct, emptyModel, inOrder, type Act, type Model } from '../model';
+import { catalogueMaterials } from '../catalog';
+import { solveNow } from '../fem';
+import { bayRows, bracingPlan, buildFrame, endConditions, findBays, floorsMend, freeFloors, movesSideways, parseSection, rigidFloors } from './index';
+
+const done = (model: Model, act: Act | undefined): Model => {
+  const applied = applyAct(model, act!);
+  if (!applied.ok) throw new Error(applied.error);
+  return applied.model;
+};
+const section = (name: string) => {
+  const parsed = parseSection(name, 'si');
+  if (!parsed.ok) throw new Error(parsed.error);
+  return parsed.value;
+};
+const pinned = endConditions.find(({ name }) => name === 'pinned')!.connection!;
+const frame = (rigid: boolean): Model => {
+  const empty = emptyModel({ name: 'Kingfisher Loft', units: 'si', code: 'us' });
+  return done(empty, buildFrame(empty, {
+    baysX: [6, 6], baysY: [5, 5], storeys: [4, 3.5], column: section('HEB 200'), beamX: section('IPE 300'), beamY: section('IPE 300'), material: catalogueMaterials.find(({ name }) => name === 'S355')!,
+    feet: 'pinned', rigidFloors: rigid, beams: { startConnection: pinned, endConnection: pinned },
+  }).act);
+};
+/** Rods from the ground to the top in one bay of each outer line. */
+const braced = (model: Model): Model => {
+  const bays = findBays(model);
+  const keys = new Set(bayRows(model, bays.filter(({ upright }) => upright)).filter(({ label }) => /^Grid [13AC], [1A]–[2B]: from the ground/.test(label)).flatMap((row) => row.keys));
+  expect(keys.size).toBe(8);
+  const plan = bracingPlan(model, bays.filter(({ key }) => keys.has(key)), 'cross', { section: inOrder(model.sections)[0].id, material: inOrder(model.materials)[0].id, behaviour: 'tension' }, false);
+  if (!plan.ok) throw new Error(plan.error);
+  return done(model, plan.act);
+};
+const pushed = (model: Model, order: 'first' | 'second'): Model => {
+  const tops = Object.values(model.nodes).filter(({ position }) => position[2] > 7);
+  return done(model, { edits: [{ kind: 'add', records: {
+    cases: [{ id: 'c1', label: 'P', name: 'Push', nature: 'other', selfWeight: false }],
+    loads: tops.map(({ id }, i) => ({ id: `l${i + 1}`, case: 'c1', type: 'node' as const, node: id, force: [8000, 5000, -150000] as [number, number, number], moment: [0, 0, 0] as [number, number, number] })),
+    combinations: [{ id: 'u1', label: 'U1', purpose: 'strength', rule: '', factors: [{ case: 'c1', factor: 1 }], origin: 'own', changed: false, order }],
+  } }] });
+};
+
+test('bays are named and chosen from the ground to the top, and by whole planes', () => {
+  const model = frame(false);
+  const rows = bayRows(model, findBays(model).filter(({ upright }) => upright));
+  expect(rows.find(({ label }) => label === 'Grid 2, B–C: from the ground to the top, 2 bays')!.keys).toHaveLength(2);
+  expect(rows.find(({ label }) => label === 'Grid B: all of it, 4 bays')!.keys).toHaveLength(4);
+  const level = bayRows(model, findBays(model).filter(({ upright }) => !upright));
+  expect(level.map(({ label }) => label)).toEqual(['Storey 1: all of it, 4 bays', 'Storey 2: all of it, 4 bays']);
+});
+
+test('what sways beside its braced lines is tied to them by rigid floors, offered where it stops', () => {
+  const model = pushed(braced(frame(false)), 'second');
+  const stop = solveNow(model).findings.find((finding) => finding.severity === 'stop')!;
+  expect(movesSideways(stop)).toBe(true);
+  const mend = floorsMend(model, stop)!;
+  expect(mend.label).toBe('Make 2 floors rigid in plane');
+  const tied = done(model, (mend as { act: Act }).act);
+  expect(freeFloors(tied)).toEqual([]);
+  const { solution, findings } = solveNow(tied);
+  expect(findings.filter((finding) => finding.severity === 'stop')).toEqual([]);
+  expect(floorsMend(tied, stop)).toBeUndefined();
+  // the whole push comes down to the feet: 9 nodes with 8 and 5 kN
+  const { reacted } = solution!.cases.find(({ id }) => id === 'u1')!;
+  expect(reacted[0]).toBeCloseTo(-72000, 0);
+  expect(reacted[1]).toBeCloseTo(-45000, 0);
+});
+
+test('a frame built with rigid floors has one a storey, above the ground only', () => {
+  const model = frame(true);
+  expect(inOrder(model.diaphragms).map(({ label, nodes }) => [label, nodes.length])).toEqual([['Storey 1', 9], ['Storey 2', 9]]);
+  const { model: later } = { model: done(frame(false), rigidFloors(frame(false), freeFloors(frame(false)))) };
+  expect(later.diaphragms).toEqual(model.diaphragms);
+});
