@@ -17,8 +17,9 @@ export interface FrameSpec {
   /** heights from the bottom up, at least one */
   readonly storeys: readonly number[];
   readonly column: SectionChoice;
-  readonly beamX: SectionChoice;
-  readonly beamY: SectionChoice;
+  /** left out where no beams run along x, or along y: trusses may take their place */
+  readonly beamX?: SectionChoice;
+  readonly beamY?: SectionChoice;
   /** of all members, or by what each section is made of */
   readonly material: CatalogueMaterial | ((section: SectionChoice, role: 'column' | 'beam') => CatalogueMaterial);
   readonly feet: 'fixed' | 'pinned';
@@ -72,14 +73,13 @@ export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
     members.push({ id: collector.nextId('members'), role, start, end, section, material, angle: 0, ...(role === 'column' ? spec.columns : spec.beams) });
   };
   const made = (choice: SectionChoice, role: 'column' | 'beam') => ({ material: materialOf(choice, role), section: collector.section(choice) });
-  const none = { section: '', material: '' };
   const column = made(spec.column, 'column');
-  const beamX = spec.baysX.length > 0 ? made(spec.beamX, 'beam') : none;
-  const beamY = spec.baysY.length > 0 ? made(spec.beamY, 'beam') : none;
+  const beamX = spec.baysX.length > 0 && spec.beamX ? made(spec.beamX, 'beam') : undefined;
+  const beamY = spec.baysY.length > 0 && spec.beamY ? made(spec.beamY, 'beam') : undefined;
   for (let level = 1; level < zs.length; level++) {
     ys.forEach((_, j) => xs.forEach((__, i) => join('column', ids[level - 1][j][i], ids[level][j][i], column)));
-    ys.forEach((_, j) => spec.baysX.forEach((__, i) => join('beam', ids[level][j][i], ids[level][j][i + 1], beamX)));
-    xs.forEach((_, i) => spec.baysY.forEach((__, j) => join('beam', ids[level][j][i], ids[level][j + 1][i], beamY)));
+    if (beamX) ys.forEach((_, j) => spec.baysX.forEach((__, i) => join('beam', ids[level][j][i], ids[level][j][i + 1], beamX)));
+    if (beamY) xs.forEach((_, i) => spec.baysY.forEach((__, j) => join('beam', ids[level][j][i], ids[level][j + 1][i], beamY)));
   }
   const supports = nodes.made.filter((node) => node.support).length;
   const records = { gridLines, storeys, materials: collector.materials, sections: collector.sections, nodes: nodes.made, members };

@@ -43,6 +43,23 @@ function findSlopes(model: Model): Slope[] {
     for (const node of [member.start, member.end]) at.set(node, [...(at.get(node) ?? []), { id: member.id, way }]);
   }
   const planes = new Map<string, Plane>();
+  const keyOf = ({ normal }: Plane, origin: Vector) => [...normal.map((part) => Math.round(part * 2000)), Math.round((normal[0] * origin[0] + normal[1] * origin[1] + normal[2] * origin[2]) * 50)].join(' ');
+  const keep = (plane: Plane, origin: Vector) => planes.set(keyOf(plane, origin), plane);
+  // rafters or chords side by side, level across, make a slope though nothing joins them yet
+  const rows = new Map<string, { plane: Plane; origin: Vector; lines: Set<number> }>();
+  for (const { ends: [a, b] } of lines) {
+    const [along, run] = [subtract(b, a), Math.hypot(b[0] - a[0], b[1] - a[1])];
+    if (run < samePoint || Math.abs(along[2]) < leastSlope * run) continue;
+    const across: Vector = [-along[1] / run, along[0] / run, 0];
+    const turn = across[0] < -1e-9 || (Math.abs(across[0]) < 1e-9 && across[1] < 0) ? -1 : 1;
+    const plane = planeOf([a, b, [a[0] + across[0], a[1] + across[1], a[2]]]);
+    if (!plane || Math.abs(plane.normal[2]) < leastSlope || Math.abs(plane.normal[2]) > mostSlope) continue;
+    const key = keyOf(plane, a);
+    const row = rows.get(key) ?? { plane, origin: a, lines: new Set<number>() };
+    rows.set(key, row);
+    row.lines.add(Math.round(turn * (a[0] * across[0] + a[1] * across[1]) * 20));
+  }
+  for (const { plane, origin, lines: places } of rows.values()) if (places.size > 1) keep(plane, origin);
   for (const [node, meeting] of at) {
     for (let i = 0; i < meeting.length; i++) for (let j = i + 1; j < meeting.length; j++) {
       const normal = cross(meeting[i].way, meeting[j].way);
@@ -51,9 +68,7 @@ function findSlopes(model: Model): Slope[] {
       if (size < 0.05 || lean < leastSlope || lean > mostSlope) continue;
       const origin = model.nodes[node].position;
       const plane = planeOf([origin, [0, 1, 2].map((k) => origin[k] + meeting[i].way[k]) as unknown as Vector, [0, 1, 2].map((k) => origin[k] + meeting[j].way[k]) as unknown as Vector]);
-      if (!plane) continue;
-      const off = plane.normal[0] * origin[0] + plane.normal[1] * origin[1] + plane.normal[2] * origin[2];
-      planes.set([...plane.normal.map((part) => Math.round(part * 2000)), Math.round(off * 50)].join(' '), plane);
+      if (plane) keep(plane, origin);
     }
   }
   const taken = new Set<string>();

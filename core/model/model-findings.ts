@@ -78,24 +78,51 @@ function looseNodes(model: Model): Finding[] {
 
 function memberFindings(model: Model): Finding[] {
   const found: Finding[] = [];
+  const usual = usualProperties(model);
   for (const member of inOrder(model.members)) {
     const place = { members: [member.id] };
     const remove = { label: 'Delete the member', act: { edits: [{ kind: 'remove', table: 'members', ids: [member.id] }] satisfies Edit[] } };
     if (memberLength(model, member) < samePoint) {
       found.push({ key: `zero ${member.id}`, rule: 'zero-length', severity: 'stop', sentence: `Member ${member.id} has no length.`, why: `Its ends ${member.start} and ${member.end} are less than 1 mm apart.`, place, mend: remove });
     }
-    if (member.section === null) found.push({ key: `section ${member.id}`, rule: 'no-section', severity: 'stop', sentence: `Member ${member.id} has no section.`, why: 'Give it one in its details; without it there is no stiffness.', place, ...only(model, 'sections', member.id) });
-    if (member.material === null) found.push({ key: `material ${member.id}`, rule: 'no-material', severity: 'stop', sentence: `Member ${member.id} has no material.`, why: 'Give it one in its details; without it there is no stiffness or weight.', place, ...only(model, 'materials', member.id) });
+    if (member.section === null) found.push({ key: `section ${member.id}`, rule: 'no-section', severity: 'stop', sentence: `Member ${member.id} has no section.`, why: 'Give it one in its details; without it there is no stiffness.', place, ...lacking(model, 'section', member, usual) });
+    if (member.material === null) found.push({ key: `material ${member.id}`, rule: 'no-material', severity: 'stop', sentence: `Member ${member.id} has no material.`, why: 'Give it one in its details; without it there is no stiffness or weight.', place, ...lacking(model, 'material', member, usual) });
   }
   return found;
 }
 
-/** A mend when there is just one section or material to give. */
-function only(model: Model, table: 'sections' | 'materials', member: string): Pick<Finding, 'mend'> {
-  const records = Object.values(model[table]);
-  if (records.length !== 1) return {};
-  const field = table === 'sections' ? 'section' : 'material';
-  return { mend: { label: `Give it ${records[0].name}`, act: { edits: [{ kind: 'change', table: 'members', changes: [{ id: member, fields: { [field]: records[0].id } }] }] } } };
+/** Along which axis a member runs most: 0, 1 or 2. */
+function mainAxis(model: Model, { start, end }: Member): number {
+  const way = model.nodes[end].position.map((part, i) => Math.abs(part - model.nodes[start].position[i]));
+  return way.indexOf(Math.max(...way));
+}
+
+/** Sections and materials that members of a role along an axis have, with how many have them, most used first; counted when first asked for. */
+function usualProperties(model: Model): (field: 'section' | 'material', member: Member) => readonly (readonly [string, number])[] {
+  let counts: Map<string, Map<string, number>> | undefined;
+  const keyOf = (field: string, member: Member) => `${field} ${member.role} ${mainAxis(model, member)}`;
+  return (field, wanted) => {
+    if (!counts) {
+      counts = new Map();
+      for (const member of Object.values(model.members)) for (const one of ['section', 'material'] as const) {
+        const id = member[one];
+        if (id === null) continue;
+        const key = keyOf(one, member);
+        const of = counts.get(key) ?? new Map<string, number>();
+        counts.set(key, of.set(id, (of.get(id) ?? 0) + 1));
+      }
+    }
+    return [...(counts.get(keyOf(field, wanted)) ?? [])].sort((x, y) => y[1] - x[1]);
+  };
+}
+
+/** Choices for a member that lacks its section or material: the only one there is as the mend, else what members like it have. */
+function lacking(model: Model, field: 'section' | 'material', member: Member, usual: ReturnType<typeof usualProperties>): Pick<Finding, 'mend' | 'others'> {
+  const records = Object.values(model[`${field}s`]);
+  const give = (id: string, like: string): Mend => ({ label: `Give it ${model[`${field}s`][id].name}${like}`, act: { edits: [{ kind: 'change', table: 'members', changes: [{ id: member.id, fields: { [field]: id } }] }] } });
+  if (records.length === 1) return { mend: give(records[0].id, '') };
+  const others = usual(field, member).slice(0, 3).map(([id, times]) => give(id, `, as ${count(times, `other ${member.role}`)} that way`));
+  return others.length > 0 ? { others } : {};
 }
 
 /** Members on the same two nodes as one before them, with that one. */

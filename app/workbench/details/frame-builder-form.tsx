@@ -53,6 +53,10 @@ function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Par
     return parsed.ok ? parsed.value : [];
   };
   const section = (field: 'column' | 'beamX' | 'beamY') => {
+    if (field !== 'column' && typed[field].trim() === '') {
+      understood[field] = 'none';
+      return undefined;
+    }
     const parsed = parseSection(typed[field], units);
     if (parsed.ok) understood[field] = parsed.understood;
     else errors[field] = parsed.error;
@@ -72,9 +76,9 @@ function readForm(typed: Typed, model: Model): { built?: BuiltFrame; errors: Par
   const axis = (position: AxisPosition) => (position === 'centroid' ? {} : { axisPosition: position });
   const members = (baysX.length + 1) * (baysY.length + 1) * storeys.length * 3;
   if (members > 60000) errors.storeys = `This would make about ${members} members, more than a browser can hold at once. Build fewer storeys.`;
-  if (Object.keys(errors).length > 0 || !column || !beamX || !beamY) return { errors, understood };
+  if (Object.keys(errors).length > 0 || !column) return { errors, understood };
   const spec: FrameSpec = { origin, baysX, baysY, storeys, column, beamX, beamY, material, feet: typed.feet, rigidFloors: typed.rigidFloors, columns: axis(typed.columnAxis), beams: { ...axis(typed.beamAxis), ...(typed.beamBehaviour === 'frame' ? {} : { behaviour: typed.beamBehaviour }), ...(ends && typed.beamBehaviour === 'frame' ? { startConnection: ends, endConnection: ends } : {}) } };
-  const madeOf = [...new Set([{ choice: column, role: 'column' as const }, ...(baysX.length > 0 ? [{ choice: beamX, role: 'beam' as const }] : []), ...(baysY.length > 0 ? [{ choice: beamY, role: 'beam' as const }] : [])].map(({ choice, role }) => `${choice.name}: ${localMaterialName(material(choice, role).name, units)}`))].join(', ');
+  const madeOf = [...new Set([{ choice: column, role: 'column' as const }, ...(baysX.length > 0 && beamX ? [{ choice: beamX, role: 'beam' as const }] : []), ...(baysY.length > 0 && beamY ? [{ choice: beamY, role: 'beam' as const }] : [])].map(({ choice, role }) => `${choice.name}: ${localMaterialName(material(choice, role).name, units)}`))].join(', ');
   return { built: buildFrame(model, spec), errors, understood, madeOf };
 }
 
@@ -165,7 +169,7 @@ function FieldRow({ name, value, error, understood, onChange, onEnter }: { name:
     <>
       <label htmlFor={id}>{labels[name]}</label>
       <div>
-        <Input id={id} value={value} status={error ? 'error' : undefined} aria-describedby={error ? `${id}-error` : undefined} suffix={isSpacing ? <span className="caption">{understood}</span> : undefined} onChange={(event) => onChange(event.target.value)} onPressEnter={onEnter} />
+        <Input id={id} value={value} placeholder={name === 'beamX' || name === 'beamY' ? 'empty: none' : undefined} status={error ? 'error' : undefined} aria-describedby={error ? `${id}-error` : undefined} suffix={isSpacing ? <span className="caption">{understood}</span> : undefined} onChange={(event) => onChange(event.target.value)} onPressEnter={onEnter} />
         {error && (
           <div className="field-error" id={`${id}-error`} role="alert">
             {error}

@@ -80,7 +80,7 @@ export const generatorTools: readonly Tool[] = [
       { key: 'web', label: 'Web', kind: 'choice', initial: 'pratt', options: Object.entries(webPatterns).map(([value, label]) => ({ value, label })) },
       { key: 'panels', label: 'Panels', kind: 'count', initial: 6 },
       { key: 'depthAtEnds', label: 'Depth at ends', kind: 'length', initial: 0.6 }, { key: 'depthInMiddle', label: 'Depth in middle', kind: 'length', initial: 1.8, hint: 'equal depths: parallel chords' },
-      { key: 'times', label: 'How many', kind: 'count', initial: 1 }, { key: 'by', label: 'Apart', kind: 'length', initial: 6, when: (values) => values.number('times') > 1, hint: 'square to the truss' },
+      { key: 'times', label: 'How many', kind: 'count', initial: 1 }, { key: 'by', label: 'Apart', kind: 'length', initial: 6, when: (values) => values.number('times') > 1, hint: 'square to the truss, over the frame; negative: the other way' },
       { key: 'chord', label: 'Chords', kind: 'section', initial: model.settings.code === 'us' ? 'HSS6X6X3/8' : 'SHS 120x120x6.3' }, { key: 'webSection', label: 'Web members', kind: 'section', initial: model.settings.code === 'us' ? 'HSS4X4X1/4' : 'SHS 80x80x5.0' },
       { key: 'material', label: 'Material', kind: 'material', initial: bySection },
     ],
@@ -91,7 +91,11 @@ export const generatorTools: readonly Tool[] = [
       const across = Math.hypot(dx, dy) || 1;
       const times = values.number('times');
       if (!(Number.isInteger(times) && times >= 1 && times <= 200)) return refused('How many trusses? A whole number from 1 to 200.');
-      const repeats = Array.from({ length: times }, (_, i): Vector => [(-dy / across) * i * values.number('by') || 0, (dx / across) * i * values.number('by') || 0, 0]);
+      // to the side on which more of the frame stands
+      const side = (point: Vector) => Math.sign(Math.round(1e3 * (dx * (point[1] - from[1]) - dy * (point[0] - from[0]))));
+      const towards = Object.values(model.nodes).reduce((sum, node) => sum + side(node.position), 0) < 0 ? -1 : 1;
+      const step = towards * values.number('by');
+      const repeats = Array.from({ length: times }, (_, i): Vector => [(-dy / across) * i * step || 0, (dx / across) * i * step || 0, 0]);
       return withMaterials(model, { sections: [values.text('chord'), values.text('webSection')], material: values.text('material') }, (ready, [chord, web], material) =>
         trussPlan(ready, { from, to, web: values.text('web') as WebPattern, panels: values.number('panels'), depthAtEnds: values.number('depthAtEnds'), depthInMiddle: values.number('depthInMiddle'), repeats, chord: { section: chord, material }, webMember: { section: web, material } }));
     },
