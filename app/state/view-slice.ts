@@ -260,7 +260,7 @@ export const viewSlice =
         set({ hidden: [...new Set([...hidden, ...selection.members])], selection: { nodes: [], members: [] } });
       },
       showAll: () => set({ hidden: [], visible: allVisible, isolated: null, fitRequest: get().fitRequest + 1 }),
-      startTool: (id, values, armed, stage) => set({ stage, openTool: { id, values, armed }, preview: [], builderOpen: false, panel: null, tool: 'select' }),
+      startTool: (id, values, armed, stage) => set({ stage, openTool: { id, values, armed }, preview: [], builderOpen: false, panel: null, popover: 'none', tool: 'select' }),
       fit: () => set({ fitRequest: get().fitRequest + 1 }),
     };
   };

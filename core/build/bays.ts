@@ -119,13 +119,13 @@ export interface BayRow {
   readonly keys: readonly string[];
 }
 
-/** Bays above each other, those of a whole plane and storey, in groups of two or more. @param bays those that are offered */
+/** Bays above each other, those up a slope between two grid lines, those of a whole plane and storey, in groups of two or more. @param bays those that are offered */
 export function bayRows(model: Model, bays: readonly Bay[]): BayRow[] {
   const rows = new Map<string, string[]>();
   const add = (label: string, key: string) => rows.set(label, [...(rows.get(label) ?? []), key]);
   for (const bay of bays) {
-    const cell = bay.upright ? between(model, bay, 'x') ?? between(model, bay, 'y') : undefined;
-    if (cell !== undefined) add(`${bay.planeLabel}, ${cell}: from the ground to the top`, bay.key);
+    const cell = bay.upright || bay.sloping ? between(model, bay, 'x') ?? between(model, bay, 'y') : undefined;
+    if (cell !== undefined) add(`${bay.planeLabel}, ${cell}: ${bay.upright ? 'from the ground to the top' : 'from eaves to ridge'}`, bay.key);
   }
   for (const bay of bays) add(`${bay.planeLabel}: all of it`, bay.key);
   return [...rows].filter(([, keys]) => keys.length > 1).map(([label, keys]) => ({ label: `${label}, ${count(keys.length, 'bay')}`, keys }));

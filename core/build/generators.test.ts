@@ -275,6 +275,25 @@ describe('a shed with a pitched roof', () => {
     expect(braced.ok && braced.made).toHaveLength(8);
   });
 
+  test('top chords of trusses side by side are slopes before anything joins them; purlins stand on their panel points', () => {
+    const spec: TrussSpec = { from: [0, 0, 6], to: [0, 18, 6], web: 'pratt', panels: 12, depthAtEnds: 0.6, depthInMiddle: 2.4, repeats: [[0, 0, 0], [6, 0, 0], [12, 0, 0]], chord: { section: null, material: null }, webMember: { section: null, material: null } };
+    const trusses = carriedOut(empty, trussPlan(empty, spec));
+    const slopes = slopesOf(trusses);
+    expect(slopes.map(({ label }) => label).sort()).toEqual(['Slope falling to +y', 'Slope falling to −y']);
+    expect(slopes.map(({ members }) => members.length)).toEqual([18, 18]);
+    const before = Object.keys(trusses.nodes).length;
+    const plan = secondariesOnSlopes(trusses, edgesBySlope(trusses, slopes.flatMap(({ members }) => members)), { layout: { joints: true }, atEnds: true, supports: 'clear', ends: undefined, fields, noun: 'purlin' });
+    // 7 joints a slope, the ridge once: 13 lines over two bays, and not a node more
+    expect(plan.ok && plan.made).toHaveLength(13 * 2);
+    expect(Object.keys(carriedOut(trusses, plan).nodes)).toHaveLength(before);
+    // beams at the eaves that were selected with the slope carry no purlins
+    const eaves = carriedOut(trusses, plan);
+    const whole = slopesOf(eaves).flatMap(({ members }) => members);
+    expect(edgesBySlope(eaves, whole).map((group) => group.length)).toEqual([3, 3]);
+    const inner = secondariesOnSlopes(trusses, edgesBySlope(trusses, slopes[0].members), { layout: { joints: true }, atEnds: false, supports: 'clear', ends: undefined, fields, noun: 'purlin' });
+    expect(inner.ok && inner.made).toHaveLength(5 * 2);
+  });
+
   test('frames that are level and upright have no slopes', () => {
     expect(slopesOf(shed)).toEqual([]);
   });

@@ -10,8 +10,8 @@ export type Edge = readonly [Vector, Vector];
 export interface SecondarySpec {
   /** at least two edges, in order: members span from the first to the last, over those between */
   readonly edges: readonly Edge[];
-  /** spacing m; `first` from where an edge begins, `last` from where it ends, m: left out, a spacing, and none of its own */
-  readonly layout: { readonly count: number } | { readonly spacing: number; readonly first?: number; readonly last?: number };
+  /** at the joints that all edges have at the same share of their lengths, such as the panel points of trusses; or by number; or by spacing m; `first` from where an edge begins, `last` from where it ends, m: left out, a spacing, and none of its own */
+  readonly layout: { readonly joints: true } | { readonly count: number } | { readonly spacing: number; readonly first?: number; readonly last?: number };
   /** whether members stand on the ends of the edges too */
   readonly atEnds: boolean;
   /** clear: a member of its own in every span, with these end conditions; over: running over the edges between them */
@@ -55,11 +55,14 @@ export function edgesOfSelection(model: Model, ids: readonly string[]): Edge[] {
 
 /**
  * Selected members parted into slopes: lines that run the same way and follow each other across it, each from its lower end up, so that the rafters
- * of both sides of a ridge, of several roofs beside each other, or the columns of a wall make one group each.
+ * of both sides of a ridge, of several roofs beside each other, or the columns of a wall make one group each. Beams at the eaves or the ridge that
+ * were selected with the slope run the way of the purlins and carry none: where two lines or more rise, level ones are left out.
  */
 export function edgesBySlope(model: Model, ids: readonly string[]): Edge[][] {
   const upward = ([a, b]: Edge): Edge => (b[2] < a[2] - samePoint ? [b, a] : [a, b]);
-  const edges = edgesOfLines(model, ids).map(upward);
+  const all = edgesOfLines(model, ids).map(upward);
+  const rising = all.filter(([a, b]) => b[2] - a[2] > 0.02 * distance(a, b));
+  const edges = rising.length >= 2 ? rising : all;
   const parallel = (a: Edge, b: Edge) => {
     const [u, v] = [subtract(a[1], a[0]), subtract(b[1], b[0])];
     return norm(cross(u, v)) < 1e-3 * norm(u) * norm(v);
@@ -123,8 +126,8 @@ export function secondariesPlan(model: Model, { edges, layout, atEnds, supports,
   const [first] = edges;
   const length = distance(...first);
   if (length < samePoint) return refuse('The first edge has no length.');
-  const shares = 'count' in layout ? sharesByCount(layout.count, atEnds) : sharesBySpacing(length, layout, atEnds);
-  if (shares.length === 0) return refuse('count' in layout ? 'Say how many members there shall be, one or more.' : 'The spacing is longer than the edge: there is room for none.');
+  const shares = 'joints' in layout ? sharesByJoints(model, edges, atEnds) : 'count' in layout ? sharesByCount(layout.count, atEnds) : sharesBySpacing(length, layout, atEnds);
+  if (shares.length === 0) return refuse('joints' in layout ? 'The lines have no joints in common between their ends.' : 'count' in layout ? 'Say how many members there shall be, one or more.' : 'The spacing is longer than the edge: there is room for none.');
   if (shares.length > 2000) return refuse(`That would make ${shares.length} lines of members. Was another unit meant for the spacing?`);
   const draft = new Draft(model);
   const at = (edge: Edge, share: number): Vector => add(edge[0], scale(subtract(edge[1], edge[0]), share));
@@ -141,6 +144,20 @@ export function secondariesPlan(model: Model, { edges, layout, atEnds, supports,
     }
   }
   return finished(model, draft, noun, `on ${count(shares.length, 'line')}${supports === 'over' && edges.length > 2 ? ', running over their supports' : ''}`);
+}
+
+/** Shares of their lengths at which every edge has a node. */
+function sharesByJoints(model: Model, edges: readonly Edge[], atEnds: boolean): number[] {
+  const nodes = Object.values(model.nodes);
+  const [own, ...others] = edges.map((edge) => {
+    const along = subtract(edge[1], edge[0]);
+    const square = dot(along, along);
+    return nodes.map(({ position }) => ({ position, share: dot(subtract(position, edge[0]), along) / square }))
+      .filter(({ position, share }) => share > -1e-6 && share < 1 + 1e-6 && distance(position, add(edge[0], scale(along, share))) < 10 * samePoint).map(({ share }) => share).sort((a, b) => a - b);
+  });
+  const same = (10 * samePoint) / distance(...edges[0]);
+  const common = own.filter((share, i) => (i === 0 || share - own[i - 1] > same) && others.every((shares) => shares.some((other) => Math.abs(other - share) < same)));
+  return common.filter((share) => atEnds || (share > same && share < 1 - same));
 }
 
 function sharesByCount(number: number, atEnds: boolean): number[] {

@@ -55,7 +55,7 @@ export const generatorTools: readonly Tool[] = [
     id: 'secondaries', title: 'Place secondary members', group: 'generate', needs: 'members', action: 'Place members', about: 'Joists, purlins or rails at a number or a spacing between the selected lines of members, in any plane.',
     fields: ({ model }) => [
       { key: 'noun', label: 'They are', kind: 'choice', initial: 'purlin', options: ['purlin', 'joist', 'secondary beam', 'rail'].map((value) => ({ value, label: `${value}s` })) },
-      { key: 'layout', label: 'Placed by', kind: 'choice', initial: 'spacing', options: [{ value: 'spacing', label: 'spacing' }, { value: 'count', label: 'number' }] },
+      { key: 'layout', label: 'Placed by', kind: 'choice', initial: 'spacing', options: [{ value: 'spacing', label: 'spacing' }, { value: 'count', label: 'number' }, { value: 'joints', label: 'the joints of the lines' }] },
       { key: 'spacing', label: 'Spacing', kind: 'length', initial: 1.5, when: (values) => values.text('layout') === 'spacing' },
       { key: 'first', label: 'First at', kind: 'length', initial: null, hint: 'empty: a spacing', when: (values) => values.text('layout') === 'spacing' },
       { key: 'last', label: 'Last from the top', kind: 'length', initial: null, hint: 'empty: none of its own; such as beside the ridge', when: (values) => values.text('layout') === 'spacing' },
@@ -68,7 +68,7 @@ export const generatorTools: readonly Tool[] = [
     plan: ({ model, selection }, values) => {
       const groups = edgesBySlope(model, selection.members);
       const [first, last] = [values.optional('first'), values.optional('last')];
-      const layout = values.text('layout') === 'count' ? { count: values.number('count') } : { spacing: values.number('spacing'), ...(first === undefined ? {} : { first }), ...(last === undefined ? {} : { last }) };
+      const layout = values.text('layout') === 'joints' ? { joints: true as const } : values.text('layout') === 'count' ? { count: values.number('count') } : { spacing: values.number('spacing'), ...(first === undefined ? {} : { first }), ...(last === undefined ? {} : { last }) };
       return withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) =>
         secondariesOnSlopes(ready, groups, { layout, atEnds: values.flag('atEnds'), supports: values.text('supports') as 'clear' | 'over', ends: endOf(values.text('ends')), fields: { role: 'beam', angle: 0, section, material }, noun: values.text('noun') }));
     },
