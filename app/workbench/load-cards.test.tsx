@@ -50,7 +50,7 @@ test('an empty project is offered the usual cases; a case without loads is marke
   expect(shown(open(bare), <LoadDetails />)).toBeTruthy();
   const workbench = open(bare);
   workbench.getState().look({ stage: 'loads' });
-  expect(shown(workbench, <LoadDetails />)).toContain('Add the usual cases D, SD, L, S');
+  expect(shown(workbench, <LoadDetails />)).toContain('Add the usual cases D, SD, L');
   const empty = applyAct(model, { edits: [{ kind: 'add', records: { cases: [{ id: 'c90', label: 'T', name: 'Warm summer', nature: 'temperature', selfWeight: false }] } }] });
   expect(empty.ok && shown(open(empty.model), <LoadDetails />)).toContain('Warm summer temperature, empty');
 });

@@ -38,22 +38,24 @@ export function CaseList() {
   );
 }
 
-const usualCases: readonly Omit<LoadCase, 'id'>[] = [
-  { label: 'D', name: 'Self-weight', nature: 'dead', selfWeight: true }, { label: 'SD', name: 'Superimposed dead', nature: 'superimposedDead', selfWeight: false },
-  { label: 'L', name: 'Live', nature: 'live', selfWeight: false }, { label: 'S', name: 'Snow', nature: 'snow', selfWeight: false },
-];
+/** The cases most buildings need, by what the codes call them; snow and wind come with their rules. */
+const usualCases: Readonly<Record<'us' | 'eurocode', readonly Omit<LoadCase, 'id'>[]>> = {
+  us: [{ label: 'D', name: 'Self-weight', nature: 'dead', selfWeight: true }, { label: 'SD', name: 'Superimposed dead', nature: 'superimposedDead', selfWeight: false }, { label: 'L', name: 'Live', nature: 'live', selfWeight: false }],
+  eurocode: [{ label: 'G', name: 'Self-weight', nature: 'dead', selfWeight: true }, { label: 'G2', name: 'Other permanent loads', nature: 'superimposedDead', selfWeight: false }, { label: 'Q', name: 'Imposed', nature: 'live', selfWeight: false }],
+};
 
-/** Makes the cases most buildings need, those whose nature is not there yet: self-weight in its own. */
+/** Makes the usual cases, those whose nature is not there yet: self-weight in its own. */
 function UsualCases() {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const there = new Set(Object.values(model.cases).flatMap((one) => [one.nature as string, one.label]));
-  const missing = usualCases.filter(({ nature, label }) => !there.has(nature) && !there.has(label));
+  const missing = usualCases[model.settings.code].filter(({ nature, label }) => !there.has(nature) && !there.has(label));
+  const names = missing.map(({ label }) => label).join(', ');
   const add = () => {
     const next = idSource(model);
-    commit({ edits: [{ kind: 'add', records: { cases: missing.map((one) => ({ id: next('cases'), ...one })) } }], sentence: `Made the usual load cases ${missing.map(({ label }) => label).join(', ')}` });
+    commit({ edits: [{ kind: 'add', records: { cases: missing.map((one) => ({ id: next('cases'), ...one })) } }], sentence: `Made the usual load cases ${names}` });
   };
-  return missing.length > 0 && <Button size="small" onClick={add}>Add the usual cases {missing.map(({ label }) => label).join(', ')}</Button>;
+  return missing.length > 0 && <Button size="small" style={{ marginTop: 4 }} title="Snow and wind come with their rules, below" onClick={add}>Add the usual cases {names}</Button>;
 }
 
 function CaseEditor({ loadCase }: { loadCase: LoadCase }) {
