@@ -119,13 +119,23 @@ export interface BayRow {
   readonly keys: readonly string[];
 }
 
-/** Bays above each other, those up a slope between two grid lines, those of a whole plane and storey, in groups of two or more. @param bays those that are offered */
+/** Bays above each other, those up a slope or round a building between two grid lines, those of a whole plane and storey, in groups of two or more. @param bays those that are offered */
 export function bayRows(model: Model, bays: readonly Bay[]): BayRow[] {
   const rows = new Map<string, string[]>();
   const add = (label: string, key: string) => rows.set(label, [...(rows.get(label) ?? []), key]);
   for (const bay of bays) {
     const cell = bay.upright || bay.sloping ? between(model, bay, 'x') ?? between(model, bay, 'y') : undefined;
     if (cell !== undefined) add(`${bay.planeLabel}, ${cell}: ${bay.upright ? 'from the ground to the top' : 'from eaves to ridge'}`, bay.key);
+  }
+  // the braced bay of a hall: outer walls and roof between the same two grid lines
+  for (const axis of ['x', 'y'] as const) {
+    const i = axis === 'x' ? 1 : 0;
+    const crossing = Object.values(model.gridLines).filter((line) => line.axis !== axis).map((line) => line.position);
+    const outer = (bay: Bay) => bay.corners.every((corner) => Math.abs(corner[i] - Math.min(...crossing)) < tolerance) || bay.corners.every((corner) => Math.abs(corner[i] - Math.max(...crossing)) < tolerance);
+    for (const bay of bays) {
+      const cell = between(model, bay, axis);
+      if (cell !== undefined && (bay.sloping || (bay.upright && outer(bay)))) add(`${cell} round the building: outer walls${bays.some((one) => one.sloping) ? ' and slopes' : ''}`, bay.key);
+    }
   }
   for (const bay of bays) add(`${bay.planeLabel}: all of it`, bay.key);
   return [...rows].filter(([, keys]) => keys.length > 1).map(([label, keys]) => ({ label: `${label}, ${count(keys.length, 'bay')}`, keys }));

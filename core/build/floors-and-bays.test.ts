@@ -44,6 +44,8 @@ test('bays are named and chosen from the ground to the top, and by whole planes'
   const rows = bayRows(model, findBays(model).filter(({ upright }) => upright));
   expect(rows.find(({ label }) => label === 'Grid 2, B–C: from the ground to the top, 2 bays')!.keys).toHaveLength(2);
   expect(rows.find(({ label }) => label === 'Grid B: all of it, 4 bays')!.keys).toHaveLength(4);
+  // 2 outer lines with 2 storeys each
+  expect(rows.find(({ label }) => label === '1–2 round the building: outer walls, 4 bays')!.keys).toHaveLength(4);
   const level = bayRows(model, findBays(model).filter(({ upright }) => !upright));
   expect(level.map(({ label }) => label)).toEqual(['Storey 1: all of it, 4 bays', 'Storey 2: all of it, 4 bays']);
 });

@@ -13,7 +13,7 @@ export { extendPlan } from './extend';
 export { copyStoreyPlan, insertStoreyPlan, reheightStoreyPlan, storeyMembers, type MovesAlong } from './storeys';
 export { gridPlane, slopesOf, storeyPlane, workingPlanes, type Slope } from './planes';
 export { beamsPlan, columnsPlan, gridLinesPlan, storeysPlan, type PlanWindow } from './grid-places';
-export { edgeOfMembers, edgesBySlope, edgesOfSelection, secondariesOnSlopes, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
+export { edgeOfMembers, edgesBySlope, edgesOfSelection, jointsInCommon, secondariesOnSlopes, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';
 export { bayMiddle, bayPlace, bayRows, findBays, isBraced, type Bay, type BayRow } from './bays';
 export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './bracing';

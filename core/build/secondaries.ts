@@ -126,7 +126,7 @@ export function secondariesPlan(model: Model, { edges, layout, atEnds, supports,
   const [first] = edges;
   const length = distance(...first);
   if (length < samePoint) return refuse('The first edge has no length.');
-  const shares = 'joints' in layout ? sharesByJoints(model, edges, atEnds) : 'count' in layout ? sharesByCount(layout.count, atEnds) : sharesBySpacing(length, layout, atEnds);
+  const shares = 'joints' in layout ? jointsInCommon(model, edges).filter((share) => atEnds || (share * length > 10 * samePoint && (1 - share) * length > 10 * samePoint)) : 'count' in layout ? sharesByCount(layout.count, atEnds) : sharesBySpacing(length, layout, atEnds);
   if (shares.length === 0) return refuse('joints' in layout ? 'The lines have no joints in common between their ends.' : 'count' in layout ? 'Say how many members there shall be, one or more.' : 'The spacing is longer than the edge: there is room for none.');
   if (shares.length > 2000) return refuse(`That would make ${shares.length} lines of members. Was another unit meant for the spacing?`);
   const draft = new Draft(model);
@@ -146,8 +146,8 @@ export function secondariesPlan(model: Model, { edges, layout, atEnds, supports,
   return finished(model, draft, noun, `on ${count(shares.length, 'line')}${supports === 'over' && edges.length > 2 ? ', running over their supports' : ''}`);
 }
 
-/** Shares of their lengths at which every edge has a node. */
-function sharesByJoints(model: Model, edges: readonly Edge[], atEnds: boolean): number[] {
+/** Shares of their lengths at which every edge has a node, the ends among them. */
+export function jointsInCommon(model: Model, edges: readonly Edge[]): number[] {
   const nodes = Object.values(model.nodes);
   const [own, ...others] = edges.map((edge) => {
     const along = subtract(edge[1], edge[0]);
@@ -156,8 +156,7 @@ function sharesByJoints(model: Model, edges: readonly Edge[], atEnds: boolean): 
       .filter(({ position, share }) => share > -1e-6 && share < 1 + 1e-6 && distance(position, add(edge[0], scale(along, share))) < 10 * samePoint).map(({ share }) => share).sort((a, b) => a - b);
   });
   const same = (10 * samePoint) / distance(...edges[0]);
-  const common = own.filter((share, i) => (i === 0 || share - own[i - 1] > same) && others.every((shares) => shares.some((other) => Math.abs(other - share) < same)));
-  return common.filter((share) => atEnds || (share > same && share < 1 - same));
+  return own.filter((share, i) => (i === 0 || share - own[i - 1] > same) && others.every((shares) => shares.some((other) => Math.abs(other - share) < same)));
 }
 
 function sharesByCount(number: number, atEnds: boolean): number[] {

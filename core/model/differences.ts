@@ -48,8 +48,11 @@ function nounOf(table: TableName, record: { id: string }): string {
   return `${role ?? tableWords[table].noun} ${label ?? name ?? record.id}`;
 }
 
+/** What a field means that is left out. */
+const leftOut: Readonly<Record<string, string>> = { axisPosition: 'centroid', behaviour: 'frame', startConnection: 'fixed', endConnection: 'fixed', order: 'first', stiffnessSet: 'full' };
+
 function wordsOf(model: Model, field: string, value: unknown): string {
-  if (value === undefined || value === null) return 'none';
+  if (value === undefined || value === null) return leftOut[field] ?? 'none';
   if (field === 'section' && typeof value === 'string') return model.sections[value]?.name ?? value;
   if (field === 'material' && typeof value === 'string') return model.materials[value]?.name ?? value;
   if (typeof value === 'number') return formatNumber(value, Number.isInteger(value) ? 0 : Math.abs(value) < 1 ? 4 : 3);

@@ -55,15 +55,26 @@ function SourceChoice() {
     { label: 'Kept runs', options: runs.filter((run) => run.name !== null && run.status === 'done').map((run) => option({ kind: 'run', id: run.id }, `${run.name}, ${run.variantName} revision ${run.number}`)) },
     { label: 'Revisions', options: history.slice(0, -1).reverse().slice(0, 200).map((entry, i) => option({ kind: 'revision', id: entry.id }, `${history.length - 1 - i}: ${entry.sentence}`)) },
   ].filter((group) => group.options.length > 0);
+  const compare = (source: Source) => void compareWith(source).then((done) => done && look({ stage: 'results', paneScales: {}, panes: [{ source: 'other' }] }));
+  // what is compared most: the other variants, and this one before its last edit
+  const before = history.at(-2);
+  const near = [...variants.filter((one) => one.id !== variantId && one.binnedAt === null).slice(0, 4).map((one) => ({ source: { kind: 'variant' as const, id: one.id }, name: one.name })), ...(before ? [{ source: { kind: 'revision' as const, id: before.id }, name: 'before the last edit' }] : [])];
   return (
+    <>
     <div className="fields">
       <label htmlFor="compare-with">Compare with</label>
       <Select
         id="compare-with" showSearch={{ optionFilterProp: 'label' }} placeholder="a variant, a revision, a case, an order …" style={{ width: '100%' }} options={groups} loading={fetching !== ''} disabled={fetching !== ''}
         value={other ? JSON.stringify(other.source) : null} onOpenChange={(open) => open && void loadRuns()}
-        onChange={(value: string) => void compareWith(JSON.parse(value) as Source).then((done) => done && look({ stage: 'results', paneScales: {}, panes: [{ source: 'other' }] }))}
+        onChange={(value: string) => compare(JSON.parse(value) as Source)}
       />
     </div>
+    {!other && near.length > 0 && (
+      <div className="row" role="group" aria-label="Near at hand" style={{ marginTop: 6 }}>
+        {near.map(({ source, name }) => <Button key={name} size="small" disabled={fetching !== ''} onClick={() => compare(source)}>{name}</Button>)}
+      </div>
+    )}
+    </>
   );
 }
 

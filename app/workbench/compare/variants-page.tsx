@@ -27,18 +27,29 @@ export function VariantsPage() {
   const binned = variants.filter((one) => one.binnedAt !== null);
   const here = variants.find((one) => one.id === current);
   const taken = there.some((one) => one.name === name.trim());
+  const ready = name.trim() !== '' && !taken;
+  // Enter while the last edit is on its way is not lost: the branch is made from what was saved
+  const [waiting, setWaiting] = useState(false);
   const branch = async () => {
-    if (name.trim() === '' || taken) return;
+    if (!ready) return;
+    if (!saved) {
+      setWaiting(true);
+      return;
+    }
+    setWaiting(false);
     const id = await changeVariants({ kind: 'branch', from: current, revision, name: name.trim() });
     if (id !== undefined) open(id);
   };
+  useEffect(() => {
+    if (waiting && saved) void branch();
+  });
   return (
     <WidePage label="Variants" title="Variants" caption={`this is ${here?.name ?? ''}, revision ${history.length}`} printable={false}>
       <div className="block">
         <h3>Branch from here</h3>
         <form className="row" onSubmit={(event) => { event.preventDefault(); void branch(); }}>
           <Input aria-label="Name of the new variant" placeholder="deeper beams" value={name} maxLength={60} style={{ width: 260 }} status={taken ? 'error' : ''} onChange={(event) => setName(event.target.value)} />
-          <Button type="primary" htmlType="submit" disabled={!saved || name.trim() === '' || taken}>{saved ? 'Branch and open it' : 'Saving …'}</Button>
+          <Button type="primary" htmlType="submit" disabled={!saved || !ready}>{saved ? 'Branch and open it' : 'Saving …'}</Button>
           {taken && <span className="field-error">There is a variant of this name.</span>}
         </form>
         <p className="field-hint">A copy of the model as it stands; what you do in one variant leaves the others as they are.</p>

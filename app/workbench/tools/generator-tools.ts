@@ -1,4 +1,4 @@
-import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesBySlope, endConditions, findBays, patternRemark, secondariesOnSlopes, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
+import { beamsPlan, bracePatterns, bracingPlan, bySection, columnsPlan, edgesBySlope, endConditions, findBays, jointsInCommon, patternRemark, secondariesOnSlopes, slopesOf, trussPlan, webPatterns, type BracePattern, type PlanWindow, type WebPattern } from '~core/build';
 import { fixedSupport, pinnedFoot, storeysUpward, type Model, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
@@ -17,6 +17,19 @@ function windowOf(values: Values): PlanWindow {
 
 const endOptions = endConditions.map(({ name }) => ({ value: name, label: name }));
 const endOf = (name: string) => endConditions.find((condition) => condition.name === name)?.connection;
+
+const knownJoints = new WeakMap<Model, boolean>();
+
+/** Whether the lines of every slope have joints in common, as the top chords of trusses have. */
+function haveJoints(model: Model): boolean {
+  let have = knownJoints.get(model);
+  if (have === undefined) {
+    const slopes = slopesOf(model);
+    have = slopes.length > 0 && slopes.every(({ members }) => edgesBySlope(model, members).every((edges) => edges.length > 1 && jointsInCommon(model, edges).length > 2));
+    knownJoints.set(model, have);
+  }
+  return have;
+}
 
 export const generatorTools: readonly Tool[] = [
   {
@@ -52,21 +65,25 @@ export const generatorTools: readonly Tool[] = [
     },
   },
   {
-    id: 'secondaries', title: 'Place secondary members', group: 'generate', needs: 'members', action: 'Place members', about: 'Joists, purlins or rails at a number or a spacing between the selected lines of members, in any plane.',
+    id: 'secondaries', title: 'Place secondary members', group: 'generate', action: 'Place members', about: 'Joists, purlins or rails at a number, a spacing or the joints of lines of members, in any plane: the selected ones, or whole slopes.',
     fields: ({ model }) => [
+      ...(slopesOf(model).length === 0 ? [] : [{ key: 'on', label: 'On', kind: 'choice' as const, initial: 'auto', options: [{ value: 'auto', label: 'the selection, or all slopes' }, { value: 'all', label: 'all slopes' }, ...slopesOf(model).map(({ id, label }) => ({ value: id, label }))] }]),
       { key: 'noun', label: 'They are', kind: 'choice', initial: 'purlin', options: ['purlin', 'joist', 'secondary beam', 'rail'].map((value) => ({ value, label: `${value}s` })) },
-      { key: 'layout', label: 'Placed by', kind: 'choice', initial: 'spacing', options: [{ value: 'spacing', label: 'spacing' }, { value: 'count', label: 'number' }, { value: 'joints', label: 'the joints of the lines' }] },
+      { key: 'layout', label: 'Placed by', kind: 'choice', initial: haveJoints(model) ? 'joints' : 'spacing', options: [{ value: 'spacing', label: 'spacing' }, { value: 'count', label: 'number' }, { value: 'joints', label: 'the joints of the lines' }] },
       { key: 'spacing', label: 'Spacing', kind: 'length', initial: 1.5, when: (values) => values.text('layout') === 'spacing' },
       { key: 'first', label: 'First at', kind: 'length', initial: null, hint: 'empty: a spacing', when: (values) => values.text('layout') === 'spacing' },
       { key: 'last', label: 'Last from the top', kind: 'length', initial: null, hint: 'empty: none of its own; such as beside the ridge', when: (values) => values.text('layout') === 'spacing' },
       { key: 'count', label: 'Number', kind: 'count', initial: 4, when: (values) => values.text('layout') === 'count' },
-      { key: 'atEnds', label: 'On the ends of the lines too', kind: 'flag', initial: false },
+      { key: 'atEnds', label: 'On the ends of the lines too', kind: 'flag', initial: haveJoints(model) },
       { key: 'supports', label: 'At supports', kind: 'choice', initial: 'clear', options: [{ value: 'clear', label: 'clear spans' }, { value: 'over', label: 'running over' }] },
       { key: 'ends', label: 'Ends', kind: 'choice', initial: 'pinned', options: endOptions },
       { key: 'section', label: 'Section', kind: 'section', initial: usualSection(model, 'beam', 'light') }, { key: 'material', label: 'Material', kind: 'material', initial: bySection },
     ],
     plan: ({ model, selection }, values) => {
-      const groups = edgesBySlope(model, selection.members);
+      const on = values.text('on');
+      const slopes = slopesOf(model).filter(({ id }) => on !== 'auto' && (on === 'all' || on === id));
+      const chosen = slopes.length > 0 ? slopes : selection.members.length > 0 || on !== 'auto' ? [{ members: selection.members }] : slopesOf(model);
+      const groups = edgesBySlope(model, chosen.flatMap(({ members }) => members));
       const [first, last] = [values.optional('first'), values.optional('last')];
       const layout = values.text('layout') === 'joints' ? { joints: true as const } : values.text('layout') === 'count' ? { count: values.number('count') } : { spacing: values.number('spacing'), ...(first === undefined ? {} : { first }), ...(last === undefined ? {} : { last }) };
       return withMaterials(model, { sections: [values.text('section')], material: values.text('material') }, (ready, [section], material) =>
@@ -103,12 +120,14 @@ export const generatorTools: readonly Tool[] = [
   {
     id: 'bracing', title: 'Brace bays', group: 'generate', action: 'Brace', about: 'Diagonals in chosen bays. Click the bays that are marked in the drawing; a helper line closes an open one.', again: true,
     fields: ({ model }) => {
-      const section = Object.values(model.members).some((member) => member.role === 'brace') ? usualSection(model, 'brace') : model.settings.units === 'us' ? 'Rod 1' : 'Rod 24';
+      // the webs of trusses are no bracing: rods that only pull are, and what was braced with last is remembered
+      const rods = Object.values(model.members).find((member) => member.role === 'brace' && member.behaviour === 'tension' && member.section);
+      const section = rods?.section ? model.sections[rods.section].name : model.settings.units === 'us' ? 'Rod 1' : 'Rod 24';
       return [
         { key: 'bays', label: 'Bays', kind: 'bays', initial: [] },
         { key: 'pattern', label: 'Pattern', kind: 'choice', initial: 'cross', options: Object.entries(bracePatterns).map(([value, label]) => ({ value, label })) },
         { key: 'joined', label: 'Joined where they cross', kind: 'flag', initial: false, when: (values) => values.text('pattern') === 'cross' },
-        { key: 'behaviour', label: 'They carry', kind: 'choice', initial: section.startsWith('Rod') ? 'tension' : 'axial', options: [{ value: 'tension', label: 'tension only (rods)' }, { value: 'axial', label: 'tension and compression' }, { value: 'frame', label: 'bending too' }] },
+        { key: 'behaviour', label: 'They carry', kind: 'choice', initial: 'tension', options: [{ value: 'tension', label: 'tension only (rods)' }, { value: 'axial', label: 'tension and compression' }, { value: 'frame', label: 'bending too' }] },
         { key: 'section', label: 'Section', kind: 'section', initial: section },
         { key: 'material', label: 'Material', kind: 'material', initial: bySection },
       ];
