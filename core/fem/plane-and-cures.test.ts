@@ -149,3 +149,18 @@ test('columns with pinned feet between pinned beams twist one after the other: o
   expect(cured.findings.filter((finding) => finding.severity === 'stop')).toEqual([]);
   expect(cured.solution!.cases[0].id).toBe('c1');
 });
+
+test('loads out of the plane are told with what the hold takes, in a case of them only', () => {
+  const model = withKind(build(portal((u, z) => [u, 0, z], [force(2, 12000, 0, -3000)])), 'xz');
+  const told = (changed: Model) => solveNow(changed).findings.filter((finding) => finding.rule === 'load-out-of-plane');
+  expect(told(model)).toEqual([]);
+  const wind = after(model, { edits: [{ kind: 'add', records: { cases: [{ id: 'c2', label: 'W', name: 'Wind', nature: 'wind', selfWeight: false }], loads: [{ id: 'l90', case: 'c2', type: 'uniform', member: 'm2', axes: 'global', direction: 'y', value: 2000, from: 0, to: null } as never] } }] });
+  const [finding, ...others] = told(wind);
+  expect(others).toEqual([]);
+  // 2 kN/m on 6 m, all of it taken by the plane, with the end moments of a clamped beam, 2 × 2 · 6² / 12 kN·m
+  expect(finding.sentence).toMatch(/^In case W the hold of the plane frame in x–z takes 12\.0 kN and 12\.0 kN·m\.$/u);
+  expect(finding.severity).toBe('remark');
+  // a support of the model's own in that direction is meant to carry
+  const own = after(wind, { edits: [{ kind: 'change', table: 'nodes', changes: ['n2', 'n3'].map((id) => ({ id, fields: { support: { ux: false, uy: true, uz: false, rx: true, ry: false, rz: true } } })) }] });
+  expect(told(own)).toEqual([]);
+});

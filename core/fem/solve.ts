@@ -5,6 +5,7 @@ import { buildAnalysisModel, type AnalysisModel, type BuildOptions } from './ana
 import { assemble } from './assemble';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';
+import { planeHoldFindings } from './plane-holds';
 import { hasOneWayMembers, solveWhole } from './nonlinear';
 import type { CaseSolution, PhaseTimes, Solution, SolutionTerms } from './solution';
 import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, samePattern, softestMotion, type BlockMatrix, type KernelKind } from './sparse';
@@ -136,6 +137,7 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
   const size = analysis.positions.reduce((most, value) => Math.max(most, Math.abs(value)), 1);
   const uneven = cases.find((one) => Number.isFinite(one.residual) && !(imbalance(one, size) <= equilibriumLimit));
   if (uneven) findings.push(equilibriumFinding(model, uneven, imbalance(uneven, size)));
+  findings.push(...planeHoldFindings(model, analysis.nodeIds, cases, size));
   if (stops()) return { findings };
   return {
     findings,
