@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { forceComponents, shownSchema } from '../results';
 
-export const reportChapters = ['model', 'loads', 'loadSheets', 'combinations', 'equilibrium', 'plausibility', 'views', 'results', 'storeys', 'checks', 'sheets'] as const;
+export const reportChapters = ['model', 'loads', 'loadSheets', 'combinations', 'equilibrium', 'plausibility', 'views', 'results', 'storeys', 'analyses', 'checks', 'sheets'] as const;
 export type ReportChapter = (typeof reportChapters)[number];
 
 /** A picture of a report: a saved view ('' is the whole frame) with what is drawn on it. */
-export const reportView = z.strictObject({ view: z.string().regex(/^(v\d+)?$/, 'a saved view looks like v2'), quantity: z.enum(['deflected', 'outline', ...forceComponents]), shown: shownSchema });
+export const reportView = z.strictObject({ view: z.string().regex(/^(v\d+)?$/, 'a saved view looks like v2'), quantity: z.enum(['deflected', 'outline', 'reactions', 'drift', 'utilisation', ...forceComponents]), shown: shownSchema });
 
 /** What goes into a report. */
 export const reportChoice = z.strictObject({

@@ -9,6 +9,7 @@ import { casesOfRule, gridLinesAlong, inOrder, plainWords, storeysUpward, struct
 import { balance, combinationStates, combinationWeights, forceComponents, stationTable, type ForceComponent } from '../results';
 import { setStep, Sheet, type SetStep } from '../sheet';
 import { reportChapters, type ReportChapter, type ReportChoice } from './choice';
+import { analysisBlocks } from './analysis-chapter';
 import { plausibilityBlocks, resultTableBlocks, storeyBlocks, viewBlocks } from './result-chapters';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../units';
 
@@ -45,9 +46,10 @@ const heading = (text: string): Block => ({ kind: 'heading', text });
  * @param revision what revision of the model it is, for the first page
  */
 export function reportContent(model: Model, solution: Solution | undefined, findings: readonly Finding[], choice: ReportChoice, revision: string): Report {
-  const needed = choice.chapters.includes('checks') ? inOrder(model.members).map((member) => member.id) : choice.chapters.includes('sheets') ? choice.members.filter((id) => id in model.members) : [];
+  const needed = choice.chapters.includes('checks') || choice.views?.some(({ quantity }) => quantity === 'utilisation') ? inOrder(model.members).map((member) => member.id) : choice.chapters.includes('sheets') ? choice.members.filter((id) => id in model.members) : [];
   const checker = solution && needed.length > 0 ? new MemberChecker(model, solution) : undefined;
   const checks = checker ? needed.map((id) => checker.check(id)) : [];
+  const utilisations = new Map(checks.flatMap(({ memberId, governing, verdict }) => (governing ? [[memberId, { value: governing.utilisation, open: verdict === 'open' }] as const] : [])));
   const missing = (): Block[] => [paragraph('The analysis stopped, so there are no results. The findings above say why.')];
   const make: Record<ReportChapter, () => { title: string; blocks: Block[] }> = {
     model: () => ({ title: 'Model', blocks: modelBlocks(model, allFindings(model, findings), choice.detail ?? 'normal') }),
@@ -56,9 +58,10 @@ export function reportContent(model: Model, solution: Solution | undefined, find
     combinations: () => ({ title: 'Combinations', blocks: combinationBlocks(model) }),
     equilibrium: () => ({ title: 'Equilibrium', blocks: solution ? equilibriumBlocks(model, solution) : missing() }),
     plausibility: () => ({ title: 'Plausibility', blocks: solution ? plausibilityBlocks(model, solution) : missing() }),
-    views: () => ({ title: 'Pictures', blocks: viewBlocks(model, solution, choice) }),
+    views: () => ({ title: 'Pictures', blocks: viewBlocks(model, solution, choice, utilisations) }),
     results: () => ({ title: 'Governing results', blocks: solution ? [...(choice.results || choice.worst || choice.detail === 'brief' ? [] : resultBlocks(model, solution)), ...(choice.results || choice.worst || (choice.detail ?? 'normal') !== 'normal' ? resultTableBlocks(model, solution, choice) : [])] : missing() }),
     storeys: () => ({ title: 'Storeys', blocks: solution ? storeyBlocks(model, solution, choice) : missing() }),
+    analyses: () => ({ title: 'Modes and buckling', blocks: solution ? analysisBlocks(model) : missing() }),
     checks: () => ({ title: 'Utilisations', blocks: solution ? checkBlocks(model, checks) : missing() }),
     sheets: () => ({ title: 'Calculation sheets', blocks: solution ? sheetBlocks(model, checks.filter((one) => choice.members.includes(one.memberId))) : missing() }),
   };

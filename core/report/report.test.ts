@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { buildTernHide } from '../../demo/tern-hide';
 import { readModelFile } from '../exchange';
 import { solveNow } from '../fem';
+import { build, fixed, inPlane } from '../results/verification/book/structure';
 import { applyAct } from '../model';
 import { reportChapters, reportContent, type Block } from './index';
 
@@ -89,4 +90,28 @@ test('a chapter without content is left out', () => {
   const titles = report.chapters.map((chapter) => chapter.title);
   for (const title of ['Loads by rules', 'Calculation sheets', 'Pictures']) expect(titles).not.toContain(title);
   expect(report.chapters.every((chapter) => chapter.blocks.length > 0)).toBe(true);
+});
+
+test('modes and buckling come with what was asked and what came out; pictures may show reactions, drift and utilisations', () => {
+  const [L, P] = [4, 1000];
+  const column = build({ nodes: [{ position: [0, 0, 0], support: fixed }, { position: [0, 0, L], support: inPlane }], members: [[1, 2, { role: 'column' }]], loads: [{ type: 'node', node: 'n2', force: [0, 0, -P], moment: [0, 0, 0] }], storeys: [0, L] });
+  const withAnalyses = applyAct(column, { edits: [{ kind: 'add', records: { analyses: [
+    { id: 'a1', label: 'First three', type: 'modal', masses: [{ case: 'c1', factor: 1 }], count: 1, massMatrix: 'lumped', verticalMass: false },
+    { id: 'a2', label: 'Buckling of P', type: 'buckling', factors: [{ case: 'c1', factor: 1 }], count: 1 },
+  ] } }] });
+  if (!withAnalyses.ok) throw new Error(withAnalyses.error);
+  const solved = solveNow(withAnalyses.model);
+  const shown = { kind: 'case' as const, id: 'c1' };
+  const report = reportContent(withAnalyses.model, solved.solution, solved.findings, { chapters: ['views', 'analyses'], members: [], views: (['reactions', 'drift', 'utilisation'] as const).map((quantity) => ({ view: '', quantity, shown })) }, '');
+  const [pictures, analyses] = report.chapters;
+  expect(analyses.title).toBe('Modes and buckling');
+  const tables = analyses.blocks.flatMap((block) => (block.kind === 'table' ? [block.rows] : []));
+  // a mass at the top of a cantilever: T = 2π √(m L³ / 3 E I), and Euler's load π² E I / 4 L²
+  const EI = (200e9 * 0.2 ** 4) / 12;
+  const period = 2 * Math.PI * Math.sqrt((P / 9.80665) * L ** 3 / (3 * EI));
+  expect(Number(tables[0][0].find((cell) => Math.abs(Number(cell) - period) < 0.02 * period))).toBeCloseTo(period, 3);
+  expect(Number(tables[1][0][1].replace(/\s/g, '')) / ((Math.PI ** 2 * EI) / (4 * L ** 2) / P)).toBeCloseTo(1, 4);
+  expect(text(analyses.blocks)).toContain('Critical multiples of P, the first 1, with full stiffness.');
+  const titles = pictures.blocks.map((block) => (block.kind === 'picture' ? /aria-label="([^,"]*)/.exec(block.svg)![1] : ''));
+  expect(titles).toEqual(['Reactions', 'Storey drift', 'Utilisation']);
 });

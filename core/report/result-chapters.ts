@@ -1,7 +1,7 @@
 import type { Solution } from '../fem';
 import type { Model } from '../model';
 import { cellText, columnHeading, combinationsFor, displacementTable, extremesByMember, filterTable, forceComponents, plausibility, reactionTable, shownParts, shownWords, stationRows, storeyTable, supportLineTable, type ResultTable, type Shown } from '../results';
-import { pictureSvg } from './picture';
+import { pictureSvg, type PictureRequest } from './picture';
 import type { ReportChoice } from './choice';
 import type { Block } from './content';
 
@@ -58,13 +58,13 @@ export function storeyBlocks(model: Model, solution: Solution, choice: ReportCho
 }
 
 /** Each picture with its caption. */
-export function viewBlocks(model: Model, solution: Solution | undefined, choice: ReportChoice): Block[] {
+export function viewBlocks(model: Model, solution: Solution | undefined, choice: ReportChoice, utilisations: NonNullable<PictureRequest['utilisations']>): Block[] {
   const views = choice.views ?? [];
   if (views.length === 0) return [];
   return views.map(({ view, quantity, shown }): Block => {
     const saved = view === '' ? undefined : model.views[view];
     const [width, height] = [510, 330];
-    return { kind: 'picture', title: saved?.label ?? (view === '' ? 'The whole frame' : `View ${view} is not there any more; the whole frame`), svg: pictureSvg(model, solution, { shown, quantity, ...(saved ? { view: saved } : {}), width, height, caption: true }), width, height };
+    return { kind: 'picture', title: saved?.label ?? (view === '' ? 'The whole frame' : `View ${view} is not there any more; the whole frame`), svg: pictureSvg(model, solution, { shown, quantity, utilisations, ...(saved ? { view: saved } : {}), width, height, caption: true }), width, height };
   });
 }
 

@@ -10,7 +10,7 @@ import type { Composition } from '../../state/composition';
 import { reportAddress, sheetMembers } from '../report/report-choice';
 
 const chapterNames: Readonly<Record<ReportChapter, string>> = {
-  model: 'Model data', loads: 'Loads', loadSheets: 'Loads by rules', combinations: 'Combinations', equilibrium: 'Equilibrium', plausibility: 'Plausibility sheet', views: 'Pictures of views', results: 'Governing results', storeys: 'Storeys', checks: 'Utilisations', sheets: 'Calculation sheets',
+  model: 'Model data', loads: 'Loads', loadSheets: 'Loads by rules', combinations: 'Combinations', equilibrium: 'Equilibrium', plausibility: 'Plausibility sheet', views: 'Pictures of views', results: 'Governing results', storeys: 'Storeys', analyses: 'Modes, buckling', checks: 'Utilisations', sheets: 'Calculation sheets',
 };
 
 /** Details of the Report stage: the composer of the document. */
@@ -106,7 +106,7 @@ function Views() {
   const look = useWorkbench((state) => state.look);
   const set = (next: readonly ReportView[]) => look({ composition: { ...api.getState().composition, views: [...next] } });
   const change = (at: number, part: Partial<ReportView>) => set(views.map((view, i) => (i === at ? { ...view, ...part } : view)));
-  const drawn = (forceComponents as readonly string[]).includes(quantity) ? (quantity as ReportView['quantity']) : 'deflected';
+  const drawn = quantity === 'stress' ? 'deflected' : quantity;
   return (
     <div className="block">
       <h3>Pictures <span className="caption">{count(views.length, 'view')}</span></h3>
@@ -114,7 +114,7 @@ function Views() {
         <div key={i} className="fields" role="group" aria-label={`Picture ${i + 1}`} style={{ marginBottom: 6 }}>
           <Select aria-label="View" value={view.view} options={[{ value: '', label: 'whole frame' }, ...inOrder(model.views).map((one) => ({ value: one.id, label: one.label }))]} popupMatchSelectWidth={180} onChange={(value) => change(i, { view: value })} />
           <div className="row" style={{ flexWrap: 'nowrap' }}>
-            <Select aria-label="Quantity" value={view.quantity} style={{ width: 130 }} options={[{ value: 'outline', label: 'frame' }, { value: 'deflected', label: 'shape' }, ...forceComponents.map((value) => ({ value, label: value }))]} popupMatchSelectWidth={100} onChange={(value: ReportView['quantity']) => change(i, { quantity: value })} />
+            <Select aria-label="Quantity" value={view.quantity} style={{ width: 130 }} options={[{ value: 'outline', label: 'frame' }, { value: 'deflected', label: 'shape' }, { value: 'reactions', label: 'reactions' }, { value: 'drift', label: 'drift' }, { value: 'utilisation', label: 'utilisation' }, ...forceComponents.map((value) => ({ value, label: value }))]} popupMatchSelectWidth={100} onChange={(value: ReportView['quantity']) => change(i, { quantity: value })} />
             <button type="button" className="link" aria-label={`Remove picture ${i + 1}`} onClick={() => set(views.filter((_, n) => n !== i))}>×</button>
           </div>
           <label htmlFor={`report-view-${i}`}>of</label>

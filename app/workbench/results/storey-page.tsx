@@ -1,8 +1,8 @@
 import { Button } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { storeysUpward, type Model } from '~core/model';
-import { combinationsFor, countsCracked, shownParts, shownWords, storeyBook, type StoreyResult } from '~core/results';
-import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
+import { combinationsFor, countsCracked, shownParts, shownWords, storeyBook, usualLimits, type StoreyResult } from '~core/results';
+import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import type { Solved } from '../../state/solve-slice';
 import { useWorkbench } from '../../state/store';
 import type { FloorCentres } from '../../workers/messages';
@@ -51,6 +51,11 @@ export function StoreyPage({ storey: id }: { storey: string }) {
   const length = (value: number) => formatQuantity(value, 'length', units, 2);
   const pair = (read: (axis: 0 | 1) => string) => [0, 1].map((axis) => <td key={axis} className="number">{read(axis as 0 | 1)}</td>);
   const ratio = (own: StoreyResult, axis: 0 | 1) => (Math.abs(own.drift[axis]) < 1e-5 * own.height ? '–' : `h/${Math.round(own.height / Math.abs(own.drift[axis]))}`);
+  // the limit is one of service: strength combinations are not held against it
+  const limit = usualLimits(model).drift;
+  const isLimited = shown.kind === 'case' || (shown.kind === 'combination' ? model.combinations[shown.id]?.purpose === 'service' : shown.kind === 'envelope' && shown.purpose === 'service');
+  const exceeds = (own: StoreyResult, axis: 0 | 1) => isLimited && Math.abs(own.drift[axis]) * limit > own.height * (1 + 1e-9);
+  const worstDrift = rows.flatMap(({ label, own }) => ([0, 1] as const).filter((axis) => exceeds(own, axis)).map((axis) => ({ label, axis, share: own.drift[axis] / own.height }))).sort((a, b) => Math.abs(b.share) - Math.abs(a.share));
   return (
     <WidePage label={`Page of storey ${storey.label}`} title={<>{storey.label} <span style={{ fontWeight: 400 }}>at {length(storey.elevation)}</span></>} caption={`${shownWords(model, shown).name}: ${shownWords(model, shown).detail}`} actions={<>{neighbour(1, 'Above')}{neighbour(-1, 'Below')}</>}>
       {rows.length === 0 ? (
@@ -73,7 +78,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
                   <tr key={label}>
                     <td className="strong">{label}</td>
                     {pair((axis) => formatValue(own.drift[axis], 'deflection', units))}
-                    {pair((axis) => ratio(own, axis))}
+                    {[0, 1].map((axis) => <td key={axis} className={`number${exceeds(own, axis as 0 | 1) ? ' over' : ''}`}>{ratio(own, axis as 0 | 1)}</td>)}
                     {pair((axis) => formatValue(own.shear[axis], 'force', units))}
                     <td className="number">{formatValue(own.gravity, 'force', units)}</td>
                     {pair((axis) => formatValue(own.overturning[axis], 'moment', units))}
@@ -82,6 +87,12 @@ export function StoreyPage({ storey: id }: { storey: string }) {
                 ))}
               </tbody>
             </table>
+            <p className={worstDrift.length > 0 ? 'over' : 'secondary'} style={{ margin: '6px 0' }}>
+              {!isLimited
+                ? `The limit of h/${limit} is one of service combinations; what is shown is not held against it.`
+                : worstDrift.length > 0 ? `More than the limit of h/${limit} in ${count(worstDrift.length, 'place')}, the most in ${worstDrift[0].label}, ${'xy'[worstDrift[0].axis]}.` : `Within the limit of h/${limit}.`}
+              {model.settings.limits?.drift === undefined ? ' It is the usual one; the project sets none of its own.' : ''}
+            </p>
             <p className="field-hint">Drift is the largest of any line of nodes against the storey below. V and P act at and above the storey; M is that of V about its foot. PΔ/Vh, with the mean drift, is θ of ASCE 7-22 12.8.7 and, in first order with cracked stiffness (6.6.3.1.1), Q of ACI 318-19 6.6.4.4.1; – where no shear acts.</p>
             <div className="row">
               {(['x', 'y'] as const).map((direction) => <Button key={direction} size="small" onClick={() => void watch({ kind: 'drift', storey: id, direction, shown })}>Watch drift {direction}</Button>)}
