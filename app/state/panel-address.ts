@@ -19,6 +19,7 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
     case 'runs':
     case 'compare':
     case 'settings':
+    case 'sections':
       return panel.kind;
     default:
       return null;
@@ -45,6 +46,7 @@ export function panelOfAddress(address: string | null): WidePanel | null {
     case 'runs':
     case 'compare':
     case 'settings':
+    case 'sections':
       return { kind };
     default:
       return null;

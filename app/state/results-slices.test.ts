@@ -12,7 +12,7 @@ const { solution } = solveNow(model);
 
 test.each<WidePanel>([
   { kind: 'member', member: 'm12' }, { kind: 'sheet', member: 'm2', check: null }, { kind: 'sheet', member: 'm2', check: 'flexure' }, { kind: 'storey', storey: 'h2' }, { kind: 'why', node: 'n4', direction: 'y' }, { kind: 'residual', of: 'c2' },
-  { kind: 'supports' }, { kind: 'plausibility' }, { kind: 'variants' }, { kind: 'runs' }, { kind: 'compare' }, { kind: 'settings' },
+  { kind: 'supports' }, { kind: 'plausibility' }, { kind: 'variants' }, { kind: 'runs' }, { kind: 'compare' }, { kind: 'settings' }, { kind: 'sections' },
 ])('the address of a page leads back to it: %j', (panel) => expect(panelOfAddress(addressOfPanel(panel))).toEqual(panel));
 
 test.each([null, '', 'member', 'member n2', 'storey 2', 'why n2', 'why n2 q', 'preview', 'anything else'])('an address that names no page opens none: %s', (address) => expect(panelOfAddress(address)).toBeNull());

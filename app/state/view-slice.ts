@@ -104,6 +104,7 @@ export type WidePanel =
   | { kind: 'runs' }
   | { kind: 'compare' }
   | { kind: 'settings' }
+  | { kind: 'sections' }
   | { kind: 'preview' }
   | { kind: 'residual'; of: string }
   | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }

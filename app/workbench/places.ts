@@ -42,6 +42,7 @@ export function placesToGo(workbench: Workbench): Command[] {
     { id: 'beam-check', title: 'Beam checks: select all beams in the Checks stage', run: () => checked(workbench, 'beam') },
     { id: 'supports', title: 'Supports: fixed, pinned, roller, springs', run: () => { go({ stage: 'frame', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, frame: 'supports' } })(); if (state().selection.nodes.length === 0) state().notify('Select nodes to hold them in their details; those that are held stand in the table.'); } },
     { id: 'sections', title: 'Sections of the project', run: go({ stage: 'frame', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, frame: 'sections' } }) },
+    { id: 'section-catalogue', title: 'Catalogue of sections by family, with drawings', run: go({ stage: 'frame', panel: { kind: 'sections' } }) },
     { id: 'materials', title: 'Materials of the project', run: go({ stage: 'frame', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, frame: 'materials' } }) },
     { id: 'rigid-floors', title: 'Rigid floors (diaphragms) of storeys', run: () => { state().select({}); go({ stage: 'frame', part: 'floors' })(); } },
     { id: 'openings', title: 'Make an opening in a slab or wall', run: () => makeOpening(workbench) },

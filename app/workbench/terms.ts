@@ -50,6 +50,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'axis-position': 'offset eccentricity cardinal insertion point top of beam alignment offsets',
   supports: 'support restraint boundary condition fixed pinned roller spring foundation base settlement hold',
   sections: 'profile shape catalogue steel shapes cross section',
+  'section-catalogue': 'catalog catalogue browse profiles shapes families steel table drawing duplicate section',
   materials: 'steel grade concrete strength modulus youngs E stiffness density',
   'rigid-floors': 'diaphragm diaphragms rigid floor floor plate in-plane membrane',
   'stiffness-sets': 'stiffness cracked modifiers reduction factor property modifier EI stiffness reduction tau direct analysis method',

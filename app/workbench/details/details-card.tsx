@@ -16,6 +16,7 @@ import { ResidualPage } from '../results/residual-page';
 import { StoreyPage } from '../results/storey-page';
 import { SupportsPage } from '../results/supports-page';
 import { WhyPage } from '../results/why-page';
+import { SectionsPage } from '../sections/sections-page';
 import { SettingsPage } from '../settings/settings-page';
 import { ReportPreview } from '../report/report-preview';
 
@@ -46,6 +47,8 @@ export function DetailsCard() {
       return <ComparePage />;
     case 'settings':
       return <SettingsPage />;
+    case 'sections':
+      return <SectionsPage />;
     case 'preview':
       return <ReportPreview />;
     case undefined:

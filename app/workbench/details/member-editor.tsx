@@ -1,10 +1,11 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
-import { catalogueMaterialFor, RecordCollector, type SectionChoice } from '~core/build';
-import { catalogueMaterials, localMaterialName, materialKindOf } from '~core/catalog';
+import { RecordCollector, type SectionChoice } from '~core/build';
+import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, memberLength, type Edit, type Member, type Section } from '~core/model';
 import { formatQuantity, formatValue } from '~core/units';
 import { useWorkbench } from '../../state/store';
+import { giveSection } from './give-section';
 import { commonValue } from '../common-value';
 import { QuantityField } from '../quantity-field';
 import { MemberBehaviourEditor } from './member-behaviour-editor';
@@ -36,17 +37,7 @@ export function MemberEditor({ ids }: { ids: readonly string[] }) {
   const material = commonValue(members, (member) => member.material);
   const role = commonValue(members, (member) => member.role);
 
-  const setSection = (choice: { existing: Section } | { made: SectionChoice }) => {
-    const collector = new RecordCollector(model);
-    const id = 'existing' in choice ? choice.existing.id : collector.section(choice.made);
-    const { shape } = 'existing' in choice ? choice.existing : choice.made;
-    // a shape that is made of one material only takes members of another with it
-    const kind = materialKindOf(shape);
-    const wrong = members.some((member) => kind !== undefined && (member.material === null || model.materials[member.material].kind !== kind));
-    const material = wrong ? collector.material(catalogueMaterialFor(model, shape)) : undefined;
-    const records = { ...(collector.sections.length > 0 ? { sections: collector.sections } : {}), ...(collector.materials.length > 0 ? { materials: collector.materials } : {}) };
-    change((member) => ({ section: id, ...(material !== undefined && (member.material === null || model.materials[member.material].kind !== kind) ? { material } : {}) }), Object.keys(records).length > 0 ? [{ kind: 'add', records }] : []);
-  };
+  const setSection = (choice: { existing: Section } | { made: SectionChoice }) => commit(giveSection(model, members, choice));
   const setMaterial = (value: string) => {
     if (value in model.materials) {
       change({ material: value });
