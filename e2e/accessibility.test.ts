@@ -52,7 +52,7 @@ test('every stage', async () => {
 
 test('every page beside the drawing', async () => {
   await open('?stage=results');
-  for (const words of ['settings of the project', 'variants', 'runs', 'compare with', 'is it plausible', 'page of the rows of supports', 'page of storey storey 1']) {
+  for (const words of ['settings of the project', 'catalogue of sections', 'variants', 'runs', 'compare with', 'is it plausible', 'page of the rows of supports', 'page of storey storey 1']) {
     await command(words);
     await page.locator('.details.wide').waitFor();
     expect({ words, found: await seriousFindings() }).toEqual({ words, found: [] });

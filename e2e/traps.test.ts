@@ -164,3 +164,28 @@ test('columns are seen and picked in a plan, loads are picked in the drawing and
   await page.getByText(/^Deleted 1 load\. Ctrl Z/).waitFor();
   expect((await model()).loads.length).toBe(before - 1);
 });
+
+test('sections are browsed by family, ordered, given to what is selected and duplicated', async () => {
+  await open('Quillhaven Library', 'frame');
+  await command('m40');
+  await details().getByRole('heading', { name: /m40/ }).first().waitFor();
+  await command('catalogue');
+  const sections = page.getByRole('complementary', { name: 'Sections' });
+  await sections.getByLabel('Family').click();
+  await page.keyboard.type('W: 276');
+  await page.keyboard.press('Enter');
+  await sections.getByLabel('Find', { exact: true }).fill('w18');
+  await sections.getByRole('button', { name: /^I y,/ }).click();
+  // the strong-axis inertia of the shapes grows down the list
+  const inertias = (await sections.getByRole('table', { name: 'Sizes' }).locator('tbody tr td:nth-child(5)').allInnerTexts()).map((text) => Number(text.replace(/\s/g, '')));
+  expect(inertias.length).toBeGreaterThan(15);
+  expect([...inertias].sort((a, b) => a - b)).toEqual(inertias);
+  await sections.getByRole('button', { name: 'W18X50' }).click();
+  await sections.getByRole('img', { name: /^W18X50: \d+ mm deep/u }).waitFor();
+  await sections.getByRole('button', { name: 'Give it to 1 beam' }).click();
+  const given = await model();
+  expect(given.sections.find(({ id }) => id === given.members.find((member) => member.id === 'm40')!.section)!.name).toBe('W18X50');
+  await sections.getByRole('button', { name: 'Duplicate' }).click();
+  await sections.getByRole('img', { name: /^W18X50 \(2\)/ }).waitFor();
+  expect((await model()).sections.map(({ name }) => name)).toContain('W18X50 (2)');
+});

@@ -31,6 +31,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-connect': 'intersect joint mesh node at crossing',
   'tool-join': 'unite combine continuous weld single',
   'tool-extend': 'trim lengthen shorten stretch ridge rafters meet',
+  'tool-align': 'straighten line up square true snap onto grid plumb level',
   'tool-merge': 'duplicate double coincident weld close nodes join clean',
   'tool-copy-properties': 'match paint assign same properties',
   'tool-beam-ends': 'hinge release pin pinned simple shear connection fixed moment connection',

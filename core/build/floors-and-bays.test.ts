@@ -1,7 +1,7 @@
 import { applyAct, emptyModel, inOrder, type Act, type Model } from '../model';
 import { catalogueMaterials } from '../catalog';
 import { solveNow } from '../fem';
-import { bayRows, bracingPlan, buildFrame, endConditions, findBays, floorsMend, freeFloors, movesSideways, parseSection, rigidFloors } from './index';
+import { alignPlan, bayRows, bracingPlan, buildFrame, endConditions, findBays, floorsMend, freeFloors, movesSideways, parseSection, rigidFloors } from './index';
 
 const done = (model: Model, act: Act | undefined): Model => {
   const applied = applyAct(model, act!);
@@ -72,4 +72,25 @@ test('a frame built with rigid floors has one a storey, above the ground only', 
   expect(inOrder(model.diaphragms).map(({ label, nodes }) => [label, nodes.length])).toEqual([['Storey 1', 9], ['Storey 2', 9]]);
   const { model: later } = { model: done(frame(false), rigidFloors(frame(false), freeFloors(frame(false)))) };
   expect(later.diaphragms).toEqual(model.diaphragms);
+});
+
+test('nodes are brought onto a grid line, a level or any line by the shortest way; two never fall on one', () => {
+  const base = frame(false);
+  const node = Object.values(base.nodes).find(({ position }) => position[0] === 6 && position[1] === 5 && position[2] === 4)!;
+  const off = done(base, { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: node.id, fields: { position: [6.08, 5, 4.05] } }] }] });
+  const line = Object.values(off.gridLines).find(({ axis, position }) => axis === 'x' && position === 6)!;
+  const storey = Object.values(off.storeys).find(({ elevation }) => elevation === 4)!;
+  const carried = (model: Model, target: Parameters<typeof alignPlan>[2], nodes = [node.id]) => {
+    const plan = alignPlan(model, { members: [], nodes }, target);
+    if (!plan.ok) throw new Error(plan.error);
+    return done(model, plan.act);
+  };
+  expect(carried(off, { gridLine: line.id }).nodes[node.id].position).toEqual([6, 5, 4.05]);
+  expect(carried(off, { storey: storey.id }).nodes[node.id].position).toEqual([6.08, 5, 4]);
+  // the foot of the perpendicular on the line x = z through the origin: both are the mean of 6.08 and 4.05
+  const [x, y, z] = carried(off, { from: [0, 5, 0], to: [3, 5, 3] }).nodes[node.id].position;
+  expect([x, y, z].map((part) => Math.round(part * 1e9) / 1e9)).toEqual([5.065, 5, 5.065]);
+  expect(alignPlan(carried(off, { gridLine: line.id }), { members: [], nodes: [node.id] }, { gridLine: line.id })).toMatchObject({ ok: false, error: 'All of it lies on grid line 2 already.' });
+  const above = Object.values(base.nodes).find(({ position }) => position[0] === 6 && position[1] === 5 && position[2] === 7.5)!;
+  expect(alignPlan(base, { members: [], nodes: [above.id] }, { storey: storey.id })).toMatchObject({ ok: false, error: expect.stringMatching(/would fall on node/) });
 });

@@ -4,6 +4,7 @@ export { drawMember, type MemberProperties } from './draw-member';
 export { RecordCollector } from './records';
 export { Draft, type MemberFields } from './draft';
 export type { Plan, PreviewLine } from './plan';
+export { alignPlan, type AlignTarget } from './align';
 export { copyPlan, movePlan, type Chosen, type CopyOptions } from './copies';
 export { isMirror, mirror, moved, movedDirection, rotation, translation, type Movement } from './transform';
 export { mergeNodesPlan, nodeClusters } from './merge';

@@ -1,5 +1,5 @@
-import { connectCrossingsPlan, copyPlan, copyStoreyPlan, dividePlan, extendPlan, joinPlan, mergeNodesPlan, mirror, movePlan, rotation, translation, type Chosen, type Movement } from '~core/build';
-import { storeysUpward, subtract, type Vector } from '~core/model';
+import { alignPlan, connectCrossingsPlan, copyPlan, copyStoreyPlan, dividePlan, extendPlan, joinPlan, mergeNodesPlan, mirror, movePlan, rotation, translation, type Chosen, type Movement } from '~core/build';
+import { inOrder, storeysUpward, subtract, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, type Field, type Tool, type ToolContext, type Values } from './tool';
 
@@ -117,6 +117,24 @@ export const editTools: readonly Tool[] = [
     plan: ({ model, selection }, values) => {
       const target = values.text('target').trim().toLowerCase();
       return target in model.members ? extendPlan(model, selection.members, target) : refused(`“${values.text('target')}” is not a member. Type its number, such as m12.`);
+    },
+  },
+  {
+    id: 'align', title: 'Align to a line or a level', group: 'edit', needs: 'anything', action: 'Align', about: 'Brings what is selected onto a grid line, a storey’s level, or the line through two points; members that hang on it are stretched.',
+    fields: ({ model }) => {
+      const targets = [
+        ...inOrder(model.gridLines).map((line) => ({ value: line.id, label: `grid line ${line.label}, ${line.axis} = ${formatQuantity(line.position, 'length', model.settings.units, 2)}` })),
+        ...storeysUpward(model).map((storey) => ({ value: storey.id, label: `${storey.label}, z = ${formatQuantity(storey.elevation, 'length', model.settings.units, 2)}` })), { value: 'points', label: 'the line through two points' },
+      ];
+      const byPoints = (values: Values) => values.text('to') === 'points';
+      return [{ key: 'to', label: 'Onto', kind: 'choice', initial: targets[0].value, options: targets }, { key: 'a', label: 'From', kind: 'point', initial: null, when: byPoints }, { key: 'b', label: 'Through', kind: 'point', initial: null, when: byPoints }];
+    },
+    plan: (context, values) => {
+      const to = values.text('to');
+      const [from, through] = [values.point('a'), values.point('b')];
+      if (to in context.model.gridLines) return alignPlan(context.model, chosenOf(context), { gridLine: to });
+      if (to in context.model.storeys) return alignPlan(context.model, chosenOf(context), { storey: to });
+      return from && through ? alignPlan(context.model, chosenOf(context), { from, to: through }) : refused('Click or type two points of the line.');
     },
   },
   {
