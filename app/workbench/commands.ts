@@ -1,5 +1,7 @@
+import { planeOfMember } from '~core/build';
 import { generateCombinations } from '~core/combine';
 import { inOrder } from '~core/model';
+import { count } from '~core/units';
 import type { Workbench } from '../state/store';
 import { scopeOf } from './canvas/scope';
 import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../state/view-slice';
@@ -39,6 +41,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     ...tools.map((tool): Command => ({ id: `tool-${tool.id}`, title: tool.title, ...(tool.shortcut ? { shortcut: tool.shortcut } : {}), run: () => openTool(workbench, tool.id) })),
     { id: 'measure', title: 'Measure a distance or an angle', shortcut: 'Shift D', run: () => state().look({ tool: state().tool === 'measure' ? 'select' : 'measure' }) },
     { id: 'grow', title: 'Grow the selection to what is joined to it', shortcut: 'Shift G', enabled: hasSelection, run: () => growSelection(workbench) },
+    { id: 'whole-plane', title: 'Select the whole slope, floor or grid plane of the selected member', shortcut: 'Shift S', enabled: () => state().selection.members.length > 0, run: () => selectWholePlane(workbench, state().selection.members.at(-1)!, false) },
     { id: 'connected', title: 'Select everything that hangs together with the selection', enabled: hasSelection, run: () => growSelection(workbench, true) },
     { id: 'invert', title: 'Invert the selection', shortcut: 'Shift I', run: () => invertSelection(workbench) },
     { id: 'hide', title: 'Hide the selected members', shortcut: 'Shift H', enabled: () => state().selection.members.length > 0, run: () => state().hideSelected() },
@@ -129,6 +132,18 @@ export function growSelection(workbench: Workbench, whole = false): void {
     if (!whole) break;
   }
   select({ members: [...members], nodes: selection.members.length === 0 && !whole ? [...selection.nodes] : [] });
+}
+
+/** Selects everything that lies in a member's slope, floor or grid plane. @param more whether it is added to what is selected */
+export function selectWholePlane(workbench: Workbench, id: string, more: boolean): void {
+  const { model, selection, select, notify } = workbench.getState();
+  const whole = planeOfMember(model, id);
+  if (!whole) {
+    notify(`${id} lies in no slope, floor or grid plane with others.`);
+    return;
+  }
+  select({ members: more ? [...new Set([...selection.members, ...whole.members])] : [...whole.members], nodes: more ? selection.nodes : [] });
+  notify(`${whole.label}: ${count(whole.members.length, 'member')} selected.`);
 }
 
 /** Selects the members that are not selected, or the nodes when only nodes are. */

@@ -122,6 +122,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   projects: 'open new project home list close exit',
   'select-all': 'everything',
   similar: 'same section like',
+  'whole-plane': 'roof slope plane floor elevation select all in plane',
   selecting: 'filter find by section storey kind duplicate unsupported loose',
   delete: 'remove erase',
   lock: 'protect freeze fix in place read only',

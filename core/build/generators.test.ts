@@ -4,7 +4,7 @@ import { solveNow } from '../fem';
 import { applyAct, distance, emptyModel, fixedSupport, gridLinesAlong, modelFindings, pinnedSupport, planeThrough, samePoint, type Act, type Model, type Vector } from '../model';
 import {
   bayMiddle, beamsPlan, bracingPlan, buildFrame, columnsPlan, connectCrossingsPlan, copyPlan, dividePlan, drawMember, edgesBySlope, edgesOfSelection, endConditionName, endConditions, endSymbol, findBays, floorEdits, gridLinesPlan, isBraced, nodeClusters, parseSection,
-  patternRemark, secondariesOnSlopes, secondariesPlan, slopesOf, storeysPlan, translation, trussPlan, type Plan, type TrussSpec,
+  patternRemark, planeOfMember, secondariesOnSlopes, secondariesPlan, slopesOf, storeysPlan, translation, trussPlan, type Plan, type TrussSpec,
 } from './index';
 
 const choice = (text: string) => {
@@ -286,6 +286,11 @@ describe('a shed with a pitched roof', () => {
     // 7 joints a slope, the ridge once: 13 lines over two bays, and not a node more
     expect(plan.ok && plan.made).toHaveLength(13 * 2);
     expect(Object.keys(carriedOut(trusses, plan).nodes)).toHaveLength(before);
+    // one click on a chord takes its slope; on a bottom chord, which lies in no storey or grid plane here, nothing
+    const chord = slopes[0].members[0];
+    expect(planeOfMember(trusses, chord)!.members).toEqual(slopes[0].members);
+    const bottom = Object.values(trusses.members).find((member) => member.role !== 'brace' && trusses.nodes[member.start].position[2] === 6 && trusses.nodes[member.end].position[2] === 6)!;
+    expect(planeOfMember(trusses, bottom.id)).toBeUndefined();
     // beams at the eaves that were selected with the slope carry no purlins
     const eaves = carriedOut(trusses, plan);
     const whole = slopesOf(eaves).flatMap(({ members }) => members);

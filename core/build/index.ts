@@ -12,7 +12,7 @@ export { connectCrossingsPlan, crossings, dividePlan, type Crossing } from './di
 export { joinPlan } from './join-members';
 export { extendPlan } from './extend';
 export { copyStoreyPlan, insertStoreyPlan, reheightStoreyPlan, storeyMembers, type MovesAlong } from './storeys';
-export { gridPlane, slopesOf, storeyPlane, workingPlanes, type Slope } from './planes';
+export { gridPlane, planeOfMember, slopesOf, storeyPlane, workingPlanes, type Slope } from './planes';
 export { beamsPlan, columnsPlan, gridLinesPlan, storeysPlan, type PlanWindow } from './grid-places';
 export { edgeOfMembers, edgesBySlope, edgesOfSelection, jointsInCommon, secondariesOnSlopes, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';

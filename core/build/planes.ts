@@ -105,3 +105,13 @@ export function workingPlanes(model: Model): { id: string; label: string; plane:
     ...named,
   ];
 }
+
+/** The slope, floor or upright grid plane a member lies in with others, the one named first with what lies in it: what one click takes as a whole. Undefined where it lies in none. */
+export function planeOfMember(model: Model, id: string): { readonly label: string; readonly members: readonly string[] } | undefined {
+  const slope = slopesOf(model).find(({ members }) => members.includes(id));
+  if (slope) return slope;
+  const member = model.members[id];
+  const lies = (plane: Plane, one: { start: string; end: string }) => [one.start, one.end].every((node) => Math.abs(offPlane(plane, model.nodes[node].position)) < slopeTolerance);
+  const home = workingPlanes(model).filter(({ plane }) => lies(plane, member)).map(({ label, plane }) => ({ label, members: Object.values(model.members).filter((one) => lies(plane, one)).map((one) => one.id) }));
+  return home.find(({ members }) => members.length > 1);
+}

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, 
 import { bayMiddle, findBays, type Bay, movePlan, translation } from '~core/build';
 import { planeThrough, subtract, type Model, type Vector } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { selectWholePlane } from '../commands';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
 import { compose } from './compose';
 import { ContextMenu } from './context-menu';
@@ -301,7 +302,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       return;
     }
     const chosen = hit?.kind === 'node' ? { nodes: [hit.id] } : hit ? { members: [hit.id] } : {};
-    if (event.shiftKey && hit) api.getState().toggleSelected(chosen);
+    if ((event.ctrlKey || event.metaKey) && hit?.kind === 'member') selectWholePlane(api, hit.id, event.shiftKey);
+    else if (event.shiftKey && hit) api.getState().toggleSelected(chosen);
     else if (!event.shiftKey) {
       api.getState().select(chosen);
       const { panel } = api.getState();

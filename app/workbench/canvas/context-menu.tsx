@@ -3,7 +3,7 @@ import { useWorkbenchApi } from '../../state/store';
 import { workbenchCommands } from '../commands';
 
 /** Commands that concern what is selected, and how to look, in the order they are wanted. */
-const offered = ['tool-move', 'tool-copy', 'tool-mirror', 'tool-divide', 'tool-connect', 'tool-extend', 'tool-copy-properties', 'tool-group', 'similar', 'grow', 'isolate', 'hide', 'show-all', 'local-axes', 'delete', 'draw', 'measure', 'tool-secondaries', 'tool-bracing', 'fit'];
+const offered = ['tool-move', 'tool-copy', 'tool-mirror', 'tool-divide', 'tool-connect', 'tool-extend', 'tool-copy-properties', 'tool-group', 'similar', 'whole-plane', 'grow', 'isolate', 'hide', 'show-all', 'local-axes', 'delete', 'draw', 'measure', 'tool-secondaries', 'tool-bracing', 'fit'];
 
 /** The menu of the right mouse button (or the menu key) in the drawing. */
 export function ContextMenu({ x, y, onClose }: { x: number; y: number; onClose: () => void }) {

@@ -205,6 +205,7 @@ function HistoryCard() {
 const canvasKeys: [string, string][] = [
   ['drag', 'select by a window: to the right what is inside, to the left also what is touched'],
   ['Shift click', 'add to the selection or take from it'],
+  ['Ctrl click', 'select the whole slope, floor or grid plane of a member; with Shift: add it'],
   ['Ctrl click on a stop', 'look at several cases and combinations together'],
   ['drag a value', 'put it where it can be read; a line ties it to its place'],
   ['right drag', 'turn; with Shift, or the middle button: move'],
