@@ -2,6 +2,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { allFindings } from '~core/findings';
 import { MemberChecker, verdicts, verdictWords } from '~core/checks';
+import { showIn } from '~core/units';
 import { analysesData, checksData, findingsData, modelJsonSchema, readModelFile, readRecordCsv, resultsData } from '~core/exchange';
 import { runAnalysisNow, solveNow } from '~core/fem';
 import { acceptanceOf, applyAct, inOrder, type Finding, type Model } from '~core/model';
@@ -50,6 +51,7 @@ export function runCommand(argv: readonly string[]): Output {
   const shaken = record === undefined ? read.model : withRecord(read.model, record, parsed.values['record-unit']);
   if ('err' in shaken) return shaken;
   const model = shaken;
+  showIn(model.settings.ownUnits);
   if (command === 'analyse') return analyse(model, analysis, parsed.values.out);
   const { findings: analysed, solution } = solveNow(model);
   const findings = allFindings(model, analysed);

@@ -1,6 +1,7 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import { solveNow } from '~core/fem';
+import { withUnits } from '~core/units';
 import { reportChapters, reportChoice, reportContent, reportTables, type ReportChoice } from '~core/report';
 import { modelOr404, projectOr404, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
@@ -40,10 +41,11 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     const { reportPdf } = await import('../server/report-pdf');
     return new Response(new Uint8Array(await reportPdf(model, choice, name)), { headers: file('pdf', 'application/pdf', 'inline') });
   }
-  const { solution, findings } = solveNow(model);
+  const { solution, findings } = withUnits(model.settings.ownUnits, () => solveNow(model));
   if (pathname.endsWith('.json')) return Response.json(reportContent(model, solution, findings, choice, name));
   if (!solution) throw data('The analysis stopped, so there are no tables of results. The findings in the project say why.', { status: 409 });
   const { workbookOf } = await import('../tables/workbook');
-  const bytes = await workbookOf(reportTables(model, solution, choice), model.settings.units);
+  // the workbook is filled at once; only its bytes are waited for
+  const bytes = await withUnits(model.settings.ownUnits, () => workbookOf(reportTables(model, solution, choice), model.settings.units));
   return new Response(bytes as Uint8Array<ArrayBuffer>, { headers: file('xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'attachment') });
 }

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { withUnits } from '~core/units';
 import { reportContent, type Block, type Report, type ReportChoice } from '~core/report';
 import type { SetStep } from '~core/sheet';
 import { solveNow } from '~core/fem';
@@ -24,7 +25,7 @@ const [clauseWidth, resultWidth] = [58, 96];
 
 /** Makes the PDF of a report: first page with contents, then the chapters, each page numbered. */
 export async function reportPdf(model: Model, choice: ReportChoice, revision: string): Promise<Buffer> {
-  const { solution, findings } = solveNow(model);
+  const { solution, findings } = withUnits(model.settings.ownUnits, () => solveNow(model));
   return pdfmake.createPdf(layOut(reportContent(model, solution, findings, choice, revision))).getBuffer();
 }
 

@@ -1,4 +1,5 @@
 import { createContext, useContext } from 'react';
+import { showIn } from '~core/units';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import type { Model } from '~core/model';
 import type { RevisionEntry } from './history';
@@ -28,7 +29,13 @@ export interface OpenedProject {
 export type Slice<T> = (set: StoreApi<WorkbenchState>['setState'], get: StoreApi<WorkbenchState>['getState']) => T;
 
 export function createWorkbench(opened: OpenedProject): Workbench {
-  return createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get), ...compareSlice(opened)(set, get), ...watchSlice(opened)(set, get) }));
+  showIn(opened.model.settings.ownUnits);
+  const workbench = createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get), ...compareSlice(opened)(set, get), ...watchSlice(opened)(set, get) }));
+  // before anything that shows the model hears of a change
+  workbench.subscribe((state, before) => {
+    if (state.model !== before.model) showIn(state.model.settings.ownUnits);
+  });
+  return workbench;
 }
 
 export const WorkbenchContext = createContext<Workbench | null>(null);

@@ -108,6 +108,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'limits-drift': 'drift limit sway h/400 allowable serviceability',
   'limits-deflection': 'deflection limit L/360 L/250 span allowable serviceability',
   settings: 'units unit system metric imperial US SI code options preferences settings project cover bar steel limits deflection drift north direction kind plane frame space frame grid',
+  'own-units': 'custom units display units mixed units per quantity mm cm psf kN preferences',
   'units-si': 'unit units metric kN m mm',
   'units-us': 'unit units imperial customary kip ft in',
   'code-us': 'asce aisc aci american code',

@@ -44,9 +44,15 @@ export function Workbench({ opened }: { opened: OpenedProject }) {
   if (!workbench) return null;
   return (
     <WorkbenchContext value={workbench}>
-      <Screen />
+      <InUnits />
     </WorkbenchContext>
   );
+}
+
+/** The screen, made anew when the project chooses other units: every text on it may be written otherwise. */
+function InUnits() {
+  const units = useWorkbench((state) => JSON.stringify(state.model.settings.ownUnits ?? {}));
+  return <Screen key={units} />;
 }
 
 /** Room the buttons of the views need at the right of the bars. */

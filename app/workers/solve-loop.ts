@@ -4,7 +4,7 @@ import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution 
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
 import { askStructure, centresOfMass, centresOfStiffness, combinationWeights, movementShares, plausibility, shownParts, stationTable, type Plausibility, type Shown } from '~core/results';
 import { setStep, Sheet } from '~core/sheet';
-import { formatQuantity, type UnitSystem } from '~core/units';
+import { formatQuantity, showIn, type UnitSystem } from '~core/units';
 import { toCheckRow } from './check-row';
 import { membersForWorker } from './worker-limit';
 import type { CheckRow, FloorCentres, MemberSheetIndex, MovementWhy, SetSheet, SolverMessage } from './messages';
@@ -36,6 +36,7 @@ export class SolveLoop {
 
   load(model: Model, version: number): void {
     this.model = model;
+    showIn(model.settings.ownUnits);
     this.version = version;
     void this.run();
   }

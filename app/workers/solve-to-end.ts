@@ -2,6 +2,7 @@ import { MemberChecker } from '~core/checks';
 import { allFindings } from '~core/findings';
 import { isSolvedWhole, solve, type Solution } from '~core/fem';
 import { inOrder, type Finding, type Model } from '~core/model';
+import { withUnits } from '~core/units';
 import type { CheckRow } from './messages';
 import { toCheckRow } from './check-row';
 
@@ -18,6 +19,10 @@ const tellEvery = 0.2;
 
 /** Solves a model and checks its members, telling how far it is. @param now a clock in seconds */
 export function solveToEnd(model: Model, tell: (phase: string, fraction: number) => void, now: () => number): SolvedToEnd {
+  return withUnits(model.settings.ownUnits, () => toEnd(model, tell, now));
+}
+
+function toEnd(model: Model, tell: (phase: string, fraction: number) => void, now: () => number): SolvedToEnd {
   const started = now();
   let told = started - 1;
   const say = (phase: string, fraction: number) => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ownUnitChoices, type OwnKind } from '../units';
 import { impossibleShape, reinforcingBars } from '../catalog';
 import { combination, combining, envelope, load, loadCase, loadRule } from './load-schema';
 import { acceptanceId, analysisId, caseFactors, columnHeadId, coordinate, diaphragmId, gridLineId, groupId, helperLineId, label, lineSupportId, materialId, memberId, nodeId, planeId, point, positiveLength, sectionId, slabId, stiffnessSetId, storeyId, turn, vector, viewId, wallId, farthest } from './schema-base';
@@ -272,6 +273,11 @@ export const settings = z.strictObject({
     .strictObject({ north: z.number().optional().describe('turn from +y to north about z, counter-clockwise, rad'), x: z.string().trim().max(30).optional().describe('what the direction x is called'), y: z.string().trim().max(30).optional() })
     .optional()
     .describe('how the building lies and what its directions are called'),
+  ownUnits: z
+    .partialRecord(z.enum(Object.keys(ownUnitChoices) as [OwnKind, ...OwnKind[]]), z.string().max(12))
+    .refine((units) => Object.entries(units).every(([kind, unit]) => (ownUnitChoices[kind as OwnKind] as readonly string[]).includes(unit)), 'a unit of its own must be one that is offered for its quantity, such as force in kN, N, MN, kip or lbf')
+    .optional()
+    .describe('units in which quantities are shown and read, where they are not those of the system'),
   locked: z.array(z.union([memberId, nodeId])).max(100000).optional().describe('members and nodes that cannot be changed, moved or deleted'),
 });
 

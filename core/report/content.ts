@@ -11,7 +11,7 @@ import { setStep, Sheet, type SetStep } from '../sheet';
 import { reportChapters, type ReportChapter, type ReportChoice } from './choice';
 import { analysisBlocks } from './analysis-chapter';
 import { plausibilityBlocks, resultTableBlocks, storeyBlocks, viewBlocks } from './result-chapters';
-import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../units';
+import { count, formatNumber, formatQuantity, formatValue, unitLabel, withUnits, type QuantityKind } from '../units';
 
 /** A column of numbers is set flush right. */
 export interface Column {
@@ -46,6 +46,10 @@ const heading = (text: string): Block => ({ kind: 'heading', text });
  * @param revision what revision of the model it is, for the first page
  */
 export function reportContent(model: Model, solution: Solution | undefined, findings: readonly Finding[], choice: ReportChoice, revision: string): Report {
+  return withUnits(model.settings.ownUnits, () => content(model, solution, findings, choice, revision));
+}
+
+function content(model: Model, solution: Solution | undefined, findings: readonly Finding[], choice: ReportChoice, revision: string): Report {
   const needed = choice.chapters.includes('checks') || choice.views?.some(({ quantity }) => quantity === 'utilisation') ? inOrder(model.members).map((member) => member.id) : choice.chapters.includes('sheets') ? choice.members.filter((id) => id in model.members) : [];
   const checker = solution && needed.length > 0 ? new MemberChecker(model, solution) : undefined;
   const checks = checker ? needed.map((id) => checker.check(id)) : [];

@@ -115,3 +115,13 @@ test('modes and buckling come with what was asked and what came out; pictures ma
   const titles = pictures.blocks.map((block) => (block.kind === 'picture' ? /aria-label="([^,"]*)/.exec(block.svg)![1] : ''));
   expect(titles).toEqual(['Reactions', 'Storey drift', 'Utilisation']);
 });
+
+test('a report is written in the project’s own units, and the next one is not', () => {
+  const inFeet = applyAct(model, { edits: [{ kind: 'settings.change', fields: { ownUnits: { length: 'ft', force: 'kip' } } }] });
+  if (!inFeet.ok) throw new Error(inFeet.error);
+  const headings = (of: typeof model) => reportContent(of, solution, findings, { chapters: ['model', 'results'], members: [] }, '').chapters.flatMap((chapter) => chapter.blocks.flatMap((block) => (block.kind === 'table' ? block.columns.map(({ title }) => title) : [])));
+  expect(headings(inFeet.model)).toContain('Height, ft');
+  expect(headings(inFeet.model).join(' ')).toMatch(/N, kip/);
+  expect(headings(model)).toContain('Height, m');
+  expect(applyAct(model, { edits: [{ kind: 'settings.change', fields: { ownUnits: { force: 'mm' } } }] } as never)).toMatchObject({ ok: false, error: expect.stringContaining('a unit of its own must be one that is offered') });
+});

@@ -1,5 +1,5 @@
 import { formatQuantity } from './format';
-import { kinds, unitSize, type QuantityKind, type UnitSystem } from './quantity';
+import { kinds, shownUnit, unitSize, type QuantityKind, type UnitSystem } from './quantity';
 
 /** Beyond these (base SI) a bare number of a kind is no size a building has, and another unit was most likely meant; the units people mix up, the likeliest first. */
 const usual: Partial<Record<QuantityKind, { readonly most: number; readonly likely: readonly [number, number]; readonly others: readonly string[] }>> = {
@@ -22,7 +22,7 @@ const usual: Partial<Record<QuantityKind, { readonly most: number; readonly like
 export function doubtOf(bare: number, value: number, kind: QuantityKind, system: UnitSystem): string | undefined {
   const habit = usual[kind];
   if (!habit || Math.abs(value) <= habit.most) return undefined;
-  const { unit } = kinds[kind].shown[system];
+  const { unit } = shownUnit(kind, system);
   const understood = formatQuantity(value, kind, system);
   const other = habit.others.find((name) => name !== unit && Math.abs(bare * kinds[kind].units[name]) >= habit.likely[0] && Math.abs(bare * kinds[kind].units[name]) <= habit.likely[1]);
   const typed = Number(bare.toPrecision(12));

@@ -1,4 +1,4 @@
-import { kinds, unitLabel, unitSize, type QuantityKind, type UnitSystem } from './quantity';
+import { decimalsIn, kinds, unitLabel, unitSize, type QuantityKind, type UnitSystem } from './quantity';
 
 const thinSpace = '\u2009';
 const minus = '\u2212';
@@ -18,10 +18,10 @@ export function formatNumber(value: number, decimals: number): string {
 
 /**
  * A value in base SI, shown as a number in the project's unit.
- * @param decimals digits after the point; the kind's own habit when left out
+ * @param decimals digits after the point in the unit of the system, as many as tell the same in a unit of the project's own; the kind's own habit when left out
  */
 export function formatValue(value: number, kind: QuantityKind, system: UnitSystem, decimals = kinds[kind].shown[system].decimals): string {
-  return formatNumber(value / unitSize(kind, system), decimals);
+  return formatNumber(value / unitSize(kind, system), decimalsIn(kind, system, decimals));
 }
 
 /**
@@ -30,7 +30,7 @@ export function formatValue(value: number, kind: QuantityKind, system: UnitSyste
 export function formatSignificant(value: number, kind: QuantityKind, system: UnitSystem): string {
   const inUnit = Math.abs(value / unitSize(kind, system));
   const decimals = inUnit === 0 ? 0 : Math.max(0, 3 - Math.floor(Math.log10(inUnit)));
-  const text = formatValue(value, kind, system, Math.min(decimals, 6));
+  const text = formatNumber(value / unitSize(kind, system), Math.min(decimals, 6));
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
 }
 

@@ -98,15 +98,72 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
   number: { name: 'a number', units: {}, shown: shown('', 3, '', 3) },
 };
 
+/** Quantities for which a project may choose a unit of its own, beside its system, and the units it may choose. */
+export const ownUnitChoices = {
+  length: ['m', 'cm', 'mm', 'ft', 'in'],
+  sectionLength: ['mm', 'cm', 'm', 'in'],
+  deflection: ['mm', 'cm', 'in'],
+  area: ['cm2', 'mm2', 'in2'],
+  sectionModulus: ['cm3', 'mm3', 'in3'],
+  secondMoment: ['cm4', 'mm4', 'in4'],
+  planArea: ['m2', 'ft2'],
+  force: ['kN', 'N', 'MN', 'kip', 'lbf'],
+  moment: ['kN·m', 'N·m', 'MN·m', 'kip·ft', 'kip·in', 'lbf·ft'],
+  lineLoad: ['kN/m', 'N/m', 'N/mm', 'kip/ft', 'lbf/ft'],
+  pressure: ['kPa', 'Pa', 'kN/m2', 'psf', 'ksf'],
+  stress: ['MPa', 'kPa', 'N/mm2', 'ksi', 'psi'],
+  unitWeight: ['kN/m3', 'lbf/ft3'],
+  springForce: ['kN/m', 'kN/mm', 'MN/m', 'kip/in', 'kip/ft'],
+} as const satisfies Partial<Record<QuantityKind, readonly string[]>>;
+export type OwnKind = keyof typeof ownUnitChoices;
+export type OwnUnits = Readonly<Partial<Record<OwnKind, string>>>;
+
+let own: Readonly<Partial<Record<QuantityKind, string>>> = {};
+
+/**
+ * From now on quantities are shown, and bare numbers read, in a project's own units where it has chosen some. Whoever shows one project at a time — the
+ * browser, a worker — says so when it takes the project up; who serves many uses `withUnits`.
+ * @param units by kind of quantity; undefined: the units of the system
+ */
+export function showIn(units: OwnUnits | undefined): void {
+  own = units ?? {};
+}
+
+/** Makes something with a project's own units in force, and with those before it afterwards. `make` must not wait for anything. */
+export function withUnits<T>(units: OwnUnits | undefined, make: () => T): T {
+  const before = own;
+  own = units ?? {};
+  try {
+    return make();
+  } finally {
+    own = before;
+  }
+}
+
+/** The unit in which a kind is shown, and the decimals that suit it: as many digits as the system's unit would have. */
+export function shownUnit(kind: QuantityKind, system: UnitSystem): { unit: string; decimals: number } {
+  const usual = kinds[kind].shown[system];
+  const chosen = own[kind];
+  return chosen === undefined || !(chosen in kinds[kind].units) ? usual : { unit: chosen, decimals: decimalsIn(kind, system, usual.decimals) };
+}
+
+/** Decimals that show as much in the unit in force as a number of them does in the unit of the system. */
+export function decimalsIn(kind: QuantityKind, system: UnitSystem, decimals: number): number {
+  const chosen = own[kind];
+  const { units, shown: { [system]: usual } } = kinds[kind];
+  if (chosen === undefined || !(chosen in units)) return decimals;
+  return Math.min(8, Math.max(0, decimals + Math.round(Math.log10(units[chosen] / units[usual.unit]))));
+}
+
 /** The size in base SI of the unit in which `kind` is shown in `system`. */
 export function unitSize(kind: QuantityKind, system: UnitSystem): number {
-  const { unit } = kinds[kind].shown[system];
+  const { unit } = shownUnit(kind, system);
   return unit === '' ? 1 : kinds[kind].units[unit];
 }
 
 /** The unit in which `kind` is shown, written for the screen (`mm²`, not `mm2`). Empty for a bare number. */
 export function unitLabel(kind: QuantityKind, system: UnitSystem): string {
-  return prettyUnit(kinds[kind].shown[system].unit);
+  return prettyUnit(shownUnit(kind, system).unit);
 }
 
 const superscripts: Readonly<Record<string, string>> = { 2: '²', 3: '³', 4: '⁴', 6: '⁶' };

@@ -1,4 +1,4 @@
-import { count, formatNumber, formatQuantity, formatSignificant, parseQuantity, parseSpacings, positionInOtherUnit, type QuantityKind, type UnitSystem } from './index';
+import { count, formatNumber, formatQuantity, formatSignificant, kinds, ownUnitChoices, parseQuantity, parseSpacings, positionInOtherUnit, unitLabel, withUnits, type QuantityKind, type UnitSystem } from './index';
 
 const read = (text: string, kind: QuantityKind = 'length', system: UnitSystem = 'si') => {
   const parsed = parseQuantity(text, kind, system);
@@ -106,4 +106,31 @@ test.each([
 test.each([['-100 lb/ft', 'lineLoad', -100 * 4.4482216152605 / 0.3048], ['2 kips/ft', 'lineLoad', 2000 * 4.4482216152605 / 0.3048], ['50 lb/ft2', 'pressure', 50 * 4.4482216152605 / 0.3048 ** 2], ['5 lbs', 'force', 5 * 4.4482216152605], ['12 k-ft', 'moment', 12000 * 4.4482216152605 * 0.3048]] as const)('“%s” is read as engineers type it', (text, kind, value) => {
   const read = parseQuantity(text, kind, 'us');
   expect(read.ok && read.value).toBeCloseTo(value, 6);
+});
+
+describe('units of a project’s own', () => {
+  test('quantities are shown and bare numbers read in them, with as many digits as before; typed units are read as typed', () => {
+    withUnits({ length: 'mm', pressure: 'psf', force: 'kip' }, () => {
+      expect(formatQuantity(7.2, 'length', 'si', 2)).toBe('7200 mm');
+      expect(formatQuantity(7.2, 'length', 'si')).toBe('7200 mm');
+      expect(unitLabel('length', 'si')).toBe('mm');
+      expect(parseQuantity('7200', 'length', 'si')).toMatchObject({ ok: true, value: 7.2 });
+      expect(parseQuantity('7.2 m', 'length', 'si')).toMatchObject({ ok: true, value: 7.2 });
+      const spacings = parseSpacings('3*7200, 6 m', 'si');
+      expect(spacings.ok && spacings.value).toEqual([7.2, 7.2, 7.2, 6]);
+      // 1 psf = 47.880258980336 Pa
+      expect(formatQuantity(4788.0258980336, 'pressure', 'si')).toBe('100.0 psf');
+      expect(formatQuantity(4448.2216152605, 'force', 'si')).toBe('1.00 kip');
+      // 1 kN = 0.2248 kip: what the project does not choose stays with its system
+      expect(formatQuantity(1000, 'lineLoad', 'si')).toBe('1.00 kN/m');
+    });
+    expect(formatQuantity(7.2, 'length', 'si', 2)).toBe('7.20 m');
+  });
+  test('they end with what was made in them, even when it fails', () => {
+    expect(() => withUnits({ length: 'ft' }, () => { throw new Error('stopped'); })).toThrow('stopped');
+    expect(unitLabel('length', 'si')).toBe('m');
+  });
+  test('every unit that may be chosen is one of its kind, and the unit of both systems is among those or differs from all', () => {
+    for (const [kind, offered] of Object.entries(ownUnitChoices)) for (const unit of offered) expect(kinds[kind as QuantityKind].units[unit]).toBeGreaterThan(0);
+  });
 });

@@ -1,8 +1,8 @@
 import { Checkbox, Input, Segmented, Select } from 'antd';
-import { useId, useState } from 'react';
+import { Fragment, useId, useState } from 'react';
 import { reinforcingBars } from '~core/catalog';
 import { structureKind, structureKinds, type Settings, type StructureKind } from '~core/model';
-import { formatNumber } from '~core/units';
+import { formatNumber, kinds, ownUnitChoices, prettyUnit, type OwnKind } from '~core/units';
 import { usualLimits } from '~core/results';
 import { useWorkbench } from '../../state/store';
 import { Part } from '../part';
@@ -41,6 +41,9 @@ export function SettingsPage() {
           <span className="field-label">Members</span>
           <Checkbox checked={settings.shearDeformation} onChange={(event) => set({ shearDeformation: event.target.checked })}>deform in shear</Checkbox>
         </div>
+      </Part>
+<Part name="settings-own-units" title="Units of one’s own, beside the system" open={settings.ownUnits !== undefined}>
+        <OwnUnitsEditor settings={settings} onChange={(ownUnits, sentence) => set({ ownUnits }, sentence)} />
       </Part>
       <Part name="settings-bars" title="Reinforcement of concrete: cover, steel, bar sizes, stirrups" open>
         <Bars settings={settings} onChange={(bars, sentence) => set({ bars }, sentence)} />
@@ -102,5 +105,37 @@ function Bars({ settings: { bars, units }, onChange }: { settings: Settings; onC
       <label htmlFor="bars-stirrup">Stirrups</label>
       <Select id="bars-stirrup" value={bars.stirrup} options={sizes} onChange={(stirrup: string) => onChange({ ...bars, stirrup }, `Chose stirrups of ${stirrup}`)} />
     </div>
+  );
+}
+
+const kindNames: Readonly<Record<OwnKind, string>> = {
+  length: 'Lengths, places', sectionLength: 'Sections, offsets', deflection: 'Movements', area: 'Areas of sections', sectionModulus: 'Section moduli', secondMoment: 'Second moments', planArea: 'Areas in plan',
+  force: 'Forces', moment: 'Moments', lineLoad: 'Loads per length', pressure: 'Loads per area', stress: 'Stresses', unitWeight: 'Unit weights', springForce: 'Springs',
+};
+
+/** A unit of the project's own for each quantity, or that of its system. */
+function OwnUnitsEditor({ settings, onChange }: { settings: Settings; onChange: (ownUnits: Settings['ownUnits'], sentence: string) => void }) {
+  const chosen = settings.ownUnits ?? {};
+  const choose = (kind: OwnKind, unit: string) => {
+    const { [kind]: _before, ...others } = chosen;
+    const usual = kinds[kind].shown[settings.units].unit;
+    onChange(unit === usual ? others : { ...others, [kind]: unit }, unit === usual ? `${kindNames[kind]} are shown in ${prettyUnit(usual)} again` : `${kindNames[kind]} are shown in ${prettyUnit(unit)}`);
+  };
+  return (
+    <>
+      <div className="fields settings">
+        {(Object.keys(ownUnitChoices) as OwnKind[]).map((kind) => {
+          const usual = kinds[kind].shown[settings.units].unit;
+          const units = [...new Set([usual, ...ownUnitChoices[kind]])];
+          return (
+            <Fragment key={kind}>
+              <label htmlFor={`own-${kind}`}>{kindNames[kind]}</label>
+              <Select id={`own-${kind}`} value={chosen[kind] ?? usual} options={units.map((unit) => ({ value: unit, label: `${prettyUnit(unit)}${unit === usual ? ', as the system' : ''}` }))} onChange={(unit: string) => choose(kind, unit)} />
+            </Fragment>
+          );
+        })}
+      </div>
+      <p className="field-hint">Numbers are shown in these units and read in them when none is typed. A number with its unit is always read as typed; what is stored does not change.</p>
+    </>
   );
 }
