@@ -51,9 +51,9 @@ function analysisData(model: Model, { id, findings, outcome }: AnalysisOutcome):
   }
 }
 
-function modalData({ modes, mass, share, nodeIds, equations, solves }: ModalResult) {
+function modalData({ modes, mass, share, storeyWeights, nodeIds, equations, solves }: ModalResult) {
   return {
-    log: { equations, solves }, movingMass: mass, massShare: share,
+    log: { equations, solves }, movingMass: mass, massShare: share, storeyWeights: storeyWeights.map(({ storey, weight, isTyped }) => ({ storey, weight, typed: isTyped })),
     modes: modes.map(({ omega, period, participation, residual, displacements }) => ({ period, frequency: omega / (2 * Math.PI), participation, effectiveMass: participation.map((value) => value * value), residual, nodes: byNode(nodeIds, displacements, movements) })),
   };
 }

@@ -1,5 +1,6 @@
 import { gravity, loadsByCase, termActions } from '../loading';
 import { sectionProperties } from '../catalog';
+import { emptyStoreyFinding, storeyMasses, type StoreyMasses, type StoreyWeight } from './storey-masses';
 import { termIntegral } from './term-integral';
 import type { Finding, ModalAnalysis, Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
@@ -35,6 +36,8 @@ export interface ModalResult {
   readonly mass: readonly [number, number, number];
   /** share of that mass the modes take, in x, y, z */
   readonly share: readonly [number, number, number];
+  /** weight of the masses by storey */
+  readonly storeyWeights: readonly StoreyWeight[];
   readonly solves: number;
   readonly equations: number;
   readonly nodeIds: readonly string[];
@@ -69,6 +72,7 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
   const loads = combineLoads(analysis, sets, definition.masses.map(({ factor }) => factor));
   const masses = massMatrix(model, analysis, loads, definition);
   const moving = masses.moving;
+  if (masses.storeys.empty.length > 0) return { findings: [emptyStoreyFinding(model, definition, masses.storeys.empty)] };
   if (moving[0] + moving[1] + moving[2] <= 0) return { findings: [noMassFinding(definition)] };
   const rights = masses.groundRows.map((nodal) => toEquations(analysis, nodal));
   const pencil = {
@@ -90,7 +94,7 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
     const needed = definition.count === null && reached ? firstEnough(modes, moving) : modes.length;
     const kept = modes.slice(0, needed);
     const result: ModalResult = {
-      modes: kept, mass: moving, solves: pairs.solves, equations: analysis.equationCount, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds,
+      modes: kept, mass: moving, storeyWeights: masses.storeys.weights, solves: pairs.solves, equations: analysis.equationCount, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds,
       share: ([0, 1, 2] as const).map((axis) => (moving[axis] > 0 ? kept.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1)) as [number, number, number],
     };
     const impossible = result.share.findIndex((one) => one > 1 + 1e-6);
@@ -173,10 +177,11 @@ interface Masses {
   /** whether the mass is spread along members rather than lumped at their ends */
   readonly spread: boolean;
   readonly vertical: boolean;
+  readonly storeys: StoreyMasses;
 }
 
 /** The mass matrix and what comes of it, from the downward loads of cases (divided by g) and typed masses. */
-function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { massMatrix: kind, verticalMass }: ModalAnalysis): Masses {
+function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { massMatrix: kind, verticalMass, storeyWeights }: ModalAnalysis): Masses {
   const matrix = emptyMatrix(analysis);
   const { frame, nodeCount } = analysis;
   const axes = verticalMass ? [0, 1, 2] : [0, 1];
@@ -188,8 +193,18 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
   const turnsHeld = Uint8Array.from({ length: nodeCount }, (_, node) => (analysis.supports.filter((one) => one.node === node && one.freedom > 2 && one.stiffness === Infinity).length === 3 ? 1 : 0));
   const free = (node: number, axis: number) => Math.max(0, 1 - held[3 * node + axis]);
   const lump = new Float64Array(36);
+  const pieces = frame.pieces.map((_, e) => pieceMass(model, analysis, loads, e));
+  const ownMass = Float64Array.from({ length: nodeCount }, (_, node) => Math.max(0, -loads.nodal[6 * node + 2] / gravity) + (model.nodes[analysis.nodeIds[node]]?.mass ?? 0));
+  const atNodes = ownMass.slice();
+  pieces.forEach(({ perLength, toEnd }, e) => {
+    const { start, end, element } = frame.pieces[e];
+    atNodes[start] += (1 - toEnd) * perLength * element.length;
+    atNodes[end] += toEnd * perLength * element.length;
+  });
+  const storeys = storeyMasses(model, Float64Array.from({ length: nodeCount }, (_, node) => analysis.positions[3 * node + 2]), atNodes, storeyWeights);
+  const { scales } = storeys;
   for (let node = 0; node < nodeCount; node++) {
-    const mass = Math.max(0, -loads.nodal[6 * node + 2] / gravity) + (model.nodes[analysis.nodeIds[node]]?.mass ?? 0);
+    const mass = ownMass[node] * scales[node];
     if (mass === 0) continue;
     lump.fill(0);
     for (const axis of axes) {
@@ -200,17 +215,19 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
     }
     addElement(analysis, [node], lump, matrix.values);
   }
-  const pieces = frame.pieces.map((_, e) => pieceMass(model, analysis, loads, e));
+  // what is spread over a member is scaled as its ends are, each by its share
+  const spreadScale = (e: number) => (1 - pieces[e].toEnd) * scales[frame.pieces[e].start] + pieces[e].toEnd * scales[frame.pieces[e].end];
   const writeLocal = (e: number, into: Float64Array): boolean => {
     const { perLength, toEnd, rotaryY, rotaryZ } = pieces[e];
     if (perLength === 0) return false;
-    const { element, springs } = frame.pieces[e];
-    if (kind === 'consistent') consistentMass(perLength, element.length, springs !== undefined, into, rotaryY, rotaryZ);
+    const { element, springs, start, end } = frame.pieces[e];
+    const scale = spreadScale(e);
+    if (kind === 'consistent') consistentMass(scale * perLength, element.length, springs !== undefined, into, scale * rotaryY, scale * rotaryZ);
     else {
       into.fill(0);
       for (let i = 0; i < 3; i++) {
-        into[13 * i] = (1 - toEnd) * perLength * element.length;
-        into[13 * (6 + i)] = toEnd * perLength * element.length;
+        into[13 * i] = (1 - toEnd) * scales[start] * perLength * element.length;
+        into[13 * (6 + i)] = toEnd * scales[end] * perLength * element.length;
       }
     }
     return true;
@@ -232,11 +249,11 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
         nodal[3 * node + axis] += into[12 * (6 * side + axis) + axis] + into[12 * (6 * side + axis) + 6 + axis];
       });
       // spread mass moves with its member, even beside a support; lumped mass with its node
-      const share = kind === 'consistent' ? Math.max(swings(start, startOffset, axis), swings(end, endOffset, axis)) : (1 - toEnd) * swings(start, startOffset, axis) + toEnd * swings(end, endOffset, axis);
+      const share = kind === 'consistent' ? spreadScale(e) * Math.max(swings(start, startOffset, axis), swings(end, endOffset, axis)) : (1 - toEnd) * scales[start] * swings(start, startOffset, axis) + toEnd * scales[end] * swings(end, endOffset, axis);
       moving[axis] += share * perLength * element.length;
     }
   });
-  return { matrix, nodal, groundRows, moving, writeLocal, spread: kind === 'consistent', vertical: verticalMass };
+  return { matrix, nodal, groundRows, moving, writeLocal, spread: kind === 'consistent', vertical: verticalMass, storeys };
 }
 
 /** Mass of a piece from the downward part of the loads on its member, kg/m; where it lies, 0 at the start to 1 at the end; rotary inertia about y and z, kg·m. */

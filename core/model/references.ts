@@ -60,7 +60,10 @@ export function referencesOf<K extends TableName>(table: K, record: RecordOf<K>)
   } else if (table === 'analyses') {
     const analysis = record as RecordOf<'analyses'>;
     if (analysis.type === 'buckling') for (const { case: id } of analysis.factors) refer('cases', id);
-    if (analysis.type === 'modal') for (const { case: id } of analysis.masses) refer('cases', id);
+    if (analysis.type === 'modal') {
+      for (const { case: id } of analysis.masses) refer('cases', id);
+      for (const { storey } of analysis.storeyWeights ?? []) refer('storeys', storey);
+    }
     if ('stiffnessSet' in analysis) refer('stiffnessSets', analysis.stiffnessSet);
     if ('modal' in analysis) refer('analyses', analysis.modal);
   }
@@ -211,6 +214,7 @@ export function withoutReferences(model: Model, gone: RecordIds): { table: Table
     if (!stays('analyses', analysis.id)) continue;
     if (analysis.type === 'buckling' && keptFactors(analysis.factors).length < analysis.factors.length) changed.push({ table: 'analyses', id: analysis.id, fields: { factors: keptFactors(analysis.factors) } });
     if (analysis.type === 'modal' && keptFactors(analysis.masses).length < analysis.masses.length) changed.push({ table: 'analyses', id: analysis.id, fields: { masses: keptFactors(analysis.masses) } });
+    if (analysis.type === 'modal' && analysis.storeyWeights?.some(({ storey }) => !stays('storeys', storey))) changed.push({ table: 'analyses', id: analysis.id, fields: { storeyWeights: analysis.storeyWeights.filter(({ storey }) => stays('storeys', storey)) } });
     if ('stiffnessSet' in analysis && analysis.stiffnessSet && !stays('stiffnessSets', analysis.stiffnessSet)) changed.push({ table: 'analyses', id: analysis.id, fields: { stiffnessSet: undefined } });
   }
   return changed;

@@ -214,6 +214,7 @@ export const modalAnalysis = z.strictObject({
   count: z.number().int().min(1).max(300).nullable().describe('number of modes; null: as many as reach 90% participation in x and y'),
   massMatrix: z.enum(['lumped', 'consistent']),
   verticalMass: z.boolean().describe('whether masses act vertically too'),
+  storeyWeights: z.array(z.strictObject({ storey: storeyId, weight: z.number().positive().describe('N') })).max(500).optional().describe('weights of storeys to which the masses at their levels are scaled'),
   stiffnessSet: stiffnessSetId.optional(),
 });
 /** Design spectra: acceleration in m/s² over the period in s. */

@@ -1,5 +1,5 @@
 import { gravity } from '../loading';
-import { runAnalysisNow, type AnalysisResult } from '../fem';
+import { runAnalysisNow, type AnalysisResult, type ModalResult } from '../fem';
 import { inOrder, type Analysis, type Model } from '../model';
 import { modeTable } from '../results';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../units';
@@ -26,13 +26,20 @@ function asked(model: Model, analysis: Analysis): string {
   }
 }
 
+/** W of each storey, the highest first. */
+function storeyWeightBlocks(model: Model, weights: ModalResult['storeyWeights']): Block[] {
+  if (weights.length === 0) return [];
+  const { units } = model.settings;
+  return [{ kind: 'table', columns: [{ title: 'Storey' }, { title: `W, ${unitLabel('force', units)}`, numeric: true }, { title: '' }], rows: [...weights].reverse().map(({ storey, weight, isTyped }) => [model.storeys[storey].label, formatValue(weight, 'force', units), isTyped ? 'typed' : '']) }];
+}
+
 function outcomeBlocks(model: Model, outcome: AnalysisResult): Block[] {
   const { units } = model.settings;
   switch (outcome.type) {
     case 'modal': {
       const [x, y, z] = outcome.result.mass;
       const weight = (mass: number) => formatQuantity(mass * gravity, 'force', units);
-      return [{ kind: 'paragraph', text: `Weight of the mass that can move: ${weight(x)} in x, ${weight(y)} in y, ${weight(z)} in z.` }, tableBlock(modeTable(outcome.result), model)];
+      return [{ kind: 'paragraph', text: `Weight of the mass that can move: ${weight(x)} in x, ${weight(y)} in y, ${weight(z)} in z.` }, ...storeyWeightBlocks(model, outcome.result.storeyWeights), tableBlock(modeTable(outcome.result), model)];
     }
     case 'buckling':
       return [{

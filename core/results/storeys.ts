@@ -137,10 +137,11 @@ function pairsOf(level: Level, below: Level, positions: Float64Array): Pair[] {
   });
 }
 
-/** Weight of each storey and the place of its resultant in plan, from the cases whose nature is dead; N and m. */
-export function centresOfMass(model: Model): { storey: string; weight: number; x: number; y: number }[] {
+const deadCases = (model: Model) => inOrder(model.cases).filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead').map((one) => ({ case: one.id, factor: 1 }));
+
+/** Weight of each storey and the place of its resultant in plan, N and m. @param factors of the cases that weigh; left out: those whose nature is dead */
+export function centresOfMass(model: Model, factors: readonly { readonly case: string; readonly factor: number }[] = deadCases(model)): { storey: string; weight: number; x: number; y: number }[] {
   const levels = storeysUpward(model);
-  const factors = inOrder(model.cases).filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead').map((one) => ({ case: one.id, factor: 1 }));
   const sums = new Map(levels.map((level) => [level.id, { weight: 0, x: 0, y: 0 }]));
   if (levels.length === 0) return [];
   for (const [node, force] of downwardByNode(model, actingLoads(model), factors)) {

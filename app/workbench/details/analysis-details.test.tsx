@@ -33,6 +33,11 @@ test('each analysis says what it rests on, and offers to run', () => {
   expect(text).toMatch(/under 1\.20 D \+ 1\.20 SD \+ 1\.60 L, first 4/);
   expect(text).toMatch(/ASCE 7-22, S_DS 0\.45 g, S_D1 0\.2 g, R 3, CQC, 100\/30, on Modes/);
   expect(text.match(/\bRun\b/g)).toHaveLength(3);
+  // the weight of each storey has a field that says what the cases give it
+  expect(text).toMatch(/W by storey Eaves/);
+  const modal = Object.values(library.analyses).find(({ type }) => type === 'modal')!;
+  const typed = after(library, { edits: [{ kind: 'change', table: 'analyses', changes: [{ id: modal.id, fields: { storeyWeights: [{ storey: 'h2', weight: 3.2e6 }] } }] }] });
+  expect(shown(open(typed))).toContain('W by storey, 1 typed');
 });
 
 test('order and stiffness that differ among the strength combinations are told as such', () => {

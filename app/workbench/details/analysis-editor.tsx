@@ -1,8 +1,9 @@
-import { Button, Segmented, Select } from 'antd';
-import { useRef } from 'react';
+import { Button, Checkbox, Segmented, Select } from 'antd';
+import { useMemo, useRef } from 'react';
 import { accelerationUnits, readRecordCsv } from '~core/exchange';
-import { inOrder, type Analysis, type SpectrumShape } from '~core/model';
-import { formatNumber } from '~core/units';
+import { inOrder, storeysUpward, type Analysis, type ModalAnalysis, type SpectrumShape } from '~core/model';
+import { centresOfMass } from '~core/results';
+import { formatNumber, formatValue } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { QuantityField } from '../quantity-field';
 
@@ -44,8 +45,11 @@ export function AnalysisEditor({ analysis }: { analysis: Analysis }) {
             {numberField('Modes', analysis.count ?? undefined, (value) => change({ count: Math.round(value) }), 'to 90% of the mass', () => change({ count: null }))}
             <span className="field-label">Mass</span>
             <Segmented aria-label="Mass matrix" block value={analysis.massMatrix} options={['lumped', 'consistent']} onChange={(massMatrix) => change({ massMatrix })} />
+            <span />
+            <Checkbox checked={analysis.verticalMass} onChange={(event) => change({ verticalMass: event.target.checked })}>masses act vertically too</Checkbox>
             {stiffness(analysis.stiffnessSet)}
           </div>
+          <StoreyWeights analysis={analysis} onChange={(storeyWeights) => change({ storeyWeights })} />
         </details>
       );
     case 'buckling':
@@ -180,5 +184,29 @@ function RecordFile({ onRead }: { onRead: (record: { timeStep: number; accelerat
       <Select size="small" aria-label="Unit of the record" defaultValue="m/s2" style={{ width: 84 }} options={accelerationUnits.map((value) => ({ value, label: value }))} onChange={(value) => (unit.current = value)} />
       <span className="caption">CSV: time and acceleration, or one column after “dt = 0.01”</span>
     </div>
+  );
+}
+
+/** W of each storey: what the cases give it, or a weight of its own to which its masses are scaled. */
+function StoreyWeights({ analysis, onChange }: { analysis: ModalAnalysis; onChange: (weights: ModalAnalysis['storeyWeights']) => void }) {
+  const model = useWorkbench((state) => state.model);
+  const found = useMemo(() => new Map(centresOfMass(model, analysis.masses).map(({ storey, weight }) => [storey, weight])), [model, analysis.masses]);
+  const storeys = [...storeysUpward(model)].reverse();
+  const typed = analysis.storeyWeights ?? [];
+  const { units } = model.settings;
+  if (storeys.length === 0) return null;
+  return (
+    <details>
+      <summary className="caption">W by storey{typed.length > 0 ? `, ${typed.length} typed` : ''}</summary>
+      <div className="fields">
+        {storeys.map(({ id, label }) => (
+          <QuantityField
+            key={id} label={label} kind="force" units={units} value={typed.find((one) => one.storey === id)?.weight} placeholder={`${formatValue(found.get(id) ?? 0, 'force', units)} of the cases`}
+            onCommit={(weight) => onChange([...typed.filter((one) => one.storey !== id), { storey: id, weight }])} onClear={() => onChange(typed.filter((one) => one.storey !== id))} refuse={(weight) => (weight > 0 ? undefined : 'A weight is above zero. Empty the field to take that of the cases.')}
+          />
+        ))}
+      </div>
+      <p className="field-hint">A typed weight scales all masses at the storey’s level; masses of nodes count beside those of the cases.</p>
+    </details>
   );
 }

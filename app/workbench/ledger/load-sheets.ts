@@ -64,11 +64,11 @@ const number = (text: string, kind: QuantityKind, model: Model, field: string): 
 export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
   const { units } = model.settings;
   const columns: CellColumn<Load>[] = [
-    { title: 'Load', width: 54, text: (load) => load.id, order: (load) => Number(load.id.replace(/^[a-z]+/, '').replace('-', '.')) },
+    { title: 'Load', width: 48, text: (load) => load.id, order: (load) => Number(load.id.replace(/^[a-z]+/, '').replace('-', '.')) },
     { title: 'Case', width: 50, text: (load) => model.cases[load.case].label, read: ofLoad(caseCell, caseCell), choices: Object.values(model.cases).map((one) => one.label) },
-    { title: 'On', width: 112, text: (load) => targetOf(load, model), read: ofLoad(targetCell, targetCell) },
+    { title: 'On', width: 104, text: (load) => targetOf(load, model), read: ofLoad(targetCell, targetCell) },
     { title: 'Kind', width: 60, text: (load) => kindNames[load.type], read: ofLoad(() => bad('The kind of a load stays; delete it and put another.'), (text) => (typed.includes(typeOf(text)!) ? good({ type: typeOf(text) }) : bad(`“${text}” is none of ${typed.map((type) => kindNames[type]).join(', ')}.`))), choices: typed.map((type) => kindNames[type]) },
-    { title: 'Direction', width: 84, text: (load) => loadWords(load, units).direction, read: ofLoad((text, _, load) => (isPlaced(load) ? directionCell(text) : load.type === 'area' || load.type === 'line' ? onlyGlobal(text) : bad('Change this in the details of what it acts on.')), directionCell), choices: ['global x', 'global y', 'global z', 'local x', 'local y', 'local z'] },
+    { title: 'Direction', width: 74, text: (load) => loadWords(load, units).direction, read: ofLoad((text, _, load) => (isPlaced(load) ? directionCell(text) : load.type === 'area' || load.type === 'line' ? onlyGlobal(text) : bad('Change this in the details of what it acts on.')), directionCell), choices: ['global x', 'global y', 'global z', 'local x', 'local y', 'local z'] },
     {
       title: 'Value', width: 98, numeric: true,
       text: (load) => {
@@ -87,7 +87,7 @@ export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
       }, (text) => good({ valueText: text })),
     },
     {
-      title: 'to', width: 60, numeric: true, text: (load) => (load.type === 'trapezoid' || load.type === 'line' ? `${formatInput(load.valueTo, 'lineLoad', units)} ${unitLabel('lineLoad', units)}` : ''),
+      title: 'to', width: 74, numeric: true, text: (load) => (load.type === 'trapezoid' || load.type === 'line' ? `${formatInput(load.valueTo, 'lineLoad', units)} ${unitLabel('lineLoad', units)}` : ''),
       show: (load) => (load.type === 'trapezoid' || load.type === 'line' ? formatQuantity(load.valueTo, 'lineLoad', units) : ''),
       read: ofLoad((text, _, load) => (load.type === 'trapezoid' || load.type === 'line' ? number(text, 'lineLoad', model, 'valueTo') : bad('Only a trapezoidal load has a second value.')), (text) => good({ secondText: text })),
     },
@@ -112,7 +112,7 @@ export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
       }, (text) => good({ toText: text })),
     },
     { title: 'of', unit: unitLabel('length', units), width: 58, numeric: true, text: (load) => ('member' in load ? formatInput(memberLength(model, model.members[load.member]), 'length', units) : ''), show: (load) => ('member' in load ? formatValue(memberLength(model, model.members[load.member]), 'length', units) : ''), order: (load) => ('member' in load ? memberLength(model, model.members[load.member]) : -1) },
-    ...(resultants ? (['x', 'y', 'z'] as const).map((axis, i): CellColumn<Load> => ({ title: `Σ ${axis}`, unit: unitLabel('force', units), width: 64, numeric: true, text: (load) => formatInput(loadForce(model, load)[i], 'force', units), show: (load) => formatValue(loadForce(model, load)[i], 'force', units), order: (load) => loadForce(model, load)[i] })) : []),
+    ...(resultants ? (['x', 'y', 'z'] as const).map((axis, i): CellColumn<Load> => ({ title: `Σ ${axis}`, unit: unitLabel('force', units), width: 68, numeric: true, text: (load) => formatInput(loadForce(model, load)[i], 'force', units), show: (load) => formatValue(loadForce(model, load)[i], 'force', units), order: (load) => loadForce(model, load)[i] })) : []),
     ...(Object.keys(model.loadRules).length === 0 ? [] : [{ title: 'By', width: 58, text: (load: Load) => (load.id in model.loads ? '' : (model.loadRules[load.id.split('-')[0]]?.label ?? 'rule')) }]),
   ];
   return { table: 'loads', noun: 'load', columns, create: (fields, batch) => newLoad(fields, batch) };
