@@ -44,7 +44,7 @@ export function AnalysisEditor({ analysis }: { analysis: Analysis }) {
             {caseChoice('masses', analysis.masses, 'Masses')}
             {numberField('Modes', analysis.count ?? undefined, (value) => change({ count: Math.round(value) }), 'to 90% of the mass', () => change({ count: null }))}
             <span className="field-label">Mass</span>
-            <Segmented aria-label="Mass matrix" block value={analysis.massMatrix} options={['lumped', 'consistent']} onChange={(massMatrix) => change({ massMatrix })} />
+            <Segmented aria-label="Mass matrix" block size="small" value={analysis.massMatrix} options={['lumped', 'consistent']} onChange={(massMatrix) => change({ massMatrix })} />
             <span />
             <Checkbox checked={analysis.verticalMass} onChange={(event) => change({ verticalMass: event.target.checked })}>masses act vertically too</Checkbox>
             {stiffness(analysis.stiffnessSet)}

@@ -24,7 +24,7 @@ export function CaseList() {
         <div className="listing">
           {inOrder(model.cases).map((one) => (
             <button key={one.id} type="button" className="item" aria-pressed={one.id === current?.id} onClick={() => look({ shown: { kind: 'case', id: one.id } })}>
-              <b style={{ minWidth: 30 }}>{one.label}</b>
+              <b style={{ minWidth: Object.keys(model.cases).length > 6 ? 52 : 30 }}>{one.label}</b>
               <span style={{ flex: 1 }}>{one.name}</span>
               <span className="caption">{state(one)}</span>
             </button>
