@@ -51,6 +51,15 @@ await picture('frame-details', 'frame', async (page) => {
   await page.keyboard.press('x');
   await page.getByText('Axis position and offsets').click();
 });
+await picture('sections', 'frame', async (page) => {
+  await find(page, 'm40');
+  await find(page, 'catalogue of sections');
+  await page.getByLabel('Family').click();
+  await page.keyboard.type('W: 276');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Find', { exact: true }).fill('w18');
+  await page.getByRole('button', { name: 'W18X50' }).click();
+});
 await picture('loads', 'loads', async (page) => {
   await page.getByRole('button', { name: /^L, / }).click();
 });
@@ -139,6 +148,5 @@ const print = async (name: string, chapters: string, number: number) => {
 };
 await print('report-page', 'sheets', 3);
 await print('report-wind', 'loadSheets', 2);
-await print('report-snow', 'loadSheets', 12);
 await browser.close();
 await app.stop();

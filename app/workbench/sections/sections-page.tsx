@@ -81,6 +81,7 @@ export function SectionsPage() {
   };
   return (
     <WidePage label="Sections" title="Sections" caption="by family, each with its measures; y is the strong axis" printable={false}>
+      <div className="sections-head">
       <div className="block fields">
         <label htmlFor="section-family">Family</label>
         <Select id="section-family" showSearch={{ optionFilterProp: 'label' }} value={family} options={[{ value: 'own', label: `in this project: ${count(own.length, 'section')}` }, ...families(code)]} onChange={(next: string) => { setFamily(next); setChosenName(undefined); }} />
@@ -88,8 +89,8 @@ export function SectionsPage() {
         <Input id="section-find" allowClear value={find} placeholder="a part of the name" onChange={(event) => setFind(event.target.value)} />
       </div>
       {chosen && (
-        <section className="block" aria-label={`Section ${chosen.name}`} style={{ display: 'grid', gridTemplateColumns: '190px 1fr', gap: 14, alignItems: 'center' }}>
-          <SectionDrawing shape={chosen.shape} units={units} size={190} name={chosen.name} />
+        <section className="block" aria-label={`Section ${chosen.name}`} style={{ display: 'grid', gridTemplateColumns: '150px 1fr', gap: 14, alignItems: 'center' }}>
+          <SectionDrawing shape={chosen.shape} units={units} size={150} name={chosen.name} />
           <div style={{ display: 'grid', gap: 8, justifyItems: 'start' }}>
             <h3 style={{ margin: 0 }}>{chosen.name} <span className="caption">{chosen.standard}{chosen.own === undefined ? '' : `${chosen.standard === '' ? '' : ', '}${count(users(chosen.own), 'member')}`}</span></h3>
             <div className="row" style={{ flexWrap: 'wrap' }}>
@@ -106,6 +107,7 @@ export function SectionsPage() {
           </div>
         </section>
       )}
+      </div>
       <table className="plain-table" aria-label="Sizes">
         <thead>
           <tr>
