@@ -47,11 +47,10 @@ const command = async (words: string) => {
 const bays = async (...wanted: string[]) => {
   await click(details().getByLabel('Bays', { exact: true }));
   for (const one of wanted) {
-    await page.keyboard.press('Control+a');
     await type(one);
     await press('Enter');
   }
-  await page.keyboard.press('Escape');
+  await press('Escape');
 };
 const stage = (name: string) => click(page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name }));
 const strip = (name: RegExp) => page.getByRole('region', { name: 'Cases and combinations' }).getByRole('button', { name });
