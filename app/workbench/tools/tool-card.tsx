@@ -30,6 +30,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
   const fields = tool.fields(context).filter((field) => field.when?.(new Values(values)) ?? true);
   // a plan of thousands of members must not hold up typing
   const later = useDeferredValue(values);
+  const planned = later === values;
   const plan = useMemo<Plan>(() => tool.plan(context, new Values(later)), [tool, context, later]);
   const words = selectionWords(model, selection);
   const { fields: form, unread } = useFormOfValues();
@@ -53,14 +54,17 @@ export function ToolCard({ tool }: { tool: Tool }) {
   }, [shownCase, followsCase, api, look]);
 
   const set = (key: string, value: FieldValue) => {
-    const next = { ...open.values, [key]: value };
+    // two fields may be taken before the card is drawn again
+    const now = api.getState().openTool ?? open;
+    const next = { ...now.values, [key]: value };
     // a point that was typed waits for no click any more
-    look({ openTool: { ...open, values: next, armed: open.armed === key && value !== null ? nextPoint(tool, context, next, key) : open.armed } });
+    look({ openTool: { ...now, values: next, armed: now.armed === key && value !== null ? nextPoint(tool, context, next, key) : now.armed } });
     if (fields.some((field) => field.key === key && field.isShownCase) && typeof value === 'string' && value in model.cases) look({ shown: { kind: 'case', id: value } });
   };
   const close = () => look({ openTool: null, preview: [] });
   const carryOut = () => {
     if (unread !== undefined || same) return;
+    // what stands in the form now counts, also when the plan shown below it lags behind
     const made = tool.plan(toolContext(api.getState()), new Values(api.getState().openTool!.values as Record<string, FieldValue>));
     if (!made.ok) {
       api.getState().notify(made.error, 'error');
@@ -125,7 +129,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
         <p className={unread !== undefined || !plan.ok || same ? 'secondary' : 'strong'} role="status" style={{ margin: 0 }}>
           {unread !== undefined ? `A field cannot be read. ${unread}` : same ? `Done: ${open.done!.words.replace(/\.$/, '')}. Change a value to do more.` : plan.ok ? plan.words : plan.error}
         </p>
-        <Button type="primary" block htmlType="submit" form="tool-form" disabled={!plan.ok || unread !== undefined || same}>
+        <Button type="primary" block htmlType="submit" form="tool-form" disabled={(planned && !plan.ok) || unread !== undefined || same}>
           {tool.action}
         </Button>
       </div>
