@@ -7,6 +7,9 @@ import { ServerRouter, type EntryContext } from 'react-router';
 import { securityHeaders } from './server/security-headers';
 import { NonceContext } from './theme/nonce';
 
+// the server's front starts and stops what lives beside requests
+export { startServices, stopServices } from './server/services';
+
 const renderTimeout = 10_000;
 
 /** Renders a document whole, so that Ant Design's styles stand in its head before anything is painted. */
@@ -44,9 +47,4 @@ export default function handleRequest(request: Request, status: number, headers:
     );
     setTimeout(abort, renderTimeout);
   });
-}
-
-export function handleDataRequest(response: Response): Response {
-  response.headers.set('X-Content-Type-Options', 'nosniff');
-  return response;
 }

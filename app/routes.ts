@@ -2,9 +2,11 @@ import { index, route, type RouteConfig } from '@react-router/dev/routes';
 
 export default [
   index('routes/home.tsx'),
+  route('health', 'routes/health.ts'),
   route('import', 'routes/import.ts'),
   route('projects/:projectId', 'routes/workbench.tsx'),
   route('projects/:projectId/revisions', 'routes/revisions.ts'),
+  route('projects/:projectId/changes', 'routes/changes.ts'),
   route('projects/:projectId/run', 'routes/run.ts'),
   route('projects/:projectId/variants', 'routes/variants.ts'),
   route('projects/:projectId/watches', 'routes/watches.ts'),

@@ -39,7 +39,7 @@ export async function startApp(demonstration: boolean): Promise<RunningApp> {
   const address = `http://127.0.0.1:${port}`;
   let server: ChildProcess | undefined;
   const start = async () => {
-    server = spawn(process.execPath, ['node_modules/@react-router/serve/bin.js', 'build/server/index.js'], { env: { ...process.env, NODE_OPTIONS: '', NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ELBOW_DATA: folder }, stdio: ['ignore', 'ignore', 'inherit'] });
+    server = spawn(process.execPath, ['scripts/serve.mjs'], { env: { ...process.env, NODE_OPTIONS: '', NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ELBOW_DATA: folder }, stdio: ['ignore', 'ignore', 'inherit'] });
     for (let i = 0; i < 200; i++) {
       const answer = await fetch(address).catch(() => undefined);
       if (answer?.ok) return;

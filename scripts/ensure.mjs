@@ -65,8 +65,8 @@ function newest(paths) {
 /** Builds the app when a source is newer than the last build. */
 export function ensureBuild() {
   const stamp = 'build/.elbow-built';
-  const sources = newest(['app', 'core', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json']);
-  if (existsSync(stamp) && statSync(stamp).mtimeMs > sources) return;
+  const sources = newest(['app', 'core', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json', 'scripts/jobs.mjs']);
+  if (existsSync(stamp) && existsSync('dist-jobs/serve.mjs') && statSync(stamp).mtimeMs > sources) return;
   console.log('Building the app …');
   run(npm, ['run', '--silent', 'build'], { NODE_ENV: 'production' });
   mkdirSync(dirname(stamp), { recursive: true });

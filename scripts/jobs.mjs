@@ -1,4 +1,5 @@
-// Bundles what the server's worker threads run. It stands beside build/, which the app's build empties.
+// Bundles what stands beside the app's own build: the server's front, and what its worker threads run. The app's build empties build/, so they are kept apart.
 import { build } from 'esbuild';
 
-await build({ entryPoints: ['app/workers/solve-job.ts'], bundle: true, platform: 'node', format: 'esm', packages: 'external', outfile: 'dist-jobs/solve-job.mjs', logLevel: 'warning' });
+const entryPoints = { serve: 'app/http/main.ts', 'solve-job': 'app/jobs/solve-job.ts' };
+await build({ entryPoints, bundle: true, platform: 'node', format: 'esm', packages: 'external', outdir: 'dist-jobs', outExtension: { '.js': '.mjs' }, logLevel: 'warning' });

@@ -1,8 +1,12 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import { unpackBinary } from '~core/exchange';
-import { projectOr404, readBytes, readJson } from '../server/requests';
+import { guarded } from '../server/guarded';
+import { packOutcome } from '../jobs/packed-outcome';
+import type { RunOutcome } from '../server/recorded-runs';
+import { keyOf, projectOr404, readBytes, readJson } from '../server/requests';
 import { jobs, projects, recordedRuns } from '../server/services';
+import { whenFree } from '../server/storage-trouble';
 import type { Route } from './+types/runs';
 
 /** Results larger than this are not taken in, bytes. Those of 20 000 members and 20 cases have about 60 MB. */
@@ -27,37 +31,43 @@ const handedOver = z.strictObject({
 });
 
 /** The runs of a project whose results are kept, the newest first. */
-export function loader({ params }: Route.LoaderArgs) {
+export const loader = guarded(({ params }: Route.LoaderArgs) => {
   projectOr404(params.projectId);
   // runs that an earlier server left are taken up as soon as somebody looks
   jobs();
   return Response.json({ runs: recordedRuns().list(params.projectId) });
-}
+});
 
 /** Starts a run on the server, cancels, renames or removes one; or, with bytes as the body, keeps results a browser came to. */
-export async function action({ request, params }: Route.ActionArgs) {
+export const action = guarded(async ({ request, params }: Route.ActionArgs) => {
   const { projectId } = params;
   projectOr404(projectId);
   if (request.headers.get('content-type') === 'application/octet-stream') return Response.json({ id: await keep(request, projectId), runs: recordedRuns().list(projectId) });
   const wanted = await readJson(request, change);
-  const there = 'id' in wanted ? recordedRuns().get(projectId, wanted.id) : undefined;
-  if ('id' in wanted && !there) throw data('This run is not there any more.', { status: 404 });
-  let made: number | undefined;
+  const key = keyOf(request);
+  const { answer, again } = await whenFree(() => projects().answered.once(`run of ${projectId}`, key, () => carryOut(projectId, wanted)));
+  if (!again && wanted.kind === 'start') jobs().start(projectId, answer.id!, wanted.revision);
+  // only what is stored is told to the thread that works on it
+  if (!again && (wanted.kind === 'cancel' || wanted.kind === 'remove')) jobs().abort(wanted.id);
+  return Response.json({ ...answer, runs: recordedRuns().list(projectId) });
+});
+
+/** What a wanted change writes. @throws a 404 response when what it names is not there */
+function carryOut(projectId: string, wanted: z.infer<typeof change>): { id?: number } {
   if (wanted.kind === 'start') {
-    made = jobs().start(projectId, wanted.revision, wanted.name);
-    if (made === undefined) throw data(`This project has no revision ${wanted.revision}.`, { status: 404 });
-  } else if (wanted.kind === 'cancel') jobs().cancel(wanted.id);
-  else if (wanted.kind === 'rename') recordedRuns().rename(wanted.id, wanted.name);
-  else {
-    jobs().cancel(wanted.id);
-    recordedRuns().remove(wanted.id);
+    if (!projects().revisions.has(projectId, wanted.revision)) throw data(`This project has no revision ${wanted.revision}.`, { status: 404 });
+    return { id: recordedRuns().begin(wanted.revision, wanted.name) };
   }
-  return Response.json({ ...(made !== undefined ? { id: made } : {}), runs: recordedRuns().list(projectId) });
+  if (!recordedRuns().get(projectId, wanted.id)) throw data('This run is not there any more.', { status: 404 });
+  if (wanted.kind === 'rename') recordedRuns().rename(wanted.id, wanted.name);
+  else recordedRuns().end(wanted.id, 'cancelled');
+  if (wanted.kind === 'remove') recordedRuns().remove(wanted.id);
+  return {};
 }
 
 async function keep(request: Request, projectId: string): Promise<number> {
   let raw: unknown;
-  const body = await readBytes(request, largestRun);
+  const body = await readBytes(request, largestRun, 'The results are');
   try {
     raw = unpackBinary(body);
   } catch (error) {
@@ -66,7 +76,8 @@ async function keep(request: Request, projectId: string): Promise<number> {
   const parsed = handedOver.safeParse(raw);
   if (!parsed.success) throw data(`The results cannot be kept. ${z.prettifyError(parsed.error)}`, { status: 400 });
   const { revision, name: called, ...outcome } = parsed.data;
-  if (!projects().revisions.at(projectId, revision)) throw data(`This project has no revision ${revision}.`, { status: 404 });
-  return recordedRuns().keep(revision, called, outcome as Parameters<ReturnType<typeof recordedRuns>['keep']>[2]);
+  if (!projects().revisions.has(projectId, revision)) throw data(`This project has no revision ${revision}.`, { status: 404 });
+  const key = keyOf(request);
+  const packed = await packOutcome(outcome as RunOutcome);
+  return (await whenFree(() => projects().answered.once(`kept run of ${projectId}`, key, () => recordedRuns().keep(revision, called, packed)))).answer;
 }
-

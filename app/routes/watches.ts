@@ -1,10 +1,14 @@
-import { projectOr404, readJson } from '../server/requests';
+import { guarded } from '../server/guarded';
+import { keyOf, projectOr404, readJson } from '../server/requests';
 import { projects } from '../server/services';
+import { whenFree } from '../server/storage-trouble';
 import { watchChange } from '../server/watches';
 import type { Route } from './+types/watches';
 
 /** Adds a watched quantity to a project, or takes one off. */
-export async function action({ request, params }: Route.ActionArgs) {
+export const action = guarded(async ({ request, params }: Route.ActionArgs) => {
   projectOr404(params.projectId);
-  return Response.json({ watches: projects().watches.change(params.projectId, await readJson(request, watchChange)) });
-}
+  const change = await readJson(request, watchChange);
+  const { answer } = await whenFree(() => projects().answered.once(`watch of ${params.projectId}`, keyOf(request), () => projects().watches.change(params.projectId, change)));
+  return Response.json({ watches: answer });
+});

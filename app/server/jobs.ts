@@ -1,23 +1,21 @@
 import { MessageChannel } from 'node:worker_threads';
-import { join } from 'node:path';
-import { Piscina } from 'piscina';
 import { writeModelFile } from '~core/exchange';
-import type { JobProgress, JobTask } from '../workers/solve-job';
-import type { RecordedRuns, RunOutcome } from './recorded-runs';
+import type { PackedOutcome } from '../jobs/packed-outcome';
+import type { JobProgress, JobTask } from '../jobs/solve-job';
+import { pool } from './pools';
+import type { RecordedRuns } from './recorded-runs';
 import type { Revisions } from './revisions';
+import { troubleOf, whenFree } from './storage-trouble';
 
 /** Carries out one job away from the server's own thread. Rejects when it is aborted. */
-export type JobRunner = (task: Omit<JobTask, 'port'>, onProgress: (progress: JobProgress) => void, signal: AbortSignal) => Promise<RunOutcome>;
-
-const held = globalThis as { elbowJobPool?: Piscina };
+export type JobRunner = (task: Omit<JobTask, 'port'>, onProgress: (progress: JobProgress) => void, signal: AbortSignal) => Promise<PackedOutcome>;
 
 /** Runs jobs in worker threads, one at a time: a solve uses all the memory it can get. */
 export const inWorkerThread: JobRunner = async (task, onProgress, signal) => {
-  const pool = (held.elbowJobPool ??= new Piscina({ filename: join(process.cwd(), 'dist-jobs/solve-job.mjs'), maxThreads: 1, idleTimeout: 30_000 }));
   const { port1, port2 } = new MessageChannel();
   port1.on('message', (progress: JobProgress) => onProgress(progress));
   try {
-    return (await pool.run({ ...task, port: port2 } satisfies JobTask, { transferList: [port2], signal })) as RunOutcome;
+    return (await pool('runs').run({ ...task, port: port2 } satisfies JobTask, { transferList: [port2], signal })) as PackedOutcome;
   } finally {
     port1.close();
   }
@@ -33,20 +31,21 @@ export class Jobs {
     private readonly runner: JobRunner = inWorkerThread,
   ) {}
 
-  /** Puts a revision in the queue. @returns the run's number, or nothing when there is no such revision */
-  start(projectId: string, revision: number, name: string | null): number | undefined {
+  /** Begins to carry out a run that was put down as waiting. @returns false when its revision is not there */
+  start(projectId: string, id: number, revision: number): boolean {
     const model = this.revisions.at(projectId, revision);
-    if (!model) return undefined;
-    const id = this.runs.begin(revision, name);
-    void this.carryOut(id, revision, writeModelFile(model));
-    return id;
+    if (model) void this.carryOut(id, revision, writeModelFile(model));
+    return model !== undefined;
   }
 
-  /** @returns whether it was still under way */
-  cancel(id: number): boolean {
-    const cancelled = this.runs.end(id, 'cancelled');
+  /** Stops the work on a run that was cancelled or removed. */
+  abort(id: number): void {
     this.aborts.get(id)?.abort();
-    return cancelled;
+  }
+
+  /** Stops all work and leaves it in the queue for the next server. */
+  stop(): void {
+    for (const abort of this.aborts.values()) abort.abort();
   }
 
   /** Takes up what an earlier server left unfinished. */
@@ -61,12 +60,23 @@ export class Jobs {
     const abort = new AbortController();
     this.aborts.set(id, abort);
     try {
-      const outcome = await this.runner({ file }, ({ phase, fraction }) => this.runs.progress(id, phase, fraction), abort.signal);
-      if (!abort.signal.aborted) this.runs.finish(id, revision, outcome);
+      const outcome = await this.runner({ file }, (progress) => this.tell(id, progress), abort.signal);
+      if (!abort.signal.aborted) await whenFree(() => this.runs.finish(id, revision, outcome));
     } catch (error) {
-      if (!abort.signal.aborted) this.runs.end(id, 'failed', error instanceof Error ? error.message : String(error));
+      const why = troubleOf(error)?.error ?? (error instanceof Error ? error.message : String(error));
+      // when not even this can be stored the run is taken up by the next server
+      if (!abort.signal.aborted) await whenFree(() => this.runs.end(id, 'failed', why)).catch((unsaved: unknown) => console.error(`Run ${id} failed: ${why}`, unsaved));
     } finally {
       this.aborts.delete(id);
+    }
+  }
+
+  /** How far a run is; what cannot be written now is written with the next word. */
+  private tell(id: number, { phase, fraction }: JobProgress): void {
+    try {
+      this.runs.progress(id, phase, fraction);
+    } catch (error) {
+      if (!troubleOf(error)) throw error;
     }
   }
 }

@@ -85,4 +85,24 @@ export const migrations: readonly { number: number; name: string; sql: string }[
       ) STRICT;
     `,
   },
+  {
+    number: 3,
+    name: 'keys of acts and answers, windows, cards of the project list',
+    sql: `
+      ALTER TABLE revision ADD COLUMN act_key TEXT;
+      ALTER TABLE revision ADD COLUMN window_id TEXT NOT NULL DEFAULT '';
+      CREATE UNIQUE INDEX revision_act_key ON revision(variant_id, act_key) WHERE act_key IS NOT NULL;
+      CREATE INDEX variant_project ON variant(project_id);
+      CREATE TABLE answered (
+        key TEXT PRIMARY KEY,
+        at TEXT NOT NULL,
+        answer TEXT NOT NULL
+      ) STRICT;
+      CREATE TABLE project_card (
+        project_id TEXT PRIMARY KEY REFERENCES project(id),
+        revision_id INTEGER NOT NULL,
+        card TEXT NOT NULL
+      ) STRICT;
+    `,
+  },
 ];

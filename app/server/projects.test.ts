@@ -88,9 +88,12 @@ test('an edit that cannot be carried out leaves nothing behind', () => {
   expect(head(id)).toEqual(before);
 });
 
-test('a project of many revisions is read from its snapshots as if replayed from the start', () => {
+test('a project of many revisions is read from its snapshots as if replayed from the start', async () => {
   const id = projects.create(buildTernHide(), 'Imported');
-  for (let i = 0; i < 120; i++) edit(id, move(0.125));
+  for (let i = 0; i < 120; i++) {
+    edit(id, move(0.125));
+    await projects.revisions.settled();
+  }
   const { n } = database.prepare('SELECT count(*) AS n FROM snapshot').get() as { n: number };
   expect(n).toBe(3);
   database.close();

@@ -2,6 +2,7 @@ import type { Database } from 'better-sqlite3';
 import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import { emptyModel, memberEnds, natures, settings, type Model } from '~core/model';
+import { Answered } from './answered';
 import { Revisions } from './revisions';
 import { Variants } from './variants';
 import { Watches } from './watches';
@@ -71,12 +72,15 @@ export class Projects {
   readonly revisions: Revisions;
   readonly variants: Variants;
   readonly watches: Watches;
+  /** answers to acts that came with a key */
+  readonly answered: Answered;
   private readonly cards = new Map<string, Card & { revision: number }>();
 
   constructor(private readonly database: Database) {
     this.revisions = new Revisions(database);
     this.variants = new Variants(database, this.revisions);
     this.watches = new Watches(database);
+    this.answered = new Answered(database);
   }
 
   list(): ProjectRow[] {

@@ -1,7 +1,8 @@
 import type { Database } from 'better-sqlite3';
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { gunzipSync } from 'node:zlib';
 import type { SolutionBlock } from '~core/exchange';
 import type { Finding } from '~core/model';
+import type { PackedOutcome } from '../jobs/packed-outcome';
 import type { CheckRow } from '../workers/messages';
 
 export type RunStatus = 'waiting' | 'running' | 'done' | 'stopped' | 'failed' | 'cancelled';
@@ -92,16 +93,16 @@ export class RecordedRuns {
   }
 
   /** Keeps what a begun run came to; what was kept for comparisons of the same variant before goes. */
-  finish(id: number, revision: number, outcome: RunOutcome): void {
+  finish(id: number, revision: number, outcome: PackedOutcome): void {
     this.database.transaction(() => {
       this.database.prepare(updateOutcome).run(outcome.status, outcome.seconds, JSON.stringify(outcome.settings), JSON.stringify(outcome.findings), JSON.stringify(outcome.checks), now(), id);
-      for (const block of outcome.blocks) this.database.prepare(insertBlock).run(id, block.kind, block.id, gzipSync(block.bytes, { level: 1 }));
+      for (const block of outcome.blocks) this.database.prepare(insertBlock).run(id, block.kind, block.id, block.packed);
       this.database.prepare(deletePassed).run({ id, revision });
     })();
   }
 
   /** Keeps results that a browser came to. */
-  keep(revision: number, name: string | null, outcome: RunOutcome): number {
+  keep(revision: number, name: string | null, outcome: PackedOutcome): number {
     return this.database.transaction(() => {
       const id = Number(this.database.prepare(insertRun).run(revision, name, now(), 'browser', 'running').lastInsertRowid);
       this.finish(id, revision, outcome);
@@ -115,9 +116,14 @@ export class RecordedRuns {
     return row && { findings: JSON.parse(row.findings) as Finding[], checks: (JSON.parse(row.checks) as StoredCheckRow[]).map(withVerdict), blocks: this.database.prepare(selectBlocks).all(id) as { kind: string; id: string }[] };
   }
 
+  /** A block as it is stored: gzip. */
+  packedBlock(id: number, kind: string, caseId: string): Uint8Array | undefined {
+    return (this.database.prepare(selectBlock).get(id, kind, caseId) as { data: Buffer } | undefined)?.data;
+  }
+
   block(id: number, kind: string, caseId: string): Uint8Array | undefined {
-    const row = this.database.prepare(selectBlock).get(id, kind, caseId) as { data: Buffer } | undefined;
-    return row && gunzipSync(row.data);
+    const packed = this.packedBlock(id, kind, caseId);
+    return packed && gunzipSync(packed);
   }
 
   rename(id: number, name: string | null): void {

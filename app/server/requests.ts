@@ -1,7 +1,8 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import type { Model } from '~core/model';
-import { projects } from './services';
+import type { Maker } from './revisions';
+import { projects, windows } from './services';
 
 /** Bodies above this are refused before they are kept in memory, bytes. A model of 50 000 members has about 15 MB. */
 export const largestBody = 40e6;
@@ -9,6 +10,22 @@ export const largestBody = 40e6;
 /** @throws a 404 response with a sentence when there is no such project */
 export function projectOr404(id: string): void {
   if (projects().isBinned(id) === undefined) throw data(`There is no project “${id}”.`, { status: 404 });
+}
+
+const keyPattern = /^[\w-]{8,80}$/;
+
+/** The key a client gave its act, by which the act is known when it is sent again. @throws a 400 response for one that cannot be a key */
+export function keyOf(request: Request): string | undefined {
+  const key = request.headers.get('Idempotency-Key') ?? undefined;
+  if (key !== undefined && !keyPattern.test(key)) throw data('The Idempotency-Key of a request has 8 to 80 letters, digits, - or _.', { status: 400 });
+  return key;
+}
+
+/** Who makes an edit: the window that sent it, and which others are open. */
+export function makerOf(request: Request, variant: number | undefined): Maker {
+  const window = request.headers.get('Elbow-Window') ?? '';
+  if (window !== '' && !keyPattern.test(window)) throw data('The Elbow-Window of a request has 8 to 80 letters, digits, - or _.', { status: 400 });
+  return { key: keyOf(request), window, author: 'you', others: variant === undefined ? new Set() : windows().others(variant, window) };
 }
 
 /** A whole number of the address, or nothing. @throws a 400 response for anything else */
@@ -35,33 +52,29 @@ export function modelOr404(request: Request, projectId: string): Model {
   return model;
 }
 
-/** Reads a request's bytes up to a limit. @throws a 413 response */
-export async function readBytes(request: Request, limit: number): Promise<Uint8Array> {
-  if (Number(request.headers.get('content-length') ?? 0) > limit) throw data(`The results are too large: at most ${limit / 1e6} MB can be kept.`, { status: 413 });
-  const bytes = new Uint8Array(await request.arrayBuffer());
-  if (bytes.byteLength > limit) throw data(`The results are too large: at most ${limit / 1e6} MB can be kept.`, { status: 413 });
-  return bytes;
-}
-
-/** Reads a request's text up to the limit. @throws a 413 response */
-export async function readText(request: Request): Promise<string> {
-  const tooLarge = () => data(`The file is too large: at most ${largestBody / 1e6} MB can be taken in. Use the command line for larger models.`, { status: 413 });
-  if (Number(request.headers.get('content-length') ?? 0) > largestBody) throw tooLarge();
-  const decoder = new TextDecoder();
-  let text = '';
+/** Reads a request's bytes up to a limit, refusing by the length it says before anything is read. @throws a 413 response */
+export async function readBytes(request: Request, limit: number, what: string): Promise<Uint8Array> {
+  const tooLarge = () => data(`${what} too large: at most ${limit / 1e6} MB can be taken in.`, { status: 413 });
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  const parts: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
   while (reader) {
     const { done, value } = await reader.read();
     if (done) break;
     size += value.byteLength;
-    if (size > largestBody) {
+    if (size > limit) {
       await reader.cancel();
       throw tooLarge();
     }
-    text += decoder.decode(value, { stream: true });
+    parts.push(value);
   }
-  return text + decoder.decode();
+  return Buffer.concat(parts);
+}
+
+/** Reads a request's text up to the limit. @throws a 413 response */
+export async function readText(request: Request): Promise<string> {
+  return new TextDecoder().decode(await readBytes(request, largestBody, 'The file is'));
 }
 
 /** Reads and validates a JSON body. @throws a 400 response that says what is wrong with it */

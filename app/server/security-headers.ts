@@ -1,5 +1,5 @@
 /**
- * Response headers of every document. Scripts run only from this server or with the nonce; styles may be inline because
+ * Response headers of documents, beside those of every answer (gate.ts). Scripts run only from this server or with the nonce; styles may be inline because
  * Ant Design and KaTeX write them; nothing is fetched from anywhere else.
  */
 export function securityHeaders(nonce: string): [string, string][] {
@@ -17,11 +17,5 @@ export function securityHeaders(nonce: string): [string, string][] {
     "form-action 'self'",
     "frame-ancestors 'none'",
   ].join('; ');
-  return [
-    ['Content-Security-Policy', policy],
-    ['X-Content-Type-Options', 'nosniff'],
-    ['Referrer-Policy', 'same-origin'],
-    ['Cross-Origin-Opener-Policy', 'same-origin'],
-    ['Cache-Control', 'no-store'],
-  ];
+  return [['Content-Security-Policy', policy]];
 }

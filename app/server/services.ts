@@ -1,9 +1,12 @@
-import { database } from './database';
+import { closeDatabase, database } from './database';
+import { closePools } from './pools';
 import { Jobs } from './jobs';
 import { Projects } from './projects';
+import { troubleOf } from './storage-trouble';
 import { RecordedRuns } from './recorded-runs';
+import { Windows } from './windows';
 
-const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs };
+const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs; elbowWindows?: Windows };
 
 /** The server's projects, made on first use. */
 export function projects(): Projects {
@@ -22,4 +25,26 @@ export function jobs(): Jobs {
     held.elbowJobs.resume();
   }
   return held.elbowJobs;
+}
+
+/** Which browser windows have which variant open. */
+export function windows(): Windows {
+  return (held.elbowWindows ??= new Windows());
+}
+
+/** Begins what does not wait for a request: runs that an earlier server left are taken up. */
+export function startServices(): void {
+  try {
+    jobs();
+  } catch (error) {
+    console.error(troubleOf(error)?.error ?? error);
+  }
+}
+
+/** Puts jobs back into the queue, finishes what is being written and closes the database. */
+export async function stopServices(): Promise<void> {
+  held.elbowJobs?.stop();
+  await closePools();
+  await held.elbowProjects?.revisions.settled();
+  closeDatabase();
 }

@@ -5,6 +5,8 @@ export interface RevisionEntry {
   readonly target: number | null;
   readonly sentence: string;
   readonly at: string;
+  /** the browser window that made it; empty: none, such as an import */
+  readonly window: string;
 }
 
 /** Revisions in force that can be undone, and undone ones that can be redone; the next one last. */
@@ -13,20 +15,31 @@ export interface UndoState {
   readonly undone: number[];
 }
 
-/** Follows a history, oldest first: an edit clears what could be redone; undo and redo move a revision between the lists. */
-export function undoState(history: readonly Pick<RevisionEntry, 'id' | 'kind' | 'target'>[]): UndoState {
+type Entry = Pick<RevisionEntry, 'id' | 'kind' | 'target'> & { readonly window?: string };
+
+/**
+ * Follows a history, oldest first: an edit clears what could be redone; undo and redo move a revision between the lists.
+ * @param others windows that are open elsewhere: what they did is theirs to undo, so it stands in neither list
+ */
+export function undoState(history: readonly Entry[], others: ReadonlySet<string> = new Set()): UndoState {
   const done: number[] = [];
   const undone: number[] = [];
-  for (const { id, kind, target } of history) {
+  const takeOut = (list: number[], id: number) => {
+    const at = list.lastIndexOf(id);
+    if (at >= 0) list.splice(at, 1);
+  };
+  for (const { id, kind, target, window } of history) {
+    const mine = !others.has(window ?? '');
     if (kind === 'edit') {
+      if (!mine) continue;
       done.push(id);
       undone.length = 0;
     } else if (kind === 'undo' && target !== null) {
-      done.splice(done.lastIndexOf(target), 1);
-      undone.push(target);
+      takeOut(done, target);
+      if (mine) undone.push(target);
     } else if (kind === 'redo' && target !== null) {
-      undone.splice(undone.lastIndexOf(target), 1);
-      done.push(target);
+      takeOut(undone, target);
+      if (mine) done.push(target);
     }
   }
   return { done, undone };

@@ -3,32 +3,71 @@ import type { Solution } from '~core/fem';
 import type { Act, Edit, Finding, Model } from '~core/model';
 import type { Watch } from '~core/results';
 import type { RecordedRun, RunOutcome } from '../server/recorded-runs';
+import type { TroubleKind } from '../server/storage-trouble';
 import type { VariantChange, VariantRow } from '../server/variants';
 import type { WatchRow } from '../server/watches';
 import type { CheckRow } from '../workers/messages';
 import type { RevisionEntry } from './history';
+import { freshKey } from './window-id';
 
 /** A revision as the server sends it. */
 export interface ServerStep extends RevisionEntry {
   readonly edits: Edit[];
+  readonly key: string | null;
 }
 
-export type WantedChange = { kind: 'edit'; act: Act } | { kind: 'undo' } | { kind: 'redo' };
+export type WantedChange = { kind: 'edit'; act: Act } | { kind: 'undo' | 'redo'; all?: boolean };
 
-export type ChangeAnswer = { status: 'done'; steps: ServerStep[] } | { status: 'behind'; steps: ServerStep[] } | { status: 'refused'; error: string } | { status: 'unreachable' };
+/** Why nothing can be saved now: `unreachable` and `failed` beside what the server says of its store. */
+export type SavingTrouble = { readonly trouble: TroubleKind | 'unreachable' | 'failed'; readonly error: string };
 
-/** Asks the server to append one revision to the one the client stands at. */
-export async function sendChange(projectId: string, variant: number, base: number, change: WantedChange): Promise<ChangeAnswer> {
-  let response: Response;
+export type ChangeAnswer = { status: 'done'; made: number; steps: ServerStep[] } | { status: 'behind'; steps: ServerStep[] } | { status: 'refused'; error: string } | { status: 'trouble'; trouble: SavingTrouble };
+
+export interface Sender {
+  readonly projectId: string;
+  readonly variantId: number;
+  readonly window: string;
+}
+
+const unreachable: SavingTrouble = { trouble: 'unreachable', error: 'The server cannot be reached. Is it still running? What you do meanwhile is kept in this browser and sent when it is back.' };
+
+/** Asks the server to append one revision to the one the client stands at. @param key names the act, so that it is not done twice when its answer is lost */
+export async function sendChange({ projectId, variantId, window }: Sender, key: string, base: number, change: WantedChange): Promise<ChangeAnswer> {
+  let text: string;
+  let status: number;
   try {
-    response = await fetch(`/projects/${projectId}/revisions?variant=${variant}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ base, change }) });
+    const response = await fetch(`/projects/${projectId}/revisions?variant=${variantId}`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, 'Elbow-Window': window }, body: JSON.stringify({ base, change }) });
+    ({ status } = response);
+    text = await response.text();
   } catch {
-    return { status: 'unreachable' };
+    return { status: 'trouble', trouble: unreachable };
   }
-  if (response.status >= 500) return { status: 'unreachable' };
-  const text = await response.text();
-  if ([200, 409, 422].includes(response.status)) return JSON.parse(text) as ChangeAnswer;
-  return { status: 'refused', error: text || `The server answered ${response.status}.` };
+  if ([200, 409, 422].includes(status)) {
+    try {
+      const answer = JSON.parse(text) as ChangeAnswer | SavingTrouble;
+      return 'status' in answer ? answer : { status: 'trouble', trouble: answer };
+    } catch {
+      return { status: 'trouble', trouble: unreachable };
+    }
+  }
+  if (status >= 500 || status === 403 || status === 421 || status === 429) return { status: 'trouble', trouble: troubleIn(text, status) };
+  return { status: 'refused', error: text || `The server answered ${status}.` };
+}
+
+function troubleIn(text: string, status: number): SavingTrouble {
+  try {
+    const said = JSON.parse(text) as Partial<SavingTrouble>;
+    if (said.trouble !== undefined && said.error !== undefined) return said as SavingTrouble;
+  } catch {
+    // not the server's own words
+  }
+  return { trouble: 'failed', error: `The server answered ${status}${status < 500 && text.length < 300 ? `: ${text}` : ', and its log says why'}. What you do meanwhile is kept in this browser.` };
+}
+
+/** What others did since a revision; nothing when there is no answer. */
+export async function stepsSince({ projectId, variantId }: Sender, revision: number): Promise<ServerStep[] | undefined> {
+  const answer = await fetch(`/projects/${projectId}/revisions?variant=${variantId}&since=${revision}`).catch(() => undefined);
+  return answer?.ok ? ((await answer.json().catch(() => ({}))) as { steps?: ServerStep[] }).steps : undefined;
 }
 
 /** Tells the server what a solve of a revision came to; a failure matters to nobody. */
@@ -57,7 +96,13 @@ async function answered<T>(request: Promise<Response>, read: (response: Response
 }
 
 const json = <T>(response: Response) => response.json() as Promise<T>;
-const post = (address: string, body: unknown) => fetch(address, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+
+/** Sends an act under a key; when the answer is lost on its way it is sent once more, under the same key, so that it is done once. */
+async function sendOnce(address: string, contentType: string, body: BodyInit): Promise<Response> {
+  const request = { method: 'POST', headers: { 'Content-Type': contentType, 'Idempotency-Key': freshKey() }, body };
+  return fetch(address, request).catch(() => fetch(address, request));
+}
+const post = (address: string, body: unknown) => sendOnce(address, 'application/json', JSON.stringify(body));
 
 /** Branches, renames, bins or restores a variant. */
 export const changeVariant = (projectId: string, change: VariantChange) => answered(post(`/projects/${projectId}/variants`, change), json<{ id: number; variants: VariantRow[] }>);
@@ -74,7 +119,7 @@ export const changeRun = (projectId: string, change: RunChange) => answered(post
 
 /** Hands results over to be kept. */
 export const keepRun = (projectId: string, revision: number, name: string | null, outcome: RunOutcome) =>
-  answered(fetch(`/projects/${projectId}/runs`, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: packBinary({ revision, name, ...outcome }) as Uint8Array<ArrayBuffer> }), json<{ id: number; runs: RecordedRun[] }>);
+  answered(sendOnce(`/projects/${projectId}/runs`, 'application/octet-stream', packBinary({ revision, name, ...outcome }) as Uint8Array<ArrayBuffer>), json<{ id: number; runs: RecordedRun[] }>);
 
 /** The model as it stood at a revision. */
 export const fetchModel = async (projectId: string, revision: number): Promise<Answer<Model>> => {

@@ -9,6 +9,7 @@ import type { VariantRow } from '../server/variants';
 import type { WatchRow } from '../server/watches';
 import { compareSlice, type CompareSlice } from './compare-slice';
 import { watchSlice, type WatchSlice } from './watch-slice';
+import { memoryStore, type UnsentStore } from './unsent';
 import { viewSlice, type ViewSlice } from './view-slice';
 
 /** The workbench's one store: the project and its edits, the results, and what is looked at. */
@@ -28,9 +29,14 @@ export interface OpenedProject {
 
 export type Slice<T> = (set: StoreApi<WorkbenchState>['setState'], get: StoreApi<WorkbenchState>['getState']) => T;
 
-export function createWorkbench(opened: OpenedProject): Workbench {
+/**
+ * Makes the store of an opened project.
+ * @param window the name of this window
+ * @param unsent where acts wait that the server has not confirmed
+ */
+export function createWorkbench(opened: OpenedProject, window = '', unsent: UnsentStore = memoryStore()): Workbench {
   showIn(opened.model.settings.ownUnits);
-  const workbench = createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get), ...compareSlice(opened)(set, get), ...watchSlice(opened)(set, get) }));
+  const workbench = createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened, window, unsent)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get), ...compareSlice(opened)(set, get), ...watchSlice(opened)(set, get) }));
   // before anything that shows the model hears of a change
   workbench.subscribe((state, before) => {
     if (state.model !== before.model) showIn(state.model.settings.ownUnits);

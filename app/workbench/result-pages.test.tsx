@@ -26,7 +26,7 @@ const checks = new Map(inOrder(model.members).slice(30, 60).map(({ id }) => [id,
 const row = { name: 'Main', head: 1, revisions: 3, lastSentence: 'Moved node n1', changedAt: '2026-11-23T10:00:00Z', createdAt: '', binnedAt: null, parent: null };
 
 function show(page: React.ReactElement, state: Partial<WorkbenchState> = {}): string {
-  const workbench = createWorkbench({ projectId: 'p', variantId: 1, variants: [{ id: 1, ...row }, { id: 2, ...row, name: 'Deeper', parent: { id: 1, name: 'Main', sentence: 'Moved node n1' } }, { id: 3, ...row, name: 'Old idea', binnedAt: '2026-11-23' }], watches: [{ id: 5, watch: { kind: 'weight' } }], revision: 1, model, history: [{ id: 1, kind: 'start', target: null, sentence: 'Made', at: '2026-11-23T10:00:00Z' }] });
+  const workbench = createWorkbench({ projectId: 'p', variantId: 1, variants: [{ id: 1, ...row }, { id: 2, ...row, name: 'Deeper', parent: { id: 1, name: 'Main', sentence: 'Moved node n1' } }, { id: 3, ...row, name: 'Old idea', binnedAt: '2026-11-23' }], watches: [{ id: 5, watch: { kind: 'weight' } }], revision: 1, model, history: [{ id: 1, kind: 'start', target: null, sentence: 'Made', window: '', at: '2026-11-23T10:00:00Z' }] });
   workbench.setState({ solved: { model, solution }, checks, solveStatus: 'done', shown: { kind: 'combination', id: 'u2' }, ...state });
   // rendered as on a server, which shows a store as it began
   Object.assign(workbench, { getInitialState: workbench.getState });

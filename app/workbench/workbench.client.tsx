@@ -16,7 +16,10 @@ import { Palette } from './shell/palette';
 import { Popovers } from './shell/popovers';
 import { Rail } from './shell/rail';
 import { TopBar } from './shell/top-bar';
+import { followServer } from '../state/live';
+import { browserStore } from '../state/unsent';
 import { followWatches } from '../state/watch-slice';
+import { windowId } from '../state/window-id';
 import { ResultDisplay, ValueLegend } from './results/display-of-results';
 import { PaneLayout } from './results/pane-layout';
 import { WatchCard } from './results/watch-card';
@@ -27,18 +30,18 @@ import { ToolBar, ViewBar, Views } from './shell/view-bar';
 export function Workbench({ opened }: { opened: OpenedProject }) {
   const [workbench, setWorkbench] = useState<ReturnType<typeof createWorkbench>>();
   useEffect(() => {
-    const made = createWorkbench(opened);
+    const made = createWorkbench(opened, windowId(), browserStore(opened.projectId, opened.variantId));
     const stopSolver = made.getState().startSolver();
     const stopRemembering = rememberView(opened.projectId, made);
     const stopWatching = followWatches(made);
-    const catchUp = () => document.visibilityState === 'visible' && void made.getState().catchUp();
-    document.addEventListener('visibilitychange', catchUp);
+    const stopFollowing = followServer(made, opened.variantId);
+    void made.getState().takeUpUnsent();
     setWorkbench(made);
     return () => {
       stopSolver();
       stopRemembering();
       stopWatching();
-      document.removeEventListener('visibilitychange', catchUp);
+      stopFollowing();
     };
   }, [opened]);
   if (!workbench) return null;

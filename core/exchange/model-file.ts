@@ -5,8 +5,14 @@ import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, t
 export const formatName = 'elbow-model';
 export const formatVersion = 6;
 
+/** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
+export const mostRecords = 100_000;
+const mostLoads = 300_000;
+const highestId = 99_999_999;
+const mostIn = (table: string) => (table === 'loads' ? mostLoads : mostRecords);
+
 type FileTables = { [K in TableName]: z.ZodArray<(typeof recordSchemas)[K]> };
-const tables = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema)])) as unknown as FileTables;
+const tables = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema).max(mostIn(name), `there are too many ${name}: at most ${mostIn(name)} can be taken in`)])) as unknown as FileTables;
 
 /** A model file: settings and one list a table. `lastIds` keeps deleted ids from coming back; it may be left out. */
 export const modelFile = z.strictObject({
@@ -14,7 +20,7 @@ export const modelFile = z.strictObject({
   version: z.literal(formatVersion),
   settings,
   ...tables,
-  lastIds: z.record(z.enum(tableNames as [TableName, ...TableName[]]), z.number().int().nonnegative()).optional().describe('highest number ever given in each table'),
+  lastIds: z.record(z.enum(tableNames as [TableName, ...TableName[]]), z.number().int().nonnegative().max(highestId)).optional().describe('highest number ever given in each table'),
 });
 
 export type ReadModel = { ok: true; model: Model; upgradedFrom?: number } | { ok: false; problems: string[] };
@@ -90,6 +96,7 @@ function inconsistencies(file: FileData): string[] {
   for (const table of tableNames) {
     for (const { id } of file[table]) {
       if (ids[table].has(id)) problems.push(`The id ${id} stands twice in ${table}.`);
+      if (idNumber(id) > highestId) problems.push(`The id ${id} has too high a number: at most ${highestId} can be taken in. Number the ${table} anew.`);
       ids[table].add(id);
     }
   }

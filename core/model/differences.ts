@@ -43,7 +43,8 @@ export function modelDifferences(from: Model, to: Model): Difference[] {
 
 const changedFields = (one: object, other: object): string[] => [...new Set([...Object.keys(one), ...Object.keys(other)])].filter((field) => !same((one as Plain)[field], (other as Plain)[field]));
 
-function nounOf(table: TableName, record: { id: string }): string {
+/** A record in words: its role or kind, and its label, name or id. */
+export function nounOf(table: TableName, record: { id: string }): string {
   const { role, label, name } = record as { id: string; role?: string; label?: string; name?: string };
   return `${role ?? tableWords[table].noun} ${label ?? name ?? record.id}`;
 }
@@ -51,7 +52,8 @@ function nounOf(table: TableName, record: { id: string }): string {
 /** What a field means that is left out. */
 const leftOut: Readonly<Record<string, string>> = { axisPosition: 'centroid', behaviour: 'frame', startConnection: 'fixed', endConnection: 'fixed', order: 'first', stiffnessSet: 'full' };
 
-function wordsOf(model: Model, field: string, value: unknown): string {
+/** A field's value in words. */
+export function wordsOf(model: Model, field: string, value: unknown): string {
   if (value === undefined || value === null) return leftOut[field] ?? 'none';
   if (field === 'section' && typeof value === 'string') return model.sections[value]?.name ?? value;
   if (field === 'material' && typeof value === 'string') return model.materials[value]?.name ?? value;

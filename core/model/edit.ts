@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { tableNames } from './model';
 import { recordSchemas, settings } from './schema';
-import { nodeId } from './schema-base';
+import { nodeId, recordId } from './schema-base';
 
 /** A small, serialisable command; the only way a model changes. `applyEdit` says what each does. */
 
@@ -19,11 +19,11 @@ const addRecords = z.strictObject({
 const changeRecords = z.strictObject({
   kind: z.literal('change'),
   table: tableName,
-  changes: z.array(z.strictObject({ id: z.string(), fields: z.record(z.string(), z.unknown()) })).min(1),
+  changes: z.array(z.strictObject({ id: recordId, fields: z.record(z.string(), z.unknown()) })).min(1),
 });
 
 /** Takes what depends on the records along: members of a node, loads of a member, factors of a case. */
-const removeRecords = z.strictObject({ kind: z.literal('remove'), table: tableName, ids: z.array(z.string()).min(1) });
+const removeRecords = z.strictObject({ kind: z.literal('remove'), table: tableName, ids: z.array(recordId).min(1) });
 
 const moveNodes = z.strictObject({ kind: z.literal('nodes.move'), ids: z.array(nodeId).min(1), by: z.tuple([z.number(), z.number(), z.number()]).describe('m') });
 

@@ -14,5 +14,6 @@ export { fieldWords, plainWords } from './field-words';
 export { fixedSupport, pinnedFoot, pinnedSupport, supportName, usualSupport } from './supports';
 export { heldInPlane, planeCure, planeKindsOf, structureKind, structureKinds, type StructureKind } from './structure-kind';
 export { modelDifferences, takeOver, type Difference } from './differences';
+export { clashes, type Clash } from './clashes';
 export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';
 export { addCrossings, facesOf, FigurePoints, figureTolerance, splitAtJoints, type FigureEdge, type FigurePoint } from './plane-figure';

@@ -177,15 +177,19 @@ function HistoryCard() {
     const id = await changeVariants({ kind: 'branch', from: variantId, revision, name: `From revision ${number}` });
     if (id !== undefined) openVariant(id);
   };
+  const openWindows = useWorkbench((state) => state.openWindows);
+  const own = useWorkbench((state) => state.window);
+  const others = new Map(openWindows.filter(({ id }) => id !== own).map(({ id, number }) => [id, number]));
   const { done } = undoState(history);
   const inForce = new Set(done);
   return (
     <PopoverCard title="History" side="left">
-      <p className="caption">Every edit is kept. Going back undoes the later ones; they can be redone.</p>
+      <p className="caption">Every edit is kept. Going back undoes the later ones, also those of other windows; they can be redone.</p>
       <ol className="listing">
         {[...history].reverse().slice(0, 150).map((entry, i) => (
           <li key={entry.id} className="row" style={{ flexWrap: 'nowrap', padding: '3px 0' }}>
             <span style={{ flex: 1, ...(entry.kind === 'edit' && !inForce.has(entry.id) ? { textDecoration: 'line-through', color: 'var(--ink-3)' } : {}) }}>{entry.sentence}</span>
+            {others.has(entry.window) && <span className="caption">{`window ${others.get(entry.window)}`}</span>}
             <span className="caption">{new Date(entry.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</span>
             <Button size="small" type="text" onClick={() => void branch(entry.id, history.length - i)} aria-label={`Branch a variant from: ${entry.sentence}`}>
               Branch

@@ -1,5 +1,7 @@
 import { Tooltip } from 'antd';
+import { useMemo } from 'react';
 import { undoState } from '../../state/history';
+import { otherWindows } from '../../state/project-slice';
 import { useWorkbench } from '../../state/store';
 import { stageNames, stages } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
@@ -14,7 +16,9 @@ export function Rail() {
   const redo = useWorkbench((state) => state.redo);
   const look = useWorkbench((state) => state.look);
   const popover = useWorkbench((state) => state.popover);
-  const { done, undone } = undoState(history);
+  const openWindows = useWorkbench((state) => state.openWindows);
+  const own = useWorkbench((state) => state.window);
+  const { done, undone } = useMemo(() => undoState(history, otherWindows({ openWindows, window: own })), [history, openWindows, own]);
   const next = (id: number | undefined) => history.find((entry) => entry.id === id)?.sentence;
   return (
     <nav className="rail card" aria-label="Stages">

@@ -8,13 +8,13 @@ import { worstOf } from '../../state/solve-slice';
 import { BrandMark, FindingMark, Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { selectWorst } from '../commands';
+import { AsideDialog } from './aside-dialog';
+import { SavingChip, WindowsChip } from './saving-chip';
 import { useOpenVariant } from '../compare/open-variant';
 
 /** Project, search, and the three chips that say how the model stands. */
 export function TopBar() {
   const name = useWorkbench((state) => state.model.settings.name);
-  const saving = useWorkbench((state) => state.saving);
-  const revision = useWorkbench((state) => state.history.length);
   const look = useWorkbench((state) => state.look);
   return (
     <header className="top-bar">
@@ -24,9 +24,9 @@ export function TopBar() {
       <span className="divider" />
       <h1 className="title" style={{ maxWidth: 260, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{name}</h1>
       <VariantChip />
-      <span className={saving === 'unreachable' ? 'over' : 'caption'} role="status">
-        {saving === 'unreachable' ? 'not saved: the server cannot be reached' : saving === 'saving' ? `rev ${revision}, saving …` : `rev ${revision}, saved`}
-      </span>
+      <SavingChip />
+      <WindowsChip />
+      <AsideDialog />
       <span className="spacer" />
       <button type="button" className="search-button" onClick={() => look({ paletteOpen: true })}>
         <Icon name="search" /> Search or command <kbd>Ctrl K</kbd>

@@ -1,7 +1,7 @@
 import type { MessagePort } from 'node:worker_threads';
 import { readModelFile, solutionBlocks } from '~core/exchange';
-import type { RunOutcome } from '../server/recorded-runs';
-import { settingsWords, solveToEnd } from './solve-to-end';
+import { packOutcome, type PackedOutcome } from './packed-outcome';
+import { settingsWords, solveToEnd } from '../workers/solve-to-end';
 
 export interface JobProgress {
   readonly phase: string;
@@ -14,10 +14,10 @@ export interface JobTask {
   readonly port?: MessagePort;
 }
 
-/** The door of a worker thread: solves and checks a model and hands back what is to be kept. @throws Error when the file cannot be read */
-export default function solveJob({ file, port }: JobTask): RunOutcome {
+/** The door of a worker thread: solves and checks a model and hands back what is to be kept, packed. @throws Error when the file cannot be read */
+export default function solveJob({ file, port }: JobTask): Promise<PackedOutcome> {
   const read = readModelFile(file);
   if (!read.ok) throw new Error(read.problems.join(' '));
   const { findings, solution, checks, seconds } = solveToEnd(read.model, (phase, fraction) => port?.postMessage({ phase, fraction } satisfies JobProgress), () => performance.now() / 1000);
-  return { status: solution ? 'done' : 'stopped', seconds, settings: settingsWords(read.model), findings, checks, blocks: solution ? solutionBlocks(solution) : [] };
+  return packOutcome({ status: solution ? 'done' : 'stopped', seconds, settings: settingsWords(read.model), findings, checks, blocks: solution ? solutionBlocks(solution) : [] });
 }
