@@ -2,14 +2,16 @@ import { governing, MemberChecker } from '~core/checks';
 import { solveNow } from '~core/fem';
 import { emptyModel, type Model } from '~core/model';
 import { databasePath, openDatabase } from '~app/server/database';
-import { Projects, type RunSummary } from '~app/server/projects';
+import { Projects } from '~app/server/projects';
+import type { RunSummary } from '~app/server/run-summary';
 import type { Author } from './author';
 import { authorQuillhavenLibrary } from './quillhaven-library';
 import { authorTernHide } from './tern-hide';
 
 /** Fills an empty database with the demonstration; projects that are there already, under whatever name, are left alone. */
 export function fillDemonstration(projects: Projects): string[] {
-  if (projects.list().length > 0) return [];
+  const { open, binned } = projects.list.page();
+  if (open + binned > 0) return [];
   return [authorTernHide(), authorQuillhavenLibrary()].map((author) => record(projects, author));
 }
 

@@ -1,22 +1,30 @@
-import type { OutlineSegment } from '../server/projects';
 import { colors, utilisationColor } from '../theme/tokens';
 
 const [width, height, margin] = [140, 84, 5];
+/** Utilisations are drawn in steps of this many hundredths: members of one step are one line in the page. */
+const step = 5;
 
-/** A project's small drawing, members coloured by utilisation where it is known. */
-export function ModelOutline({ segments }: { segments: readonly OutlineSegment[] }) {
-  if (segments.length === 0) return <span className="caption">nothing drawn yet</span>;
-  const xs = segments.flatMap((segment) => [segment.from[0], segment.to[0]]);
-  const ys = segments.flatMap((segment) => [segment.from[1], segment.to[1]]);
-  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+/**
+ * A project's small drawing, members coloured by utilisation where it is known.
+ * @param outline `x1 y1 x2 y2 u` of each member, with commas between (see ProjectRow)
+ */
+export function ModelOutline({ outline }: { outline: string }) {
+  if (outline === '') return <span className="caption">nothing drawn yet</span>;
+  const segments = outline.split(',').map((one) => one.split(' ').map(Number));
+  const [left, right, top, bottom] = segments.reduce(([a, b, c, d], [x1, y1, x2, y2]) => [Math.min(a, x1, x2), Math.max(b, x1, x2), Math.min(c, y1, y2), Math.max(d, y1, y2)], [Infinity, -Infinity, Infinity, -Infinity]);
   const scale = Math.min((width - 2 * margin) / (right - left || 1), (height - 2 * margin) / (bottom - top || 1));
-  const x = (value: number) => width / 2 + (value - (left + right) / 2) * scale;
-  const y = (value: number) => height / 2 + (value - (top + bottom) / 2) * scale;
-  const drawn = [...segments].sort((a, b) => (a.utilisation ?? -1) - (b.utilisation ?? -1));
+  const x = (value: number) => Math.round(10 * (width / 2 + (value - (left + right) / 2) * scale)) / 10;
+  const y = (value: number) => Math.round(10 * (height / 2 + (value - (top + bottom) / 2) * scale)) / 10;
+  const paths = new Map<number, string>();
+  for (const [x1, y1, x2, y2, hundredths] of segments) {
+    // above 1.00 is above 1.00, however little
+    const level = hundredths < 0 ? -1 : hundredths > 100 ? 101 : Math.min(100, Math.round(hundredths / step) * step);
+    paths.set(level, `${paths.get(level) ?? ''}M${x(x1)} ${y(y1)}L${x(x2)} ${y(y2)}`);
+  }
   return (
-    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
-      {drawn.map(({ from, to, utilisation }, i) => (
-        <line key={i} x1={x(from[0])} y1={y(from[1])} x2={x(to[0])} y2={y(to[1])} stroke={utilisation === null ? colors.faint : utilisationColor(utilisation)} strokeWidth={utilisation === null ? 0.8 : 0.9 + 0.9 * Math.min(1, utilisation)} />
+    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} fill="none" aria-hidden="true">
+      {[...paths].sort(([a], [b]) => a - b).map(([level, d]) => (
+        <path key={level} d={d} stroke={level < 0 ? colors.faint : utilisationColor(level / 100)} strokeWidth={level < 0 ? 0.8 : 0.9 + 0.9 * Math.min(1, level / 100)} />
       ))}
     </svg>
   );

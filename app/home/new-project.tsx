@@ -1,6 +1,8 @@
 import { Button, Input, Select } from 'antd';
 import { useRef, useState } from 'react';
-import { useFetcher, useNavigate } from 'react-router';
+import { useNavigate, useRevalidator } from 'react-router';
+import { sendOnce } from '../state/send-once';
+import { changeProject } from './change-project';
 
 const units = [
   { value: 'si', label: 'SI: m, mm, kN' },
@@ -13,9 +15,17 @@ const codes = [
 
 /** The card that makes a project, empty or from a model file. */
 export function NewProject() {
-  const fetcher = useFetcher<{ error?: string }>();
+  const navigate = useNavigate();
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState('');
   const [choice, setChoice] = useState({ name: '', units: 'si', code: 'us' });
-  const make = () => void fetcher.submit({ intent: 'create', ...choice }, { method: 'post' });
+  const make = async () => {
+    setBusy(true);
+    const answer = await changeProject({ kind: 'create', ...choice, name: choice.name.trim() || 'Untitled frame' });
+    setBusy(false);
+    if ('id' in answer) void navigate(`/projects/${answer.id}`);
+    else setError(answer.error);
+  };
   return (
     <section className="card" aria-labelledby="new-project">
       <h2 id="new-project" className="title" style={{ marginBottom: 10 }}>
@@ -23,14 +33,18 @@ export function NewProject() {
       </h2>
       <div className="form-grid">
         <label htmlFor="new-name">Name</label>
-        <Input id="new-name" value={choice.name} maxLength={60} placeholder="Untitled frame" onChange={(event) => setChoice({ ...choice, name: event.target.value })} onPressEnter={make} />
+        <Input id="new-name" value={choice.name} maxLength={60} placeholder="Untitled frame" onChange={(event) => setChoice({ ...choice, name: event.target.value })} onPressEnter={() => void make()} />
         <label htmlFor="new-units">Units</label>
         <Select id="new-units" value={choice.units} options={units} onChange={(value) => setChoice({ ...choice, units: value })} />
         <label htmlFor="new-code">Code family</label>
         <Select id="new-code" value={choice.code} options={codes} onChange={(value) => setChoice({ ...choice, code: value })} />
       </div>
-      {fetcher.data?.error && <p className="field-error">{fetcher.data.error}</p>}
-      <Button type="primary" block style={{ marginTop: 12, height: 32 }} onClick={make} loading={fetcher.state !== 'idle'}>
+      {error !== '' && (
+        <p className="field-error" role="alert">
+          {error}
+        </p>
+      )}
+      <Button type="primary" block style={{ marginTop: 12, height: 32 }} onClick={() => void make()} loading={busy}>
         Make project
       </Button>
       <p className="caption" style={{ marginTop: 8 }}>
@@ -44,21 +58,24 @@ export function NewProject() {
 function ImportFile() {
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
   const [problems, setProblems] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
   const take = async (file: File) => {
     setBusy(true);
-    const answer = await importFile(file);
+    const answer = await takeFile(file);
     setBusy(false);
     if (input.current) input.current.value = '';
-    if (typeof answer === 'string') void navigate(`/projects/${answer}`);
-    else setProblems([`${file.name} was not taken in; nothing was changed.`, ...answer]);
+    if (typeof answer === 'string') {
+      void navigate(answer);
+      if (answer === '/') void revalidate();
+    } else setProblems([`${file.name} was not taken in; nothing was changed.`, ...answer]);
   };
   return (
     <div style={{ marginTop: 12 }}>
-      <input ref={input} id="import-file" type="file" accept=".json,application/json" className="visually-hidden" tabIndex={-1} aria-label="Model file" onChange={(event) => event.target.files?.[0] && void take(event.target.files[0])} />
+      <input ref={input} id="import-file" type="file" accept=".json,.zip,application/json,application/zip" className="visually-hidden" tabIndex={-1} aria-label="Model file" onChange={(event) => event.target.files?.[0] && void take(event.target.files[0])} />
       <Button block onClick={() => input.current?.click()} loading={busy}>
-        From a model file …
+        From a model file or archive …
       </Button>
       {problems.length > 0 && (
         <ul className="problem-list" role="alert">
@@ -74,17 +91,30 @@ function ImportFile() {
 }
 
 const largestFile = 40e6;
+const largestArchive = 500e6;
 
-/** Sends a model file. @returns the new project's id, or what is wrong with the file */
-async function importFile(file: File): Promise<string | string[]> {
-  if (file.size > largestFile) return [`The file has ${Math.round(file.size / 1e6)} MB; at most ${largestFile / 1e6} MB can be taken in. Use the command line for larger models.`];
+/** Sends a model file or an archive. @returns the address to go to, or what is wrong with the file */
+async function takeFile(file: File): Promise<string | string[]> {
+  const archive = /\.zip$/i.test(file.name) || file.type.includes('zip');
+  const most = archive ? largestArchive : largestFile;
+  if (file.size > most) return [`The file has ${Math.round(file.size / 1e6)} MB; at most ${most / 1e6} MB can be taken in. Use the command line for larger ones.`];
   try {
-    const response = await fetch('/import', { method: 'POST', body: await file.text(), headers: { 'Content-Type': 'application/json' } });
+    const response = archive ? await sendOnce('/archive', 'application/zip', file) : await sendOnce('/import', 'application/json', await file.text());
     const text = await response.text();
-    if (!response.ok && response.status !== 422) return [text || `The server answered ${response.status}.`];
-    const answer = JSON.parse(text) as { id?: string; problems?: string[] };
-    return answer.id ?? answer.problems ?? ['The server gave no reason.'];
+    const answer = readAnswer(text);
+    if (answer?.problems !== undefined) return answer.problems;
+    if (!response.ok) return [(answer?.error ?? text) || `The server answered ${response.status}.`];
+    const id = answer?.id ?? (answer?.ids?.length === 1 ? answer.ids[0] : undefined);
+    return id === undefined ? '/' : `/projects/${id}`;
   } catch {
     return ['The server cannot be reached. Is it still running?'];
+  }
+}
+
+function readAnswer(text: string): { id?: string; ids?: string[]; problems?: string[]; error?: string } | undefined {
+  try {
+    return JSON.parse(text) as { id?: string };
+  } catch {
+    return undefined;
   }
 }

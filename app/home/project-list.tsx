@@ -1,10 +1,11 @@
-import { Button, Input, Tooltip } from 'antd';
+import { Button, Input, Popconfirm, Tooltip } from 'antd';
 import { useState } from 'react';
-import { Link, useFetcher } from 'react-router';
+import { Link, useRevalidator } from 'react-router';
 import { count, formatValue, unitLabel } from '~core/units';
-import type { ProjectRow } from '../server/projects';
+import type { ProjectRow } from '../server/project-list';
 import { FindingMark } from '../theme/icons';
 import { UtilisationBar } from '../theme/utilisation-bar';
+import { changeProject, type ProjectChange } from './change-project';
 import { ModelOutline } from './model-outline';
 
 const absolute = (iso: string) => new Date(iso).toISOString().slice(0, 16).replace('T', ' ');
@@ -18,13 +19,13 @@ export function howLongAgo(iso: string, now: number): string {
   return absolute(iso).slice(0, 10);
 }
 
-/** Projects as rows; in the bin each can only be restored. */
-export function ProjectList({ rows, now, binned }: { rows: readonly ProjectRow[]; now: number; binned: boolean }) {
+/** Projects as rows; in the bin each can be restored or deleted for good. @param found what was looked for */
+export function ProjectList({ rows, now, binned, found }: { rows: readonly ProjectRow[]; now: number; binned: boolean; found: string }) {
   if (rows.length === 0) {
     return (
       <div className="card home-list" style={{ padding: 24 }}>
-        <p className="strong">{binned ? 'The bin is empty.' : 'There are no projects here.'}</p>
-        <p className="secondary">{binned ? 'Projects you bin wait here until you restore them.' : 'Make one at the right: a name, units and a code family are enough to begin.'}</p>
+        <p className="strong">{found !== '' ? `Nothing ${binned ? 'in the bin ' : ''}is called “${found}”.` : binned ? 'The bin is empty.' : 'There are no projects here.'}</p>
+        <p className="secondary">{found !== '' ? 'A part of the name is enough; clear the field to see all.' : binned ? 'Projects you bin wait here until you restore them or delete them for good.' : 'Make one at the right: a name, units and a code family are enough to begin.'}</p>
       </div>
     );
   }
@@ -52,7 +53,7 @@ export function ProjectList({ rows, now, binned }: { rows: readonly ProjectRow[]
 }
 
 /** "25.6 × 21.6 m", or "4.8 m wide" for a plane frame. */
-function planWords({ plan, units, members }: ProjectRow): string {
+function planWords({ plan, units, members }: NonNullable<ProjectRow['card']>): string {
   const show = (side: number) => formatValue(side, 'length', units, 1);
   const unit = unitLabel('length', units);
   if (members === 0) return '–';
@@ -61,59 +62,88 @@ function planWords({ plan, units, members }: ProjectRow): string {
 }
 
 function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boolean }) {
-  const fetcher = useFetcher<{ error?: string }>();
+  const { revalidate } = useRevalidator();
   const [renaming, setRenaming] = useState(false);
-  const send = (intent: string, more: Record<string, string> = {}) => void fetcher.submit({ intent, id: row.id, ...more }, { method: 'post' });
+  const [error, setError] = useState('');
+  const send = async (change: ProjectChange) => {
+    const answer = await changeProject(change);
+    setError('error' in answer ? answer.error : '');
+    await revalidate();
+  };
+  const act = (kind: 'duplicate' | 'bin' | 'restore' | 'erase') => void send({ kind, id: row.id });
   const rename = (name: string) => {
     setRenaming(false);
-    if (name.trim() !== '' && name.trim() !== row.name) send('rename', { name });
+    if (name.trim() !== '' && name.trim() !== row.name) void send({ kind: 'rename', id: row.id, name: name.trim() });
   };
   const { run } = row;
   return (
     <tr>
       <td className="drawing">
-        <ModelOutline segments={row.outline} />
+        {row.broken !== undefined ? <span className="over">cannot be drawn</span> : row.card === null ? <span className="caption">the drawing comes</span> : <ModelOutline outline={row.outline} />}
       </td>
       <td>
         {renaming ? (
           <Input aria-label="New name" defaultValue={row.name} autoFocus maxLength={60} onPressEnter={(event) => rename(event.currentTarget.value)} onBlur={(event) => rename(event.currentTarget.value)} onKeyDown={(event) => event.key === 'Escape' && setRenaming(false)} />
-        ) : binned ? (
+        ) : binned || row.broken !== undefined ? (
           <span className="project-name">{row.name}</span>
         ) : (
           <Link className="project-name" to={`/projects/${row.id}`}>
             {row.name}
           </Link>
         )}
-        <div className="caption">{row.description}</div>
+        {row.broken !== undefined && (
+          <p className="field-error" role="alert" style={{ margin: '2px 0' }}>
+            This project is damaged and cannot be opened. {row.broken}
+          </p>
+        )}
+        <div className="caption">{row.card?.description}</div>
         <div className="row-actions">
           {binned ? (
-            <Button size="small" type="text" onClick={() => send('restore')}>
-              Restore
-            </Button>
+            <>
+              <Button size="small" type="text" onClick={() => act('restore')}>
+                Restore
+              </Button>
+              <Popconfirm title={`Delete ${row.name} for good?`} description="Its history, variants and kept runs go with it. There is no way back." okText="Delete for good" okButtonProps={{ danger: true }} cancelText="Keep it" onConfirm={() => act('erase')}>
+                <Button size="small" type="text" danger aria-label={`Delete ${row.name} for good`}>
+                  Delete for good
+                </Button>
+              </Popconfirm>
+            </>
           ) : (
             <>
-              <Button size="small" type="text" onClick={() => setRenaming(true)} aria-label={`Rename ${row.name}`}>
-                Rename
-              </Button>
-              <Button size="small" type="text" onClick={() => send('duplicate')} aria-label={`Duplicate ${row.name}`}>
-                Duplicate
-              </Button>
-              <Button size="small" type="text" onClick={() => send('bin')} aria-label={`Bin ${row.name}`}>
+              {row.broken === undefined && (
+                <>
+                  <Button size="small" type="text" onClick={() => setRenaming(true)} aria-label={`Rename ${row.name}`}>
+                    Rename
+                  </Button>
+                  <Button size="small" type="text" onClick={() => act('duplicate')} aria-label={`Duplicate ${row.name}`}>
+                    Duplicate
+                  </Button>
+                </>
+              )}
+              <Button size="small" type="text" onClick={() => act('bin')} aria-label={`Bin ${row.name}`}>
                 Bin
               </Button>
             </>
           )}
+          <Button size="small" type="text" href={`/projects/${row.id}/archive.zip`} aria-label={`Archive ${row.name}`} title="A file with its history, variants, watches, kept runs and accepted findings">
+            {row.broken === undefined ? 'Archive' : 'Export what can be read'}
+          </Button>
         </div>
-        {fetcher.data?.error && (
+        {error !== '' && (
           <p className="field-error" role="alert">
-            {fetcher.data.error}
+            {error}
           </p>
         )}
       </td>
       <td style={{ whiteSpace: 'nowrap' }}>
-        {planWords(row)}
-        <div className="caption">{count(row.members, 'member')}</div>
-        <div className="caption">{count(row.nodes, 'node')}</div>
+        {row.card && (
+          <>
+            {planWords(row.card)}
+            <div className="caption">{count(row.card.members, 'member')}</div>
+            <div className="caption">{count(row.card.nodes, 'node')}</div>
+          </>
+        )}
       </td>
       <td>
         {run?.worst ? (
@@ -125,7 +155,7 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
             {run.verdicts && <div className="caption">{run.verdicts.holds} hold, {run.verdicts.fails} fail, {run.verdicts.open} open</div>}
           </>
         ) : (
-          <span className="secondary">{run === null ? 'not solved since the last change' : run.status === 'stopped' ? 'analysis stopped' : row.code === 'eurocode' ? 'open: no Eurocode checks yet' : 'open: nothing checked'}</span>
+          <span className="secondary">{row.broken !== undefined ? '–' : run === null ? 'not solved since the last change' : run.status === 'stopped' ? 'analysis stopped' : row.card?.code === 'eurocode' ? 'open: no Eurocode checks yet' : 'open: nothing checked'}</span>
         )}
       </td>
       <td>

@@ -1,11 +1,16 @@
-import { readModelFile } from '~core/exchange';
-import { readText } from '../server/requests';
+import { documents } from '../server/documents';
+import { guarded } from '../server/guarded';
+import { keyOf, largestBody, readBytes } from '../server/requests';
 import { projects } from '../server/services';
+import { whenFree } from '../server/storage-trouble';
 import type { Route } from './+types/import';
 
 /** Makes a project of a model file sent as the body. */
-export async function action({ request }: Route.ActionArgs) {
-  const read = readModelFile(await readText(request));
+export const action = guarded(async ({ request }: Route.ActionArgs) => {
+  const key = keyOf(request);
+  const text = await readBytes(request, largestBody, 'The file is');
+  const read = await documents('import', { text }, request.signal);
   if (!read.ok) return Response.json({ problems: read.problems }, { status: 422 });
-  return Response.json({ id: projects().create(read.model, 'Imported from a file') });
-}
+  const { answer } = await whenFree(() => projects().answered.once('import', key, () => ({ id: projects().createPacked(read.model, 'Imported from a file') })));
+  return Response.json(answer);
+});

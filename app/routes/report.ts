@@ -1,9 +1,9 @@
 import { data } from 'react-router';
 import { z } from 'zod';
-import { solveNow } from '~core/fem';
-import { withUnits } from '~core/units';
-import { reportChapters, reportChoice, reportContent, reportTables, type ReportChoice } from '~core/report';
-import { modelOr404, projectOr404, variantOr404 } from '../server/requests';
+import { reportChapters, reportChoice, type ReportChoice } from '~core/report';
+import { documents } from '../server/documents';
+import { guarded } from '../server/guarded';
+import { projectOr404, revisionOr404, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
 import type { Route } from './+types/report';
 
@@ -25,27 +25,23 @@ function choiceOf(request: Request): ReportChoice {
   return parsed.data;
 }
 
-/** The report of a variant's head: as PDF, its content as JSON for the preview, or its tables as XLSX, by the address's ending. */
-export async function loader({ request, params }: Route.LoaderArgs) {
+const types = { pdf: 'application/pdf', json: 'application/json; charset=utf-8', xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' } as const;
+
+/** The report of a variant's head: as PDF, its content as JSON for the preview, or its tables as XLSX, by the address's ending. Made in a thread of its own, which ends when nobody waits any more. */
+export const loader = guarded(async ({ request, params }: Route.LoaderArgs) => {
   const { projectId } = params;
-  projectOr404(projectId);
+  const title = projectOr404(projectId);
   const choice = choiceOf(request);
-  const model = modelOr404(request, projectId);
-  const opened = projects().revisions.open(projectId, variantOr404(request, projectId))!;
-  const { variants } = projects();
-  const all = variants.list(projectId);
-  const name = all.length > 1 ? `${all.find((one) => one.id === opened.variantId)?.name ?? ''}, revision ${opened.history.length}` : `Revision ${opened.history.length}`;
-  const file = (ending: string, type: string, disposition: string) => ({ 'Content-Type': type, 'Content-Disposition': `${disposition}; filename*=UTF-8''${encodeURIComponent(model.settings.name)}.${ending}`, 'X-Content-Type-Options': 'nosniff' });
-  const { pathname } = new URL(request.url);
-  if (pathname.endsWith('.pdf')) {
-    const { reportPdf } = await import('../server/report-pdf');
-    return new Response(new Uint8Array(await reportPdf(model, choice, name)), { headers: file('pdf', 'application/pdf', 'inline') });
-  }
-  const { solution, findings } = withUnits(model.settings.ownUnits, () => solveNow(model));
-  if (pathname.endsWith('.json')) return Response.json(reportContent(model, solution, findings, choice, name));
-  if (!solution) throw data('The analysis stopped, so there are no tables of results. The findings in the project say why.', { status: 409 });
-  const { workbookOf } = await import('../tables/workbook');
-  // the workbook is filled at once; only its bytes are waited for
-  const bytes = await withUnits(model.settings.ownUnits, () => workbookOf(reportTables(model, solution, choice), model.settings.units));
-  return new Response(bytes as Uint8Array<ArrayBuffer>, { headers: file('xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'attachment') });
-}
+  const variant = variantOr404(request, projectId);
+  const revision = revisionOr404(request, projectId);
+  const { variants, revisions } = projects();
+  const { variantId } = revisions.head(projectId, variant)!;
+  const all = variants.list(projectId).filter((one) => one.id === variantId || one.binnedAt === null);
+  const [own] = all.filter((one) => one.id === variantId);
+  const name = all.length > 1 ? `${own.name}, revision ${own.revisions}` : `Revision ${own.revisions}`;
+  const ending = new URL(request.url).pathname.split('.').at(-1) as keyof typeof types;
+  const made = await documents('report', { projectId, revision, choice, name, ending }, request.signal);
+  if (!made.ok) throw data(made.error, { status: 409 });
+  const disposition: Record<string, string> = ending === 'json' ? {} : { 'Content-Disposition': `${ending === 'pdf' ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(title)}.${ending}` };
+  return new Response(made.bytes as Uint8Array<ArrayBuffer>, { headers: { 'Content-Type': types[ending], ...disposition } });
+});

@@ -3,6 +3,7 @@ import { packBinary, solutionBlocks, unpackBinary } from '~core/exchange';
 import { solveNow } from '~core/fem';
 import { buildTernHide } from '~demo/tern-hide';
 import { openDatabase } from '../server/database';
+import { inPlace, type Documents } from '../server/documents';
 import { Jobs } from '../server/jobs';
 import { Projects } from '../server/projects';
 import { RecordedRuns } from '../server/recorded-runs';
@@ -14,11 +15,12 @@ import { action as runs, loader as listRuns } from './runs';
 import { action as variants, loader as listVariants } from './variants';
 import { action as watches } from './watches';
 
-const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs };
+const held = globalThis as { elbowProjects?: Projects; elbowDocuments?: Documents; elbowRuns?: RecordedRuns; elbowJobs?: Jobs };
 let id = '';
 beforeEach(() => {
   const database = openDatabase(':memory:');
   held.elbowProjects = new Projects(database);
+  held.elbowDocuments = inPlace(database);
   held.elbowRuns = new RecordedRuns(database);
   held.elbowJobs = new Jobs(held.elbowRuns, held.elbowProjects.revisions, (task) => Promise.resolve(solveJob(task)));
   id = held.elbowProjects.create(buildTernHide(), 'Made');

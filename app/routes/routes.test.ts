@@ -1,6 +1,7 @@
 import { writeModelFile } from '~core/exchange';
 import { buildTernHide } from '~demo/tern-hide';
 import { openDatabase } from '../server/database';
+import { inPlace, type Documents } from '../server/documents';
 import { Projects } from '../server/projects';
 import { largestBody } from '../server/requests';
 import { securityHeaders } from '../server/security-headers';
@@ -9,8 +10,12 @@ import { loader as modelFile } from './model-file';
 import { action as append, loader as since } from './revisions';
 import { action as keepRun } from './run';
 
-const held = globalThis as { elbowProjects?: Projects };
-beforeEach(() => (held.elbowProjects = new Projects(openDatabase(':memory:'))));
+const held = globalThis as { elbowProjects?: Projects; elbowDocuments?: Documents };
+beforeEach(() => {
+  const database = openDatabase(':memory:');
+  held.elbowProjects = new Projects(database);
+  held.elbowDocuments = inPlace(database);
+});
 
 type Arguments = Parameters<typeof append>[0];
 const send = (body: unknown, projectId = '', url = 'http://127.0.0.1/') =>
@@ -28,7 +33,7 @@ async function thrown(work: () => unknown): Promise<{ data: unknown; init: { sta
 
 test('a model file goes out and comes in as the same project', async () => {
   const id = held.elbowProjects!.create(buildTernHide(), 'Made');
-  const file = modelFile(get('http://127.0.0.1/', id) as never);
+  const file = await modelFile(get('http://127.0.0.1/', id) as never);
   expect(file.headers.get('Content-Disposition')).toContain('Tern%20Hide.json');
   const answer = await importAction(send(await file.text()) as never);
   const { id: copy } = (await answer.json()) as { id: string };
@@ -44,7 +49,7 @@ test.each([
   const answer = await importAction(send(text) as never);
   expect(answer.status).toBe(status);
   expect(JSON.stringify(await answer.json())).toMatch(reason);
-  expect(held.elbowProjects!.list()).toEqual([]);
+  expect(held.elbowProjects!.list.page().rows).toEqual([]);
 });
 
 test('a body of 50 MB is refused, whether or not it says its length', async () => {

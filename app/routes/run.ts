@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { runSummary } from '../server/projects';
+import { runSummary } from '../server/run-summary';
 import { guarded } from '../server/guarded';
 import { projectOr404, readJson, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { data, useLoaderData, type ShouldRevalidateFunctionArgs } from 'react-router';
+import { guarded } from '../server/guarded';
 import { variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
 import { BrandMark } from '../theme/icons';
@@ -9,14 +10,14 @@ const Workbench = lazy(async () => ({ default: (await import('../workbench/workb
 
 export const meta = ({ data: opened }: Route.MetaArgs) => [{ title: opened ? `${opened.model.settings.name} · Elbow` : 'Elbow' }];
 
-export function loader({ request, params }: Route.LoaderArgs) {
+export const loader = guarded(({ request, params }: Route.LoaderArgs) => {
   const binned = projects().isBinned(params.projectId);
   if (binned === undefined) throw data(`There is no project “${params.projectId}”.`, { status: 404 });
   if (binned) throw data('This project is in the bin. Restore it on the projects page to open it.', { status: 410 });
   const { variants, watches, revisions } = projects();
   const opened = revisions.open(params.projectId, variantOr404(request, params.projectId))!;
   return { projectId: params.projectId, ...opened, variants: variants.list(params.projectId), watches: watches.list(params.projectId) };
-}
+});
 
 /** The workbench follows its own edits; only another variant asks the loader again. */
 export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) => currentUrl.searchParams.get('variant') !== nextUrl.searchParams.get('variant');

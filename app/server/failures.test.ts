@@ -156,7 +156,7 @@ test('a disk that is really full refuses the edit and keeps what there was; with
   const edit = () => projects.revisions.append(id, before.revision, { kind: 'edit', act: big });
   let trouble: unknown;
   try {
-    edit();
+    trouble = edit();
   } catch (error) {
     trouble = troubleOf(error);
   }

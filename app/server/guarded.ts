@@ -1,3 +1,4 @@
+import { NotMade } from './documents';
 import { troubleOf } from './storage-trouble';
 
 /**
@@ -9,6 +10,7 @@ export function guarded<A, R>(handler: (args: A) => R | Promise<R>): (args: A) =
     try {
       return await handler(args);
     } catch (error) {
+      if (error instanceof NotMade) throw Response.json({ error: error.message }, { status: error.status });
       const trouble = troubleOf(error);
       if (!trouble) throw error;
       console.error(`${new Date().toISOString()} ${trouble.error}`, error);

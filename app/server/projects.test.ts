@@ -36,10 +36,10 @@ const placeOf = (id: string) => head(id).model.nodes.n1.position[0];
 
 test('a project is made, listed with its size, renamed with its model, copied, binned and restored', () => {
   const id = projects.create(buildTernHide(), 'Imported');
-  expect(projects.list()).toMatchObject([{ id, name: 'Tern Hide', members: 4, nodes: 5, run: null, binnedAt: null, description: '1 storey, steel frame' }]);
-  expect(projects.list()[0].plan[0]).toBeCloseTo(4.8, 9);
+  expect(projects.list.page().rows).toMatchObject([{ id, name: 'Tern Hide', card: { members: 4, nodes: 5, description: '1 storey, steel frame' }, run: null, binnedAt: null }]);
+  expect(projects.list.page().rows[0].card!.plan[0]).toBeCloseTo(4.8, 9);
   edit(id, { edits: [{ kind: 'settings.change', fields: { name: 'Heron Hide' } }] });
-  expect(projects.list()[0]).toMatchObject({ name: 'Heron Hide', lastSentence: 'Renamed the project to Heron Hide' });
+  expect(projects.list.page().rows[0]).toMatchObject({ name: 'Heron Hide', lastSentence: 'Renamed the project to Heron Hide' });
   const copy = projects.duplicate(id)!;
   expect(head(copy).model.members).toEqual(head(id).model.members);
   edit(copy, move(1));
@@ -106,10 +106,10 @@ test('the result of a solve is kept for the head only, and goes with the next ed
   const summary = { status: 'solved' as const, stops: 0, remarks: 1, worst: { utilisation: 0.31, member: 'm2', title: 'Bending' }, utilisations: { m2: 0.31 } };
   const { revision } = head(id);
   expect(projects.keepRun(id, revision, summary)).toBe(true);
-  expect(projects.list()[0].run).toMatchObject({ remarks: 1, worst: { utilisation: 0.31 } });
-  expect(projects.list()[0].outline.some((segment) => segment.utilisation === 0.31)).toBe(true);
+  expect(projects.list.page().rows[0].run).toMatchObject({ remarks: 1, worst: { utilisation: 0.31 } });
+  expect(projects.list.page().rows[0].outline.split(',').some((line) => line.endsWith(' 31'))).toBe(true);
   edit(id, move(1));
-  expect(projects.list()[0].run).toBeNull();
+  expect(projects.list.page().rows[0].run).toBeNull();
   expect(projects.keepRun(id, revision, summary)).toBe(false);
 });
 
@@ -120,4 +120,43 @@ test('migrations run once, and a database of a newer Elbow is refused', () => {
   database.close();
   expect(open).toThrow(/version 999/);
   database = openDatabase(':memory:');
+});
+
+test('a damaged project is a row that says so; the others are listed, in pages, found by a part of their name', () => {
+  const whole = projects.create(buildTernHide(), 'Imported');
+  const [noModel, noHead, badCard, badSummary] = Array.from({ length: 4 }, () => projects.create(buildTernHide(), 'Imported'));
+  const revisionOf = (id: string) => projects.revisions.head(id)!.revisionId;
+  database.prepare('DELETE FROM project_card').run();
+  database.prepare("UPDATE snapshot SET model = x'00' WHERE revision_id = ?").run(revisionOf(noModel));
+  database.prepare('UPDATE variant SET head_revision_id = NULL WHERE project_id = ?').run(noHead);
+  database.prepare("INSERT INTO project_card VALUES (?, ?, '{')").run(badCard, revisionOf(badCard));
+  database.prepare("INSERT INTO run VALUES (1, ?, '', 'solved', '{nothing')").run(revisionOf(badSummary));
+  projects = new Projects(database);
+  const rows = Object.fromEntries(projects.list.page().rows.map((row) => [row.id, row]));
+  expect(Object.keys(rows)).toHaveLength(5);
+  expect(rows[noModel].broken).toMatch(/stored model cannot be unpacked/);
+  expect(rows[noHead].broken).toMatch(/no end that can be found/);
+  expect([whole, badCard, badSummary].map((id) => [rows[id].broken, rows[id].card?.members, rows[id].run])).toEqual(Array.from({ length: 3 }, () => [undefined, 4, null]));
+  for (let i = 0; i < 40; i++) projects.create({ ...buildTernHide(), settings: { ...buildTernHide().settings, name: `Hide 100% ${i}` } }, 'Made');
+  expect(projects.list.page({ page: 3 })).toMatchObject({ found: 45, pages: 3, page: 3, open: 45 });
+  expect(projects.list.page({ page: 3 }).rows).toHaveLength(5);
+  expect(projects.list.page({ find: '100% 1' }).found).toBe(11);
+  expect(projects.list.page({ find: '%_' }).found).toBe(0);
+  expect(projects.list.page({ page: 99 }).page).toBe(3);
+});
+
+test('a project in the bin can be deleted for good, with all it has, and no other is touched', () => {
+  const [id, other] = [projects.create(buildTernHide(), 'Imported'), projects.create(buildTernHide(), 'Imported')];
+  edit(id, move(1));
+  const branch = projects.variants.change(id, { kind: 'branch', from: head(id).variantId, name: 'Deeper' });
+  expect(branch.ok).toBe(true);
+  projects.watches.change(id, { kind: 'add', watch: { kind: 'utilisation', member: null } });
+  expect(projects.erase(id)).toBe(false);
+  projects.setBinned(id, true);
+  const count = (table: string) => (database.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n;
+  expect(projects.erase(id)).toBe(true);
+  expect(['project', 'variant', 'revision', 'snapshot', 'watch'].map(count)).toEqual([1, 1, 1, 1, 0]);
+  expect(projects.erase(id)).toBe(false);
+  expect(head(other).model.settings.name).toBe('Tern Hide');
+  expect(database.pragma('foreign_key_check')).toEqual([]);
 });

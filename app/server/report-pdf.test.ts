@@ -1,13 +1,21 @@
 import { inflateSync } from 'node:zlib';
+import { solveNow } from '~core/fem';
+import type { Model } from '~core/model';
+import type { ReportChoice } from '~core/report';
 import { buildTernHide } from '~demo/tern-hide';
 import { formulaPicture } from './formula-svg';
 import { reportPdf } from './report-pdf';
+
+const pdfOf = async (...[model, choice, name]: [Model, ReportChoice, string]) => {
+  const { solution, findings } = solveNow(model);
+  return reportPdf(model, solution, findings, choice, name);
+};
 
 /** Pages of a PDF, counted in its page tree. */
 const pages = (pdf: Buffer) => (pdf.toString('latin1').match(/\/Type \/Page\b/g) ?? []).length;
 
 test('a report is a PDF with a page for the contents and one or more for each chapter', async () => {
-  const pdf = await reportPdf(buildTernHide(), { chapters: ['model', 'combinations'], members: [] }, 'Revision 1');
+  const pdf = await pdfOf(buildTernHide(), { chapters: ['model', 'combinations'], members: [] }, 'Revision 1');
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   expect(pages(pdf)).toBeGreaterThanOrEqual(3);
   // its streams are whole: every one that is compressed can be unpacked
@@ -20,7 +28,7 @@ test('a report is a PDF with a page for the contents and one or more for each ch
 
 test('more sheets make more pages', async () => {
   const model = buildTernHide();
-  const [none, one] = await Promise.all([[], ['m2']].map((members) => reportPdf(model, { chapters: ['sheets'], members }, '')));
+  const [none, one] = await Promise.all([[], ['m2']].map((members) => pdfOf(model, { chapters: ['sheets'], members }, '')));
   expect(pages(one)).toBeGreaterThan(pages(none) + 2);
 }, 60000);
 

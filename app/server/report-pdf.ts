@@ -1,11 +1,10 @@
 import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { withUnits } from '~core/units';
 import { reportContent, type Block, type Report, type ReportChoice } from '~core/report';
 import type { SetStep } from '~core/sheet';
-import { solveNow } from '~core/fem';
-import type { Model } from '~core/model';
+import type { Solution } from '~core/fem';
+import type { Finding, Model } from '~core/model';
 import { formulaPicture } from './formula-svg';
 
 const require = createRequire(import.meta.url);
@@ -24,8 +23,7 @@ const textWidth = 595.28 - 2 * 42;
 const [clauseWidth, resultWidth] = [58, 96];
 
 /** Makes the PDF of a report: first page with contents, then the chapters, each page numbered. */
-export async function reportPdf(model: Model, choice: ReportChoice, revision: string): Promise<Buffer> {
-  const { solution, findings } = withUnits(model.settings.ownUnits, () => solveNow(model));
+export async function reportPdf(model: Model, solution: Solution | undefined, findings: readonly Finding[], choice: ReportChoice, revision: string): Promise<Buffer> {
   return pdfmake.createPdf(layOut(reportContent(model, solution, findings, choice, revision))).getBuffer();
 }
 

@@ -1,15 +1,16 @@
 import { data } from 'react-router';
 import { z } from 'zod';
-import type { Model } from '~core/model';
 import type { Maker } from './revisions';
 import { projects, windows } from './services';
 
 /** Bodies above this are refused before they are kept in memory, bytes. A model of 50 000 members has about 15 MB. */
 export const largestBody = 40e6;
 
-/** @throws a 404 response with a sentence when there is no such project */
-export function projectOr404(id: string): void {
-  if (projects().isBinned(id) === undefined) throw data(`There is no project “${id}”.`, { status: 404 });
+/** A project's name. @throws a 404 response with a sentence when there is no such project */
+export function projectOr404(id: string): string {
+  const name = projects().nameOf(id);
+  if (name === undefined) throw data(`There is no project “${id}”.`, { status: 404 });
+  return name;
 }
 
 const keyPattern = /^[\w-]{8,80}$/;
@@ -44,12 +45,12 @@ export function variantOr404(request: Request, projectId: string): number | unde
   return variant;
 }
 
-/** The model an address names: a revision by ?revision=, else the head of a variant. @throws a 404 response when there is none */
-export function modelOr404(request: Request, projectId: string): Model {
-  const revision = numberOf(request, 'revision');
-  const model = revision === undefined ? projects().revisions.open(projectId, variantOr404(request, projectId))?.model : projects().revisions.at(projectId, revision);
-  if (!model) throw data(`This project has no revision ${revision ?? ''}.`, { status: 404 });
-  return model;
+/** The revision an address names by ?revision=, else the head of a variant. @throws a 404 response when there is none */
+export function revisionOr404(request: Request, projectId: string): number {
+  const named = numberOf(request, 'revision');
+  const revision = named !== undefined ? (projects().revisions.has(projectId, named) ? named : undefined) : projects().revisions.head(projectId, variantOr404(request, projectId))?.revisionId;
+  if (revision === undefined) throw data(`This project has no revision ${named ?? ''}.`, { status: 404 });
+  return revision;
 }
 
 /** Reads a request's bytes up to a limit, refusing by the length it says before anything is read. @throws a 413 response */

@@ -86,8 +86,8 @@ export class Revisions {
 
   constructor(private readonly database: Database) {}
 
-  /** Begins a project's log with a model. Must run inside the transaction that creates the variant. */
-  start(variantId: number, model: Model, sentence: string, packed: Buffer = pack(model)): number {
+  /** Begins a log with a packed model. Must run inside the transaction that creates the variant. */
+  start(variantId: number, sentence: string, packed: Buffer): number {
     const id = this.takeId();
     this.database.prepare(insertRevision).run({ id, variantId, parentId: null, kind: 'start', target: null, sentence, author: 'you', window: '', key: null, at: now(), edits: '[]', inverse: '[]' });
     this.database.prepare(updateHead).run(id, variantId);
@@ -183,8 +183,8 @@ export class Revisions {
     }
   }
 
-  /** The next revision's number. One that was taken and rolled back does not come again. */
-  private takeId(): number {
+  /** The next revision's number, for whoever inserts one in a transaction. One that was taken and rolled back does not come again. */
+  takeId(): number {
     const { id } = this.database.prepare(selectLastId).get() as { id: number };
     this.lastTaken = Math.max(this.lastTaken, id) + 1;
     return this.lastTaken;

@@ -25,7 +25,7 @@ export const troubleSentences: Readonly<Record<Exclude<TroubleKind, 'too-new' | 
 export function troubleOf(error: unknown): Trouble | undefined {
   if (error instanceof NewerDatabase) return { trouble: 'too-new', error: error.message };
   if (error instanceof BrokenLog) return { trouble: 'broken-project', error: `What is stored of this project is damaged. ${error.message} The list of projects offers what can be read of it.` };
-  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+  const code = codeOf(error);
   if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC') return { trouble: 'full', error: troubleSentences.full };
   if (code.startsWith('SQLITE_READONLY') || code === 'SQLITE_CANTOPEN' || code === 'EACCES' || code === 'EROFS') return { trouble: 'read-only', error: troubleSentences['read-only'] };
   if (isLocked(error)) return { trouble: 'locked', error: troubleSentences.locked };
@@ -33,7 +33,9 @@ export function troubleOf(error: unknown): Trouble | undefined {
   return undefined;
 }
 
-export const isLocked = (error: unknown): boolean => error instanceof Error && 'code' in error && /^SQLITE_(BUSY|LOCKED)/.test(String(error.code));
+/** The word an error carries; the database's own come from where the addon was first loaded, so they are not told by their class. */
+const codeOf = (error: unknown): string => (typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '');
+const isLocked = (error: unknown): boolean => /^SQLITE_(BUSY|LOCKED)/.test(codeOf(error));
 
 /**
  * Does a piece of work on the database; while another program holds it locked, tries again without keeping the thread.

@@ -57,7 +57,7 @@ describe('variants', () => {
     projects.variants.change(id, { kind: 'bin', id: main });
     // without a number the project opens at the first variant that is not in the bin
     expect(projects.revisions.open(id)!.variantId).toBe(made.id);
-    expect(projects.list()).toHaveLength(1);
+    expect(projects.list.page().rows).toHaveLength(1);
     expect(projects.variants.change(id, { kind: 'restore', id: main }).ok).toBe(true);
     expect(projects.revisions.open(id)!.variantId).toBe(main);
     expect(projects.variants.change(id, { kind: 'rename', id: 999, name: 'X' })).toEqual({ ok: false, error: 'This variant is not there any more.' });

@@ -1,6 +1,6 @@
 import type { Database } from 'better-sqlite3';
 import { z } from 'zod';
-import type { Revisions } from './revisions';
+import { pack, type Revisions } from './revisions';
 
 /** A branch of a project's model, as the list of variants shows it. */
 export interface VariantRow {
@@ -78,7 +78,7 @@ export class Variants {
     const model = start === undefined ? undefined : this.revisions.at(projectId, start);
     if (!head || start === undefined || !model) return { ok: false, error: 'The revision to branch from is not there any more.' };
     const { lastInsertRowid } = this.database.prepare(insertBranch).run(projectId, name, from, start, new Date().toISOString());
-    this.revisions.start(Number(lastInsertRowid), model, `Branched as ${name}`);
+    this.revisions.start(Number(lastInsertRowid), `Branched as ${name}`, pack(model));
     return { ok: true, id: Number(lastInsertRowid) };
   }
 }

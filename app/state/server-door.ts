@@ -8,7 +8,7 @@ import type { VariantChange, VariantRow } from '../server/variants';
 import type { WatchRow } from '../server/watches';
 import type { CheckRow } from '../workers/messages';
 import type { RevisionEntry } from './history';
-import { freshKey } from './window-id';
+import { sendOnce } from './send-once';
 
 /** A revision as the server sends it. */
 export interface ServerStep extends RevisionEntry {
@@ -96,12 +96,6 @@ async function answered<T>(request: Promise<Response>, read: (response: Response
 }
 
 const json = <T>(response: Response) => response.json() as Promise<T>;
-
-/** Sends an act under a key; when the answer is lost on its way it is sent once more, under the same key, so that it is done once. */
-async function sendOnce(address: string, contentType: string, body: BodyInit): Promise<Response> {
-  const request = { method: 'POST', headers: { 'Content-Type': contentType, 'Idempotency-Key': freshKey() }, body };
-  return fetch(address, request).catch(() => fetch(address, request));
-}
 const post = (address: string, body: unknown) => sendOnce(address, 'application/json', JSON.stringify(body));
 
 /** Branches, renames, bins or restores a variant. */
