@@ -14,6 +14,8 @@ export interface RunningApp {
   readonly folder: string;
   /** Kills the server as a power cut would. */
   kill(): Promise<void>;
+  /** Asks the server to stop, and waits until it has. */
+  end(): Promise<void>;
   start(): Promise<void>;
   stop(): Promise<void>;
 }
@@ -47,14 +49,17 @@ export async function startApp(demonstration: boolean): Promise<RunningApp> {
     }
     throw new Error('The app did not start.');
   };
-  const kill = async () => {
+  const endBy = async (signal: NodeJS.Signals) => {
+    if (!server || server.exitCode !== null || server.signalCode !== null) return;
     const gone = new Promise((resolve) => server?.once('exit', resolve));
-    server?.kill('SIGKILL');
+    server.kill(signal);
     await gone;
   };
+  const kill = () => endBy('SIGKILL');
   await start();
   return {
     address, folder, kill, start,
+    end: () => endBy('SIGTERM'),
     stop: async () => {
       await kill();
       rmSync(folder, { recursive: true, force: true });

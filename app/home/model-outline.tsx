@@ -1,6 +1,8 @@
 import { colors, utilisationColor } from '../theme/tokens';
 
-const [width, height, margin] = [140, 84, 5];
+/** Size on the page, px; drawn in quarters of that, so that whole numbers do. */
+const size = { width: 140, height: 84 };
+const [width, height, margin] = [4 * size.width, 4 * size.height, 20];
 /** Utilisations are drawn in steps of this many hundredths: members of one step are one line in the page. */
 const step = 5;
 
@@ -13,8 +15,8 @@ export function ModelOutline({ outline }: { outline: string }) {
   const segments = outline.split(',').map((one) => one.split(' ').map(Number));
   const [left, right, top, bottom] = segments.reduce(([a, b, c, d], [x1, y1, x2, y2]) => [Math.min(a, x1, x2), Math.max(b, x1, x2), Math.min(c, y1, y2), Math.max(d, y1, y2)], [Infinity, -Infinity, Infinity, -Infinity]);
   const scale = Math.min((width - 2 * margin) / (right - left || 1), (height - 2 * margin) / (bottom - top || 1));
-  const x = (value: number) => Math.round(10 * (width / 2 + (value - (left + right) / 2) * scale)) / 10;
-  const y = (value: number) => Math.round(10 * (height / 2 + (value - (top + bottom) / 2) * scale)) / 10;
+  const x = (value: number) => Math.round(width / 2 + (value - (left + right) / 2) * scale);
+  const y = (value: number) => Math.round(height / 2 + (value - (top + bottom) / 2) * scale);
   const paths = new Map<number, string>();
   for (const [x1, y1, x2, y2, hundredths] of segments) {
     // above 1.00 is above 1.00, however little
@@ -22,9 +24,9 @@ export function ModelOutline({ outline }: { outline: string }) {
     paths.set(level, `${paths.get(level) ?? ''}M${x(x1)} ${y(y1)}L${x(x2)} ${y(y2)}`);
   }
   return (
-    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} fill="none" aria-hidden="true">
+    <svg width={size.width} height={size.height} viewBox={`0 0 ${width} ${height}`} fill="none" aria-hidden="true">
       {[...paths].sort(([a], [b]) => a - b).map(([level, d]) => (
-        <path key={level} d={d} stroke={level < 0 ? colors.faint : utilisationColor(level / 100)} strokeWidth={level < 0 ? 0.8 : 0.9 + 0.9 * Math.min(1, level / 100)} />
+        <path key={level} d={d} stroke={level < 0 ? colors.faint : utilisationColor(level / 100)} strokeWidth={level < 0 ? 3.2 : 3.6 + 3.6 * Math.min(1, level / 100)} />
       ))}
     </svg>
   );

@@ -15,7 +15,7 @@ export const projectCard = z.strictObject({
 export type ProjectCard = z.infer<typeof projectCard>;
 
 /** Members in the small drawing: more cannot be told apart at its size. */
-const mostSegments = 220;
+const mostSegments = 320;
 const square = 1000;
 
 export function cardOf(model: Model): ProjectCard {

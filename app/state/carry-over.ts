@@ -1,4 +1,4 @@
-import { applyAct, clashes, renumberForModel, type Model } from '~core/model';
+import { applyAct, clashes, renumberForModel, type Clash, type Model } from '~core/model';
 import type { UnsentAct } from './unsent';
 
 /** Unsent acts, carried over to a model they were not made on. */
@@ -31,16 +31,16 @@ export function carryOver(from: Model, acts: readonly UnsentAct[], now: Model, a
     if (thought.ok) seen = thought.model;
     if (already.has(unsent.key)) continue;
     const sentence = thought.ok ? thought.sentence : (act.sentence ?? 'A change');
-    const leave = (reason: string, found: ReturnType<typeof clashes> = []) => aside.push({ ...unsent, act, aside: { sentence, reason, clashes: found } });
+    const leave = (reason: string, found: readonly Clash[] = []) => aside.push({ ...unsent, act, aside: { sentence, reason, clashes: found } });
     const carried = applyAct(model, act);
     const found = thought.ok ? clashes(before, thought.model, model) : [];
-    if (found.length > 0) leave(`${found[0].sentence} meanwhile in another window.`, found);
+    if (found.length > 0) leave(reasonOf(found), found);
     else if (!thought.ok) leave('A change before it, which it rests on, was set aside.');
     else if (!carried.ok) leave(carried.error);
     else {
       // what moves by an amount ends elsewhere when its start was moved too
       const odd = clashes(before, thought.model, carried.model);
-      if (odd.length > 0) leave(`${odd[0].sentence} meanwhile in another window.`, clashes(before, thought.model, carried.model));
+      if (odd.length > 0) leave(reasonOf(odd), odd);
       else {
         kept.push({ ...unsent, act });
         model = carried.model;
@@ -49,3 +49,5 @@ export function carryOver(from: Model, acts: readonly UnsentAct[], now: Model, a
   }
   return { kept, model, aside };
 }
+
+const reasonOf = ([{ sentence }]: readonly Clash[]): string => `${sentence[0].toUpperCase()}${sentence.slice(1)} meanwhile in another window.`;

@@ -107,7 +107,7 @@ test('an edit of something the other window deleted is set aside with a reason; 
   await settled(two);
   expect(serverModel().members.m5).toBeUndefined();
   expect(serverModel().nodes.n1.position[0]).toBe(4);
-  expect(two.getState().aside).toMatchObject([{ aside: { sentence: 'Changed label of member m5 to Gone', reason: 'beam m5 was deleted meanwhile in another window.' } }]);
+  expect(two.getState().aside).toMatchObject([{ aside: { sentence: 'Changed label of member m5 to Gone', reason: 'Beam m5 was deleted meanwhile in another window.' } }]);
   // it cannot be made any more; it can be let go
   const [{ key }] = two.getState().aside;
   expect(two.getState().makeAside(key)).toBe(false);

@@ -6,14 +6,14 @@ import { useWorkbench } from '../../state/store';
 
 /** What keeps edits from being saved, in the room of the top bar. */
 const short: Readonly<Record<SavingTrouble['trouble'], string>> = {
-  unreachable: 'the server cannot be reached',
-  failed: 'the server failed',
-  full: 'the server’s disk is full',
-  'read-only': 'the server may not write',
-  locked: 'the database is locked',
-  'too-new': 'the database is of a newer Elbow',
-  damaged: 'the database is damaged',
-  'broken-project': 'the project is damaged',
+  unreachable: 'server not reached',
+  failed: 'server failed',
+  full: 'disk full',
+  'read-only': 'folder is read-only',
+  locked: 'database locked',
+  'too-new': 'database of a newer Elbow',
+  damaged: 'database damaged',
+  'broken-project': 'project damaged',
 };
 
 /** Whether what is seen is saved; if not, why, what is kept where, and what to do. */
@@ -45,7 +45,7 @@ export function SavingChip() {
   return (
     <Popover trigger="click" placement="bottomLeft" content={content} title="Not saved">
       <button type="button" className="flat-button over" role="status">
-        not saved: {short[trouble.trouble]}{waiting > 0 ? `, ${count(waiting, 'edit')} ${waiting === 1 ? 'waits' : 'wait'}` : ''}
+        not saved: {short[trouble.trouble]}{waiting > 0 ? ` (${count(waiting, 'edit')})` : ''}
       </button>
     </Popover>
   );
