@@ -20,6 +20,7 @@ const usage = `usage: elbow solve model.json [--out results.json]     displaceme
        elbow check model.json [--out checks.json]      checks of all members
        elbow validate model.json [--out findings.json] findings only
        elbow schema                                    JSON Schema of the model format
+       elbow backup | restore | archive | take-in file the stored projects: a proven copy of the database, or an archive
 Exit status: 0 done, no stopping finding; 1 stopping findings, listed; 2 unusable input.
 `;
 

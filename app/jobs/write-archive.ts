@@ -132,7 +132,7 @@ function lastReadable(database: Database, variantId: number, revisions: readonly
 
 function unpacked(blob: Buffer): Model | undefined {
   try {
-    const read = readModelFile(gunzipSync(blob).toString('utf8'));
+    const read = readModelFile(gunzipSync(blob).toString('utf8'), true);
     return read.ok ? read.model : undefined;
   } catch {
     return undefined;

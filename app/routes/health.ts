@@ -1,7 +1,7 @@
 import { statfs } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { database, databasePath } from '../server/database';
-import { recordedRuns } from '../server/services';
+import { lastBackup, recordedRuns } from '../server/services';
 import { troubleOf, troubleSentences, whenFree, type Trouble } from '../server/storage-trouble';
 
 /** Less room than this counts as full, bytes. */
@@ -9,7 +9,7 @@ const leastRoom = 20e6;
 
 class Undone extends Error {}
 
-/** How the server stands: whether it can store, why not, and how many runs wait. 200 when it can, 503 when it cannot. */
+/** How the server stands: whether it can store, why not, how many runs wait, and what came of the last nightly backup. 200 when it can, 503 when it cannot. */
 export async function loader() {
   const trouble = await standing();
   let queue: number | null = null;
@@ -18,7 +18,7 @@ export async function loader() {
   } catch (error) {
     if (!troubleOf(error)) throw error;
   }
-  return Response.json(trouble ? { status: trouble.trouble, error: trouble.error, queue } : { status: 'ok', queue }, { status: trouble ? 503 : 200 });
+  return Response.json({ status: trouble?.trouble ?? 'ok', ...(trouble ? { error: trouble.error } : {}), queue, backup: lastBackup() ?? null }, { status: trouble ? 503 : 200 });
 }
 
 /** Tries to begin a write, and takes it back. */

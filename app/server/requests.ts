@@ -1,5 +1,6 @@
 import { data } from 'react-router';
 import { z } from 'zod';
+import { readForeignJson } from '~core/exchange';
 import type { Maker } from './revisions';
 import { projects, windows } from './services';
 
@@ -80,14 +81,9 @@ export async function readText(request: Request): Promise<string> {
 
 /** Reads and validates a JSON body. @throws a 400 response that says what is wrong with it */
 export async function readJson<T extends z.ZodType>(request: Request, schema: T): Promise<z.output<T>> {
-  const text = await readText(request);
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    throw data('The request is not JSON.', { status: 400 });
-  }
-  const parsed = schema.safeParse(raw);
+  const json = readForeignJson(await readText(request));
+  if (!json.ok) throw data(`The request cannot be understood. ${json.problem}`, { status: 400 });
+  const parsed = schema.safeParse(json.value);
   if (!parsed.success) throw data(`The request cannot be understood. ${z.prettifyError(parsed.error)}`, { status: 400 });
   return parsed.data;
 }

@@ -281,7 +281,7 @@ function unpack(blob: Buffer): Model {
   } catch (error) {
     throw new BrokenLog(`A stored model cannot be unpacked: ${error instanceof Error ? error.message : String(error)}.`);
   }
-  const read = readModelFile(text);
+  const read = readModelFile(text, true);
   if (!read.ok) throw new BrokenLog(`A stored model cannot be read: ${read.problems.join(' ')}`);
   return read.model;
 }

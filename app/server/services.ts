@@ -1,4 +1,5 @@
-import { closeDatabase, database } from './database';
+import { backupIfDue, nightlySettings, type BackupOutcome } from './backup';
+import { closeDatabase, database, databasePath } from './database';
 import { closePools } from './pools';
 import { Jobs } from './jobs';
 import { Projects } from './projects';
@@ -6,7 +7,7 @@ import { troubleOf } from './storage-trouble';
 import { RecordedRuns } from './recorded-runs';
 import { Windows } from './windows';
 
-const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs; elbowWindows?: Windows };
+const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs; elbowWindows?: Windows; elbowBackups?: ReturnType<typeof setInterval>; elbowBackup?: BackupOutcome & { readonly at: string } };
 
 /** The server's projects, made on first use. */
 export function projects(): Projects {
@@ -39,10 +40,35 @@ export function startServices(): void {
   } catch (error) {
     console.error(troubleOf(error)?.error ?? error);
   }
+  startBackups();
 }
+
+const checkBackups = 10 * 60_000;
+
+/** Makes the nightly backup when ELBOW_BACKUPS asks for it. */
+function startBackups(): void {
+  const settings = nightlySettings(process.env);
+  if (settings === undefined) return;
+  if ('error' in settings) {
+    console.error(`No nightly backups are made. ${settings.error}`);
+    return;
+  }
+  const look = () =>
+    void backupIfDue(databasePath(), settings, new Date()).then((outcome) => {
+      if (outcome) held.elbowBackup = { at: new Date().toISOString(), ...outcome };
+      if (outcome?.ok) console.log(outcome.words);
+      else if (outcome) console.error(outcome.error);
+    });
+  look();
+  held.elbowBackups = setInterval(look, checkBackups);
+}
+
+/** What came of the last nightly backup since the server started; nothing when none was due. */
+export const lastBackup = () => held.elbowBackup;
 
 /** Puts jobs back into the queue, finishes what is being written and closes the database. */
 export async function stopServices(): Promise<void> {
+  clearInterval(held.elbowBackups);
   held.elbowJobs?.stop();
   await closePools();
   await held.elbowProjects?.revisions.settled();

@@ -1,11 +1,36 @@
 import { actingLoads } from '../loading';
 import { inOrder, type Finding, type Model } from '../model';
-import { containsItself } from './flatten';
+import { containsItself, deepestCombination, depthOf } from './flatten';
 import { combiningOf, generateCombinations } from './generate';
 
 /** Cases that no check sees, combinations of nothing or without dead load, and sets a check would need. */
 export function combinationFindings(model: Model): Finding[] {
-  return [...uncombined(model), ...emptyCases(model), ...oddCombinations(model), ...emptySets(model), ...noVerticalEarthquake(model)];
+  return [...sameNames(model), ...uncombined(model), ...emptyCases(model), ...oddCombinations(model), ...emptySets(model), ...noVerticalEarthquake(model)];
+}
+
+/** Two cases, or a case and a combination, of one short name: a combination written by names would take the one for the other. */
+function sameNames(model: Model): Finding[] {
+  const all = [...inOrder(model.cases).map((one) => ({ table: 'cases' as const, noun: 'Case', one })), ...inOrder(model.combinations).map((one) => ({ table: 'combinations' as const, noun: 'Combination', one }))];
+  const taken = new Set(all.map(({ one }) => one.label.toLowerCase()));
+  const first = new Map<string, (typeof all)[number]>();
+  return all.flatMap((entry): Finding[] => {
+    const { table, noun, one } = entry;
+    const name = one.label.toLowerCase();
+    const before = first.get(name);
+    if (!before) {
+      first.set(name, entry);
+      return [];
+    }
+    let n = 2;
+    while (taken.has(`${name} ${n}`)) n++;
+    const label = `${one.label.slice(0, 50)} ${n}`;
+    taken.add(label.toLowerCase());
+    return [{
+      key: `same name ${one.id}`, rule: 'same-short-name', severity: 'remark', sentence: `${noun} ${one.id} is called ${one.label}, as ${before.noun.toLowerCase()} ${before.one.id} is.`,
+      why: 'Where a combination is written by short names, one is taken for the other, and in tables they cannot be told apart.', place: table === 'cases' ? { case: one.id } : {},
+      mend: { label: `Call it ${label}`, act: { edits: [{ kind: 'change', table, changes: [{ id: one.id, fields: { label } }] }] } },
+    }];
+  });
 }
 
 const actingCases = (model: Model): Set<string> => new Set([...actingLoads(model).map((load) => load.case), ...Object.values(model.cases).filter((one) => one.selfWeight).map((one) => one.id)]);
@@ -38,6 +63,8 @@ function oddCombinations(model: Model): Finding[] {
   return inOrder(model.combinations).flatMap((combination): Finding[] => {
     const base = { severity: 'remark' as const, place: {} };
     if (containsItself(model.combinations, combination.id)) return [{ ...base, key: `circle ${combination.id}`, rule: 'combination-circle', severity: 'stop', sentence: `Combination ${combination.label} contains itself.`, why: 'One of its parts leads back to it, so it has no value. Take that part out.' }];
+    const depth = depthOf(model.combinations, combination);
+    if (depth > deepestCombination) return [{ ...base, key: `deep ${combination.id}`, rule: 'combination-too-deep', severity: 'stop', sentence: `Combination ${combination.label} is made of combinations ${depth} levels deep.`, why: `At most ${deepestCombination} levels are resolved, so it has no value. Write it by its cases.` }];
     const parts = combination.parts ?? [];
     if (combination.factors.every((one) => one.factor === 0) && parts.every((one) => one.factor === 0)) return [{ ...base, key: `nothing ${combination.id}`, rule: 'empty-combination', sentence: `Combination ${combination.label} combines nothing.`, why: 'Give it factors, or delete it.', mend: { label: 'Delete it', act: { edits: [{ kind: 'remove', table: 'combinations', ids: [combination.id] }] } } }];
     // what is made of others may well be a difference, which has no dead load on purpose

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { solveNow } from '../fem';
-import { applyAct, emptyModel, type Combination, type Combining, type LoadCase, type Model, type Purpose } from '../model';
+import { applyAct, emptyModel, type Act, type Combination, type Combining, type LoadCase, type Model, type Purpose } from '../model';
 import { combinationWeights, lineIndex, MemberLine, superpose } from '../results';
 import { build, fixed } from '../results/verification/book/structure';
 import { caseFactorsOf, combinationFindings, combinationFormula, combinationsThatCannotGovern, combiningOf, containsItself, generateCombinations, statedCombinations } from './index';
@@ -336,4 +336,32 @@ test('second order at 1.6 times the load, divided by 1.6, is the beam-column at 
   expect(allowable.sway).toBeCloseTo(scaled.sway / 1.6, 12);
   expect(allowable.normal).toBeCloseTo(-60e3, 6);
   allowable.moments.forEach((moment, i) => expect(moment).toBeCloseTo(scaled.moments[i] / 1.6, 5));
+});
+
+test('combinations that share parts are resolved once each, whatever the number of ways; too deep ones are a finding', () => {
+  // three parts on each of the levels: 3^18 ways down
+  const levels = 18;
+  const nested = cantilever(Array.from({ length: 3 * levels }, (_, i) => (i < 3 ? { factors: [{ case: 'c1', factor: i + 1 }] } : { parts: [0, 1, 2].map((k) => ({ combination: `u${2 + 3 * (Math.floor(i / 3) - 1) + k}`, factor: 0.5 })) })));
+  const top = nested.combinations[`u${3 * levels + 1}`];
+  const began = performance.now();
+  // each level has the sum of the three below it, halved: 6 · 0.5 on the second, then 1.5 times as much on each
+  const expected = 3 * 1.5 ** (levels - 2);
+  expect(caseFactorsOf(nested.combinations, top).get('c1')! / expected).toBeCloseTo(1, 12);
+  const { solution } = solveNow(nested);
+  expect(combinationWeights(solution!, top, nested.combinations)[solution!.cases.findIndex((one) => one.id === 'c1')] / expected).toBeCloseTo(1, 12);
+  expect(performance.now() - began).toBeLessThan(20_000);
+  expect(combinationFindings(nested).filter((finding) => finding.rule === 'combination-too-deep')).toEqual([]);
+  const chain = cantilever(Array.from({ length: 40 }, (_, i) => (i === 0 ? { factors: [{ case: 'c1', factor: 1 }] } : { parts: [{ combination: `u${i + 1}`, factor: 1 }] })));
+  const deep = combinationFindings(chain).filter((finding) => finding.rule === 'combination-too-deep');
+  expect(deep).toHaveLength(20);
+  expect(deep[0]).toMatchObject({ severity: 'stop', sentence: 'Combination K22 is made of combinations 21 levels deep.' });
+});
+
+test('two cases of one short name are a finding, and its cure gives the second a name of its own', () => {
+  const model = cantilever([{ label: 'w', factors: [{ case: 'c2', factor: 1 }] }]);
+  const [same] = combinationFindings(model).filter((finding) => finding.rule === 'same-short-name');
+  expect(same.sentence).toBe('Combination u2 is called w, as case c2 is.');
+  const mended = applyAct(model, (same.mend as { act: Act }).act);
+  expect(mended.ok && combinationFindings(mended.model).filter((finding) => finding.rule === 'same-short-name')).toEqual([]);
+  expect(mended.ok && mended.model.combinations.u2.label).toBe('w 2');
 });

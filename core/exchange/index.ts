@@ -4,3 +4,4 @@ export { analysesData } from './analysis-file';
 export { accelerationUnits, readRecordCsv, type GroundRecord, type ReadRecord } from './record-csv';
 export { packBinary, unpackBinary } from './binary';
 export { solutionBlocks, solutionOf, type SolutionBlock } from './solution-blocks';
+export { deepestNesting, nestingOf, readForeignJson, unprintableIn } from './foreign-text';

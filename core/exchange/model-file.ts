@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { readForeignJson, readOwnJson } from './foreign-text';
 import { emptyModel, idNumber, inOrder, recordSchemas, referencesOf, settings, tableNames, tableWords, type Model, type TableName, type Tables } from '../model';
 
 /** Name and version of the format, in every file. */
@@ -53,16 +54,13 @@ export function writeModelFile(model: Model): string {
 
 /**
  * Reads a model file's text.
+ * @param own whether Elbow stored it itself: then what it holds is read as it is, also what is not taken in from elsewhere any more
  * @returns the model, or what is wrong with the file in sentences that name the place; nothing is guessed
  */
-export function readModelFile(text: string): ReadModel {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch (error) {
-    const reason = error instanceof Error ? error.message : String(error);
-    return refused(`This is not a JSON file, or it is cut off: ${reason}.`);
-  }
+export function readModelFile(text: string, own = false): ReadModel {
+  const json = own ? readOwnJson(text) : readForeignJson(text);
+  if (!json.ok) return refused(json.problem);
+  const raw = json.value;
   if (raw === null || typeof raw !== 'object' || (raw as { format?: unknown }).format !== formatName) return refused(`This is not an Elbow model file: it should say "format": "${formatName}" at its beginning.`);
   let file = raw as Record<string, unknown>;
   const { version } = file;

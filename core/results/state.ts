@@ -1,3 +1,4 @@
+import { deepestCombination } from '../combine';
 import type { Solution } from '../fem';
 import type { Combination, Model } from '../model';
 
@@ -29,14 +30,25 @@ export function caseWeights(solution: Solution, id: string): Float64Array {
  * named twice counts twice.
  * @param combinations those that its parts name
  */
-export function combinationWeights(solution: Solution, combination: Pick<Combination, 'factors' | 'parts'> & { readonly id?: string }, combinations: Model['combinations'] = {}, above: readonly string[] = []): Float64Array {
-  if (combination.id !== undefined && solution.cases.some((one) => one.id === combination.id)) return caseWeights(solution, combination.id);
-  const weights = Float64Array.from(solution.cases, (one) => combination.factors.reduce((sum, factor) => (factor.case === one.id ? sum + factor.factor : sum), 0));
+export function combinationWeights(solution: Solution, combination: Parts, combinations: Model['combinations'] = {}): Float64Array {
+  return weightsWithin(solution, combination, combinations, [], new Map());
+}
+
+type Parts = Pick<Combination, 'factors' | 'parts'> & { readonly id?: string };
+
+/** @param above the combinations this one is a part of; one of them, or one too deep, counts nothing, and a finding tells of it. @param known parts that were met before: each is worked out once */
+function weightsWithin(solution: Solution, combination: Parts, combinations: Model['combinations'], above: readonly string[], known: Map<string, Float64Array>): Float64Array {
+  const { id, factors, parts = [] } = combination;
+  if (id !== undefined && solution.cases.some((one) => one.id === id)) return caseWeights(solution, id);
+  const weights = Float64Array.from(solution.cases, (one) => factors.reduce((sum, factor) => (factor.case === one.id ? sum + factor.factor : sum), 0));
   // a part that was solved as a whole enters with its own state: the difference of two such states is not the state of a difference of loads
-  const here = combination.id === undefined ? above : [...above, combination.id];
-  for (const part of combination.parts ?? []) {
+  const here = id === undefined ? above : [...above, id];
+  for (const part of parts) {
     const other = combinations[part.combination] as Combination | undefined;
-    if (other && !here.includes(other.id)) addScaled(weights, combinationWeights(solution, other, combinations, here), part.factor);
+    if (!other || here.includes(other.id) || here.length >= deepestCombination) continue;
+    let inside = known.get(other.id);
+    if (!inside) known.set(other.id, (inside = weightsWithin(solution, other, combinations, here, known)));
+    addScaled(weights, inside, part.factor);
   }
   return weights;
 }

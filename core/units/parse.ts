@@ -24,6 +24,7 @@ class ParseError extends Error {}
  */
 export function parseQuantity(text: string, kind: QuantityKind, system: UnitSystem): Parsed<number> {
   const trimmed = text.trim();
+  if (trimmed.length > longestText) return { ok: false, error: `A value has at most ${longestText} letters; ${trimmed.length} were typed.` };
   const example = formatQuantity(kind === 'number' ? 2.5 : 2.5 * unitSize(kind, system), kind, system, 1);
   if (trimmed === '') return { ok: false, error: `Nothing was typed. Type ${kinds[kind].name}, for example ${example}.` };
   try {
@@ -41,12 +42,17 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
   }
 }
 
+/** letters of a value, and brackets within each other: more is a mistake, and must not hold anything up */
+const longestText = 400;
+const deepestBrackets = 40;
+
 const unitPattern = /^(?:['"]|1\/°?[KCF]|[A-Za-z°][A-Za-z°]*(?:[·-][A-Za-z]+)*(?:[2346²³⁴⁶])?(?:\/[A-Za-z]+[23²³]?)?)/;
 const plainDigits: Readonly<Record<string, string>> = { '²': '2', '³': '3', '⁴': '4', '⁶': '6' };
 
 /** Recursive descent over `sum = product {± product}`, `product = signed {×÷ signed}`. */
 class Reader {
   private at = 0;
+  private depth = 0;
 
   constructor(
     private readonly text: string,
@@ -96,7 +102,9 @@ class Reader {
   private amount(): Term {
     let term: Term;
     if (this.take(/^\(/)) {
+      if (++this.depth > deepestBrackets) throw new ParseError(`There are more than ${deepestBrackets} brackets within each other.`);
       term = this.sum();
+      this.depth--;
       if (!this.take(/^\)/)) throw new ParseError(`A closing bracket is missing in “${this.text}”.`);
     } else {
       const digits = this.take(/^(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?/i);
@@ -124,9 +132,9 @@ class Reader {
 
   private sizeOf(unit: string): number {
     const plain = unit.replace(/[²³⁴⁶]/g, (digit) => plainDigits[digit]);
-    const own = kinds[this.kind].units[plain];
-    if (own !== undefined) return own;
-    const other = Object.values(kinds).find((candidate) => plain in candidate.units);
+    const { units } = kinds[this.kind];
+    if (Object.hasOwn(units, plain)) return units[plain];
+    const other = Object.values(kinds).find((candidate) => Object.hasOwn(candidate.units, plain));
     const wanted = Object.keys(kinds[this.kind].units).slice(0, 6).join(', ');
     const remedy = wanted === '' ? 'Type a bare number.' : `Use ${wanted}.`;
     throw new ParseError(

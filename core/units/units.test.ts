@@ -134,3 +134,14 @@ describe('units of a project’s own', () => {
     for (const [kind, offered] of Object.entries(ownUnitChoices)) for (const unit of offered) expect(kinds[kind as QuantityKind].units[unit]).toBeGreaterThan(0);
   });
 });
+
+test('brackets without end, endless texts and names every object has are refused with a sentence', () => {
+  const refused = (text: string) => {
+    const read = parseQuantity(text, 'length', 'si');
+    return read.ok ? 'taken' : read.error;
+  };
+  expect(refused(`${'('.repeat(60)}1${')'.repeat(60)}`)).toMatch(/more than 40 brackets within each other/);
+  expect(parseQuantity(`${'('.repeat(30)}1${')'.repeat(30)} m`, 'length', 'si')).toMatchObject({ ok: true, value: 1 });
+  expect(refused('('.repeat(10_000))).toMatch(/at most 400 letters/);
+  for (const name of ['constructor', 'toString', '__proto__', 'hasOwnProperty']) expect(refused(`3 ${name}`)).toMatch(/is not a unit|not understood/);
+});

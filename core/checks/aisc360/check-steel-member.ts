@@ -179,13 +179,20 @@ function interaction(N: number, axial: number, Mx: number, major: number, My: nu
   return ratio >= 0.2 ? ratio + (8 / 9) * bending : ratio / 2 + bending;
 }
 
-/** Equal unbraced segments of a member; where the typed length is longer than the member, the braces lie beyond it. */
+/** More unbraced segments than this are not told apart: a length was mistyped, and the check must end. */
+const mostSegments = 300;
+
+/**
+ * Equal unbraced segments of a member; where the typed length is longer than the member, the braces lie beyond it. Where it is so short that there would be
+ * too many, fewer and longer ones are taken, which is safe.
+ */
 function segmentsOf(total: number, typed: number | undefined, free: { readonly start: boolean; readonly end: boolean }): Segment[] {
-  const unbraced = typed ?? total;
-  const count = Math.max(1, Math.ceil(total / unbraced - 1e-6));
+  const wanted = Math.max(1, Math.ceil(total / (typed ?? total) - 1e-6));
+  const count = Math.min(wanted, mostSegments);
+  const unbraced = wanted > count ? total / count : (typed ?? total);
   return Array.from({ length: count }, (_, i): Segment => {
     const tip = (i === 0 && free.start) || (i === count - 1 && free.end);
-    const because = tip ? 'its free end is unbraced (F1)' : unbraced > total * (1 + 1e-9) ? 'its braces lie beyond the member, and the moments there are not read (F1 allows 1)' : undefined;
+    const because = wanted > count ? `the unbraced length that was typed makes ${wanted} segments; ${count} longer ones are taken (F1 allows 1)` : tip ? 'its free end is unbraced (F1)' : unbraced > total * (1 + 1e-9) ? 'its braces lie beyond the member, and the moments there are not read (F1 allows 1)' : undefined;
     return { from: (total * i) / count, to: (total * (i + 1)) / count, unbraced, ...(because ? { evenBecause: because } : {}) };
   });
 }

@@ -65,11 +65,13 @@ export function cellValue(cell: Cell, column: TableColumn, units: UnitSystem): s
   return typeof cell !== 'number' || column.kind === 'words' ? cell : Number.isFinite(cell) ? Number((cell / unitSize(column.kind, units)).toPrecision(10)) : cellText(cell, column, units);
 }
 
-const quoted = (text: string) => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+const quoted = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+/** A text a spreadsheet would take for a formula gets an apostrophe before it; numbers stay numbers. */
+const harmless = (text: string) => (/^[=+\-@\t\r]/.test(text) && !/^[+-]?\d+(\.\d+)?(e[+-]?\d+)?$/i.test(text) ? `'${text}` : text);
 
 /** The table as CSV (RFC 4180): units in the headings, point as decimal mark. */
 export function tableCsv(table: ResultTable, units: UnitSystem): string {
-  const line = (cells: readonly string[]) => cells.map(quoted).join(',');
+  const line = (cells: readonly string[]) => cells.map((text) => quoted(harmless(text))).join(',');
   const cell = (value: Cell, column: TableColumn) => (typeof value === 'number' && column.kind !== 'words' && Number.isFinite(value) ? formatCell(value, column.kind, units) : cellText(value, column, units));
   return [line(table.columns.map((column) => columnHeading(column, units))), ...table.rows.map((row) => line(row.cells.map((value, i) => cell(value, table.columns[i]))))].join('\r\n') + '\r\n';
 }

@@ -27,6 +27,12 @@ describe('a cantilever of 4 m with 10 kN at its tip', () => {
     expect(tableCsv(table, 'us')).toContain('"Rz, kip"');
   });
 
+  test('in a CSV a text a spreadsheet would carry out is made harmless, and numbers stay numbers', () => {
+    const words = { ...reactionTable(model, solution, P).columns[0], title: '=A1' };
+    const table: ResultTable = { ...reactionTable(model, solution, P), columns: [words], rows: ['=1+1', '+cmd', '-2+3', '@x', '\tx', '-12.5', '+3', '1e-9', 'n2'].map((text) => ({ key: text, size: 0, cells: [text] })) };
+    expect(tableCsv(table, 'si').split('\r\n')).toEqual(["'=A1", "'=1+1", "'+cmd", "'-2+3", "'@x", "'\tx", '-12.5', '+3', '1e-9', 'n2', '']);
+  });
+
   test('a cell shows, copies and exports one number in the project’s unit', () => {
     const [moment] = stationRows(model, solution, P, 'ends').columns.filter((one) => one.title === 'My');
     expect([columnHeading(moment, 'us'), cellText(-40e3, moment, 'si'), cellValue(-40e3, moment, 'si')]).toEqual(['My, kip·ft', '−40.0', -40]);
