@@ -160,3 +160,25 @@ test('a project in the bin can be deleted for good, with all it has, and no othe
   expect(head(other).model.settings.name).toBe('Tern Hide');
   expect(database.pragma('foreign_key_check')).toEqual([]);
 });
+
+test('a setting that was not set before is left out again by undo, also where an earlier Elbow lost it from the log', () => {
+  const id = projects.create(buildTernHide(), 'Imported');
+  const before = head(id).model;
+  edit(id, { edits: [{ kind: 'settings.change', fields: { limits: { drift: 400 } } }] });
+  expect(head(id).model.settings.limits).toEqual({ drift: 400 });
+  undo(id);
+  expect(head(id).model).toEqual(before);
+  redo(id);
+  expect(head(id).model.settings.limits).toEqual({ drift: 400 });
+  database.prepare("UPDATE revision SET inverse = '[{\"kind\":\"settings.change\",\"fields\":{}}]' WHERE kind = 'edit'").run();
+  undo(id);
+  expect(head(id).model).toEqual(before);
+  database.close();
+  open();
+  expect(head(id).model).toEqual(before);
+  edit(id, { edits: [{ kind: 'settings.change', fields: { limits: { drift: 400 } } }] });
+  edit(id, { edits: [{ kind: 'settings.change', fields: { limits: undefined } }] });
+  database.close();
+  open();
+  expect(head(id).model.settings).not.toHaveProperty('limits');
+});

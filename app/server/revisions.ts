@@ -2,7 +2,7 @@ import type { Database } from 'better-sqlite3';
 import { promisify } from 'node:util';
 import { gunzipSync, gzip, gzipSync } from 'node:zlib';
 import { readModelFile, writeModelFile } from '~core/exchange';
-import { applyAct, clashes, type Act, type Edit, type Model } from '~core/model';
+import { applyAct, clashes, sendable, type Act, type Edit, type Model } from '~core/model';
 import { undoState, type RevisionEntry } from '../state/history';
 
 /** A revision as the client follows it: its entry in the history and the edits that lead to it. */
@@ -191,7 +191,7 @@ export class Revisions {
   }
 
   private resolve(head: Head, change: Change, maker: Maker): { act: Act; target: number | null } | { error: string } {
-    if (change.kind === 'edit') return { act: change.act, target: null };
+    if (change.kind === 'edit') return { act: sendable(change.act), target: null };
     const history = this.database.prepare(selectHistory).all(head.variantId) as RevisionEntry[];
     const { done, undone } = undoState(history, change.all ? new Set() : maker.others);
     const undoing = change.kind === 'undo';
@@ -201,10 +201,18 @@ export class Revisions {
       return { error: `There is nothing to ${change.kind}${anybody ? ' in this window: what is left was done in another one that is open' : ''}.` };
     }
     const row = this.database.prepare(selectTarget).get(target) as { parent: number; edits: string; inverse: string; sentence: string };
-    const edits = JSON.parse(undoing ? row.inverse : row.edits) as Edit[];
+    const edits = undoing ? this.inverseOf(head, row) : (JSON.parse(row.edits) as Edit[]);
     const changed = this.changedSince(head, target, row, undoing, undoState(history).done);
     if (changed !== undefined) return { error: `“${row.sentence}” cannot be ${undoing ? 'undone' : 'redone'} any more: ${changed} since, in another window. Change it by hand, or undo there first.` };
     return { act: { edits, sentence: `${undoing ? 'Undid' : 'Redid'}: ${row.sentence}` }, target };
+  }
+
+  /** What takes a revision back. An earlier Elbow lost settings from it that were not set before; for those it is worked out again. */
+  private inverseOf(head: Head, row: { parent: number; edits: string; inverse: string }): Edit[] {
+    const inverse = JSON.parse(row.inverse) as Edit[];
+    if (!inverse.some((edit) => edit.kind === 'settings.change')) return inverse;
+    const applied = applyAct(this.modelAt({ variantId: head.variantId, revisionId: row.parent }), { edits: JSON.parse(row.edits) as Edit[] });
+    return applied.ok ? applied.inverse : inverse;
   }
 
   /** What others did that an undo or redo of a revision would overwrite. */

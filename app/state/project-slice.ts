@@ -1,4 +1,4 @@
-import { applyAct, type Act, type Model } from '~core/model';
+import { applyAct, sendable, type Act, type Model } from '~core/model';
 import { count } from '~core/units';
 import type { OpenWindow } from '../server/windows';
 import { carryOver } from './carry-over';
@@ -250,7 +250,8 @@ export const projectSlice =
       saving: 'saved',
       trouble: null,
       notices: [],
-      commit(act) {
+      commit(wanted) {
+        const act = sendable(wanted);
         const applied = applyAct(get().model, act);
         if (!applied.ok) {
           get().notify(applied.error, 'error');

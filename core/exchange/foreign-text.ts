@@ -18,8 +18,9 @@ export function nestingOf(json: string): number {
   return deepest;
 }
 
-// control characters but line ends and tabs, and halves of a pair that stand alone
-const unprintable = /[\p{Cs}\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f]/u;
+// control characters, and halves of a pair that stand alone
+const unprintable = /[\p{Cs}\p{Cc}]/u;
+const lineEnds = /[\t\n\r]/g;
 
 /**
  * The first text of a value that cannot be printed: it holds a control character or half of a character.
@@ -29,7 +30,7 @@ export function unprintableIn(value: unknown): string | undefined {
   const waiting: { readonly value: unknown; readonly place: string }[] = [{ value, place: '' }];
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     if (typeof next.value === 'string') {
-      if (unprintable.test(next.value)) return next.place.trim();
+      if (unprintable.test(next.value.replace(lineEnds, ''))) return next.place.trim();
     } else if (next.value !== null && typeof next.value === 'object') {
       for (const [key, part] of Object.entries(next.value)) {
         if (typeof part === 'number' || typeof part === 'boolean') continue;

@@ -81,7 +81,7 @@ function describe(issue: z.core.$ZodIssue, file: Record<string, unknown>): strin
   const [table, index, ...rest] = issue.path;
   const list = file[String(table)];
   const record: unknown = Array.isArray(list) && typeof index === 'number' ? list[index] : undefined;
-  const id = record !== null && typeof record === 'object' && 'id' in record ? ` (${String(record.id)})` : '';
+  const id = record !== null && typeof record === 'object' && 'id' in record && typeof record.id === 'string' ? ` (${record.id.slice(0, 40)})` : '';
   const place = issue.path.length === 0 ? 'The file' : typeof index === 'number' ? `${String(table)}[${index}]${id} ${rest.join(' ')}`.trim() : issue.path.join(' ');
   return `${place}: ${issue.message}.`;
 }

@@ -215,14 +215,17 @@ function moveNodes(model: Model, edit: MoveEdit): Applied {
 }
 
 function changeSettings(model: Model, edit: SettingsEdit): Applied {
-  const parsed = settingsSchema.safeParse({ ...model.settings, ...edit.fields });
+  const merged: Record<string, unknown> = { ...model.settings, ...edit.fields };
+  // null takes a setting out that may be left out
+  for (const [key, value] of Object.entries(edit.fields)) if (value === null || value === undefined) delete merged[key];
+  const parsed = settingsSchema.safeParse(merged);
   if (!parsed.success) return refuse(`The project cannot take this value. ${firstProblem(parsed.error)}. Nothing was changed.`);
   const keys = Object.keys(edit.fields) as (keyof typeof edit.fields)[];
-  const before = Object.fromEntries(keys.map((key) => [key, model.settings[key]]));
+  const before = Object.fromEntries(keys.map((key) => [key, model.settings[key] ?? null]));
   return {
     ok: true,
     model: { ...model, settings: parsed.data },
     inverse: [{ kind: 'settings.change', fields: before }],
-    sentence: edit.fields.name !== undefined && keys.length === 1 ? `Renamed the project to ${edit.fields.name}` : `Changed ${keys.map(fieldWords).join(', ')} of the project`,
+    sentence: typeof edit.fields.name === 'string' && keys.length === 1 ? `Renamed the project to ${edit.fields.name}` : `Changed ${keys.map(fieldWords).join(', ')} of the project`,
   };
 }

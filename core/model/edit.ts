@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { tableNames } from './model';
-import { recordSchemas, settings } from './schema';
+import { recordSchemas, settings, type Settings } from './schema';
 import { nodeId, recordId } from './schema-base';
 
 /** A small, serialisable command; the only way a model changes. `applyEdit` says what each does. */
@@ -27,7 +27,11 @@ const removeRecords = z.strictObject({ kind: z.literal('remove'), table: tableNa
 
 const moveNodes = z.strictObject({ kind: z.literal('nodes.move'), ids: z.array(nodeId).min(1), by: z.tuple([z.number(), z.number(), z.number()]).describe('m') });
 
-const changeSettings = z.strictObject({ kind: z.literal('settings.change'), fields: settings.partial() });
+type Clearable = { [K in keyof Settings]?: Settings[K] | null | undefined };
+const clearable = z.strictObject(Object.fromEntries(Object.entries(settings.shape).map(([name, schema]) => [name, (schema as z.ZodType).nullable().optional()]))) as unknown as z.ZodType<Clearable>;
+
+/** A setting set to null is left out again. */
+const changeSettings = z.strictObject({ kind: z.literal('settings.change'), fields: clearable });
 
 export const edit = z.discriminatedUnion('kind', [addRecords, changeRecords, removeRecords, moveNodes, changeSettings]);
 
@@ -41,3 +45,15 @@ export type SettingsEdit = z.infer<typeof changeSettings>;
 /** Edits that make one revision, with the sentence of the act when it says more than its edits do. */
 export const act = z.strictObject({ edits: z.array(edit).min(1).max(5000), sentence: z.string().trim().min(1).max(300).optional() });
 export type Act = z.infer<typeof act>;
+
+/**
+ * An act as it can be sent and stored: a field that shall be cleared says null, because what is undefined is lost on its way.
+ */
+export function sendable(act: Act): Act {
+  const cleared = (fields: object) => Object.fromEntries(Object.entries(fields).map(([name, value]: [string, unknown]) => [name, value === undefined ? null : value]));
+  const edits = act.edits.map((one): Edit => {
+    if (one.kind === 'settings.change') return { ...one, fields: cleared(one.fields) };
+    return one.kind === 'change' ? { ...one, changes: one.changes.map((change) => ({ ...change, fields: cleared(change.fields) })) } : one;
+  });
+  return { ...act, edits };
+}

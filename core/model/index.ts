@@ -3,7 +3,7 @@ export {
   defaultBars, emptyModel, gridLinesAlong, idNumber, idSource, inOrder, storeyLevel, storeysUpward, tableNames, tableWords,
   type Model, type RecordOf, type Table, type TableName, type Tables,
 } from './model';
-export { act, edit, type Act, type Edit } from './edit';
+export { act, edit, sendable, type Act, type Edit } from './edit';
 export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf } from './references';
 export { fromPlane, inPlane, offPlane, planeOf, planeThrough, type Plane } from './plane';
 export { applyAct, applyEdit, type Applied } from './apply';

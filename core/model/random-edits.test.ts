@@ -39,7 +39,7 @@ test('whatever the edit, it is carried out whole with an exact inverse, or refus
     for (const inverse of inverses) {
       // an inverse is itself a valid edit, as it is stored and sent
       for (const edit of inverse) expect(editSchema.safeParse(JSON.parse(JSON.stringify(edit))).success).toBe(true);
-      const undone = applyAct(model, { edits: inverse });
+      const undone = applyAct(model, { edits: JSON.parse(JSON.stringify(inverse)) as Edit[] });
       if (!undone.ok) throw new Error(undone.error);
       model = undone.model;
     }

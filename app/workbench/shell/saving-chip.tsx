@@ -43,11 +43,13 @@ export function SavingChip() {
     </div>
   );
   return (
-    <Popover trigger="click" placement="bottomLeft" content={content} title="Not saved">
-      <button type="button" className="flat-button over" role="status">
-        not saved: {short[trouble.trouble]}{waiting > 0 ? ` (${count(waiting, 'edit')})` : ''}
-      </button>
-    </Popover>
+    <span role="status">
+      <Popover trigger="click" placement="bottomLeft" content={content} title="Not saved">
+        <button type="button" className="flat-button over">
+          not saved: {short[trouble.trouble]}{waiting > 0 ? ` (${count(waiting, 'edit')})` : ''}
+        </button>
+      </Popover>
+    </span>
   );
 }
 
