@@ -1,2 +1,2 @@
 /** Projects on one page of the list. */
-export const rowsPerPage = 20;
+export const rowsPerPage = 16;

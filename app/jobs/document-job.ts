@@ -1,6 +1,9 @@
 import Sqlite, { type Database } from 'better-sqlite3';
 import type { MessagePort } from 'node:worker_threads';
 import { makeDocument, type DocumentKind, type OutcomeOf, type TaskOf } from './documents';
+import { giveWay } from './low-priority';
+
+giveWay();
 
 export interface DocumentJob<K extends DocumentKind = DocumentKind> {
   /** the database's file */

@@ -1,23 +1,26 @@
+import Sqlite from 'better-sqlite3';
 import type { MessagePort } from 'node:worker_threads';
-import { readModelFile, solutionBlocks } from '~core/exchange';
-import { packOutcome, type PackedOutcome } from './packed-outcome';
-import { settingsWords, solveToEnd } from '../workers/solve-to-end';
+import { Revisions } from '../server/revisions';
+import { giveWay } from './low-priority';
+import type { PackedOutcome } from './packed-outcome';
+import { solveModel, type JobProgress } from './solve-model';
 
-export interface JobProgress {
-  readonly phase: string;
-  readonly fraction: number;
-}
+giveWay();
 
-/** A model file's text, and where progress is told. */
+/** Which revision to solve, where it is stored, and where progress is told. */
 export interface JobTask {
-  readonly file: string;
-  readonly port?: MessagePort;
+  /** the database's file */
+  readonly path: string;
+  readonly projectId: string;
+  readonly revision: number;
+  readonly port: MessagePort;
 }
 
-/** The door of a worker thread: solves and checks a model and hands back what is to be kept, packed. @throws Error when the file cannot be read */
-export default function solveJob({ file, port }: JobTask): Promise<PackedOutcome> {
-  const read = readModelFile(file);
-  if (!read.ok) throw new Error(read.problems.join(' '));
-  const { findings, solution, checks, seconds } = solveToEnd(read.model, (phase, fraction) => port?.postMessage({ phase, fraction } satisfies JobProgress), () => performance.now() / 1000);
-  return packOutcome({ status: solution ? 'done' : 'stopped', seconds, settings: settingsWords(read.model), findings, checks, blocks: solution ? solutionBlocks(solution) : [] });
+/** The door of a worker thread: reads a model from the database on a line of its own, and solves it. @throws Error when it is not there */
+export default async function solveJob({ path, projectId, revision, port }: JobTask): Promise<PackedOutcome> {
+  const database = new Sqlite(path, { readonly: true, timeout: 5000 });
+  const model = new Revisions(database).at(projectId, revision);
+  database.close();
+  if (!model) throw new Error('The revision to be solved is not there any more.');
+  return solveModel(model, (progress: JobProgress) => port.postMessage(progress));
 }

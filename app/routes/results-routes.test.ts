@@ -7,7 +7,7 @@ import { inPlace, type Documents } from '../server/documents';
 import { Jobs } from '../server/jobs';
 import { Projects } from '../server/projects';
 import { RecordedRuns } from '../server/recorded-runs';
-import solveJob from '../jobs/solve-job';
+import { solveModel } from '../jobs/solve-model';
 import { loader as modelFile } from './model-file';
 import { loader as report } from './report';
 import { loader as runResults } from './run-results';
@@ -22,7 +22,7 @@ beforeEach(() => {
   held.elbowProjects = new Projects(database);
   held.elbowDocuments = inPlace(database);
   held.elbowRuns = new RecordedRuns(database);
-  held.elbowJobs = new Jobs(held.elbowRuns, held.elbowProjects.revisions, (task) => Promise.resolve(solveJob(task)));
+  held.elbowJobs = new Jobs(held.elbowRuns, held.elbowProjects.revisions, ({ projectId, revision }) => solveModel(held.elbowProjects!.revisions.at(projectId, revision)!));
   id = held.elbowProjects.create(buildTernHide(), 'Made');
 });
 

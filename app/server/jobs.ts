@@ -1,21 +1,30 @@
 import { MessageChannel } from 'node:worker_threads';
-import { writeModelFile } from '~core/exchange';
 import type { PackedOutcome } from '../jobs/packed-outcome';
-import type { JobProgress, JobTask } from '../jobs/solve-job';
+import type { JobTask } from '../jobs/solve-job';
+import type { JobProgress } from '../jobs/solve-model';
+import { databasePath } from './database';
 import { pool } from './pools';
 import type { RecordedRuns } from './recorded-runs';
 import type { Revisions } from './revisions';
 import { troubleOf, whenFree } from './storage-trouble';
 
 /** Carries out one job away from the server's own thread. Rejects when it is aborted. */
-export type JobRunner = (task: Omit<JobTask, 'port'>, onProgress: (progress: JobProgress) => void, signal: AbortSignal) => Promise<PackedOutcome>;
+export type JobRunner = (task: Pick<JobTask, 'projectId' | 'revision'>, onProgress: (progress: JobProgress) => void, signal: AbortSignal) => Promise<PackedOutcome>;
+
+/** A run may take this long, ms; then its thread is ended and another begins. */
+const longest = 3_600_000;
 
 /** Runs jobs in worker threads, one at a time: a solve uses all the memory it can get. */
 export const inWorkerThread: JobRunner = async (task, onProgress, signal) => {
   const { port1, port2 } = new MessageChannel();
   port1.on('message', (progress: JobProgress) => onProgress(progress));
+  const timeout = AbortSignal.timeout(longest);
   try {
-    return (await pool('runs').run({ ...task, port: port2 } satisfies JobTask, { transferList: [port2], signal })) as PackedOutcome;
+    return (await pool('runs').run({ ...task, path: databasePath(), port: port2 } satisfies JobTask, { transferList: [port2], signal: AbortSignal.any([signal, timeout]) })) as PackedOutcome;
+  } catch (error) {
+    if (timeout.aborted) throw new Error(`It took more than ${longest / 60_000} minutes and was ended. Solve fewer combinations as a whole, or a simpler model.`, { cause: error });
+    const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+    throw code === 'ERR_WORKER_OUT_OF_MEMORY' ? new Error('It needs more memory than a run may take, and was ended. Solve fewer combinations as a whole, or a simpler model.', { cause: error }) : error;
   } finally {
     port1.close();
   }
@@ -33,9 +42,9 @@ export class Jobs {
 
   /** Begins to carry out a run that was put down as waiting. @returns false when its revision is not there */
   start(projectId: string, id: number, revision: number): boolean {
-    const model = this.revisions.at(projectId, revision);
-    if (model) void this.carryOut(id, revision, writeModelFile(model));
-    return model !== undefined;
+    if (!this.revisions.has(projectId, revision)) return false;
+    void this.carryOut(projectId, id, revision);
+    return true;
   }
 
   /** Stops the work on a run that was cancelled or removed. */
@@ -50,17 +59,14 @@ export class Jobs {
 
   /** Takes up what an earlier server left unfinished. */
   resume(): void {
-    for (const { id, revision, projectId } of this.runs.unfinished()) {
-      const model = this.revisions.at(projectId, revision);
-      if (model) void this.carryOut(id, revision, writeModelFile(model));
-    }
+    for (const { id, revision, projectId } of this.runs.unfinished()) void this.carryOut(projectId, id, revision);
   }
 
-  private async carryOut(id: number, revision: number, file: string): Promise<void> {
+  private async carryOut(projectId: string, id: number, revision: number): Promise<void> {
     const abort = new AbortController();
     this.aborts.set(id, abort);
     try {
-      const outcome = await this.runner({ file }, (progress) => this.tell(id, progress), abort.signal);
+      const outcome = await this.runner({ projectId, revision }, (progress) => this.tell(id, progress), abort.signal);
       if (!abort.signal.aborted) await whenFree(() => this.runs.finish(id, revision, outcome));
     } catch (error) {
       const why = troubleOf(error)?.error ?? (error instanceof Error ? error.message : String(error));

@@ -15,7 +15,7 @@ export const projectCard = z.strictObject({
 export type ProjectCard = z.infer<typeof projectCard>;
 
 /** Members in the small drawing: more cannot be told apart at its size. */
-const mostSegments = 320;
+const mostSegments = 250;
 const square = 1000;
 
 export function cardOf(model: Model): ProjectCard {
@@ -39,8 +39,9 @@ function planExtent(model: Model, axis: 0 | 1): number {
 function segmentsOf(model: Model): ProjectCard['segments'] {
   const project = ([x, y, z]: readonly number[]): [number, number] => [0.86 * x + 0.5 * y, -z + 0.24 * x - 0.36 * y];
   const members = Object.values(model.members);
-  const step = Math.max(1, Math.ceil(members.length / mostSegments));
-  const lines = members.filter((_, i) => i % step === 0).flatMap((member) => {
+  // of more, as many, spread over all
+  const share = Math.min(1, mostSegments / Math.max(1, members.length));
+  const lines = members.filter((_, i) => Math.floor((i + 1) * share) > Math.floor(i * share)).flatMap((member) => {
     const ends = memberEnds(model, member);
     return ends ? [{ id: member.id, from: project(ends.start.position), to: project(ends.end.position) }] : [];
   });

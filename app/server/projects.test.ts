@@ -139,7 +139,7 @@ test('a damaged project is a row that says so; the others are listed, in pages, 
   expect([whole, badCard, badSummary].map((id) => [rows[id].broken, rows[id].card?.members, rows[id].run])).toEqual(Array.from({ length: 3 }, () => [undefined, 4, null]));
   for (let i = 0; i < 40; i++) projects.create({ ...buildTernHide(), settings: { ...buildTernHide().settings, name: `Hide 100% ${i}` } }, 'Made');
   expect(projects.list.page({ page: 3 })).toMatchObject({ found: 45, pages: 3, page: 3, open: 45 });
-  expect(projects.list.page({ page: 3 }).rows).toHaveLength(5);
+  expect(projects.list.page({ page: 3 }).rows).toHaveLength(13);
   expect(projects.list.page({ find: '100% 1' }).found).toBe(11);
   expect(projects.list.page({ find: '%_' }).found).toBe(0);
   expect(projects.list.page({ page: 99 }).page).toBe(3);

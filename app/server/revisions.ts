@@ -49,7 +49,9 @@ interface Head {
 
 /** A model is stored whole after every so many revisions; between, edits are replayed. */
 const revisionsPerSnapshot = 50;
-const modelsKept = 8;
+/** Models kept in memory, the last used: so many, and so many records in all of them. */
+const modelsKept = 64;
+const recordsKept = 400_000;
 
 const selectHead = `
   SELECT variant.id AS variantId, variant.head_revision_id AS revisionId
@@ -164,6 +166,8 @@ export class Revisions {
       return { status: 'done', made: id, steps: [{ id, kind: change.kind, target: resolved.target, sentence: applied.sentence, at: row.at, window: maker.window, key: row.key, edits: resolved.act.edits }] };
     }).immediate();
     if (made && answer.status === 'done') {
+      // the one before it is asked for no more
+      this.models.delete(base);
       this.keep(made.head.revisionId, made.model);
       this.snapshotIfDue(made.head, made.model);
       this.tell(projectId, made.head.variantId, answer.steps);
@@ -233,7 +237,11 @@ export class Revisions {
 
   private modelAt({ variantId, revisionId }: Head): Model {
     const kept = this.models.get(revisionId);
-    if (kept) return kept;
+    if (kept) {
+      this.models.delete(revisionId);
+      this.models.set(revisionId, kept);
+      return kept;
+    }
     const snapshot = this.database.prepare(selectLastSnapshot).get(variantId, revisionId) as { revisionId: number; model: Buffer } | undefined;
     if (!snapshot) throw new BrokenLog('No stored model is left to begin from.');
     let model = unpack(snapshot.model);
@@ -247,10 +255,14 @@ export class Revisions {
   }
 
   private keep(revisionId: number, model: Model): void {
+    this.models.delete(revisionId);
     this.models.set(revisionId, model);
-    for (const oldest of this.models.keys()) {
-      if (this.models.size <= modelsKept) break;
+    let records = 0;
+    for (const one of this.models.values()) records += sizeOf(one);
+    for (const [oldest, one] of this.models) {
+      if (oldest === revisionId || (this.models.size <= modelsKept && records <= recordsKept)) break;
       this.models.delete(oldest);
+      records -= sizeOf(one);
     }
   }
 
@@ -275,6 +287,19 @@ export class Revisions {
       .catch(failed)
       .finally(() => this.beingPacked.delete(variantId));
   }
+}
+
+const sizes = new WeakMap<object, number>();
+
+/** Records of a model; tables never change, so each is counted once. */
+function sizeOf(model: Model): number {
+  let sum = 0;
+  for (const table of [model.nodes, model.members, model.loads]) {
+    let size = sizes.get(table);
+    if (size === undefined) sizes.set(table, (size = Object.keys(table).length));
+    sum += size;
+  }
+  return sum;
 }
 
 const now = () => new Date().toISOString();

@@ -3,10 +3,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { solutionOf, writeModelFile } from '~core/exchange';
+import { solutionOf } from '~core/exchange';
 import { modelDifferences } from '~core/model';
 import { buildTernHide } from '~demo/tern-hide';
-import solveJob from '../jobs/solve-job';
+import { solveModel } from '../jobs/solve-model';
 import { openDatabase } from './database';
 import { Jobs, type JobRunner } from './jobs';
 import { migrations } from './migrations';
@@ -96,9 +96,9 @@ test('a quantity is watched once, in every variant, until it is taken off', () =
 });
 
 describe('recorded runs', () => {
-  const inPlace: JobRunner = async (task, onProgress) => {
+  const inPlace: JobRunner = async (_task, onProgress) => {
     onProgress({ phase: 'solve', fraction: 0.5 });
-    return solveJob(task);
+    return solveModel(buildTernHide());
   };
   const settled = async (runs: RecordedRuns, id: string) => {
     for (let i = 0; i < 200 && runs.unfinished().length > 0; i++) await new Promise((resolve) => setTimeout(resolve, 5));
@@ -115,7 +115,7 @@ describe('recorded runs', () => {
     expect(run).toMatchObject({ id: number, name: 'As submitted', status: 'done', revision, number: 1, variantName: 'Main', madeBy: 'server', settings: { code: 'US codes' } });
     const outcome = runs.outcome(number)!;
     const solution = solutionOf(outcome.blocks.map(({ kind, id: caseId }) => ({ kind: kind as 'case', id: caseId, bytes: runs.block(number, kind, caseId)! })));
-    const expected = (await solveJob({ file: writeModelFile(buildTernHide()) })).blocks.map(({ kind, id: caseId, packed }) => ({ kind: kind as 'case', id: caseId, bytes: gunzipSync(packed) }));
+    const expected = (await solveModel(buildTernHide())).blocks.map(({ kind, id: caseId, packed }) => ({ kind: kind as 'case', id: caseId, bytes: gunzipSync(packed) }));
     expect(solution.cases.map((one) => [...one.displacements])).toEqual(solutionOf(expected).cases.map((one) => [...one.displacements]));
     expect(outcome.checks.length).toBe(Object.keys(buildTernHide().members).length);
   });
