@@ -44,7 +44,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
     <main className="error-page">
       <h1>{known ? wordsOf(error.data) || error.statusText : 'Something went wrong in Elbow.'}</h1>
-      <p className="secondary">{known && error.status === 404 ? 'It may have been mistyped, or it was never here.' : 'Nothing that was saved is lost. Load the page again; if it happens again, the server’s log says more.'}</p>
+      <p className="secondary">{known && error.status === 404 ? 'It may have been mistyped, or it was never here.' : known && [409, 503].includes(error.status) ? 'What is stored was left as it is.' : 'Nothing that was saved is lost. Load the page again; if it happens again, the server’s log says more.'}</p>
       <p style={{ marginTop: 12 }}>
         <a href="/">Go to the projects</a>
       </p>

@@ -5,10 +5,14 @@ import { inPlace, type Documents } from '../server/documents';
 import { Projects } from '../server/projects';
 import { largestBody } from '../server/requests';
 import { securityHeaders } from '../server/security-headers';
+import { action as archiveAction, loader as archiveOut } from './archive';
 import { action as importAction } from './import';
 import { loader as modelFile } from './model-file';
+import { action as projectsAction } from './projects';
 import { action as append, loader as since } from './revisions';
 import { action as keepRun } from './run';
+import { action as variantsAction } from './variants';
+import { action as watchesAction } from './watches';
 
 const held = globalThis as { elbowProjects?: Projects; elbowDocuments?: Documents };
 beforeEach(() => {
@@ -91,4 +95,26 @@ test('documents may load scripts only from this server or with the nonce, and no
   expect(policy).toContain("script-src 'self' 'nonce-abc'");
   expect(policy).not.toMatch(/https?:|\*/);
   expect(policy).toContain("object-src 'none'");
+});
+
+test('what is sent again under its key is answered again and not done again: projects, imports, archives, variants, watches', async () => {
+  const id = held.elbowProjects!.create(buildTernHide(), 'Made');
+  const [main] = held.elbowProjects!.variants.list(id);
+  const archive = (await (await archiveOut(get('http://127.0.0.1/', id) as never)).arrayBuffer()) as unknown as BodyInit;
+  const twice = async (route: (args: never) => Promise<Response>, body: BodyInit, key: string) => {
+    const answers = [];
+    for (let i = 0; i < 2; i++) answers.push(await (await route({ request: new Request('http://127.0.0.1/', { method: 'POST', body, headers: { 'Idempotency-Key': key } }), params: { projectId: id } } as never)).json());
+    return answers as [Record<string, unknown>, Record<string, unknown>];
+  };
+  for (const [route, body] of [
+    [projectsAction, JSON.stringify({ kind: 'create', name: 'New', units: 'si', code: 'us' })], [projectsAction, JSON.stringify({ kind: 'duplicate', id })], [importAction, writeModelFile(buildTernHide())], [archiveAction, archive],
+    [variantsAction, JSON.stringify({ kind: 'branch', from: main.id, name: 'Deeper' })], [watchesAction, JSON.stringify({ kind: 'add', watch: { kind: 'weight' } })],
+  ] as [(args: never) => Promise<Response>, BodyInit][]) {
+    const [first, second] = await twice(route, body, `key-number-${Math.random().toString(36).slice(2)}`);
+    expect(second).toEqual(first);
+  }
+  expect(held.elbowProjects!.list.page().found).toBe(5);
+  expect(held.elbowProjects!.variants.list(id)).toHaveLength(2);
+  expect(held.elbowProjects!.watches.list(id)).toHaveLength(1);
+  expect((await thrown(() => projectsAction({ request: new Request('http://127.0.0.1/', { method: 'POST', body: '{}', headers: { 'Idempotency-Key': 'a b' } }), params: {} } as never))).init.status).toBe(400);
 });

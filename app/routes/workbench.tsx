@@ -1,22 +1,27 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { data, useLoaderData, type ShouldRevalidateFunctionArgs } from 'react-router';
 import { guarded } from '../server/guarded';
-import { variantOr404 } from '../server/requests';
+import { projectOr404, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
+import { fetchModel } from '../state/server-door';
+import type { OpenedProject } from '../state/store';
 import { BrandMark } from '../theme/icons';
 import type { Route } from './+types/workbench';
 
 const Workbench = lazy(async () => ({ default: (await import('../workbench/workbench.client')).Workbench }));
 
-export const meta = ({ data: opened }: Route.MetaArgs) => [{ title: opened ? `${opened.model.settings.name} · Elbow` : 'Elbow' }];
+export const meta = ({ data: opened }: Route.MetaArgs) => [{ title: opened ? `${opened.name} · Elbow` : 'Elbow' }];
+
+/** A packed model larger than this is not put into the page but fetched, made by a thread of its own, bytes. */
+const largestInPage = 150e3;
 
 export const loader = guarded(({ request, params }: Route.LoaderArgs) => {
-  const binned = projects().isBinned(params.projectId);
-  if (binned === undefined) throw data(`There is no project “${params.projectId}”.`, { status: 404 });
-  if (binned) throw data('This project is in the bin. Restore it on the projects page to open it.', { status: 410 });
+  const { projectId } = params;
+  const name = projectOr404(projectId);
+  if (projects().isBinned(projectId)) throw data('This project is in the bin. Restore it on the projects page to open it.', { status: 410 });
   const { variants, watches, revisions } = projects();
-  const opened = revisions.open(params.projectId, variantOr404(request, params.projectId))!;
-  return { projectId: params.projectId, ...opened, variants: variants.list(params.projectId), watches: watches.list(params.projectId) };
+  const opened = revisions.openUpTo(projectId, variantOr404(request, projectId), largestInPage)!;
+  return { projectId, name, ...opened, variants: variants.list(projectId), watches: watches.list(projectId) };
 });
 
 /** The workbench follows its own edits; only another variant asks the loader again. */
@@ -24,20 +29,29 @@ export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFuncti
 
 export default function WorkbenchRoute() {
   const opened = useLoaderData<typeof loader>();
-  const project = useMemo(() => opened, [opened]);
-  const [mounted, setMounted] = useState(false);
-  useEffect(() => setMounted(true), []);
-  return mounted ? (
-    <Suspense fallback={<Opening name={opened.model.settings.name} />}>
+  const [project, setProject] = useState<OpenedProject | string>();
+  useEffect(() => {
+    const { model } = opened;
+    if (model !== null) {
+      setProject({ ...opened, model });
+      return;
+    }
+    let wanted = true;
+    void fetchModel(opened.projectId, opened.revision).then((answer) => wanted && setProject(answer.ok ? { ...opened, model: answer.value } : answer.error));
+    return () => {
+      wanted = false;
+    };
+  }, [opened]);
+  if (typeof project !== 'object') return <Opening name={opened.name} {...(project === undefined ? {} : { error: project })} />;
+  return (
+    <Suspense fallback={<Opening name={opened.name} />}>
       <Workbench opened={project} />
     </Suspense>
-  ) : (
-    <Opening name={opened.model.settings.name} />
   );
 }
 
 /** What is seen until the workbench's code has come. */
-function Opening({ name }: { name: string }) {
+function Opening({ name, error }: { name: string; error?: string }) {
   return (
     <div className="workbench">
       <header className="top-bar">
@@ -46,8 +60,8 @@ function Opening({ name }: { name: string }) {
         </span>
         <span className="divider" />
         <h1 className="title">{name}</h1>
-        <span className="caption" role="status">
-          opening …
+        <span className={error === undefined ? 'caption' : 'over'} role="status">
+          {error === undefined ? 'opening …' : `It cannot be opened. ${error} Load the page again.`}
         </span>
       </header>
       <main className="stagearea graph-paper" />

@@ -63,6 +63,7 @@ const selectLastSnapshot = `
   SELECT snapshot.revision_id AS revisionId, snapshot.model AS model
   FROM snapshot JOIN revision ON revision.id = snapshot.revision_id
   WHERE revision.variant_id = ? AND revision.id <= ? ORDER BY revision.id DESC LIMIT 1`;
+const selectSnapshotSize = 'SELECT length(model) AS size FROM snapshot JOIN revision ON revision.id = snapshot.revision_id WHERE revision.variant_id = ? AND revision.id <= ? ORDER BY revision.id DESC LIMIT 1';
 const selectEditsBetween = 'SELECT edits FROM revision WHERE variant_id = ? AND id > ? AND id <= ? ORDER BY id';
 const selectHistory = 'SELECT id, kind, target_id AS target, sentence, at, window_id AS window FROM revision WHERE variant_id = ? ORDER BY id';
 const selectStepsSince = 'SELECT id, kind, target_id AS target, sentence, at, window_id AS window, act_key AS key, edits FROM revision WHERE variant_id = ? AND id > ? ORDER BY id';
@@ -119,6 +120,14 @@ export class Revisions {
     if (!head) return undefined;
     const history = this.database.prepare(selectHistory).all(head.variantId) as RevisionEntry[];
     return { variantId: head.variantId, revision: head.revisionId, model: this.modelAt(head), history };
+  }
+
+  /** As `open`, without a model whose last snapshot is larger than so many bytes: its reader asks for it apart. */
+  openUpTo(projectId: string, variantId: number | undefined, largest: number): { variantId: number; revision: number; model: Model | null; history: RevisionEntry[] } | undefined {
+    const head = this.head(projectId, variantId);
+    const size = head && (this.database.prepare(selectSnapshotSize).get(head.variantId, head.revisionId) as { size: number } | undefined)?.size;
+    if (!head || size === undefined || size <= largest) return this.open(projectId, variantId);
+    return { variantId: head.variantId, revision: head.revisionId, model: null, history: this.database.prepare(selectHistory).all(head.variantId) as RevisionEntry[] };
   }
 
   /** The model as it stood at any revision of the project. */

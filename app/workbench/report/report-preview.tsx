@@ -20,12 +20,15 @@ export function ReportPreview() {
   const [report, setReport] = useState<Report | string>();
   useEffect(() => {
     if (!saved) return;
+    // a report nobody waits for any more is not made to its end
+    const abort = new AbortController();
     let wanted = true;
     setReport(undefined);
     const address = reportAddress(projectId, variantId, composition, sheetMembers(api.getState()), 'json');
-    void fetch(address).then(async (answer) => (answer.ok ? ((await answer.json()) as Report) : await answer.text()), () => 'The server cannot be reached.').then((found) => wanted && setReport(found));
+    void fetch(address, { signal: abort.signal }).then(async (answer) => (answer.ok ? ((await answer.json()) as Report) : refusalOf(await answer.text())), () => 'The server cannot be reached.').then((found) => wanted && setReport(found));
     return () => {
       wanted = false;
+      abort.abort();
     };
   }, [api, projectId, variantId, composition, revision, saved]);
   return (
@@ -47,6 +50,15 @@ export function ReportPreview() {
       )}
     </WidePage>
   );
+}
+
+/** What a refusal says. */
+function refusalOf(text: string): string {
+  try {
+    return (JSON.parse(text) as { error?: string }).error ?? text;
+  } catch {
+    return text;
+  }
 }
 
 function BlockView({ block }: { block: Block }) {
