@@ -4,5 +4,5 @@ import { ensureBuild, ensurePackages, run } from './ensure.mjs';
 ensurePackages();
 ensureBuild();
 run('node_modules/.bin/tsx', ['demo/fill.ts']);
-console.log(`Elbow starts at http://${process.env.HOST ?? '127.0.0.1'}:${process.env.PORT ?? '4870'} – stop it with Ctrl C.`);
+console.log('Elbow starts; stop it with Ctrl C.');
 await import('./serve.mjs');
