@@ -51,7 +51,7 @@ test('columns that are not checked say why, and can be selected together', async
 
 test('a Eurocode project combines by EN 1990 and says plainly that its checks are not there', async () => {
   await page.getByRole('button', { name: 'Duplicate Tern Hide' }).click();
-  await page.getByRole('link', { name: 'Tern Hide, copy' }).click();
+  await page.getByRole('link', { name: 'Tern Hide, copy', exact: true }).click();
   await solved(page);
   await stage('Analysis');
   await details().getByText('Eurocode', { exact: true }).click();

@@ -145,7 +145,7 @@ test('undo and redo work across a reload, and a killed server loses no edit', as
   await cell('m1').first().waitFor();
 });
 
-test('of two windows on one project, the second to edit is told and its edit carried over', async () => {
+test('of two windows on one project, each is told what the other adds, and both keep it', async () => {
   await newProject('Two Windows');
   const other = await page.context().newPage();
   await other.goto(page.url());
@@ -156,14 +156,15 @@ test('of two windows on one project, the second to edit is told and its edit car
     await window.getByLabel(`Name of storey ${label}`, { exact: true }).waitFor();
     await window.getByText('saved').first().waitFor();
   };
+  await other.getByText(/rev \d+, saved/).waitFor();
+  const told = other.getByText(/changed this project:/).waitFor();
   await add(page, 'Hall', '4');
+  await told;
   await add(other, 'Loft', '7.5');
-  await other.getByText(/changed in another window/).waitFor();
   await other.getByLabel('Name of storey Hall', { exact: true }).waitFor();
   await page.reload();
   await page.getByLabel('Name of storey Hall', { exact: true }).waitFor();
   await page.getByLabel('Name of storey Loft', { exact: true }).waitFor();
-  // a 409 is how the server says so, and Chromium reports it in the console of the other window only
   await other.close();
 });
 
@@ -203,17 +204,17 @@ test('bad files are refused with reasons; unknown projects have a page that says
 
 test('projects are renamed, duplicated, binned and restored', async () => {
   await page.getByRole('button', { name: 'Duplicate Tern Hide' }).click();
-  await page.getByRole('link', { name: 'Tern Hide, copy' }).waitFor();
+  await page.getByRole('link', { name: 'Tern Hide, copy', exact: true }).waitFor();
   await page.getByRole('button', { name: 'Rename Tern Hide, copy' }).click();
   await page.getByLabel('New name').fill('Curlew Hide');
   await page.getByLabel('New name').press('Enter');
-  await page.getByRole('link', { name: 'Curlew Hide' }).waitFor();
+  await page.getByRole('link', { name: 'Curlew Hide', exact: true }).waitFor();
   await page.getByRole('button', { name: 'Bin Curlew Hide' }).click();
-  await page.getByRole('link', { name: 'Curlew Hide' }).waitFor({ state: 'detached' });
+  await page.getByRole('link', { name: 'Curlew Hide', exact: true }).waitFor({ state: 'detached' });
   await page.getByRole('button', { name: /^Bin, 1/ }).click();
   await page.getByRole('button', { name: 'Restore' }).click();
   await page.getByRole('button', { name: 'Back to the projects' }).click();
-  await page.getByRole('link', { name: 'Curlew Hide' }).waitFor();
+  await page.getByRole('link', { name: 'Curlew Hide', exact: true }).waitFor();
 });
 
 test('members are selected by window, drawn between snapped points, isolated and deleted on the canvas', async () => {
