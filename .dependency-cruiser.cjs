@@ -37,7 +37,7 @@ module.exports = {
     { name: 'app-uses-doors', severity: 'error', from: { path: '^(app|cli|demo|bench)/', ...notTests }, to: { path: '^core/', pathNot: '^core/[^/]+/index\\.ts$' } },
     { name: 'core-knows-no-app', severity: 'error', from: { path: '^core/', ...notTests }, to: { path: '^(app|cli|demo|bench|e2e)/' } },
     { name: 'core-is-pure', comment: 'no React, no Node, no database in core; zod describes the model', severity: 'error', from: { path: '^core/', ...notTests }, to: { dependencyTypes: ['core', 'npm', 'npm-dev'], pathNot: 'node_modules/zod' } },
-    { name: 'client-knows-no-server', comment: 'only routes, other server files and tests import the server; types may be', severity: 'error', from: { path: '^app/(home|state|theme|workbench|workers)/', ...notTests }, to: { path: '^app/server/', dependencyTypesNot: ['type-only'] } },
+    { name: 'client-knows-no-server', comment: 'only routes, other server files and tests import the server; types may be', severity: 'error', from: { path: '^app/(home|making|state|theme|workbench|workers)/', ...notTests }, to: { path: '^app/server/', dependencyTypesNot: ['type-only'] } },
     { name: 'not-to-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '^\\./\\+types' } },
   ],
   options: { doNotFollow: { path: 'node_modules' }, exclude: { path: '\\.react-router/' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'node', 'default'] } },

@@ -7,6 +7,7 @@ import './theme/app.css';
 import type { Route } from './+types/root';
 import { NonceContext } from './theme/nonce';
 import { useContext } from 'react';
+import { InTheMaking } from './making/in-the-making';
 import { antdTheme } from './theme/antd-theme';
 
 export function Layout({ children }: { children: ReactNode }) {
@@ -34,6 +35,7 @@ export default function Root() {
     <ConfigProvider theme={antdTheme} wave={{ disabled: true }} button={{ autoInsertSpace: false }}>
       <AntApp>
         <Outlet />
+        <InTheMaking />
       </AntApp>
     </ConfigProvider>
   );

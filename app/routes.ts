@@ -6,6 +6,7 @@ export default [
   route('archive', 'routes/archive.ts', { id: 'archive-in' }),
   route('archive.zip', 'routes/archive.ts', { id: 'archive-of-all' }),
   route('import', 'routes/import.ts'),
+  route('making/:key', 'routes/making.ts'),
   route('projects', 'routes/projects.ts'),
   route('projects/:projectId', 'routes/workbench.tsx'),
   route('projects/:projectId/revisions', 'routes/revisions.ts'),

@@ -4,8 +4,9 @@ import { inBrowser, type Started } from './in-browser';
 
 let page: Started['page'];
 let app: Started['app'];
+let complaints: Started['complaints'];
 inBrowser(true, (started) => {
-  ({ page, app } = started);
+  ({ page, app, complaints } = started);
 });
 
 /** Opens Tern Hide, at the settings of the project, in a window of its own; what its console says is not looked at: some of it is what the test asks for. */
@@ -83,6 +84,35 @@ test('what could not be sent says so, waits in the browser after its tab was clo
   expect(await stored()).toBe(430);
   await next.close();
   await after.close();
+});
+
+test('a document in the making says how far it is and can be cancelled; one refused says why', async () => {
+  // the server takes its time
+  let asked = 0;
+  await page.route('**/archive.zip', async (route) => {
+    asked++;
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    await route.continue().catch(() => undefined);
+  });
+  await page.route('**/making/*', (route) => route.fulfill({ json: { phase: 'project 2 of 2' } }));
+  let saved = 0;
+  page.on('download', () => saved++);
+  const link = page.getByRole('link', { name: 'Archive of all projects' });
+  const card = page.getByRole('region', { name: 'Documents in the making' });
+  await link.click();
+  await card.getByText('project 2 of 2').waitFor();
+  await card.getByRole('button', { name: 'Cancel: Archive of all projects' }).click();
+  await card.waitFor({ state: 'detached' });
+  await page.waitForTimeout(3500);
+  expect([asked, saved]).toEqual([1, 0]);
+  await page.unroute('**/archive.zip');
+  await page.route('**/archive.zip', (route) => route.fulfill({ status: 429, json: { error: 'The server has more documents to make already than it can.' } }));
+  await link.click();
+  await card.getByRole('alert').getByText('more documents to make already', { exact: false }).waitFor();
+  await card.getByRole('button', { name: 'Close: Archive of all projects' }).click();
+  await card.waitFor({ state: 'detached' });
+  // the browser says on its console what was refused
+  expect(complaints.splice(0)).toEqual([expect.stringContaining('429')]);
 });
 
 test('an archive goes out and comes in from the home page; a project in the bin is deleted for good', async () => {

@@ -1,6 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { useNavigate, useRevalidator } from 'react-router';
+import { withProgress } from '../making/making';
 import { sendOnce } from '../state/send-once';
 import { changeProject } from './change-project';
 
@@ -99,14 +100,16 @@ async function takeFile(file: File): Promise<string | string[]> {
   const most = archive ? largestArchive : largestFile;
   if (file.size > most) return [`The file has ${Math.round(file.size / 1e6)} MB; at most ${most / 1e6} MB can be taken in. Use the command line for larger ones.`];
   try {
-    const response = archive ? await sendOnce('/archive', 'application/zip', file) : await sendOnce('/import', 'application/json', await file.text());
+    const body = archive ? file : await file.text();
+    const response = await withProgress(`Taking in ${file.name}`, (headers, signal) => (archive ? sendOnce('/archive', 'application/zip', body, { headers, signal }) : sendOnce('/import', 'application/json', body, { headers, signal })));
     const text = await response.text();
     const answer = readAnswer(text);
     if (answer?.problems !== undefined) return answer.problems;
     if (!response.ok) return [(answer?.error ?? text) || `The server answered ${response.status}.`];
     const id = answer?.id ?? (answer?.ids?.length === 1 ? answer.ids[0] : undefined);
     return id === undefined ? '/' : `/projects/${id}`;
-  } catch {
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') return ['It was cancelled.'];
     return ['The server cannot be reached. Is it still running?'];
   }
 }

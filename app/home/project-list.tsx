@@ -5,6 +5,7 @@ import { count, formatValue, unitLabel } from '~core/units';
 import type { ProjectRow } from '../server/project-list';
 import { FindingMark } from '../theme/icons';
 import { UtilisationBar } from '../theme/utilisation-bar';
+import { DocumentLink } from '../making/document-link';
 import { changeProject, type ProjectChange } from './change-project';
 import { ModelOutline } from './model-outline';
 
@@ -126,9 +127,9 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
               </Button>
             </>
           )}
-          <Button size="small" type="text" href={`/projects/${row.id}/archive.zip`} aria-label={`Archive ${row.name}`} title="A file with its history, variants, watches, kept runs and accepted findings">
+          <DocumentLink of={`Archive of ${row.name}`} size="small" type="text" href={`/projects/${row.id}/archive.zip`} aria-label={`Archive ${row.name}`} title="A file with its history, variants, watches, kept runs and accepted findings">
             {row.broken === undefined ? 'Archive' : 'Export what can be read'}
-          </Button>
+          </DocumentLink>
         </div>
         {error !== '' && (
           <p className="field-error" role="alert">

@@ -26,12 +26,13 @@ type Makers = { readonly [K in DocumentKind]: (database: Database, task: TaskOf<
 const makers: Makers = {
   model: (database, { projectId, revision }) => Buffer.from(writeModelFile(modelAt(database, projectId, revision))),
   report: (database, { projectId, revision, choice, name, ending }, tell) => makeReport(String(revision), modelAt(database, projectId, revision), choice, name, ending, tell),
-  import: (_, { text }) => {
+  import: (_, { text }, tell) => {
+    tell('reading the model');
     const read = readModelFile(new TextDecoder().decode(text));
     return read.ok ? { ok: true, model: { name: read.model.settings.name, packed: gzipSync(writeModelFile(read.model)), card: cardOf(read.model) } } : read;
   },
-  archive: (database, { projectIds }) => writeArchive(database, projectIds),
-  readArchive: (_, { bytes }) => readArchive(bytes),
+  archive: (database, { projectIds }, tell) => writeArchive(database, projectIds, tell),
+  readArchive: (_, { bytes }, tell) => readArchive(bytes, tell),
 };
 
 function modelAt(database: Database, projectId: string, revision: number) {

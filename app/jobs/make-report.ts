@@ -16,12 +16,12 @@ let last: { readonly model: string; readonly solution: Solution | undefined; rea
  */
 export async function makeReport(key: string, model: Model, choice: ReportChoice, revision: string, ending: ReportEnding, tell: (phase: string) => void): Promise<MadeReport> {
   if (last?.model !== key) {
-    tell('solving');
+    tell('solving the model');
     const { solution, findings } = withUnits(model.settings.ownUnits, () => solveNow(model));
     last = { model: key, solution, findings };
   }
   const { solution, findings } = last;
-  tell('composing');
+  tell(ending === 'pdf' ? 'writing its pages' : ending === 'xlsx' ? 'filling its tables' : 'composing its chapters');
   if (ending === 'pdf') {
     const { reportPdf } = await import('../server/report-pdf');
     return { ok: true, bytes: await reportPdf(model, solution, findings, choice, revision) };

@@ -25,17 +25,18 @@ const revisionsPerSnapshot = 50;
 
 class Unreadable extends Error {}
 
-/** Reads an archive: every part is checked and every log replayed; it is taken in whole or not at all. */
-export function readArchive(bytes: Uint8Array): ReadArchive {
+/** Reads an archive: every part is checked and every log replayed; it is taken in whole or not at all. @param tell told which project is being read */
+export function readArchive(bytes: Uint8Array, tell: (phase: string) => void = () => undefined): ReadArchive {
   try {
-    return { ok: true, projects: read(bytes) };
+    return { ok: true, projects: read(bytes, tell) };
   } catch (error) {
     if (error instanceof Unreadable) return { ok: false, problems: [error.message] };
     throw error;
   }
 }
 
-function read(bytes: Uint8Array): PreparedProject[] {
+function read(bytes: Uint8Array, tell: (phase: string) => void): PreparedProject[] {
+  tell('unpacking');
   let size = 0;
   let files: Record<string, Uint8Array>;
   try {
@@ -58,7 +59,10 @@ function read(bytes: Uint8Array): PreparedProject[] {
   if (!Object.hasOwn(files, 'elbow-archive.json')) throw new Unreadable('This zip file is not an Elbow archive: it has no part elbow-archive.json.');
   const head = parse(strFromU8(file('elbow-archive.json')), z.looseObject({ format: z.literal(archiveFormat), version: z.number() }), 'elbow-archive.json');
   if (head.version !== archiveVersion) throw new Unreadable(`The archive is of version ${head.version}; this Elbow reads version ${archiveVersion}.`);
-  return parsed('elbow-archive.json', manifest).projects.map(({ folder }) => prepare(folder, parsed(`${folder}/project.json`, archivedProject), file));
+  return parsed('elbow-archive.json', manifest).projects.map(({ folder }, i, all) => {
+    tell(`project ${i + 1} of ${all.length}`);
+    return prepare(folder, parsed(`${folder}/project.json`, archivedProject), file);
+  });
 }
 
 function parse<T extends z.ZodType>(text: string, schema: T, place: string): z.output<T> {

@@ -36,18 +36,21 @@ const packed = { level: 6 as const, mtime: noTime };
 /**
  * Writes projects with all they have as a zip. What is damaged is left out and said, so that the rest can be had.
  * @param projectIds in the order they shall stand
+ * @param tell       told which project is being written
  */
-export function writeArchive(database: Database, projectIds: readonly string[]): Uint8Array {
+export function writeArchive(database: Database, projectIds: readonly string[], tell: (phase: string) => void = () => undefined): Uint8Array {
   const files: Zippable = {};
   const listed: { folder: string; name: string }[] = [];
   // one moment for all parts, whatever is written meanwhile
   database.transaction(() => {
     projectIds.forEach((id, i) => {
+      tell(`project ${i + 1} of ${projectIds.length}`);
       const folder = `projects/${i + 1}`;
       const name = writeProject(database, id, folder, files);
       if (name !== undefined) listed.push({ folder, name });
     });
   }).deferred();
+  tell('packing');
   return zipSync({ 'elbow-archive.json': [strToU8(JSON.stringify({ format: archiveFormat, version: archiveVersion, projects: listed }, null, 1)), packed], ...files });
 }
 

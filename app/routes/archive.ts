@@ -1,5 +1,5 @@
-import { documents } from '../server/documents';
 import { guarded } from '../server/guarded';
+import { madeFor } from '../server/made-for';
 import { keyOf, projectOr404, readBytes } from '../server/requests';
 import { projects } from '../server/services';
 import { whenFree } from '../server/storage-trouble';
@@ -12,7 +12,7 @@ const largestArchive = 500e6;
 export const loader = guarded(async ({ request, params }: Route.LoaderArgs) => {
   const { projectId } = params as { projectId?: string };
   const name = projectId === undefined ? 'All projects' : projectOr404(projectId);
-  const bytes = await documents('archive', { projectIds: projectId === undefined ? projects().ids() : [projectId] }, request.signal);
+  const bytes = await madeFor(request, 'archive', { projectIds: projectId === undefined ? projects().ids() : [projectId] });
   return new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { 'Content-Type': 'application/zip', 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name.replace(/[^\p{L}\p{N} ,.-]/gu, '_'))}.elbow.zip` } });
 });
 
@@ -20,7 +20,7 @@ export const loader = guarded(async ({ request, params }: Route.LoaderArgs) => {
 export const action = guarded(async ({ request }: Route.ActionArgs) => {
   const key = keyOf(request);
   const bytes = await readBytes(request, largestArchive, 'The archive is');
-  const read = await documents('readArchive', { bytes }, request.signal);
+  const read = await madeFor(request, 'readArchive', { bytes });
   if (!read.ok) return Response.json({ problems: read.problems }, { status: 422 });
   const { answer } = await whenFree(() => projects().answered.once('archive', key, () => ({ ids: projects().takeIn(read.projects) })));
   return Response.json(answer);

@@ -5,6 +5,7 @@ import { count } from '~core/units';
 import { guarded } from '../server/guarded';
 import { listQuestion, type ListQuestion } from '../server/project-list';
 import { rowsPerPage } from '../home/rows-per-page';
+import { DocumentLink } from '../making/document-link';
 import { projects } from '../server/services';
 import { BrandMark } from '../theme/icons';
 import { NewProject } from '../home/new-project';
@@ -82,9 +83,9 @@ export default function Home() {
         <aside className="home-side">
           <NewProject />
           <section className="card">
-            <Button block href="/archive.zip" disabled={open + binned === 0}>
+            <DocumentLink of="Archive of all projects" block href="/archive.zip" disabled={open + binned === 0}>
               Archive of all projects
-            </Button>
+            </DocumentLink>
             <p className="caption" style={{ marginTop: 8 }}>
               One file with every project, its history, variants and kept runs; it can be taken in again here, on any Elbow.
             </p>

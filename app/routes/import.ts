@@ -1,5 +1,5 @@
-import { documents } from '../server/documents';
 import { guarded } from '../server/guarded';
+import { madeFor } from '../server/made-for';
 import { keyOf, largestBody, readBytes } from '../server/requests';
 import { projects } from '../server/services';
 import { whenFree } from '../server/storage-trouble';
@@ -9,7 +9,7 @@ import type { Route } from './+types/import';
 export const action = guarded(async ({ request }: Route.ActionArgs) => {
   const key = keyOf(request);
   const text = await readBytes(request, largestBody, 'The file is');
-  const read = await documents('import', { text }, request.signal);
+  const read = await madeFor(request, 'import', { text });
   if (!read.ok) return Response.json({ problems: read.problems }, { status: 422 });
   const { answer } = await whenFree(() => projects().answered.once('import', key, () => ({ id: projects().createPacked(read.model, 'Imported from a file') })));
   return Response.json(answer);

@@ -1,8 +1,8 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import { reportChapters, reportChoice, type ReportChoice } from '~core/report';
-import { documents } from '../server/documents';
 import { guarded } from '../server/guarded';
+import { madeFor } from '../server/made-for';
 import { projectOr404, revisionOr404, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
 import type { Route } from './+types/report';
@@ -40,7 +40,7 @@ export const loader = guarded(async ({ request, params }: Route.LoaderArgs) => {
   const [own] = all.filter((one) => one.id === variantId);
   const name = all.length > 1 ? `${own.name}, revision ${own.revisions}` : `Revision ${own.revisions}`;
   const ending = new URL(request.url).pathname.split('.').at(-1) as keyof typeof types;
-  const made = await documents('report', { projectId, revision, choice, name, ending }, request.signal);
+  const made = await madeFor(request, 'report', { projectId, revision, choice, name, ending });
   if (!made.ok) throw data(made.error, { status: 409 });
   const disposition: Record<string, string> = ending === 'json' ? {} : { 'Content-Disposition': `${ending === 'pdf' ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(title)}.${ending}` };
   return new Response(made.bytes as Uint8Array<ArrayBuffer>, { headers: { 'Content-Type': types[ending], ...disposition } });

@@ -1,5 +1,8 @@
 import { jest } from '@jest/globals';
 import type { Database, Statement } from 'better-sqlite3';
+import { closeSync, mkdirSync, mkdtempSync, openSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Act } from '~core/model';
 import { buildTernHide } from '~demo/tern-hide';
 import { openDatabase } from './database';
@@ -165,4 +168,67 @@ test('a disk that is really full refuses the edit and keeps what there was; with
   database.pragma('max_page_count = 1000000');
   expect(edit().status).toBe('done');
   expect(Object.keys(projects.revisions.open(id)!.model.nodes)).toHaveLength(3005);
+});
+
+describe('a database file that was damaged', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'elbow-damaged-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const path = join(folder, 'elbow.sqlite');
+  const made = () => {
+    rmSync(folder, { recursive: true });
+    mkdirSync(folder);
+    const database = openDatabase(path);
+    const projects = new Projects(database);
+    const id = projects.create(buildTernHide(), 'Made');
+    projects.revisions.append(id, projects.revisions.head(id)!.revisionId, { kind: 'edit', act: move(1) });
+    const { model } = projects.revisions.open(id)!;
+    database.close();
+    return { id, model, size: statSync(path).size };
+  };
+  /** what each way in answers of the damage */
+  const asked = ({ id, model }: Pick<ReturnType<typeof made>, 'id' | 'model'>): (string | undefined)[] => {
+    const answers: (string | undefined)[] = [];
+    const ask = (work: (projects: Projects) => unknown) => {
+      let database: Database | undefined;
+      try {
+        database = openDatabase(path);
+        work(new Projects(database));
+        answers.push(undefined);
+      } catch (error) {
+        answers.push(troubleOf(error)?.trouble ?? String(error));
+      } finally {
+        database?.close();
+      }
+    };
+    ask((projects) => projects.list.page());
+    ask((projects) => {
+      const read = projects.revisions.open(id);
+      // nothing is read, or what was stored
+      if (read) expect(read.model).toEqual(model);
+    });
+    ask((projects) => projects.create(buildTernHide(), 'Made'));
+    return answers;
+  };
+
+  test('its beginning overwritten: every way in says so, and nothing is written to it', () => {
+    const stored = made();
+    const file = openSync(path, 'r+');
+    writeSync(file, Buffer.alloc(100, 0x5a), 0, 100, 0);
+    closeSync(file);
+    const before = readFileSync(path);
+    expect(asked(stored)).toEqual(['damaged', 'damaged', 'damaged']);
+    expect(readFileSync(path).equals(before)).toBe(true);
+  });
+
+  test('any page overwritten: what is read is right, or it is said to be damaged; never a stack, never other data', () => {
+    const { size } = made();
+    for (let page = 1; page < size / 4096; page++) {
+      const stored = made();
+      const file = openSync(path, 'r+');
+      writeSync(file, Buffer.alloc(4096, 0x5a), 0, 4096, 4096 * page);
+      closeSync(file);
+      const answers = asked(stored);
+      expect(answers.filter((answer) => answer !== undefined && answer !== 'damaged' && answer !== 'broken-project')).toEqual([]);
+    }
+  });
 });

@@ -18,15 +18,22 @@ const keyPattern = /^[\w-]{8,80}$/;
 
 /** The key a client gave its act, by which the act is known when it is sent again. @throws a 400 response for one that cannot be a key */
 export function keyOf(request: Request): string | undefined {
-  const key = request.headers.get('Idempotency-Key') ?? undefined;
-  if (key !== undefined && !keyPattern.test(key)) throw data('The Idempotency-Key of a request has 8 to 80 letters, digits, - or _.', { status: 400 });
-  return key;
+  return namedBy(request, 'Idempotency-Key');
 }
+
+/** The name a header gives an act, a window or a document in the making. @throws a 400 response for one that cannot be a name */
+export function namedBy(request: Request, header: 'Idempotency-Key' | 'Elbow-Window' | 'Elbow-Making'): string | undefined {
+  const name = request.headers.get(header) || undefined;
+  if (name !== undefined && !keyPattern.test(name)) throw data(`The ${header} of a request has 8 to 80 letters, digits, - or _.`, { status: 400 });
+  return name;
+}
+
+/** The window that asks; empty for a caller without one. */
+export const windowOf = (request: Request): string => namedBy(request, 'Elbow-Window') ?? '';
 
 /** Who makes an edit: the window that sent it, and which others are open. */
 export function makerOf(request: Request, variant: number | undefined): Maker {
-  const window = request.headers.get('Elbow-Window') ?? '';
-  if (window !== '' && !keyPattern.test(window)) throw data('The Elbow-Window of a request has 8 to 80 letters, digits, - or _.', { status: 400 });
+  const window = windowOf(request);
   return { key: keyOf(request), window, author: 'you', others: variant === undefined ? new Set() : windows().others(variant, window) };
 }
 

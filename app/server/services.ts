@@ -2,12 +2,13 @@ import { backupIfDue, nightlySettings, type BackupOutcome } from './backup';
 import { closeDatabase, database, databasePath } from './database';
 import { closePools } from './pools';
 import { Jobs } from './jobs';
+import { Makings } from './makings';
 import { Projects } from './projects';
 import { troubleOf } from './storage-trouble';
 import { RecordedRuns } from './recorded-runs';
 import { Windows } from './windows';
 
-const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs; elbowWindows?: Windows; elbowBackups?: ReturnType<typeof setInterval>; elbowBackup?: BackupOutcome & { readonly at: string } };
+const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs; elbowWindows?: Windows; elbowMakings?: Makings; elbowBackups?: ReturnType<typeof setInterval>; elbowBackup?: BackupOutcome & { readonly at: string } };
 
 /** The server's projects, made on first use. */
 export function projects(): Projects {
@@ -31,6 +32,11 @@ export function jobs(): Jobs {
 /** Which browser windows have which variant open. */
 export function windows(): Windows {
   return (held.elbowWindows ??= new Windows());
+}
+
+/** Documents being made, and for whom. */
+export function makings(): Makings {
+  return (held.elbowMakings ??= new Makings());
 }
 
 /** Begins what does not wait for a request: runs that an earlier server left are taken up. */

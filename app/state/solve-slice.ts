@@ -10,7 +10,11 @@ import type { DiagramDrawing } from '../workbench/canvas/diagrams';
 import type { Drawn, Quantity } from './drawn';
 import type { SolverDoor } from '../workers/solver.worker';
 import { sendRun } from './server-door';
+import { Silence } from './silence';
 import type { Slice } from './store';
+
+/** A solver that works and says nothing for so long, ms, hangs. */
+const longestSilence = 120_000;
 
 /** A solution with the model it belongs to, which may be a step behind the one on screen. */
 export interface Solved {
@@ -50,11 +54,36 @@ export interface SolveSlice {
 }
 
 export const solveSlice: Slice<SolveSlice> = (set, get) => {
-  let door: comlink.Remote<SolverDoor> | undefined;
+  let solver: { readonly door: comlink.Remote<SolverDoor>; readonly worker: Worker; /** holds a model, to which edits can be made */ loaded: boolean } | undefined;
   /** models on their way, by version, so that a solution finds its own */
   const sent = new Map<number, Model>();
 
+  const fail = (error: string): void => {
+    silence.end();
+    // what was shown belongs to another model
+    set({ solveStatus: 'failed', solveError: error, solved: undefined, checks: new Map(), analyses: new Map() });
+  };
+
+  const open = (): void => {
+    const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver' });
+    // a worker that runs out of memory is ended by the browser
+    worker.addEventListener('error', (event) => replace(`It was ended by the browser${event.message ? `: ${event.message}` : ', which it does when there is not enough memory.'}`));
+    const door = comlink.wrap<SolverDoor>(worker);
+    solver = { door, worker, loaded: false };
+    void door.listen(comlink.proxy(hear));
+  };
+
+  /** Ends a solver that no longer works and begins another, which waits for the next edit. */
+  const replace = (reason: string): void => {
+    solver?.worker.terminate();
+    open();
+    fail(reason);
+  };
+
+  const silence = new Silence(longestSilence, () => replace(`It said nothing for ${longestSilence / 60_000} minutes and was ended. The model may be too large for this machine, or hold a number far from the others.`));
+
   const hear = (message: SolverMessage): void => {
+    silence.heard();
     if (message.version !== get().version) return; // of an older model
     switch (message.kind) {
       case 'progress':
@@ -71,7 +100,10 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
           solveStatus: solution ? 'checking' : 'stopped',
           ...(solution ? {} : { checks: new Map() }),
         });
-        if (!solution) report();
+        if (!solution) {
+          silence.end();
+          report();
+        }
         break;
       }
       case 'found':
@@ -79,6 +111,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
         break;
       case 'checked':
         set({ checks: new Map(message.rows.map((row) => [row.memberId, row])), seconds: { ...get().seconds, check: message.seconds }, solveStatus: 'done' });
+        silence.end();
         report();
         break;
       case 'analysing':
@@ -86,9 +119,10 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
         break;
       case 'analysed':
         set({ analyses: new Map(get().analyses).set(message.outcome.id, { fraction: 1, outcome: message.outcome }) });
+        if (get().solveStatus === 'done') silence.end();
         break;
       case 'failed':
-        set({ solveStatus: 'failed', solveError: message.error });
+        fail(message.error);
     }
   };
 
@@ -122,6 +156,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
   const begin = (): number => {
     const version = get().version + 1;
     sent.set(version, get().model);
+    silence.begin();
     set({ version, solveStatus: 'solving', progress: { phase: '', fraction: 0 }, solveError: '', analyses: new Map() });
     return version;
   };
@@ -137,33 +172,36 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     solveError: '',
     analyses: new Map(),
     startSolver() {
-      const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver' });
-      door = comlink.wrap<SolverDoor>(worker);
-      void door.listen(comlink.proxy(hear));
+      open();
       get().restartSolver();
       return () => {
-        door = undefined;
-        worker.terminate();
+        silence.end();
+        solver?.worker.terminate();
+        solver = undefined;
       };
     },
     restartSolver() {
-      if (door) void door.load(get().model, begin());
+      if (!solver) return;
+      solver.loaded = true;
+      void solver.door.load(get().model, begin());
     },
     editSolver(act) {
-      if (door) void door.edit(act, begin());
+      if (solver?.loaded) void solver.door.edit(act, begin());
+      else get().restartSolver();
     },
     runAnalysis(id) {
-      if (!door) return;
+      if (!solver) return;
       set({ analyses: new Map(get().analyses).set(id, { fraction: 0 }) });
-      void door.analyse(id);
+      silence.begin();
+      void solver.door.analyse(id);
     },
-    sheetIndex: async (memberId) => door?.index(memberId),
-    sheet: async (memberId, checkId) => door?.sheet(memberId, checkId),
-    why: async (node, direction, shown) => door?.why(node, direction, shown),
-    plausibility: async () => door?.plausibility(),
-    centres: async () => door?.centres(),
-    utilisations: async (memberId) => door?.utilisations(memberId),
-    drawing: async (members, shown, quantity, size, drawn, facing) => door?.draw(members, shown, quantity, size, drawn, facing) as Promise<DiagramDrawing | undefined>,
+    sheetIndex: async (memberId) => solver?.door.index(memberId),
+    sheet: async (memberId, checkId) => solver?.door.sheet(memberId, checkId),
+    why: async (node, direction, shown) => solver?.door.why(node, direction, shown),
+    plausibility: async () => solver?.door.plausibility(),
+    centres: async () => solver?.door.centres(),
+    utilisations: async (memberId) => solver?.door.utilisations(memberId),
+    drawing: async (members, shown, quantity, size, drawn, facing) => solver?.door.draw(members, shown, quantity, size, drawn, facing) as Promise<DiagramDrawing | undefined>,
     async solveOther(model) {
       const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver of another model' });
       try {

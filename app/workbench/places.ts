@@ -1,4 +1,5 @@
 import type { Analysis, Settings } from '~core/model';
+import { saveDocument } from '../making/making';
 import type { Workbench } from '../state/store';
 import { quantities, stageNames, type Quantity, type Stage, type ViewState } from '../state/view-slice';
 import type { Command } from './commands';
@@ -57,7 +58,7 @@ export function placesToGo(workbench: Workbench): Command[] {
     ...(Object.entries(ledgerSheets) as [Stage, readonly { id: string; name: string }[]][]).filter(([stage]) => stage !== 'analysis' && stage !== 'report').flatMap(([stage, sheets]) => sheets.map((sheet): Command => ({ id: `table-${stage}-${sheet.id}`, title: `Table of stage ${stageNames[stage]}: ${sheet.name}`, run: go({ stage, ledgerOpen: true, ledgerTab: { ...state().ledgerTab, [stage]: sheet.id } }) }))),
     { id: 'report-pdf', title: 'Make the report as PDF', run: () => withReport(workbench, 'pdf') }, { id: 'export-tables', title: 'Save the tables of results as XLSX', run: () => withReport(workbench, 'xlsx') },
     { id: 'report-preview', title: 'Preview of the report', run: go({ stage: 'report', panel: { kind: 'preview' } }) },
-    { id: 'export-model', title: 'Save the model as a file', run: () => file(`/projects/${state().projectId}/model.json?variant=${state().variantId}`)() },
+    { id: 'export-model', title: 'Save the model as a file', run: () => void saveDocument('Model file', `/projects/${state().projectId}/model.json?variant=${state().variantId}`) },
     { id: 'import', title: 'Read a model from a file, on the page of projects', run: file('/') }, { id: 'projects', title: 'All projects', run: file('/') },
   ];
 }
@@ -89,7 +90,7 @@ function withReport(workbench: Workbench, form: 'pdf' | 'xlsx'): void {
   const { projectId, variantId, composition, selection, checks, solveStatus, pending, notify } = workbench.getState();
   if (pending.length > 0) notify('The last change is being saved; ask again in a moment.');
   else if (form === 'xlsx' && solveStatus === 'stopped') notify('The analysis stopped, so there are no tables of results.', 'error');
-  else window.open(reportAddress(projectId, variantId, composition, sheetMembers({ composition, selection, checks }), form), form === 'pdf' ? '_blank' : '_self');
+  else void saveDocument(form === 'pdf' ? 'Report, PDF' : 'Tables of results, XLSX', reportAddress(projectId, variantId, composition, sheetMembers({ composition, selection, checks }), form));
 }
 
 /** Records of a model that a text names, beside members, nodes and sections: what is chosen is shown. */

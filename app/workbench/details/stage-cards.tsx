@@ -5,6 +5,7 @@ import { inOrder, purposes, type Settings } from '~core/model';
 import { combinationsFor, forceComponents, shownWords, type Shown } from '~core/results';
 import { purposeNames } from '~core/combine';
 import { count } from '~core/units';
+import { DocumentLink } from '../../making/document-link';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Composition } from '../../state/composition';
 import { reportAddress, sheetMembers } from '../report/report-choice';
@@ -24,11 +25,14 @@ export function ReportDetails() {
   const checks = useWorkbench((state) => state.checks);
   const saved = useWorkbench((state) => state.saving === 'saved' && state.pending.length === 0);
   const stopped = useWorkbench((state) => state.solveStatus === 'stopped');
+  const checked = useWorkbench((state) => state.solveStatus !== 'solving' && state.solveStatus !== 'checking');
   const look = useWorkbench((state) => state.look);
   const set = (change: Partial<Composition>) => look({ composition: { ...api.getState().composition, ...change } });
   const { chapters, detail, worst } = composition;
   const members = sheetMembers({ composition, selection, checks });
   const has = (chapter: ReportChapter) => chapters.includes(chapter);
+  // the worst three are known when all is checked
+  const waits = !saved ? 'Saving …' : !checked && has('sheets') && members.length === 0 ? 'Checking …' : undefined;
   const address = (form: 'pdf' | 'xlsx') => reportAddress(projectId, variantId, composition, members, form);
   return (
     <aside className="details card" aria-label="Details">
@@ -68,15 +72,15 @@ export function ReportDetails() {
         <TitleBlock />
         {stopped && <p className="over block">The analysis stopped, so the report will hold the model, its findings and no results.</p>}
         <div className="row" style={{ flexWrap: 'nowrap' }}>
-          <Button style={{ flex: 1 }} disabled={!saved || chapters.length === 0} onClick={() => look({ panel: { kind: 'preview' } })}>Preview</Button>
-          <Button style={{ flex: 1 }} href={address('xlsx')} disabled={!saved || stopped}>Tables, XLSX</Button>
+          <Button style={{ flex: 1 }} disabled={waits !== undefined || chapters.length === 0} onClick={() => look({ panel: { kind: 'preview' } })}>Preview</Button>
+          <DocumentLink of="Tables of results, XLSX" style={{ flex: 1 }} href={address('xlsx')} disabled={!saved || stopped}>Tables, XLSX</DocumentLink>
         </div>
-        <Button type="primary" block style={{ height: 32, marginTop: 8 }} href={address('pdf')} target="_blank" disabled={!saved || chapters.length === 0}>
-          {saved ? 'Make the PDF' : 'Saving …'}
-        </Button>
-        <Button block style={{ marginTop: 8 }} href={`/projects/${projectId}/model.json?variant=${variantId}`} disabled={!saved}>
+        <DocumentLink of="Report, PDF" type="primary" block style={{ height: 32, marginTop: 8 }} href={address('pdf')} disabled={waits !== undefined || chapters.length === 0}>
+          {waits ?? 'Make the PDF'}
+        </DocumentLink>
+        <DocumentLink of="Model file" block style={{ marginTop: 8 }} href={`/projects/${projectId}/model.json?variant=${variantId}`} disabled={!saved}>
           Save the model as a file
-        </Button>
+        </DocumentLink>
       </div>
     </aside>
   );

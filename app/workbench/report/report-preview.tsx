@@ -1,6 +1,7 @@
 import { Spin } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Block, Report } from '~core/report';
+import { refusalOf, withProgress } from '../../making/making';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { WidePage } from '../results/wide-page';
 import { Tex } from '../sheets/tex';
@@ -25,7 +26,8 @@ export function ReportPreview() {
     let wanted = true;
     setReport(undefined);
     const address = reportAddress(projectId, variantId, composition, sheetMembers(api.getState()), 'json');
-    void fetch(address, { signal: abort.signal }).then(async (answer) => (answer.ok ? ((await answer.json()) as Report) : refusalOf(await answer.text())), () => 'The server cannot be reached.').then((found) => wanted && setReport(found));
+    const asked = withProgress('Preview of the report', (headers, cancelled) => fetch(address, { headers, signal: AbortSignal.any([abort.signal, cancelled]) }));
+    void asked.then(async (answer) => (answer.ok ? ((await answer.json()) as Report) : refusalOf(answer)), (error: unknown) => (error instanceof DOMException && error.name === 'AbortError' ? 'The preview was cancelled. Open it again to have it made.' : 'The server cannot be reached.')).then((found) => wanted && setReport(found));
     return () => {
       wanted = false;
       abort.abort();
@@ -50,15 +52,6 @@ export function ReportPreview() {
       )}
     </WidePage>
   );
-}
-
-/** What a refusal says. */
-function refusalOf(text: string): string {
-  try {
-    return (JSON.parse(text) as { error?: string }).error ?? text;
-  } catch {
-    return text;
-  }
 }
 
 function BlockView({ block }: { block: Block }) {

@@ -6,7 +6,8 @@ import { formatQuantity } from '~core/units';
 import { kindOfQuantity } from '../canvas/compose';
 import { pictureDoors, type PictureLayers } from '../canvas/picture-doors';
 import { legendSteps, valueColor } from '../canvas/value-colors';
-import { fileName, saveFile } from './save-tables';
+import { saveFile } from '../../making/save-file';
+import { fileName } from './save-tables';
 
 /** What the first view shows, as a picture is asked for. */
 function requestOf(workbench: Workbench): PictureRequest {

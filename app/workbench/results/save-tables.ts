@@ -1,15 +1,6 @@
 import { tableCsv, type ResultTable } from '~core/results';
 import type { UnitSystem } from '~core/units';
-
-/** Saves bytes as a file of the reader's. */
-export function saveFile(name: string, content: Blob): void {
-  const address = URL.createObjectURL(content);
-  const anchor = Object.assign(document.createElement('a'), { href: address, download: name });
-  document.body.append(anchor);
-  anchor.click();
-  anchor.remove();
-  setTimeout(() => URL.revokeObjectURL(address), 10_000);
-}
+import { saveFile } from '../../making/save-file';
 
 /** A name that every file system takes. */
 export const fileName = (words: string): string => words.replace(/[^\p{L}\p{N} ,.-]/gu, '_').slice(0, 80);
