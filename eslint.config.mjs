@@ -5,7 +5,9 @@ import globals from './eslint.globals.mjs';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['core/fem/sparse/kernel/assembly/', 'node_modules/', 'build/', 'dist-jobs/', '.react-router/', '.elbow/'] },
+  {
+    ignores: ['core/fem/sparse/kernel/assembly/', 'node_modules/', 'build/', 'dist-jobs/', '.react-router/', '.elbow/'],
+  },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   {
@@ -15,7 +17,10 @@ export default tseslint.config(
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
       '@typescript-eslint/consistent-type-imports': 'error',
       'no-console': 'off',
       eqeqeq: ['error', 'always', { null: 'ignore' }],

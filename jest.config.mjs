@@ -5,7 +5,21 @@ export default {
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
-    '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' }, module: { type: 'es6' } }],
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+          target: 'es2022',
+        },
+        module: { type: 'es6' },
+      },
+    ],
   },
-  moduleNameMapper: { '^~core/(.*)$': '<rootDir>/core/$1', '^~app/(.*)$': '<rootDir>/app/$1', '^~demo/(.*)$': '<rootDir>/demo/$1' },
+  moduleNameMapper: {
+    '^~core/(.*)$': '<rootDir>/core/$1',
+    '^~app/(.*)$': '<rootDir>/app/$1',
+    '^~demo/(.*)$': '<rootDir>/demo/$1',
+  },
 };

@@ -7,7 +7,10 @@ const settings = httpSettings(process.env);
 if ('error' in settings) throw new Error(settings.error);
 
 export default defineConfig({
-  plugins: [{ name: 'gate', configureServer: (server) => void server.middlewares.use(gate(settings.hosts)) }, reactRouter()],
+  plugins: [
+    { name: 'gate', configureServer: (server) => void server.middlewares.use(gate(settings.hosts)) },
+    reactRouter(),
+  ],
   worker: { format: 'es' },
   resolve: { tsconfigPaths: true, dedupe: ['react', 'react-dom', 'three'] },
   server: { host: '127.0.0.1' },

@@ -13,7 +13,12 @@ export { startServices, stopServices } from './server/services';
 const renderTimeout = 10_000;
 
 /** Renders a document whole, so that Ant Design's styles stand in its head before anything is painted. */
-export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext): Promise<Response> {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+): Promise<Response> {
   const nonce = randomBytes(16).toString('base64');
   const cache = createCache();
   return new Promise((resolve, reject) => {
@@ -30,7 +35,12 @@ export default function handleRequest(request: Request, status: number, headers:
           const styles = extractStyle(cache);
           const body = new PassThrough({
             transform(chunk: Buffer, _encoding, done) {
-              done(null, styles !== '' && chunk.includes('</head>') ? chunk.toString('utf8').replace('</head>', () => `${styles}</head>`) : chunk);
+              done(
+                null,
+                styles !== '' && chunk.includes('</head>')
+                  ? chunk.toString('utf8').replace('</head>', () => `${styles}</head>`)
+                  : chunk,
+              );
             },
           });
           headers.set('Content-Type', 'text/html; charset=utf-8');

@@ -46,7 +46,13 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
     <main className="error-page">
       <h1>{known ? wordsOf(error.data) || error.statusText : 'Something went wrong in Elbow.'}</h1>
-      <p className="secondary">{known && error.status === 404 ? 'It may have been mistyped, or it was never here.' : known && [409, 503].includes(error.status) ? 'What is stored was left as it is.' : 'Nothing that was saved is lost. Load the page again; if it happens again, the server’s log says more.'}</p>
+      <p className="secondary">
+        {known && error.status === 404
+          ? 'It may have been mistyped, or it was never here.'
+          : known && [409, 503].includes(error.status)
+            ? 'What is stored was left as it is.'
+            : 'Nothing that was saved is lost. Load the page again; if it happens again, the server’s log says more.'}
+      </p>
       <p style={{ marginTop: 12 }}>
         <a href="/">Go to the projects</a>
       </p>
@@ -56,5 +62,9 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
 
 /** What an answer says: a sentence, or one with a word for programs beside it. */
 function wordsOf(said: unknown): string {
-  return typeof said === 'string' ? said : said !== null && typeof said === 'object' && 'error' in said ? String(said.error) : '';
+  return typeof said === 'string'
+    ? said
+    : said !== null && typeof said === 'object' && 'error' in said
+      ? String(said.error)
+      : '';
 }

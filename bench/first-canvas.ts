@@ -13,7 +13,10 @@ export async function timeToFirstCanvas(): Promise<void> {
   for (let round = 0; round < rounds; round++) {
     const { page } = await openPage(browser);
     await page.goto(app.address);
-    const address = await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).getAttribute('href');
+    const address = await page
+      .getByRole('table')
+      .getByRole('link', { name: 'Quillhaven Library', exact: true })
+      .getAttribute('href');
     const start = performance.now();
     await page.goto(`${app.address}${address}?stage=results`);
     await page.locator('.canvas-host canvas').first().waitFor();
@@ -23,18 +26,27 @@ export async function timeToFirstCanvas(): Promise<void> {
     await page.evaluate(() => {
       const page = window as unknown as { longest: number };
       page.longest = 0;
-      new PerformanceObserver((list) => list.getEntries().forEach((entry) => (page.longest = Math.max(page.longest, entry.duration)))).observe({ entryTypes: ['longtask'] });
+      new PerformanceObserver((list) =>
+        list.getEntries().forEach((entry) => (page.longest = Math.max(page.longest, entry.duration))),
+      ).observe({ entryTypes: ['longtask'] });
     });
     for (let i = 0; i < 4; i++) {
-      edits.push(await page.evaluate(async () => {
-        const chip = document.querySelector('[data-status]')!;
-        const began = performance.now();
-        (document.querySelector(`button[aria-label="${document.querySelector('button[aria-label="Redo"]:not([disabled])') ? 'Redo' : 'Undo'}"]`) as HTMLButtonElement).click();
-        // the server answers, the solver starts, and diagrams follow when checking begins
-        while (!['solving', 'checking'].includes(chip.getAttribute('data-status')!)) await new Promise((resolve) => setTimeout(resolve, 1));
-        while (chip.getAttribute('data-status') === 'solving') await new Promise((resolve) => setTimeout(resolve, 1));
-        return performance.now() - began;
-      }));
+      edits.push(
+        await page.evaluate(async () => {
+          const chip = document.querySelector('[data-status]')!;
+          const began = performance.now();
+          (
+            document.querySelector(
+              `button[aria-label="${document.querySelector('button[aria-label="Redo"]:not([disabled])') ? 'Redo' : 'Undo'}"]`,
+            ) as HTMLButtonElement
+          ).click();
+          // the server answers, the solver starts, and diagrams follow when checking begins
+          while (!['solving', 'checking'].includes(chip.getAttribute('data-status')!))
+            await new Promise((resolve) => setTimeout(resolve, 1));
+          while (chip.getAttribute('data-status') === 'solving') await new Promise((resolve) => setTimeout(resolve, 1));
+          return performance.now() - began;
+        }),
+      );
       await solved(page);
     }
     blocked.push(await page.evaluate(() => (window as unknown as { longest: number }).longest));

@@ -10,31 +10,76 @@ import { nodeSheet } from '../app/workbench/ledger/frame-sheets';
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
 function timed(work: () => void, rounds = 5): number {
-  return median(Array.from({ length: rounds }, () => {
-    const start = performance.now();
-    work();
-    return performance.now() - start;
-  }));
+  return median(
+    Array.from({ length: rounds }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    }),
+  );
 }
 
 /** What the Frame stage computes for a large model: findings, bays, a paste, a generator; ms and the ratio to one edit of a member. */
 export function frameStageTable(model: Model): void {
   const members = Object.keys(model.members).length;
-  const edit = timed(() => void applyAct(model, { edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm7', fields: { angle: 0.1 } }] }] }));
+  const edit = timed(
+    () =>
+      void applyAct(model, {
+        edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm7', fields: { angle: 0.1 } }] }],
+      }),
+  );
   const empty = emptyModel({ name: 'Paste', units: 'si', code: 'us' });
-  const block = Array.from({ length: 2000 }, (_, i) => [String(i % 50), String(Math.floor(i / 50)), '3.5', i % 7 === 0 ? 'pinned' : '']);
+  const block = Array.from({ length: 2000 }, (_, i) => [
+    String(i % 50),
+    String(Math.floor(i / 50)),
+    '3.5',
+    i % 7 === 0 ? 'pinned' : '',
+  ]);
   const rows: [string, number, string][] = [
     ['one edit of a member, applied', edit, ''],
-    ['findings of drawing, all anew', timed(() => void geometryFindings({ ...model, nodes: { ...model.nodes } })), 'aim 300'],
+    [
+      'findings of drawing, all anew',
+      timed(() => void geometryFindings({ ...model, nodes: { ...model.nodes } })),
+      'aim 300',
+    ],
     ['bays to brace, all planes', timed(() => void findBays(model)), ''],
-    ['2,000 rows pasted into the ledger', timed(() => {
-      const result = putBlock(empty, nodeSheet(empty), [], 0, 1, block);
-      applyAct(empty, { edits: [...result.edits] });
-    }), 'aim 2000 with the screen'],
-    ['purlins at 0.5 m between two beams', timed(() => void secondariesPlan(model, { edges: [[[0, 0, 3.5], [6, 0, 3.5]], [[0, 6, 3.5], [6, 6, 3.5]]], layout: { spacing: 0.5 }, atEnds: false, supports: 'clear', ends: undefined, fields: { role: 'beam', angle: 0, section: 's1', material: 't1' }, noun: 'purlin' })), ''],
+    [
+      '2,000 rows pasted into the ledger',
+      timed(() => {
+        const result = putBlock(empty, nodeSheet(empty), [], 0, 1, block);
+        applyAct(empty, { edits: [...result.edits] });
+      }),
+      'aim 2000 with the screen',
+    ],
+    [
+      'purlins at 0.5 m between two beams',
+      timed(
+        () =>
+          void secondariesPlan(model, {
+            edges: [
+              [
+                [0, 0, 3.5],
+                [6, 0, 3.5],
+              ],
+              [
+                [0, 6, 3.5],
+                [6, 6, 3.5],
+              ],
+            ],
+            layout: { spacing: 0.5 },
+            atEnds: false,
+            supports: 'clear',
+            ends: undefined,
+            fields: { role: 'beam', angle: 0, section: 's1', material: 't1' },
+            noun: 'purlin',
+          }),
+      ),
+      '',
+    ],
   ];
   console.log(`\nThe Frame stage's computation, ${members} members, ms (× one edit)`);
-  for (const [name, value, aim] of rows) console.log(`  ${name.padEnd(38)} ${value.toFixed(1).padStart(8)}  (× ${(value / edit).toFixed(0)})  ${aim}`);
+  for (const [name, value, aim] of rows)
+    console.log(`  ${name.padEnd(38)} ${value.toFixed(1).padStart(8)}  (× ${(value / edit).toFixed(0)})  ${aim}`);
 }
 
 /** The page with a large model: frames while it is turned, draw calls of one, and from the click that changes a member to its new picture. */
@@ -47,7 +92,10 @@ export async function largeModelInBrowser(model: Model): Promise<void> {
     counter.drawCalls = 0;
     for (const name of ['drawArrays', 'drawElements', 'drawArraysInstanced', 'drawElementsInstanced'] as const) {
       const before = WebGL2RenderingContext.prototype[name] as (...input: unknown[]) => void;
-      (WebGL2RenderingContext.prototype as unknown as Record<string, unknown>)[name] = function (this: WebGL2RenderingContext, ...input: unknown[]) {
+      (WebGL2RenderingContext.prototype as unknown as Record<string, unknown>)[name] = function (
+        this: WebGL2RenderingContext,
+        ...input: unknown[]
+      ) {
         counter.drawCalls++;
         before.apply(this, input);
       };
@@ -79,7 +127,9 @@ export async function largeModelInBrowser(model: Model): Promise<void> {
       }
       return { times, shown, calls };
     });
-    console.log(`  turning, ${form}: the page works ${median(frames.times).toFixed(0)} ms a frame; ${median(frames.shown).toFixed(0)} ms until the software renderer has drawn it, ${frames.calls} draw calls`);
+    console.log(
+      `  turning, ${form}: the page works ${median(frames.times).toFixed(0)} ms a frame; ${median(frames.shown).toFixed(0)} ms until the software renderer has drawn it, ${frames.calls} draw calls`,
+    );
     await page.keyboard.press('o');
     await page.waitForTimeout(1500);
   }
@@ -87,12 +137,16 @@ export async function largeModelInBrowser(model: Model): Promise<void> {
   await page.getByRole('grid', { name: 'Members' }).focus();
   const selections: number[] = [];
   for (let i = 0; i < 6; i++) {
-    selections.push(await page.evaluate(async () => {
-      const began = performance.now();
-      document.querySelector('[role=grid]')!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }));
-      await new Promise((resolve) => setTimeout(resolve, 0));
-      return performance.now() - began;
-    }));
+    selections.push(
+      await page.evaluate(async () => {
+        const began = performance.now();
+        document
+          .querySelector('[role=grid]')!
+          .dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }));
+        await new Promise((resolve) => setTimeout(resolve, 0));
+        return performance.now() - began;
+      }),
+    );
   }
   console.log(`  a member selected in the ledger → the page's work: ${median(selections).toFixed(0)} ms`);
   await solved(page);

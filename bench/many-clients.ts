@@ -31,10 +31,29 @@ function frame(baysX: number, baysY: number, storeys: number): Model {
     return parsed.value;
   };
   const empty = emptyModel({ name: 'Tall frame', units: 'si', code: 'us' });
-  const built = buildFrame(empty, { baysX: Array<number>(baysX).fill(6), baysY: Array<number>(baysY).fill(6), storeys: Array<number>(storeys).fill(3.5), column: choice('W14X90'), beamX: choice('W18X50'), beamY: choice('W16X40'), material: findMaterial('A992')!, feet: 'fixed' });
+  const built = buildFrame(empty, {
+    baysX: Array<number>(baysX).fill(6),
+    baysY: Array<number>(baysY).fill(6),
+    storeys: Array<number>(storeys).fill(3.5),
+    column: choice('W14X90'),
+    beamX: choice('W18X50'),
+    beamY: choice('W16X40'),
+    material: findMaterial('A992')!,
+    feet: 'fixed',
+  });
   const loads = Object.values(applied(empty, built.act!).members)
     .filter((member) => member.role === 'beam')
-    .map((member, i): Load => ({ id: `l${i + 1}`, case: 'c2', type: 'uniform', member: member.id, axes: 'global', direction: 'z', value: -15000, from: 0, to: null }));
+    .map((member, i): Load => ({
+      id: `l${i + 1}`,
+      case: 'c2',
+      type: 'uniform',
+      member: member.id,
+      axes: 'global',
+      direction: 'z',
+      value: -15000,
+      from: 0,
+      to: null,
+    }));
   const loaded = applied(applied(empty, built.act!), {
     edits: [
       {
@@ -78,7 +97,14 @@ async function measure(): Promise<void> {
         await new Promise((resolve) => setTimeout(resolve, n * 50));
         while (performance.now() < until) {
           const began = performance.now();
-          const answer = await fetch(`${app.address}/projects/${id}/revisions`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ base: heads.get(id), change: { kind: 'edit', act: { edits: [{ kind: 'nodes.move', ids: ['n1'], by: [0.001, 0, 0] }] } } }) });
+          const answer = await fetch(`${app.address}/projects/${id}/revisions`, {
+            method: 'POST',
+            headers: { 'Content-Type': 'application/json' },
+            body: JSON.stringify({
+              base: heads.get(id),
+              change: { kind: 'edit', act: { edits: [{ kind: 'nodes.move', ids: ['n1'], by: [0.001, 0, 0] }] } },
+            }),
+          });
           const { made } = (await answer.json()) as { made?: number };
           if (made === undefined) failed++;
           else heads.set(id, made);
@@ -89,12 +115,28 @@ async function measure(): Promise<void> {
     );
     return waits.sort((a, b) => a - b);
   }
-  const at = (sorted: readonly number[], share: number) => Math.round(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]);
-  const line = (name: string, waits: readonly number[]) => console.log(`${name.padEnd(52)} ${String(waits.length).padStart(6)} edits   median ${at(waits, 0.5)} ms   p95 ${at(waits, 0.95)} ms   longest ${at(waits, 1)} ms   failed ${failed}`);
+  const at = (sorted: readonly number[], share: number) =>
+    Math.round(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]);
+  const line = (name: string, waits: readonly number[]) =>
+    console.log(
+      `${name.padEnd(52)} ${String(waits.length).padStart(6)} edits   median ${at(waits, 0.5)} ms   p95 ${at(waits, 0.95)} ms   longest ${at(waits, 1)} ms   failed ${failed}`,
+    );
 
-  console.log(`Edits of ${clients} clients, each every second on its own project, for ${seconds} s; the large frame has ${members} members.`);
+  console.log(
+    `Edits of ${clients} clients, each every second on its own project, for ${seconds} s; the large frame has ${members} members.`,
+  );
   line('server otherwise idle', await edits(performance.now() + 1000 * seconds));
-  const busy = [fetch(`${app.address}/projects/${large}/runs`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ kind: 'start', revision: largeHead, name: 'Busy' }) }).then((answer) => answer.text()), ...Array.from({ length: 3 }, async () => (await (await fetch(`${app.address}/projects/${library}/report.pdf`)).arrayBuffer()).byteLength)];
+  const busy = [
+    fetch(`${app.address}/projects/${large}/runs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ kind: 'start', revision: largeHead, name: 'Busy' }),
+    }).then((answer) => answer.text()),
+    ...Array.from(
+      { length: 3 },
+      async () => (await (await fetch(`${app.address}/projects/${library}/report.pdf`)).arrayBuffer()).byteLength,
+    ),
+  ];
   line('while it solves the large frame and makes 3 reports', await edits(performance.now() + 1000 * seconds));
   const made = await Promise.all(busy);
   console.log(
@@ -104,7 +146,8 @@ async function measure(): Promise<void> {
       .join(', ')}`,
   );
 
-  for (let n = projects.ids().length; n < most; n++) projects.create({ ...small, settings: { ...small.settings, name: `Hide ${n}` } }, 'Made');
+  for (let n = projects.ids().length; n < most; n++)
+    projects.create({ ...small, settings: { ...small.settings, name: `Hide ${n}` } }, 'Made');
   const pages: number[] = [];
   let bytes = 0;
   for (const question of ['', '?find=Hide%209', '?order=utilisation', '?order=name&page=7', '']) {
@@ -113,7 +156,9 @@ async function measure(): Promise<void> {
     bytes = Math.max(bytes, (await answer.text()).length);
     pages.push(performance.now() - began);
   }
-  console.log(`The list of ${most} projects: ${pages.map((ms) => `${Math.round(ms)} ms`).join(', ')}; the largest page has ${Math.round(bytes / 1e3)} kB before compression.`);
+  console.log(
+    `The list of ${most} projects: ${pages.map((ms) => `${Math.round(ms)} ms`).join(', ')}; the largest page has ${Math.round(bytes / 1e3)} kB before compression.`,
+  );
   // the page with the most to draw
   for (let n = 0; n < 16; n++) projects.duplicate(library);
   const drawn = await (await fetch(`${app.address}/`, { headers: { 'Accept-Encoding': 'identity' } })).text();

@@ -25,42 +25,66 @@ function assembled(name: string, positions: number[], elements: number[][], widt
         if (groups[a] < groups[b]) continue;
         const from = pattern.valueStart[blockAt(pattern, groups[a], groups[b])];
         const share = (a === b ? 1 : 0) - 1 / m;
-        for (let i = 0; i < width; i++) for (let j = 0; j < width; j++) values[from + i * width + j] += share * (i === j ? 3 : 0.3) + (a === b && i === j ? 1e-3 : 0);
+        for (let i = 0; i < width; i++)
+          for (let j = 0; j < width; j++)
+            values[from + i * width + j] += share * (i === j ? 3 : 0.3) + (a === b && i === j ? 1e-3 : 0);
       }
     }
   });
-  return { name, matrix: { pattern, values }, positions: Float64Array.from(used.flatMap((node) => positions.slice(3 * node, 3 * node + 3))) };
+  return {
+    name,
+    matrix: { pattern, values },
+    positions: Float64Array.from(used.flatMap((node) => positions.slice(3 * node, 3 * node + 3))),
+  };
 }
 
 function frame(name: string, nx: number, ny: number, storeys: number): TestMatrix {
   const at = (i: number, j: number, k: number) => (k * (ny + 1) + j) * (nx + 1) + i;
   const positions: number[] = [];
   const elements: number[][] = [];
-  for (let k = 0; k < storeys; k++) for (let j = 0; j <= ny; j++) for (let i = 0; i <= nx; i++) {
-    positions.push(6 * i, 6 * j, 3.2 * (k + 1));
-    if (k + 1 < storeys) elements.push([at(i, j, k), at(i, j, k + 1)]);
-    if (i < nx) elements.push([at(i, j, k), at(i + 1, j, k)]);
-    if (j < ny) elements.push([at(i, j, k), at(i, j + 1, k)]);
-  }
+  for (let k = 0; k < storeys; k++)
+    for (let j = 0; j <= ny; j++)
+      for (let i = 0; i <= nx; i++) {
+        positions.push(6 * i, 6 * j, 3.2 * (k + 1));
+        if (k + 1 < storeys) elements.push([at(i, j, k), at(i, j, k + 1)]);
+        if (i < nx) elements.push([at(i, j, k), at(i + 1, j, k)]);
+        if (j < ny) elements.push([at(i, j, k), at(i, j + 1, k)]);
+      }
   return assembled(name, positions, elements, 6);
 }
 
 /** Square floors of quadrilaterals, columns on a grid between them. */
-function floors(name: string, size: number, mesh: number, count: number, grid: number, width: number, walls = false): TestMatrix {
+function floors(
+  name: string,
+  size: number,
+  mesh: number,
+  count: number,
+  grid: number,
+  width: number,
+  walls = false,
+): TestMatrix {
   const n = Math.round(size / mesh);
   const g = Math.round(grid / mesh);
   const layer = (n + 1) * (n + 1);
   const positions: number[] = [];
   const elements: number[][] = [];
   const at = (i: number, j: number, k: number) => k * layer + j * (n + 1) + i;
-  for (let k = 0; k < count; k++) for (let j = 0; j <= n; j++) for (let i = 0; i <= n; i++) positions.push(mesh * i, mesh * j, 3 * k);
-  for (let k = 0; k < count; k++) for (let j = 0; j <= n; j++) for (let i = 0; i <= n; i++) {
-    if (i < n && j < n) elements.push([at(i, j, k), at(i + 1, j, k), at(i + 1, j + 1, k), at(i, j + 1, k)]);
-    if (k + 1 < count && i % g === 0 && j % g === 0) elements.push([at(i, j, k), at(i, j, k + 1)]);
-  }
+  for (let k = 0; k < count; k++)
+    for (let j = 0; j <= n; j++) for (let i = 0; i <= n; i++) positions.push(mesh * i, mesh * j, 3 * k);
+  for (let k = 0; k < count; k++)
+    for (let j = 0; j <= n; j++)
+      for (let i = 0; i <= n; i++) {
+        if (i < n && j < n) elements.push([at(i, j, k), at(i + 1, j, k), at(i + 1, j + 1, k), at(i, j + 1, k)]);
+        if (k + 1 < count && i % g === 0 && j % g === 0) elements.push([at(i, j, k), at(i, j, k + 1)]);
+      }
   if (walls) {
     const parts = Math.round(3 / mesh);
-    for (const [from, to, fixed, alongX] of [[g, 2 * g, g, true], [g, 2 * g, 2 * g, true], [g, 2 * g, g, false], [g, 2 * g, 2 * g, false]] as const) {
+    for (const [from, to, fixed, alongX] of [
+      [g, 2 * g, g, true],
+      [g, 2 * g, 2 * g, true],
+      [g, 2 * g, g, false],
+      [g, 2 * g, 2 * g, false],
+    ] as const) {
       const column = (t: number) => (alongX ? [t, fixed] : [fixed, t]);
       for (let k = 0; k + 1 < count; k++) {
         const rows: number[][] = [];
@@ -72,14 +96,20 @@ function floors(name: string, size: number, mesh: number, count: number, grid: n
             else rows[level].push(positions.push(mesh * i, mesh * j, 3 * k + (3 * level) / parts) / 3 - 1);
           }
         }
-        for (let level = 0; level < parts; level++) for (let t = 0; t < to - from; t++) elements.push([rows[level][t], rows[level][t + 1], rows[level + 1][t + 1], rows[level + 1][t]]);
+        for (let level = 0; level < parts; level++)
+          for (let t = 0; t < to - from; t++)
+            elements.push([rows[level][t], rows[level][t + 1], rows[level + 1][t + 1], rows[level + 1][t]]);
       }
     }
   }
   return assembled(name, positions, elements, width);
 }
 
-export const testMatrices: readonly { readonly name: string; readonly limit: number; readonly make: () => TestMatrix }[] = [
+export const testMatrices: readonly {
+  readonly name: string;
+  readonly limit: number;
+  readonly make: () => TestMatrix;
+}[] = [
   { name: 'frame 10 × 10 × 20', limit: 1.4, make: () => frame('frame 10 × 10 × 20', 10, 10, 20) },
   { name: 'frame 15 × 15 × 40', limit: 1.4, make: () => frame('frame 15 × 15 × 40', 15, 15, 40) },
   { name: 'plate floor, 3 a node', limit: 1, make: () => floors('plate floor, 3 a node', 40, 0.25, 1, 8, 3) },

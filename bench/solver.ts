@@ -2,7 +2,17 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { analyse, equationCount, Factorisation, kernelKinds, largestPairs, multiply, runs, type BlockMatrix, type KernelKind } from '~core/fem';
+import {
+  analyse,
+  equationCount,
+  Factorisation,
+  kernelKinds,
+  largestPairs,
+  multiply,
+  runs,
+  type BlockMatrix,
+  type KernelKind,
+} from '~core/fem';
 import { testMatrices } from './matrices';
 
 const rounds = 3;
@@ -46,10 +56,22 @@ function writeMatrix(path: string, { pattern, values }: BlockMatrix, b: Float64A
       start[pattern.first[v] + j + 1] = rows.length;
     }
   }
-  writeFileSync(path, Buffer.concat([Int32Array.of(n, rows.length), start, Int32Array.from(rows), Float64Array.from(entries), b].map((list) => Buffer.from(list.buffer, list.byteOffset, list.byteLength))));
+  writeFileSync(
+    path,
+    Buffer.concat(
+      [Int32Array.of(n, rows.length), start, Int32Array.from(rows), Float64Array.from(entries), b].map((list) =>
+        Buffer.from(list.buffer, list.byteOffset, list.byteLength),
+      ),
+    ),
+  );
 }
 
-function ours(matrix: BlockMatrix, positions: Float64Array, b: Float64Array, kind: KernelKind): Times & { residual: number; bytes: number; operations: number } {
+function ours(
+  matrix: BlockMatrix,
+  positions: Float64Array,
+  b: Float64Array,
+  kind: KernelKind,
+): Times & { residual: number; bytes: number; operations: number } {
   let t = cpu();
   const symbolic = analyse(matrix.pattern, positions);
   const order = cpu() - t;
@@ -61,7 +83,16 @@ function ours(matrix: BlockMatrix, positions: Float64Array, b: Float64Array, kin
   const x = factorisation.solve(b);
   const solve = cpu() - t;
   const residual = multiply(matrix, x).reduce((most, value, i) => Math.max(most, Math.abs(value - b[i])), 0);
-  return { order, symbolic: 0, numeric, solve, entries: symbolic.entries, residual, bytes: factorisation.bytes, operations: symbolic.operations };
+  return {
+    order,
+    symbolic: 0,
+    numeric,
+    solve,
+    entries: symbolic.entries,
+    residual,
+    bytes: factorisation.bytes,
+    operations: symbolic.operations,
+  };
 }
 
 /** Factorisation and solves against the native library, as ratios of CPU time in interleaved runs. */
@@ -69,8 +100,27 @@ export function solverTable(only?: string): void {
   const folder = mkdtempSync(join(tmpdir(), 'elbow-bench-'));
   const kind = kernelKinds.find(runs)!;
   const native = buildNative(folder);
-  console.log(`\nSparse solver, kernel ${kind}, medians of ${rounds} interleaved runs, CPU seconds${native ? '; ÷ is ours over CHOLMOD (METIS, OpenBLAS, one thread)' : '; no native library here to compare with'}.`);
-  console.log(['matrix', 'equations', 'L, M', 'GFlop', 'order+symb', 'numeric', 'GFlop/s', 'solve', 'numeric ÷', 'aim', 'whole ÷', 'bytes ÷ 8 L'].map((text, i) => text.padEnd(i === 0 ? 24 : 12)).join(''));
+  console.log(
+    `\nSparse solver, kernel ${kind}, medians of ${rounds} interleaved runs, CPU seconds${native ? '; ÷ is ours over CHOLMOD (METIS, OpenBLAS, one thread)' : '; no native library here to compare with'}.`,
+  );
+  console.log(
+    [
+      'matrix',
+      'equations',
+      'L, M',
+      'GFlop',
+      'order+symb',
+      'numeric',
+      'GFlop/s',
+      'solve',
+      'numeric ÷',
+      'aim',
+      'whole ÷',
+      'bytes ÷ 8 L',
+    ]
+      .map((text, i) => text.padEnd(i === 0 ? 24 : 12))
+      .join(''),
+  );
   try {
     for (const { name, limit, make } of testMatrices) {
       if (only && !name.includes(only)) continue;
@@ -82,16 +132,37 @@ export function solverTable(only?: string): void {
       const theirs: Times[] = [];
       for (let round = 0; round < rounds; round++) {
         mine.push(ours(matrix, positions, b, kind));
-        if (native) theirs.push(JSON.parse(execFileSync(native, [file, '1'], { env: { ...process.env, OPENBLAS_NUM_THREADS: '1' }, encoding: 'utf8' })) as Times);
+        if (native)
+          theirs.push(
+            JSON.parse(
+              execFileSync(native, [file, '1'], {
+                env: { ...process.env, OPENBLAS_NUM_THREADS: '1' },
+                encoding: 'utf8',
+              }),
+            ) as Times,
+          );
       }
       const of = (list: Times[], key: keyof Times) => median(list.map((one) => one[key]));
-      const whole = (list: Times[]) => of(list, 'order') + of(list, 'symbolic') + of(list, 'numeric') + of(list, 'solve');
+      const whole = (list: Times[]) =>
+        of(list, 'order') + of(list, 'symbolic') + of(list, 'numeric') + of(list, 'solve');
       const last = mine[rounds - 1];
       console.log(
         [
-          name, String(b.length), (last.entries / 1e6).toFixed(1), (last.operations / 1e9).toFixed(1), of(mine, 'order').toFixed(2), of(mine, 'numeric').toFixed(2), (last.operations / 1e9 / of(mine, 'numeric')).toFixed(1), of(mine, 'solve').toFixed(3),
-          native ? (of(mine, 'numeric') / of(theirs, 'numeric')).toFixed(2) : '–', String(limit), native ? (whole(mine) / whole(theirs)).toFixed(2) : '–', (last.bytes / 8 / last.entries).toFixed(2),
-        ].map((text, i) => text.padEnd(i === 0 ? 24 : 12)).join(''),
+          name,
+          String(b.length),
+          (last.entries / 1e6).toFixed(1),
+          (last.operations / 1e9).toFixed(1),
+          of(mine, 'order').toFixed(2),
+          of(mine, 'numeric').toFixed(2),
+          (last.operations / 1e9 / of(mine, 'numeric')).toFixed(1),
+          of(mine, 'solve').toFixed(3),
+          native ? (of(mine, 'numeric') / of(theirs, 'numeric')).toFixed(2) : '–',
+          String(limit),
+          native ? (whole(mine) / whole(theirs)).toFixed(2) : '–',
+          (last.bytes / 8 / last.entries).toFixed(2),
+        ]
+          .map((text, i) => text.padEnd(i === 0 ? 24 : 12))
+          .join(''),
       );
       if (last.residual > 1e-8) throw new Error(`${name}: residual ${last.residual}`);
     }
@@ -110,21 +181,36 @@ export function manySolvesTable(): void {
     return cpu() - start;
   };
   const times = { factor: [] as number[], single: [] as number[], hundred: [] as number[], modes: [] as number[] };
-  const right = Array.from({ length: 100 }, (_, c) => Float64Array.from({ length: factorisation.size }, (_unused, i) => Math.sin(i + c)));
+  const right = Array.from({ length: 100 }, (_, c) =>
+    Float64Array.from({ length: factorisation.size }, (_unused, i) => Math.sin(i + c)),
+  );
   const mass = Float64Array.from({ length: factorisation.size }, (_, i) => (i % 6 < 3 ? 1000 : 1));
   let solves = 0;
   for (let round = 0; round < rounds; round++) {
     times.factor.push(timed(() => factorisation.factoriseNow(matrix)));
     times.single.push(timed(() => right.slice(0, 10).forEach((b) => factorisation.solve(b))) / 10);
     times.hundred.push(timed(() => factorisation.solveMany(right)));
-    times.modes.push(timed(() => {
-      const steps = largestPairs({ size: factorisation.size, operate: (_, inner) => factorisation.solveMany(inner), inner: (x) => x.map((value, i) => value * mass[i]) }, 30);
-      let step = steps.next();
-      while (!step.done) step = steps.next();
-      solves = step.value.solves;
-    }));
+    times.modes.push(
+      timed(() => {
+        const steps = largestPairs(
+          {
+            size: factorisation.size,
+            operate: (_, inner) => factorisation.solveMany(inner),
+            inner: (x) => x.map((value, i) => value * mass[i]),
+          },
+          30,
+        );
+        let step = steps.next();
+        while (!step.done) step = steps.next();
+        solves = step.value.solves;
+      }),
+    );
   }
   const [factor, single, hundred, modes] = [times.factor, times.single, times.hundred, times.modes].map(median);
-  console.log(`\n${name}: 100 right-hand sides together cost ${(hundred / single).toFixed(0)} single ones (aim: below 35)`);
-  console.log(`${name}: 30 modes take ${modes.toFixed(2)} s, ${(modes / factor).toFixed(2)} × the factorisation of ${factor.toFixed(2)} s (aim: below 2), ${solves} solves`);
+  console.log(
+    `\n${name}: 100 right-hand sides together cost ${(hundred / single).toFixed(0)} single ones (aim: below 35)`,
+  );
+  console.log(
+    `${name}: 30 modes take ${modes.toFixed(2)} s, ${(modes / factor).toFixed(2)} × the factorisation of ${factor.toFixed(2)} s (aim: below 2), ${solves} solves`,
+  );
 }

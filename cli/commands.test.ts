@@ -23,7 +23,10 @@ test('solve writes displacements, reactions and stations; the weight of Tern Hid
   expect(runCommand(['solve', file(hide), '--out', out])).toEqual({ status: 0, out: '', err: '' });
   const results = JSON.parse(readFileSync(out, 'utf8'));
   const dead = results.results.find((result: { label: string }) => result.label === 'D');
-  const vertical = dead.nodes.reduce((sum: number, node: { reaction?: { fz: number } }) => sum + (node.reaction?.fz ?? 0), 0);
+  const vertical = dead.nodes.reduce(
+    (sum: number, node: { reaction?: { fz: number } }) => sum + (node.reaction?.fz ?? 0),
+    0,
+  );
   // W6X9: A = 2.68 in²; two columns of 2.6 m and two rafters of √(2.4² + 0.8²) m at 7850 kg/m³
   const byHand = 2.68 * 0.0254 ** 2 * 7850 * 9.80665 * (2 * 2.6 + 2 * Math.hypot(2.4, 0.8));
   expect(Math.abs(vertical / byHand - 1)).toBeLessThan(0.01);
@@ -35,13 +38,28 @@ test('check lists every member with what was made and why not', () => {
   const { members } = JSON.parse(out);
   expect(status).toBe(0);
   expect(members).toHaveLength(4);
-  for (const { checks } of members) for (const check of checks) expect(check.made ? check.utilisation >= 0 : check.reason.length > 10).toBe(true);
+  for (const { checks } of members)
+    for (const check of checks) expect(check.made ? check.utilisation >= 0 : check.reason.length > 10).toBe(true);
 });
 
 test('a model that cannot be analysed gives status 1 and its findings', () => {
-  const loose = applyAct(hide, { edits: [{ kind: 'change', table: 'nodes', changes: Object.values(hide.nodes).filter((node) => node.support).map(({ id }) => ({ id, fields: { support: null } })) }] });
+  const loose = applyAct(hide, {
+    edits: [
+      {
+        kind: 'change',
+        table: 'nodes',
+        changes: Object.values(hide.nodes)
+          .filter((node) => node.support)
+          .map(({ id }) => ({ id, fields: { support: null } })),
+      },
+    ],
+  });
   const path = file(loose.ok ? loose.model : hide);
-  expect(runCommand(['solve', path])).toMatchObject({ status: 1, out: '', err: expect.stringContaining('STOP   The structure has no support.') });
+  expect(runCommand(['solve', path])).toMatchObject({
+    status: 1,
+    out: '',
+    err: expect.stringContaining('STOP   The structure has no support.'),
+  });
   const validated = runCommand(['validate', path]);
   expect(validated.status).toBe(1);
   expect(JSON.parse(validated.out).findings[0]).toMatchObject({ rule: 'unsupported', severity: 'stop' });
@@ -57,7 +75,10 @@ test('unusable input gives status 2 and says what is wrong', () => {
     [['solve', file('{"format": "elbow-model", "version"')], /cut off/],
     [['solve', file(text.slice(0, text.length / 2))], /cut off/],
     [['solve', file('{"a": 1}')], /not an Elbow model file/],
-    [['solve', file(text.replace(/"version": \d+/, '"version": 99'))], /version 99; this Elbow reads up to version \d+/],
+    [
+      ['solve', file(text.replace(/"version": \d+/, '"version": 99'))],
+      /version 99; this Elbow reads up to version \d+/,
+    ],
     [['solve', file(text.replace('"start": "n1"', '"start": "n77"'))], /refers to node n77, which is not in the file/],
     [['solve', file(text.replace('"role": "column"', '"role": "pillar"'))], /members\[0\] \(m1\) role/],
     [['solve', '--fast', 'x'], /fast/],
@@ -75,7 +96,12 @@ test('analyse runs modes, buckling, spectrum and history, the record from a file
   const { status, out, err } = runCommand(['analyse', sample]);
   expect([status, err.includes('STOP')]).toEqual([0, false]);
   const { analyses } = JSON.parse(out);
-  expect(analyses.map((one: { type: string; done: boolean }) => [one.type, one.done])).toEqual([['modal', true], ['buckling', true], ['spectrum', true], ['history', true]]);
+  expect(analyses.map((one: { type: string; done: boolean }) => [one.type, one.done])).toEqual([
+    ['modal', true],
+    ['buckling', true],
+    ['spectrum', true],
+    ['history', true],
+  ]);
   // a record twice as strong moves everything twice as far
   const record = (factor: number) => {
     const path = file(`dt = 0.01\n0\n${factor}\n${-factor}\n0\n`, `motion-${factor}.csv`);
@@ -83,7 +109,10 @@ test('analyse runs modes, buckling, spectrum and history, the record from a file
     return Math.max(...answer.analyses[0].farthestNode.displacement.map(Math.abs));
   };
   expect(record(2) / record(1)).toBeCloseTo(2, 9);
-  expect(runCommand(['analyse', sample, '--analysis', 'a9'])).toMatchObject({ status: 2, err: expect.stringContaining('a1 (Modes)') });
+  expect(runCommand(['analyse', sample, '--analysis', 'a9'])).toMatchObject({
+    status: 2,
+    err: expect.stringContaining('a1 (Modes)'),
+  });
   expect(runCommand(['analyse', file(hide)])).toMatchObject({ status: 2, err: expect.stringContaining('no analyses') });
   expect(runCommand(['solve', file(hide), '--record', 'x.csv'])).toMatchObject({ status: 2 });
 });

@@ -3,7 +3,15 @@ import { parseArgs } from 'node:util';
 import { allFindings } from '~core/findings';
 import { MemberChecker, verdicts, verdictWords } from '~core/checks';
 import { showIn } from '~core/units';
-import { analysesData, checksData, findingsData, modelJsonSchema, readModelFile, readRecordCsv, resultsData } from '~core/exchange';
+import {
+  analysesData,
+  checksData,
+  findingsData,
+  modelJsonSchema,
+  readModelFile,
+  readRecordCsv,
+  resultsData,
+} from '~core/exchange';
 import { runAnalysisNow, solveNow } from '~core/fem';
 import { acceptanceOf, applyAct, inOrder, type Finding, type Model } from '~core/model';
 
@@ -33,22 +41,41 @@ const unusable = (message: string): Output => ({ status: 2, out: '', err: `${mes
 export function runCommand(argv: readonly string[]): Output {
   let parsed;
   try {
-    parsed = parseArgs({ args: [...argv], allowPositionals: true, options: { out: { type: 'string', short: 'o' }, analysis: { type: 'string' }, record: { type: 'string' }, 'record-unit': { type: 'string' }, help: { type: 'boolean', short: 'h' } } });
+    parsed = parseArgs({
+      args: [...argv],
+      allowPositionals: true,
+      options: {
+        out: { type: 'string', short: 'o' },
+        analysis: { type: 'string' },
+        record: { type: 'string' },
+        'record-unit': { type: 'string' },
+        help: { type: 'boolean', short: 'h' },
+      },
+    });
   } catch (error) {
     return unusable(`${error instanceof Error ? error.message : String(error)}\n${usage}`);
   }
   const [command, path, ...rest] = parsed.positionals;
-  if (parsed.values.help || command === undefined) return { status: parsed.values.help ? 0 : 2, out: parsed.values.help ? usage : '', err: parsed.values.help ? '' : usage };
+  if (parsed.values.help || command === undefined)
+    return {
+      status: parsed.values.help ? 0 : 2,
+      out: parsed.values.help ? usage : '',
+      err: parsed.values.help ? '' : usage,
+    };
   if (command === 'schema') return { status: 0, out: `${JSON.stringify(modelJsonSchema(), null, 1)}\n`, err: '' };
-  if (!['solve', 'analyse', 'check', 'validate'].includes(command)) return unusable(`“${command}” is not a command.\n${usage}`);
-  if (path === undefined || rest.length > 0) return unusable(`“${command}” needs the path of one model file.\n${usage}`);
+  if (!['solve', 'analyse', 'check', 'validate'].includes(command))
+    return unusable(`“${command}” is not a command.\n${usage}`);
+  if (path === undefined || rest.length > 0)
+    return unusable(`“${command}” needs the path of one model file.\n${usage}`);
   const text = readInput(path);
   if (typeof text !== 'string') return text;
   const read = readModelFile(text);
-  if (!read.ok) return unusable(`${path} cannot be used:\n${read.problems.map((problem) => `  ${problem}`).join('\n')}`);
+  if (!read.ok)
+    return unusable(`${path} cannot be used:\n${read.problems.map((problem) => `  ${problem}`).join('\n')}`);
 
   const { analysis, record } = parsed.values;
-  if (command !== 'analyse' && (analysis ?? record) !== undefined) return unusable(`--analysis and --record go with “analyse”.\n${usage}`);
+  if (command !== 'analyse' && (analysis ?? record) !== undefined)
+    return unusable(`--analysis and --record go with “analyse”.\n${usage}`);
   const shaken = record === undefined ? read.model : withRecord(read.model, record, parsed.values['record-unit']);
   if ('err' in shaken) return shaken;
   const model = shaken;
@@ -64,11 +91,14 @@ export function runCommand(argv: readonly string[]): Output {
   if (command === 'solve') return output(resultsData(model, solution, findings));
   const checker = new MemberChecker(model, solution);
   const checks = inOrder(model.members).map((member) => checker.check(member.id));
-  const counted = verdicts.map((verdict) => `${checks.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`).join(', ');
+  const counted = verdicts
+    .map((verdict) => `${checks.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`)
+    .join(', ');
   return deliver(checksData(model, checks), parsed.values.out, status, `${listed}Verdicts: ${counted}.\n`);
 }
 
-const statusOf = (findings: readonly Finding[]): 0 | 1 => (findings.some((finding) => finding.severity === 'stop') ? 1 : 0);
+const statusOf = (findings: readonly Finding[]): 0 | 1 =>
+  findings.some((finding) => finding.severity === 'stop') ? 1 : 0;
 
 function deliver(data: unknown, path: string | undefined, status: 0 | 1, listed: string): Output {
   const json = `${JSON.stringify(data)}\n`;
@@ -85,10 +115,20 @@ function deliver(data: unknown, path: string | undefined, status: 0 | 1, listed:
 function analyse(model: Model, wanted: string | undefined, path: string | undefined): Output {
   const all = inOrder(model.analyses);
   const chosen = wanted === undefined ? all : all.filter((one) => one.id === wanted || one.label === wanted);
-  if (chosen.length === 0) return unusable(wanted === undefined ? 'The model has no analyses beside its load cases; “elbow solve” computes those.' : `The model has no analysis “${wanted}”; it has ${all.map((one) => `${one.id} (${one.label})`).join(', ') || 'none'}.`);
+  if (chosen.length === 0)
+    return unusable(
+      wanted === undefined
+        ? 'The model has no analyses beside its load cases; “elbow solve” computes those.'
+        : `The model has no analysis “${wanted}”; it has ${all.map((one) => `${one.id} (${one.label})`).join(', ') || 'none'}.`,
+    );
   const outcomes = chosen.map((one) => runAnalysisNow(model, one.id));
   const findings = outcomes.flatMap((outcome) => outcome.findings);
-  return deliver(analysesData(model, outcomes), path, statusOf(findings), findings.map((finding) => line(finding)).join(''));
+  return deliver(
+    analysesData(model, outcomes),
+    path,
+    statusOf(findings),
+    findings.map((finding) => line(finding)).join(''),
+  );
 }
 
 /** The model with a ground motion read from a file in all its time histories. */
@@ -99,16 +139,22 @@ function withRecord(model: Model, path: string, unit: string | undefined): Model
   if (!read.ok) return unusable(`${path} cannot be used: ${read.problem}`);
   const histories = inOrder(model.analyses).filter((one) => one.type === 'history');
   if (histories.length === 0) return unusable('The model has no time history analysis to use the record in.');
-  const applied = applyAct(model, { edits: [{ kind: 'change', table: 'analyses', changes: histories.map(({ id }) => ({ id, fields: { ...read.record } })) }] });
+  const applied = applyAct(model, {
+    edits: [
+      { kind: 'change', table: 'analyses', changes: histories.map(({ id }) => ({ id, fields: { ...read.record } })) },
+    ],
+  });
   return applied.ok ? applied.model : unusable(`${path} cannot be used: ${applied.error}`);
 }
 
-const line = (finding: Finding, accepted?: string): string => `${finding.severity === 'stop' ? 'STOP  ' : 'remark'} ${finding.sentence} ${accepted === undefined ? finding.why : `(accepted: ${accepted})`}\n`;
+const line = (finding: Finding, accepted?: string): string =>
+  `${finding.severity === 'stop' ? 'STOP  ' : 'remark'} ${finding.sentence} ${accepted === undefined ? finding.why : `(accepted: ${accepted})`}\n`;
 
 function readInput(path: string): string | Output {
   try {
     const { size } = statSync(path);
-    if (size > largestFile) return unusable(`${path} has ${Math.round(size / 1e6)} MB; at most ${largestFile / 1e6} MB can be read.`);
+    if (size > largestFile)
+      return unusable(`${path} has ${Math.round(size / 1e6)} MB; at most ${largestFile / 1e6} MB can be read.`);
     return readFileSync(path, 'utf8');
   } catch (error) {
     return unusable(`${path} cannot be read: ${error instanceof Error ? error.message : String(error)}.`);

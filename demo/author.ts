@@ -1,5 +1,18 @@
 import type { Plan } from '~core/build';
-import { applyAct, distance, emptyModel, idSource, type Act, type LoadCase, type LoadRegion, type LoadSpread, type Model, type Nature, type Settings, type Vector } from '~core/model';
+import {
+  applyAct,
+  distance,
+  emptyModel,
+  idSource,
+  type Act,
+  type LoadCase,
+  type LoadRegion,
+  type LoadSpread,
+  type Model,
+  type Nature,
+  type Settings,
+  type Vector,
+} from '~core/model';
 import { count, formatQuantity } from '~core/units';
 
 /** Builds a model through the same edits a user's acts consist of, keeping each act for the project's history. */
@@ -26,30 +39,93 @@ export class Author {
 
   addCase(label: string, name: string, nature: Nature, selfWeight = false, category?: LoadCase['category']): string {
     const id = idSource(this.model)('cases');
-    this.do({ edits: [{ kind: 'add', records: { cases: [{ id, label, name, nature, selfWeight, ...(category ? { category } : {}) }] } }], sentence: `Added case ${label}, ${name.toLowerCase()}` });
+    this.do({
+      edits: [
+        {
+          kind: 'add',
+          records: { cases: [{ id, label, name, nature, selfWeight, ...(category ? { category } : {}) }] },
+        },
+      ],
+      sentence: `Added case ${label}, ${name.toLowerCase()}`,
+    });
     return id;
   }
 
   /** A downward load on a flat area, Pa; corners that are nodes make the area go with them. */
-  addArea(caseId: string, label: string, corners: readonly Vector[], value: number, spread: LoadSpread, openings: readonly (readonly Vector[])[] = []): void {
+  addArea(
+    caseId: string,
+    label: string,
+    corners: readonly Vector[],
+    value: number,
+    spread: LoadSpread,
+    openings: readonly (readonly Vector[])[] = [],
+  ): void {
     const point = (place: Vector): [number, number, number] => [place[0], place[1], place[2]];
-    const nodeAt = (place: Vector) => Object.values(this.model.nodes).find((node) => distance(node.position, place) < 1e-3)?.id;
+    const nodeAt = (place: Vector) =>
+      Object.values(this.model.nodes).find((node) => distance(node.position, place) < 1e-3)?.id;
     const ids = corners.map(nodeAt);
-    const region: LoadRegion = ids.every((id): id is string => id !== undefined) && openings.length === 0 ? { kind: 'nodes', corners: ids } : { kind: 'polygon', points: corners.map(point), ...(openings.length > 0 ? { openings: openings.map((opening) => opening.map(point)) } : {}) };
-    const load = { id: idSource(this.model)('loads'), case: caseId, type: 'area' as const, label, region, pressure: { type: 'uniform' as const, value }, direction: 'z' as const, spread };
-    this.do({ edits: [{ kind: 'add', records: { loads: [load] } }], sentence: `Put ${formatQuantity(value, 'pressure', this.model.settings.units)} on ${label} in case ${this.model.cases[caseId].label}` });
+    const region: LoadRegion =
+      ids.every((id): id is string => id !== undefined) && openings.length === 0
+        ? { kind: 'nodes', corners: ids }
+        : {
+            kind: 'polygon',
+            points: corners.map(point),
+            ...(openings.length > 0 ? { openings: openings.map((opening) => opening.map(point)) } : {}),
+          };
+    const load = {
+      id: idSource(this.model)('loads'),
+      case: caseId,
+      type: 'area' as const,
+      label,
+      region,
+      pressure: { type: 'uniform' as const, value },
+      direction: 'z' as const,
+      spread,
+    };
+    this.do({
+      edits: [{ kind: 'add', records: { loads: [load] } }],
+      sentence: `Put ${formatQuantity(value, 'pressure', this.model.settings.units)} on ${label} in case ${this.model.cases[caseId].label}`,
+    });
   }
 
   /** A downward load along a line, N/m. */
   addLine(caseId: string, label: string, start: Vector, end: Vector, value: number): void {
-    const load = { id: idSource(this.model)('loads'), case: caseId, type: 'line' as const, label, start: [start[0], start[1], start[2]] as [number, number, number], end: [end[0], end[1], end[2]] as [number, number, number], direction: 'z' as const, valueFrom: value, valueTo: value };
-    this.do({ edits: [{ kind: 'add', records: { loads: [load] } }], sentence: `Put ${formatQuantity(value, 'lineLoad', this.model.settings.units)} along a ${label.toLowerCase()} in case ${this.model.cases[caseId].label}` });
+    const load = {
+      id: idSource(this.model)('loads'),
+      case: caseId,
+      type: 'line' as const,
+      label,
+      start: [start[0], start[1], start[2]] as [number, number, number],
+      end: [end[0], end[1], end[2]] as [number, number, number],
+      direction: 'z' as const,
+      valueFrom: value,
+      valueTo: value,
+    };
+    this.do({
+      edits: [{ kind: 'add', records: { loads: [load] } }],
+      sentence: `Put ${formatQuantity(value, 'lineLoad', this.model.settings.units)} along a ${label.toLowerCase()} in case ${this.model.cases[caseId].label}`,
+    });
   }
 
   /** A uniform load over the whole of each member, N/m, global. */
   addUniform(caseId: string, members: string | readonly string[], direction: 'x' | 'y' | 'z', value: number): void {
     const next = idSource(this.model);
-    const loads = [members].flat().map((member) => ({ id: next('loads'), case: caseId, type: 'uniform' as const, member, axes: 'global' as const, direction, value, from: 0, to: null }));
-    this.do({ edits: [{ kind: 'add', records: { loads } }], sentence: `Put ${formatQuantity(value, 'lineLoad', this.model.settings.units)} on ${count(loads.length, 'member')} in case ${this.model.cases[caseId].label}` });
+    const loads = [members]
+      .flat()
+      .map((member) => ({
+        id: next('loads'),
+        case: caseId,
+        type: 'uniform' as const,
+        member,
+        axes: 'global' as const,
+        direction,
+        value,
+        from: 0,
+        to: null,
+      }));
+    this.do({
+      edits: [{ kind: 'add', records: { loads } }],
+      sentence: `Put ${formatQuantity(value, 'lineLoad', this.model.settings.units)} on ${count(loads.length, 'member')} in case ${this.model.cases[caseId].label}`,
+    });
   }
 }

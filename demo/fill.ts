@@ -40,12 +40,19 @@ function summarise(model: Model): RunSummary {
     status: solution ? 'solved' : 'stopped',
     stops: findings.filter((finding) => finding.severity === 'stop').length,
     remarks: findings.filter((finding) => finding.severity === 'remark').length,
-    worst: all.reduce<(typeof all)[number] | null>((a, b) => (a === null || b.utilisation > a.utilisation ? b : a), null),
+    worst: all.reduce<(typeof all)[number] | null>(
+      (a, b) => (a === null || b.utilisation > a.utilisation ? b : a),
+      null,
+    ),
     utilisations: Object.fromEntries(all.map(({ member, utilisation }) => [member, Number(utilisation.toFixed(3))])),
   };
 }
 
 if (process.argv[1]?.endsWith('fill.ts')) {
   const filled = fillDemonstration(new Projects(openDatabase(databasePath())));
-  console.log(filled.length > 0 ? `Filled the database with ${filled.join(' and ')}.` : 'The database holds projects already; it was left as it is.');
+  console.log(
+    filled.length > 0
+      ? `Filled the database with ${filled.join(' and ')}.`
+      : 'The database holds projects already; it was left as it is.',
+  );
 }

@@ -19,12 +19,26 @@ interface Violation {
 /** What axe-core finds on the screen that is serious or critical, in words. */
 async function seriousFindings(): Promise<string[]> {
   await page.evaluate(axe);
-  const violations = await page.evaluate(async () => (await (window as unknown as { axe: { run: (options: object) => Promise<{ violations: unknown[] }> } }).axe.run({ resultTypes: ['violations'] })).violations) as Violation[];
-  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html.slice(0, 160)} ${node.failureSummary?.split('\n')[1] ?? ''}`));
+  const violations = (await page.evaluate(
+    async () =>
+      (
+        await (window as unknown as { axe: { run: (options: object) => Promise<{ violations: unknown[] }> } }).axe.run({
+          resultTypes: ['violations'],
+        })
+      ).violations,
+  )) as Violation[];
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .flatMap(({ id, nodes }) =>
+      nodes.map((node) => `${id}: ${node.html.slice(0, 160)} ${node.failureSummary?.split('\n')[1] ?? ''}`),
+    );
 }
 
 const open = async (search: string) => {
-  const href = await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).getAttribute('href');
+  const href = await page
+    .getByRole('table')
+    .getByRole('link', { name: 'Quillhaven Library', exact: true })
+    .getAttribute('href');
   await page.goto(new URL(`${href}${search}`, page.url()).href);
   await solved(page);
   await page.waitForTimeout(400);
@@ -52,7 +66,16 @@ test('every stage', async () => {
 
 test('every page beside the drawing', async () => {
   await open('?stage=results');
-  for (const words of ['settings of the project', 'catalogue of sections', 'variants', 'runs', 'compare with', 'is it plausible', 'page of the rows of supports', 'page of storey storey 1']) {
+  for (const words of [
+    'settings of the project',
+    'catalogue of sections',
+    'variants',
+    'runs',
+    'compare with',
+    'is it plausible',
+    'page of the rows of supports',
+    'page of storey storey 1',
+  ]) {
     await command(words);
     await page.locator('.details.wide').waitFor();
     expect({ words, found: await seriousFindings() }).toEqual({ words, found: [] });

@@ -15,7 +15,9 @@ inBrowser(true, async (started) => {
 const details = () => page.getByRole('complementary');
 const analysis = (name: string) => details().getByRole('region', { name, exact: true });
 const run = async (name: string) => {
-  await analysis(name).getByRole('button', { name: `Run ${name}` }).click();
+  await analysis(name)
+    .getByRole('button', { name: `Run ${name}` })
+    .click();
   await analysis(name).getByText('Run again').waitFor();
 };
 
@@ -33,7 +35,9 @@ test('modes are computed in the page and drawn; buckling and a spectrum beside t
   await analysis('Buckling').getByRole('button', { name: 'Draw mode 1' }).click();
   await page.getByText(/^Buckles at [\d.]+ times the load$/).waitFor();
   await run('Spectrum');
-  await analysis('Spectrum').getByText(/Base shear of \d+ modes, signs lost/).waitFor();
+  await analysis('Spectrum')
+    .getByText(/Base shear of \d+ modes, signs lost/)
+    .waitFor();
   // an edit forgets the results
   await details().getByText('members deform in shear').click();
   await solved(page);
@@ -43,14 +47,18 @@ test('modes are computed in the page and drawn; buckling and a spectrum beside t
 test('strength combinations are set to second order and reduced stiffness in one revision each, and the log tells their steps', async () => {
   await details().getByText('second', { exact: true }).click();
   await solved(page);
-  await details().getByRole('heading', { name: /Solved as a whole/ }).waitFor();
+  await details()
+    .getByRole('heading', { name: /Solved as a whole/ })
+    .waitFor();
   await details().getByLabel('Stiffness').click();
   await page.getByTitle('AISC reduced stiffness').click();
   await solved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
   await details().getByTitle('AISC reduced stiffness').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: 'Undo' }).click();
-  await details().getByRole('heading', { name: /Solved as a whole/ }).waitFor({ state: 'detached' });
+  await details()
+    .getByRole('heading', { name: /Solved as a whole/ })
+    .waitFor({ state: 'detached' });
 });
 
 test('a time history takes a record from a file, and refuses one that cannot be', async () => {
@@ -62,7 +70,16 @@ test('a time history takes a record from a file, and refuses one that cannot be'
   await history.locator('input[type=file]').setInputFiles(bad);
   await page.getByText(/bad\.csv cannot be used: The times are not at even steps/).waitFor();
   const good = join(app.folder, 'good.csv');
-  writeFileSync(good, ['time, acceleration', ...Array.from({ length: 400 }, (_, i) => `${(0.02 * i).toFixed(2)}, ${(0.2 * Math.sin(9 * 0.02 * i)).toFixed(5)}`)].join('\n'));
+  writeFileSync(
+    good,
+    [
+      'time, acceleration',
+      ...Array.from(
+        { length: 400 },
+        (_, i) => `${(0.02 * i).toFixed(2)}, ${(0.2 * Math.sin(9 * 0.02 * i)).toFixed(5)}`,
+      ),
+    ].join('\n'),
+  );
   await history.getByLabel('Unit of the record').click();
   await page.getByTitle('g', { exact: true }).click();
   await history.locator('input[type=file]').setInputFiles(good);

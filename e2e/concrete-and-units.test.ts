@@ -32,10 +32,14 @@ test('bars of a concrete beam are chosen, proposed and checked at once', async (
   await sheet.getByText('Effective depth, 2 #8 in one layer').waitFor();
   await page.keyboard.press('Escape');
   await details().getByRole('button', { name: 'propose', exact: true }).first().click();
-  await details().getByText(/Top \d #\d+, proposed/).waitFor();
+  await details()
+    .getByText(/Top \d #\d+, proposed/)
+    .waitFor();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await details().getByText(/Top 4 #8, chosen/).waitFor();
+  await details()
+    .getByText(/Top 4 #8, chosen/)
+    .waitFor();
 });
 
 test('columns that are not checked say why, and can be selected together', async () => {
@@ -62,7 +66,9 @@ test('a Eurocode project combines by EN 1990 and says plainly that its checks ar
   await combinations.getByText('EN 1990 (6.10)').first().waitFor();
   await solved(page);
   await stage('Checks');
-  await details().getByText(/The check of steel members by EN 1993-1-1 is not there yet/).waitFor();
+  await details()
+    .getByText(/The check of steel members by EN 1993-1-1 is not there yet/)
+    .waitFor();
 });
 
 test('a factor is changed in the ledger, marked, and survives a new generation', async () => {
@@ -85,7 +91,11 @@ test('a factor is changed in the ledger, marked, and survives a new generation',
   await type('1.3');
   await page.getByText(/“kN” is a unit of force/).waitFor({ state: 'hidden' });
   await details().getByRole('button', { name: 'Generate by ASCE 7-22' }).click();
-  await page.getByText(/kept 1 made or changed by hand/).or(page.getByText('ASCE 7-22 2.3.1 (1), changed')).first().waitFor();
+  await page
+    .getByText(/kept 1 made or changed by hand/)
+    .or(page.getByText('ASCE 7-22 2.3.1 (1), changed'))
+    .first()
+    .waitFor();
   expect(await factor.textContent()).toBe('1.3');
   await page.keyboard.press('Escape');
 });
@@ -112,7 +122,9 @@ test('a US customary project reads feet, inches and kips, and shows them', async
   await details().getByText('A992').or(details().getByText('NW 5000 psi')).first().waitFor();
   await details().getByLabel('Section').fill('W14X91');
   await page.keyboard.press('Enter');
-  await details().getByText(/“W14X91” is not a section Elbow knows/).waitFor();
+  await details()
+    .getByText(/“W14X91” is not a section Elbow knows/)
+    .waitFor();
 });
 
 test('rows are copied for a spreadsheet with headings and units', async () => {
@@ -129,7 +141,16 @@ test('rows are copied for a spreadsheet with headings and units', async () => {
   await page.keyboard.press('Control+c');
   await page.getByText('2 rows copied').waitFor();
   const lines = (await page.evaluate(() => navigator.clipboard.readText())).split('\n');
-  expect(lines[0].split('\t')).toEqual(['Node', 'Rx [kN]', 'Ry [kN]', 'Rz [kN]', 'R [kN]', 'Mx [kN·m]', 'My [kN·m]', 'Mz [kN·m]']);
+  expect(lines[0].split('\t')).toEqual([
+    'Node',
+    'Rx [kN]',
+    'Ry [kN]',
+    'Rz [kN]',
+    'R [kN]',
+    'Mx [kN·m]',
+    'My [kN·m]',
+    'Mz [kN·m]',
+  ]);
   const vertical = lines.slice(1).reduce((sum, line) => sum + Number(line.split('\t')[3]), 0);
   // two columns of 2.6 m and two rafters of √(2.4² + 0.8²) m of W6X9, 2.68 in²
   expect(vertical / (2.68 * 0.0254 ** 2 * 7.85 * 9.80665 * (5.2 + 2 * Math.hypot(2.4, 0.8)))).toBeCloseTo(1, 2);

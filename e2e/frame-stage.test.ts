@@ -16,7 +16,23 @@ const nothingSelected = async () => {
   await page.locator('.canvas-host').focus();
   await page.keyboard.press('Escape');
 };
-const model = async () => (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as { members: { id: string; role: string; section: string; behaviour?: string; startConnection?: object; start: string; end: string }[]; nodes: { id: string; position: number[]; support?: object }[]; groups: { label: string; members: string[] }[]; sections: { id: string; name: string }[]; acceptances: { reason: string }[]; gridLines: { label: string }[] };
+const model = async () =>
+  (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as {
+    members: {
+      id: string;
+      role: string;
+      section: string;
+      behaviour?: string;
+      startConnection?: object;
+      start: string;
+      end: string;
+    }[];
+    nodes: { id: string; position: number[]; support?: object }[];
+    groups: { label: string; members: string[] }[];
+    sections: { id: string; name: string }[];
+    acceptances: { reason: string }[];
+    gridLines: { label: string }[];
+  };
 const saved = () => page.getByText(/rev \d+, saved/).waitFor();
 
 async function newProject(name: string): Promise<void> {
@@ -31,7 +47,15 @@ test('a braced steel frame of 3 × 2 bays and three storeys with a pitched roof,
   // the frame
   await page.getByRole('button', { name: 'Frame builder' }).first().click();
   const builder = page.getByRole('complementary', { name: 'Frame builder' });
-  for (const [label, text] of [['Bays along x', '3*6'], ['Bays along y', '2*5'], ['Storeys', '4, 2*3.5'], ['Columns', 'W10X49'], ['Beams along x', 'W14X30'], ['Beams along y', 'W12X26']]) await builder.getByLabel(label).fill(text);
+  for (const [label, text] of [
+    ['Bays along x', '3*6'],
+    ['Bays along y', '2*5'],
+    ['Storeys', '4, 2*3.5'],
+    ['Columns', 'W10X49'],
+    ['Beams along x', 'W14X30'],
+    ['Beams along y', 'W12X26'],
+  ])
+    await builder.getByLabel(label).fill(text);
   await builder.getByLabel('Column material').fill('A992');
   await page.keyboard.press('Enter');
   await builder.getByText('48 nodes, 87 members, 12 supports').waitFor();
@@ -77,10 +101,13 @@ test('a braced steel frame of 3 × 2 bays and three storeys with a pitched roof,
   await saved();
   const frame = await model();
   const place = (id: string) => frame.nodes.find((node) => node.id === id)!.position;
-  const southern = frame.members.slice(87).filter((member) => [member.start, member.end].every((id) => place(id)[1] < 5.01));
+  const southern = frame.members
+    .slice(87)
+    .filter((member) => [member.start, member.end].every((id) => place(id)[1] < 5.01));
   expect(southern).toHaveLength(4);
   await command(southern[0].id);
-  for (const member of southern.slice(1)) await page.getByRole('gridcell', { name: member.id, exact: true }).click({ modifiers: ['Control'] });
+  for (const member of southern.slice(1))
+    await page.getByRole('gridcell', { name: member.id, exact: true }).click({ modifiers: ['Control'] });
   await page.getByText('selected: 4 beams').waitFor();
   await command('place secondary members');
   await details().getByLabel('Placed by').click();
@@ -97,7 +124,9 @@ test('a braced steel frame of 3 × 2 bays and three storeys with a pitched roof,
   await page.waitForTimeout(500);
   const bounds = (await canvas.boundingBox())!;
   await page.mouse.click(bounds.x + 567, bounds.y + 160);
-  await details().getByText(/2 braces, \d\.\d\d m, tension only, in 1 bay/).waitFor();
+  await details()
+    .getByText(/2 braces, \d\.\d\d m, tension only, in 1 bay/)
+    .waitFor();
   await details().getByRole('button', { name: 'Brace', exact: true }).click();
   await details().getByRole('button', { name: 'Close Brace bays' }).click();
   await saved();
@@ -122,11 +151,15 @@ test('the ledger is typed in, pasted into and filled down, and says on the cell 
     await page.evaluate((words) => navigator.clipboard.writeText(words), text);
     await page.keyboard.press('Control+v');
   };
-  await paste('Node\tx [m]\ty [m]\tz [m]\tSupport\n\t0\t0\t0\tfixed\n\t6 m\t0\t0\tpinned\n\t0\t0\t3500 mm\t\n\t6\t0\t3.5\t');
+  await paste(
+    'Node\tx [m]\ty [m]\tz [m]\tSupport\n\t0\t0\t0\tfixed\n\t6 m\t0\t0\tpinned\n\t0\t0\t3500 mm\t\n\t6\t0\t3.5\t',
+  );
   await page.getByRole('row').filter({ hasText: 'n4' }).waitFor();
   await page.getByRole('tab', { name: 'Members' }).click();
   await grid('Members').focus();
-  await paste('\tcolumn\t\tn1\tn3\t\tHEB 200\tS355\n\tcolumn\t\tn2\tn4\t\tHEB 200\tS355\n\tbeam\t\tn3\tn9\t\tIPE 300\tS355');
+  await paste(
+    '\tcolumn\t\tn1\tn3\t\tHEB 200\tS355\n\tcolumn\t\tn2\tn4\t\tHEB 200\tS355\n\tbeam\t\tn3\tn9\t\tIPE 300\tS355',
+  );
   await page.getByText(/1 cell could not be taken: There is no node “n9”/).waitFor();
   await page.getByRole('row').filter({ hasText: 'm2' }).waitFor();
   await saved();
@@ -160,7 +193,10 @@ test('the ledger is typed in, pasted into and filled down, and says on the cell 
   expect((await model()).groups).toMatchObject([{ label: 'Portal', members: ['m1', 'm2', 'm3'] }]);
   await nothingSelected();
   await page.keyboard.press('s');
-  await page.getByRole('dialog', { name: 'Select by' }).getByRole('button', { name: /^Portal/ }).click();
+  await page
+    .getByRole('dialog', { name: 'Select by' })
+    .getByRole('button', { name: /^Portal/ })
+    .click();
   await page.getByText('selected: 2 columns, 1 beam', { exact: true }).waitFor();
 });
 
@@ -181,7 +217,10 @@ test('findings are mended by kind and accepted with a reason; hidden things come
   await findings.getByRole('button', { name: 'Close Findings' }).click();
 
   await page.keyboard.press('s');
-  await page.getByRole('dialog', { name: 'Select by' }).getByRole('button', { name: /^Purlins/ }).click();
+  await page
+    .getByRole('dialog', { name: 'Select by' })
+    .getByRole('button', { name: /^Purlins/ })
+    .click();
   await page.keyboard.press('Escape');
   await page.keyboard.press('Shift+H');
   await page.keyboard.press('y');
@@ -194,7 +233,10 @@ test('findings are mended by kind and accepted with a reason; hidden things come
   await display.getByRole('button', { name: /Show 52 hidden/ }).waitFor();
   await display.getByRole('combobox', { name: 'Colours' }).click();
   await page.getByTitle('by section').click();
-  await page.getByRole('list', { name: 'Colours by section' }).getByRole('button', { name: /450 × 450/ }).click();
+  await page
+    .getByRole('list', { name: 'Colours by section' })
+    .getByRole('button', { name: /450 × 450/ })
+    .click();
   await page.getByText('selected: 64 columns').waitFor();
 });
 
@@ -234,11 +276,15 @@ test('nodes are stretched by dragging, storeys raised with what stands on them, 
   // a storey raised from its field: previewed, then carried out with its nodes
   await nothingSelected();
   await nothingSelected();
-  const eaves = details().getByLabel(/^Height of storey/).first();
+  const eaves = details()
+    .getByLabel(/^Height of storey/)
+    .first();
   const height = Number(await eaves.inputValue());
   await eaves.fill(String(height + 0.4));
   await page.keyboard.press('Enter');
-  await details().getByText(/move up by 0\.400 m/).waitFor();
+  await details()
+    .getByText(/move up by 0\.400 m/)
+    .waitFor();
   await details().getByRole('button', { name: 'Set the height' }).click();
   await saved();
   expect((await at('n3'))[2]).toBeCloseTo(3, 6);
@@ -267,5 +313,8 @@ test('nodes are stretched by dragging, storeys raised with what stands on them, 
     await page.getByLabel('Length, angle or coordinates').fill(node);
     await page.keyboard.press('Enter');
   }
-  await page.getByRole('status').filter({ hasText: '3.000 m Δx 0.000 m Δy 0.000 m Δz 3.000 m ∠ 90.0°' }).waitFor({ state: 'attached' });
+  await page
+    .getByRole('status')
+    .filter({ hasText: '3.000 m Δx 0.000 m Δy 0.000 m Δz 3.000 m ∠ 90.0°' })
+    .waitFor({ state: 'attached' });
 });

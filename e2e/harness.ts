@@ -26,7 +26,9 @@ function freePort(): Promise<number> {
     server.on('error', reject);
     server.listen(0, '127.0.0.1', () => {
       const address = server.address();
-      server.close(() => (address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port'))));
+      server.close(() =>
+        address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port')),
+      );
     });
   });
 }
@@ -41,7 +43,17 @@ export async function startApp(demonstration: boolean): Promise<RunningApp> {
   const address = `http://127.0.0.1:${port}`;
   let server: ChildProcess | undefined;
   const start = async () => {
-    server = spawn(process.execPath, ['scripts/serve.mjs'], { env: { ...process.env, NODE_OPTIONS: '', NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ELBOW_DATA: folder }, stdio: ['ignore', 'ignore', 'inherit'] });
+    server = spawn(process.execPath, ['scripts/serve.mjs'], {
+      env: {
+        ...process.env,
+        NODE_OPTIONS: '',
+        NODE_ENV: 'production',
+        HOST: '127.0.0.1',
+        PORT: String(port),
+        ELBOW_DATA: folder,
+      },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     for (let i = 0; i < 200; i++) {
       const answer = await fetch(address).catch(() => undefined);
       if (answer?.ok) return;
@@ -58,7 +70,10 @@ export async function startApp(demonstration: boolean): Promise<RunningApp> {
   const kill = () => endBy('SIGKILL');
   await start();
   return {
-    address, folder, kill, start,
+    address,
+    folder,
+    kill,
+    start,
     end: () => endBy('SIGTERM'),
     stop: async () => {
       await kill();
@@ -67,7 +82,17 @@ export async function startApp(demonstration: boolean): Promise<RunningApp> {
   };
 }
 
-export const chromiumFlags = ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--ignore-gpu-blocklist', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'];
+export const chromiumFlags = [
+  '--no-sandbox',
+  '--use-gl=angle',
+  '--use-angle=swiftshader',
+  '--enable-unsafe-swiftshader',
+  '--ignore-gpu-blocklist',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+];
 
 export function launchBrowser(): Promise<Browser> {
   return chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: chromiumFlags });
@@ -81,7 +106,11 @@ export async function openPage(browser: Browser): Promise<{ page: Page; complain
   page.setDefaultTimeout(15000);
   const complaints: string[] = [];
   page.on('console', (message) => {
-    if (message.type() === 'error' || (message.type() === 'warning' && !/GPU stall|GL Driver|WebGL/.test(message.text()))) complaints.push(message.text());
+    if (
+      message.type() === 'error' ||
+      (message.type() === 'warning' && !/GPU stall|GL Driver|WebGL/.test(message.text()))
+    )
+      complaints.push(message.text());
   });
   page.on('pageerror', (error) => complaints.push(String(error)));
   return { page, complaints };

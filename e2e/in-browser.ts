@@ -28,7 +28,12 @@ export function inBrowser(demonstration: boolean, begin: (started: Started) => v
     started = { app, ...(await openPage(browser)) };
     await started.page.goto(app.address);
     // until React has taken the page over, what is typed would be lost
-    const alive = () => started!.page.evaluate(() => [...document.querySelectorAll('input')].some((field) => Object.keys(field).some((key) => key.startsWith('__react'))));
+    const alive = () =>
+      started!.page.evaluate(() =>
+        [...document.querySelectorAll('input')].some((field) =>
+          Object.keys(field).some((key) => key.startsWith('__react')),
+        ),
+      );
     for (let i = 0; i < 100 && !(await alive()); i++) await started.page.waitForTimeout(50);
     await begin(started);
   });

@@ -30,7 +30,8 @@ const type = async (text: string) => {
   await page.keyboard.type(text);
   await page.waitForTimeout(150);
 };
-const button = (name: string | RegExp) => details().getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) });
+const button = (name: string | RegExp) =>
+  details().getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) });
 /** Opens a list and takes one of its entries: two acts. */
 const choose = async (label: string, entry: string | RegExp) => {
   await click(details().getByLabel(label, { exact: true }));
@@ -53,7 +54,8 @@ const bays = async (...wanted: string[]) => {
   await press('Escape');
 };
 const stage = (name: string) => click(page.getByRole('navigation', { name: 'Stages' }).getByRole('button', { name }));
-const strip = (name: RegExp) => page.getByRole('region', { name: 'Cases and combinations' }).getByRole('button', { name });
+const strip = (name: RegExp) =>
+  page.getByRole('region', { name: 'Cases and combinations' }).getByRole('button', { name });
 /** Waits until the last edit is saved, solved and checked. */
 const settled = async () => {
   await page.waitForTimeout(400);
@@ -63,10 +65,26 @@ const settled = async () => {
 const model = async () => {
   await page.waitForTimeout(300);
   await page.getByText(/rev \d+, saved/).waitFor();
-  return (await page.evaluate(async (address) => (await fetch(address)).json() as Promise<unknown>, `${page.url().split('?')[0]}/model.json`)) as {
-    members: { id: string; role: string; section: string | null; start: string; end: string; behaviour?: string; axisPosition?: string }[];
-    nodes: { id: string; position: number[]; support?: object }[]; sections: { id: string; name: string }[]; loads: { id: string; type: string; at?: number }[]; cases: { label: string }[];
-    combinations: { purpose: string; order?: string }[]; diaphragms: unknown[]; loadRules: { type: string }[];
+  return (await page.evaluate(
+    async (address) => (await fetch(address)).json() as Promise<unknown>,
+    `${page.url().split('?')[0]}/model.json`,
+  )) as {
+    members: {
+      id: string;
+      role: string;
+      section: string | null;
+      start: string;
+      end: string;
+      behaviour?: string;
+      axisPosition?: string;
+    }[];
+    nodes: { id: string; position: number[]; support?: object }[];
+    sections: { id: string; name: string }[];
+    loads: { id: string; type: string; at?: number }[];
+    cases: { label: string }[];
+    combinations: { purpose: string; order?: string }[];
+    diaphragms: unknown[];
+    loadRules: { type: string }[];
   };
 };
 const stops = () => page.getByRole('button', { name: /\d+ stops?/ });
@@ -121,16 +139,23 @@ test('a braced steel frame in US units: pinned ends, rods, loads by area, wind b
   await settled();
   // the worst member with its sheet and the combination that governs it
   await press('w');
-  await details().getByText(/U\d+ governs/).waitFor();
+  await details()
+    .getByText(/U\d+ governs/)
+    .waitFor();
   await press('6');
   await click(button('Preview'));
-  await page.getByText(/Sandpiper Offices/).first().waitFor();
+  await page
+    .getByText(/Sandpiper Offices/)
+    .first()
+    .waitFor();
   const made = await model();
   expect(made.members.filter((member) => member.behaviour === 'tension')).toHaveLength(24);
   expect(made.diaphragms).toHaveLength(3);
   expect(made.loads.filter((load) => load.type === 'area')).toHaveLength(6);
   expect(made.loadRules.map((rule) => rule.type)).toEqual(['asceWind']);
-  expect(made.combinations.filter((one) => one.purpose === 'strength').every((one) => one.order === 'second')).toBe(true);
+  expect(made.combinations.filter((one) => one.purpose === 'strength').every((one) => one.order === 'second')).toBe(
+    true,
+  );
   expect(await stops().count()).toBe(0);
   expect(acts).toBeLessThanOrEqual(206 / 2);
   process.stdout.write(`acts, braced frame: ${acts}\n`);
@@ -156,7 +181,10 @@ test('a damaged file is cured from its findings', async () => {
   expect(cured.members.every(({ section }) => section !== null)).toBe(true);
   expect(cured.loads[0].at).toBeCloseTo(3, 9);
   expect(cured.nodes.filter((node) => node.support)).toHaveLength(6);
-  await findings.getByText(/nothing|No finding|none/i).first().waitFor();
+  await findings
+    .getByText(/nothing|No finding|none/i)
+    .first()
+    .waitFor();
   expect(acts).toBeLessThanOrEqual(14 / 2);
   process.stdout.write(`acts, damaged file: ${acts}\n`);
 });
@@ -179,7 +207,11 @@ test('a shed with trusses, purlins on both slopes, a mezzanine, roof and wall br
   await fill('How many', '6');
   await click(button('Build'));
   await command('purlins');
-  await details().getByText('35 purlins, 6.00 m, on 7 lines; 30 purlins, 6.00 m, on 7 lines').or(details().getByText(/purlins, 6\.00 m, on 7 lines;/)).first().waitFor();
+  await details()
+    .getByText('35 purlins, 6.00 m, on 7 lines; 30 purlins, 6.00 m, on 7 lines')
+    .or(details().getByText(/purlins, 6\.00 m, on 7 lines;/))
+    .first()
+    .waitFor();
   await click(button('Place members'));
   await command('roof bracing');
   await bays('1–2 round', '5–6 round');
@@ -258,7 +290,9 @@ test('axis positions of columns as two variants, and what differs', async () => 
   await click(page.getByRole('group', { name: 'Near at hand' }).getByRole('button', { name: 'Main' }));
   await details().getByText('24 differences, as Main has it').waitFor();
   await details().getByText('column m1: axis position left → centroid').waitFor();
-  await details().getByText(/here, Case L against Main, Case L: \d+ of \d+ numbers differ/).waitFor();
+  await details()
+    .getByText(/here, Case L against Main, Case L: \d+ of \d+ numbers differ/)
+    .waitFor();
   expect(acts).toBeLessThanOrEqual(68 / 2);
   process.stdout.write(`acts, two variants: ${acts}\n`);
 });
@@ -268,7 +302,9 @@ test('a beam is changed in the demonstration: forces, checks, report, undo, relo
   await settled();
   const sectionOf = async () => {
     const saved = await model();
-    return saved.sections.find((section) => section.id === saved.members.find((member) => member.id === 'm42')!.section)!.name;
+    return saved.sections.find(
+      (section) => section.id === saved.members.find((member) => member.id === 'm42')!.section,
+    )!.name;
   };
   const before = await sectionOf();
   // the worst member with its checks, another section for it
@@ -288,14 +324,21 @@ test('a beam is changed in the demonstration: forces, checks, report, undo, relo
   await details().getByText('exact, not sampled').waitFor();
   await press('6');
   await click(button('Preview'));
-  await page.getByText(/350 × 700/).first().waitFor();
+  await page
+    .getByText(/350 × 700/)
+    .first()
+    .waitFor();
   await press('Control+z');
   expect(await sectionOf()).toBe(before);
   acts++;
   await page.reload();
   await settled();
   await press('h');
-  await page.getByRole('dialog', { name: 'History' }).getByText(/Undid|Took back|undo/i).first().waitFor();
+  await page
+    .getByRole('dialog', { name: 'History' })
+    .getByText(/Undid|Took back|undo/i)
+    .first()
+    .waitFor();
   expect(acts).toBeLessThanOrEqual(22 / 2);
   process.stdout.write(`acts, a beam changed: ${acts}\n`);
 });

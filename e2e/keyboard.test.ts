@@ -15,7 +15,11 @@ test('the road with nothing but the keyboard', async () => {
       const found = await page.evaluate(() => {
         const element = document.activeElement as HTMLElement | null;
         if (!element) return '';
-        const label = element.getAttribute('aria-label') ?? (element.id ? document.querySelector(`label[for="${CSS.escape(element.id)}"]`)?.textContent : null) ?? element.textContent ?? '';
+        const label =
+          element.getAttribute('aria-label') ??
+          (element.id ? document.querySelector(`label[for="${CSS.escape(element.id)}"]`)?.textContent : null) ??
+          element.textContent ??
+          '';
         return label.trim();
       });
       if (name.test(found)) return;

@@ -15,10 +15,24 @@ const command = async (words: string) => {
 };
 const saved = () => page.getByText(/rev \d+, saved/).waitFor();
 interface Saved {
-  loads: { id: string; case: string; type: string; value?: number; from?: number; label?: string; region?: { kind: string; corners?: string[] } }[];
+  loads: {
+    id: string;
+    case: string;
+    type: string;
+    value?: number;
+    from?: number;
+    label?: string;
+    region?: { kind: string; corners?: string[] };
+  }[];
   cases: { id: string; label: string; nature: string; direction?: string }[];
   loadRules: { id: string; type: string; label: string; ground?: number }[];
-  combinations: { label: string; purpose: string; factors: { case: string; factor: number }[]; parts?: { factor: number }[]; changed: boolean }[];
+  combinations: {
+    label: string;
+    purpose: string;
+    factors: { case: string; factor: number }[];
+    parts?: { factor: number }[];
+    changed: boolean;
+  }[];
   envelopes: { label: string; combinations: string[] }[];
 }
 const model = async () => (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as Saved;
@@ -27,7 +41,8 @@ const open = async (name: string) => {
   await solved(page);
   await stage('Loads');
 };
-const cell = (grid: string, row: number, column: number) => page.getByRole('grid', { name: grid }).getByRole('row').nth(row).getByRole('gridcell').nth(column);
+const cell = (grid: string, row: number, column: number) =>
+  page.getByRole('grid', { name: grid }).getByRole('row').nth(row).getByRole('gridcell').nth(column);
 const type = async (grid: string, row: number, column: number, text: string) => {
   await cell(grid, row, column).click();
   await page.keyboard.press('F2');
@@ -50,7 +65,9 @@ test('a load on two bays clicked in a plan: what members receive is said before 
   await details().getByLabel('Value').fill('-1.5');
   await details().getByLabel('Name', { exact: true }).fill('Exhibition');
   // two bays of 6.4 × 7.2 m
-  await details().getByText(/92\.16 m², −138\.2 kN: all of it to 7 members/).waitFor();
+  await details()
+    .getByText(/92\.16 m², −138\.2 kN: all of it to 7 members/)
+    .waitFor();
   await details().getByRole('button', { name: 'Put the load' }).click();
   await saved();
   expect((await model()).loads.filter((load) => load.label === 'Exhibition')).toHaveLength(2);
@@ -59,7 +76,9 @@ test('a load on two bays clicked in a plan: what members receive is said before 
   await details().getByLabel('Place', { exact: true }).fill('10, 10, 7.8');
   await page.keyboard.press('Enter');
   await details().getByText('Sum over the area: z −4.40 kPa').waitFor();
-  await details().getByText(/Exhibition, case L: z −1\.50 kPa/).waitFor();
+  await details()
+    .getByText(/Exhibition, case L: z −1\.50 kPa/)
+    .waitFor();
   await page.keyboard.press('Escape');
   await page.locator('.canvas-host').focus();
   await page.keyboard.press('Control+z');
@@ -73,15 +92,22 @@ test('an area beside the frame is told as a finding with what is lost', async ()
   await details().getByLabel('On', { exact: true }).click();
   await page.getByTitle('a polygon').click();
   for (const [i, text] of ['24, 0, 4.2', '30, 0, 4.2', '30, 7.2, 4.2', '24, 7.2, 4.2'].entries()) {
-    await details().getByLabel(`${['First', 'Second', 'Third', 'Fourth'][i]} corner`, { exact: true }).fill(text);
+    await details()
+      .getByLabel(`${['First', 'Second', 'Third', 'Fourth'][i]} corner`, { exact: true })
+      .fill(text);
     await page.keyboard.press('Tab');
   }
   await details().getByLabel('Value').fill('-1');
   await details().getByLabel('Name', { exact: true }).focus();
-  await details().getByText(/43\.20 m², −43\.2 kN/).waitFor();
+  await details()
+    .getByText(/43\.20 m², −43\.2 kN/)
+    .waitFor();
   await details().getByRole('button', { name: 'Put the load' }).click();
   await page.getByRole('button', { name: /1 remark/ }).click();
-  await page.getByText(/has an edge without a member|does not reach members whole/).first().waitFor();
+  await page
+    .getByText(/has an edge without a member|does not reach members whole/)
+    .first()
+    .waitFor();
 });
 
 test('snow by rule shows its calculation, follows its inputs, and another rule comes and goes with its cases', async () => {
@@ -153,12 +179,19 @@ test('a position past the end is refused as it is typed, a share of the length i
   await command('m4');
   await details().getByLabel('Value').first().fill('-2');
   await details().getByLabel('From', { exact: true }).first().fill('2500');
-  await details().getByText(/was it mm, 2\.500 m\?/).first().waitFor();
+  await details()
+    .getByText(/was it mm, 2\.500 m\?/)
+    .first()
+    .waitFor();
   await details().getByLabel('From', { exact: true }).first().fill('900');
-  await details().getByText(/is past the end of member m4.*was it meant in mm\?/).waitFor();
+  await details()
+    .getByText(/is past the end of member m4.*was it meant in mm\?/)
+    .waitFor();
   expect(await details().getByRole('button', { name: 'Put on 1 member' }).isDisabled()).toBe(true);
   await details().getByLabel('From', { exact: true }).first().fill('L/4');
-  await details().getByText(/^= \d\.\d+ m of/).waitFor();
+  await details()
+    .getByText(/^= \d\.\d+ m of/)
+    .waitFor();
   await details().getByRole('button', { name: 'Put on 1 member' }).click();
   await saved();
   expect((await model()).loads.some((one) => one.value === -2000 && one.from! > 0)).toBe(true);
@@ -175,15 +208,22 @@ test('combinations: pasted from a spreadsheet, made of others, gathered in an en
   await page.evaluate(() => {
     const data = new DataTransfer();
     data.setData('text/plain', 'X1\tservice\t\t1\t0.5\t0.3\nX2\tlong-term\t\t2\t\t');
-    document.querySelector('[role="grid"][aria-label="Combinations"]')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+    document
+      .querySelector('[role="grid"][aria-label="Combinations"]')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
   });
   await saved();
   await page.getByRole('button', { name: /^X1, / }).waitFor();
   expect(await rows()).toHaveLength(before + 2);
-  expect((await rows()).find((one) => one.label === 'X1')).toMatchObject({ purpose: 'service', factors: [{ factor: 1 }, { factor: 0.5 }, { factor: 0.3 }] });
+  expect((await rows()).find((one) => one.label === 'X1')).toMatchObject({
+    purpose: 'service',
+    factors: [{ factor: 1 }, { factor: 0.5 }, { factor: 0.3 }],
+  });
   await command('write a combination');
   await details().getByLabel('It is', { exact: true }).fill('1.0 U2 - 1.0 X1 + 0.5 W');
-  await details().getByText(/U\d+: 1\.0 U2 − 1\.0 X1 \+ 0\.5 W/).waitFor();
+  await details()
+    .getByText(/U\d+: 1\.0 U2 − 1\.0 X1 \+ 0\.5 W/)
+    .waitFor();
   await details().getByLabel('Short name').fill('DIFF');
   await details().getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: /^DIFF, / }).waitFor();
@@ -202,14 +242,20 @@ test('combinations: pasted from a spreadsheet, made of others, gathered in an en
   expect((await model()).envelopes).toMatchObject([{ combinations: [expect.any(String), expect.any(String)] }]);
   await stage('Results');
   await page.getByRole('button', { name: /^Env\d+, envelope/ }).click();
-  await page.getByText(/Envelope Env\d*/).first().waitFor();
+  await page
+    .getByText(/Envelope Env\d*/)
+    .first()
+    .waitFor();
 });
 
 test('the summary and the take-down add up to what was put', async () => {
   await open('Quillhaven Library');
   await page.getByRole('button', { name: /^SD, / }).click();
   await page.getByRole('tab', { name: 'Summary' }).click();
-  const row = page.getByRole('grid', { name: 'Summary of cases' }).getByRole('row').filter({ hasText: 'Slabs, finishes' });
+  const row = page
+    .getByRole('grid', { name: 'Summary of cases' })
+    .getByRole('row')
+    .filter({ hasText: 'Slabs, finishes' });
   const downward = (await row.getByRole('gridcell').nth(5).textContent())!;
   await page.getByRole('tab', { name: 'Take-down by storey' }).click();
   const ground = page.getByRole('grid', { name: 'Take-down by storey' }).getByRole('row').filter({ hasText: 'Ground' });

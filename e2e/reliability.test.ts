@@ -47,15 +47,26 @@ function stored<T>(read: (projects: Projects) => T): T {
 
 async function openNew(window: string): Promise<{ id: string; workbench: Workbench }> {
   const id = stored((projects) => projects.create(buildTernHide(), 'Made'));
-  const opened = stored((projects) => ({ projectId: id, variants: projects.variants.list(id), watches: [], ...projects.revisions.open(id)! }));
+  const opened = stored((projects) => ({
+    projectId: id,
+    variants: projects.variants.list(id),
+    watches: [],
+    ...projects.revisions.open(id)!,
+  }));
   return { id, workbench: createWorkbench(opened, window, memoryStore()) };
 }
 
 /** A node that can be told from every other: one act, one place. */
-const place = (model: { counters: { nodes: number } }, n: number): Act => ({ edits: [{ kind: 'add', records: { nodes: [{ id: `n${model.counters.nodes + 1}`, position: [n, 50, 1] }] } }] });
+const place = (model: { counters: { nodes: number } }, n: number): Act => ({
+  edits: [{ kind: 'add', records: { nodes: [{ id: `n${model.counters.nodes + 1}`, position: [n, 50, 1] }] } }],
+});
 
 async function allSent(workbench: Workbench): Promise<void> {
-  for (let i = 0; i < 2000 && (workbench.getState().saving !== 'saved' || workbench.getState().pending.length > 0); i++) {
+  for (
+    let i = 0;
+    i < 2000 && (workbench.getState().saving !== 'saved' || workbench.getState().pending.length > 0);
+    i++
+  ) {
     if (workbench.getState().saving === 'waiting') void workbench.getState().sendNow();
     await new Promise((resolve) => setTimeout(resolve, 5));
   }
@@ -64,40 +75,53 @@ async function allSent(workbench: Workbench): Promise<void> {
 
 function expectOnce(id: string, workbench: Workbench, acts: number): void {
   const { model, history } = stored((projects) => projects.revisions.open(id)!);
-  const places = Object.values(model.nodes).filter(({ position }) => position[1] === 50).map(({ position }) => position[0]).sort((a, b) => a - b);
+  const places = Object.values(model.nodes)
+    .filter(({ position }) => position[1] === 50)
+    .map(({ position }) => position[0])
+    .sort((a, b) => a - b);
   expect(places).toEqual(Array.from({ length: acts }, (_, n) => n));
   expect(history.filter(({ kind }) => kind === 'edit')).toHaveLength(acts);
   expect(workbench.getState().model).toEqual(model);
 }
 
-test(`${lost} lost answers double nothing and lose nothing`, async () => {
-  const { id, workbench } = await openNew('window-of-lost-answers');
-  let acts = 0;
-  for (answersLost = 0; answersLost < lost; ) {
-    loseNext = 1 + (acts % 2);
-    for (let i = 0; i < 3; i++) workbench.getState().commit(place(workbench.getState().model, acts++));
-    await allSent(workbench);
-  }
-  expect(answersLost).toBeGreaterThanOrEqual(lost);
-  expectOnce(id, workbench, acts);
-}, 60_000 + 200 * lost);
+test(
+  `${lost} lost answers double nothing and lose nothing`,
+  async () => {
+    const { id, workbench } = await openNew('window-of-lost-answers');
+    let acts = 0;
+    for (answersLost = 0; answersLost < lost;) {
+      loseNext = 1 + (acts % 2);
+      for (let i = 0; i < 3; i++) workbench.getState().commit(place(workbench.getState().model, acts++));
+      await allSent(workbench);
+    }
+    expect(answersLost).toBeGreaterThanOrEqual(lost);
+    expectOnce(id, workbench, acts);
+  },
+  60_000 + 200 * lost,
+);
 
-test(`${kills} kills of the server just after an edit lose nothing that was acknowledged and double nothing`, async () => {
-  const { id, workbench } = await openNew('window-of-kills');
-  let acts = 0;
-  for (let kill = 0; kill < kills; kill++) {
-    const burst = 1 + (kill % 4);
-    for (let i = 0; i < burst; i++) workbench.getState().commit(place(workbench.getState().model, acts++));
-    // from before the first is sent to after the last is answered
-    await new Promise((resolve) => setTimeout(resolve, (kill * 7) % 40));
-    await app.kill();
-    const acknowledged = acts - workbench.getState().pending.length;
-    expect(stored((projects) => projects.revisions.open(id)!.history.filter(({ kind }) => kind === 'edit').length)).toBeGreaterThanOrEqual(acknowledged);
-    await app.start();
-    await allSent(workbench);
-  }
-  expectOnce(id, workbench, acts);
-}, 60_000 + 10_000 * kills);
+test(
+  `${kills} kills of the server just after an edit lose nothing that was acknowledged and double nothing`,
+  async () => {
+    const { id, workbench } = await openNew('window-of-kills');
+    let acts = 0;
+    for (let kill = 0; kill < kills; kill++) {
+      const burst = 1 + (kill % 4);
+      for (let i = 0; i < burst; i++) workbench.getState().commit(place(workbench.getState().model, acts++));
+      // from before the first is sent to after the last is answered
+      await new Promise((resolve) => setTimeout(resolve, (kill * 7) % 40));
+      await app.kill();
+      const acknowledged = acts - workbench.getState().pending.length;
+      expect(
+        stored((projects) => projects.revisions.open(id)!.history.filter(({ kind }) => kind === 'edit').length),
+      ).toBeGreaterThanOrEqual(acknowledged);
+      await app.start();
+      await allSent(workbench);
+    }
+    expectOnce(id, workbench, acts);
+  },
+  60_000 + 10_000 * kills,
+);
 
 test('a server that is asked to stop finishes what it began and leaves its port', async () => {
   const { id, workbench } = await openNew('window-of-stop');

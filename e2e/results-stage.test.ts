@@ -27,7 +27,13 @@ const reload = async () => {
   await solved(page);
 };
 /** A number as the screen writes it: true minus, thin spaces, units after it. */
-const read = (text: string | null) => Number((text ?? '').replaceAll('\u2212', '-').replaceAll('\u2009', '').replace(/[^\d.eE+-].*$/, ''));
+const read = (text: string | null) =>
+  Number(
+    (text ?? '')
+      .replaceAll('\u2212', '-')
+      .replaceAll('\u2009', '')
+      .replace(/[^\d.eE+-].*$/, ''),
+  );
 
 /** Gives the selected members another section in the Frame stage. */
 async function giveSection(member: string, section: string): Promise<void> {
@@ -52,7 +58,10 @@ test('a study of three beam depths: two branches, the watch list across all thre
   await panel('Page of m145').getByRole('button', { name: 'Watch My' }).click();
   await watch.getByText(/^My in m145/).waitFor();
 
-  for (const [name, depth] of [['Deeper beams', '400 x 750'], ['Shallower beams', '400 x 550']] as const) {
+  for (const [name, depth] of [
+    ['Deeper beams', '400 x 750'],
+    ['Shallower beams', '400 x 550'],
+  ] as const) {
     await command('variants: branch');
     await panel('Variants').getByLabel('Name of the new variant').fill(name);
     await panel('Variants').getByRole('button', { name: 'Branch and open it' }).click();
@@ -61,7 +70,10 @@ test('a study of three beam depths: two branches, the watch list across all thre
     await giveSection('m145', depth);
     if (name === 'Deeper beams') {
       // what was there before the last edit stands beside it
-      await watch.getByRole('row', { name: /^weight/ }).getByText(/^\+/).waitFor();
+      await watch
+        .getByRole('row', { name: /^weight/ })
+        .getByText(/^\+/)
+        .waitFor();
       await page.getByRole('button', { name: `Variant ${name}` }).click();
       await page.getByRole('menuitem', { name: 'Main', exact: true }).click();
       await page.getByRole('button', { name: 'Variant Main' }).waitFor();
@@ -73,7 +85,8 @@ test('a study of three beam depths: two branches, the watch list across all thre
   const row = (words: string | RegExp) => table.getByRole('row', { name: words });
   const values = async (words: string | RegExp) => {
     const cells = row(words).getByRole('cell').locator('b');
-    for (let i = 0; i < 100 && (await cells.allTextContents()).some((text) => text === '…'); i++) await page.waitForTimeout(100);
+    for (let i = 0; i < 100 && (await cells.allTextContents()).some((text) => text === '…'); i++)
+      await page.waitForTimeout(100);
     return (await cells.allTextContents()).map(read);
   };
   // 2.4 t/m³ of concrete more or less: the order of the weights is that of the depths
@@ -85,12 +98,20 @@ test('a study of three beam depths: two branches, the watch list across all thre
   const moments = (await values(/^My in m145/)).map(Math.abs);
   expect(moments[1]).toBeGreaterThan(moments[2]);
   await table.getByRole('button', { name: /^weight/ }).click();
-  await panel('Variants').getByRole('figure', { name: /weight.*Main.*Deeper beams.*Shallower beams/ }).locator('.recharts-bar-rectangle').nth(2).waitFor();
+  await panel('Variants')
+    .getByRole('figure', { name: /weight.*Main.*Deeper beams.*Shallower beams/ })
+    .locator('.recharts-bar-rectangle')
+    .nth(2)
+    .waitFor();
   // kept: after a reload the same numbers come from the server
   await reload();
   expect(await values(/^weight/)).toEqual([main, deeper, shallower]);
-  const runs = (await (await page.request.get(`${page.url().split('?')[0]}/runs`)).json()) as { runs: { variantName: string; status: string }[] };
-  expect(runs.runs.filter((run) => run.status === 'done').map((run) => run.variantName)).toEqual(expect.arrayContaining(['Main', 'Deeper beams']));
+  const runs = (await (await page.request.get(`${page.url().split('?')[0]}/runs`)).json()) as {
+    runs: { variantName: string; status: string }[];
+  };
+  expect(runs.runs.filter((run) => run.status === 'done').map((run) => run.variantName)).toEqual(
+    expect.arrayContaining(['Main', 'Deeper beams']),
+  );
 
   // one variant against another: what differs in words, numbers with ratio, and one of the changes taken over
   const line = panel('Variants').getByRole('row', { name: /^Deeper beams/ });
@@ -131,7 +152,14 @@ test('a case against a case, and first order against second', async () => {
   await comparison.getByLabel('What to compare').click();
   await page.getByTitle('storeys', { exact: true }).click();
   // notional loads along x: every storey drifts more in second order, so that the first over the second is below one
-  const ratios = (await comparison.getByRole('table', { name: 'Compared results' }).getByRole('row').nth(1).getByRole('cell').allTextContents()).map(read);
+  const ratios = (
+    await comparison
+      .getByRole('table', { name: 'Compared results' })
+      .getByRole('row')
+      .nth(1)
+      .getByRole('cell')
+      .allTextContents()
+  ).map(read);
   expect(ratios[4]).toBeLessThan(1);
   expect(ratios[4]).toBeGreaterThan(0.8);
 });
@@ -142,12 +170,17 @@ test('the model against an earlier revision, and a branch that leaves from it', 
   await command('compare with a variant');
   await choose('Generated');
   await page.getByRole('heading', { name: /Compared with revision \d+/ }).waitFor();
-  await panel('Comparison').getByText(/^column m1: section HEB 200 → W6X9$/).waitFor();
+  await panel('Comparison')
+    .getByText(/^column m1: section HEB 200 → W6X9$/)
+    .waitFor();
   await panel('Comparison').getByRole('button', { name: 'Stop comparing' }).click();
   await page.getByRole('group', { name: 'View 2' }).waitFor({ state: 'detached' });
   const before = await page.getByText(/^rev \d+, saved$/).textContent();
   await command('show the history');
-  await page.getByRole('button', { name: /^Branch a variant from: / }).nth(1).click();
+  await page
+    .getByRole('button', { name: /^Branch a variant from: / })
+    .nth(1)
+    .click();
   await page.getByRole('button', { name: /^Variant From revision/ }).waitFor();
   await page.getByText('rev 1, saved').waitFor();
   expect(before).not.toBe('rev 1, saved');
@@ -155,17 +188,27 @@ test('the model against an earlier revision, and a branch that leaves from it', 
 
 test('an imbalance and a mechanism can be asked why they are here', async () => {
   await open('Tern Hide');
-  await page.getByRole('button', { name: /off by .*: why is this here\?$/ }).first().click();
-  await panel(/^What is left over in/).getByText(/The equations are met to/).waitFor();
+  await page
+    .getByRole('button', { name: /off by .*: why is this here\?$/ })
+    .first()
+    .click();
+  await panel(/^What is left over in/)
+    .getByText(/The equations are met to/)
+    .waitFor();
   await command('go to stage frame');
-  const model = (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as { nodes: { id: string; support?: object }[] };
+  const model = (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as {
+    nodes: { id: string; support?: object }[];
+  };
   await page.keyboard.press('Escape');
   const [foot] = model.nodes.filter((one) => one.support);
   await command(foot.id);
   await details().getByText('free', { exact: true }).click();
   await saved();
   await page.getByText('analysis stopped').waitFor();
-  await page.getByRole('button', { name: /^\d+ stops?/ }).first().click();
+  await page
+    .getByRole('button', { name: /^\d+ stops?/ })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'Why is this here?' }).first().click();
   await page.getByText(/^Node n\d+ has no support of its own\.$/).waitFor();
   await page.getByText(/nodes move together: n/).waitFor();
@@ -184,7 +227,10 @@ test('results are kept under a name, and a run on the server goes its way; both 
   await runs.getByRole('button', { name: 'Keep what is on screen' }).click();
   await runs.getByText('As submitted', { exact: true }).waitFor();
   await runs.getByRole('button', { name: 'Run on the server' }).click();
-  await runs.getByText(/^done in .* MB$/).nth(1).waitFor({ timeout: 60000 });
+  await runs
+    .getByText(/^done in .* MB$/)
+    .nth(1)
+    .waitFor({ timeout: 60000 });
   await runs.getByText(/by the server/).waitFor();
   await giveSection('m1', 'HEB 220');
   await reload();
@@ -192,7 +238,9 @@ test('results are kept under a name, and a run on the server goes its way; both 
   const item = runs.getByRole('listitem').filter({ hasText: 'As submitted' });
   await item.getByRole('button', { name: 'Compare' }).click();
   await page.getByRole('heading', { name: 'Compared with As submitted' }).waitFor();
-  await panel('Comparison').getByText(/m1: section HEB 220 → /).waitFor();
+  await panel('Comparison')
+    .getByText(/m1: section HEB 220 → /)
+    .waitFor();
 });
 
 test('a page of a member, of a storey and why a node moves have addresses of their own and answer in numbers that add up', async () => {
@@ -207,12 +255,26 @@ test('a page of a member, of a storey and why a node moves have addresses of the
   await member.getByRole('button', { name: 'Member after it on the line' }).click();
   await panel('Page of m146').waitFor();
   await command('page of storey storey 2');
-  await panel('Page of storey Storey 2').getByText(/Centre of stiffness at x/).waitFor();
-  await panel('Page of storey Storey 2').getByText(/^Nonsway by ACI|Nonsway by ACI/).first().waitFor();
+  await panel('Page of storey Storey 2')
+    .getByText(/Centre of stiffness at x/)
+    .waitFor();
+  await panel('Page of storey Storey 2')
+    .getByText(/^Nonsway by ACI|Nonsway by ACI/)
+    .first()
+    .waitFor();
   await panel('Page of storey Storey 2').getByRole('button', { name: 'Why does it drift in x?' }).click();
   const why = panel(/^Why n\d+ moves$/);
-  await why.getByRole('row', { name: /^together/ }).nth(1).waitFor();
-  const shares = (await why.getByRole('table').nth(1).getByRole('row').evaluateAll((rows) => rows.map((row) => [...row.querySelectorAll('td')].map((cell) => cell.textContent ?? '')))).filter((cells) => cells.length > 0);
+  await why
+    .getByRole('row', { name: /^together/ })
+    .nth(1)
+    .waitFor();
+  const shares = (
+    await why
+      .getByRole('table')
+      .nth(1)
+      .getByRole('row')
+      .evaluateAll((rows) => rows.map((row) => [...row.querySelectorAll('td')].map((cell) => cell.textContent ?? '')))
+  ).filter((cells) => cells.length > 0);
   const amounts = shares.map((cells) => read(cells.find((cell) => /\d (mm|in)$/.test(cell)) ?? '0'));
   const total = amounts.pop()!;
   // each is rounded to a hundredth of a millimetre
@@ -229,10 +291,15 @@ test('ledgers of results are filtered, and screen, CSV, XLSX and the report’s 
   await page.getByText('5 rows', { exact: true }).waitFor();
   const first = await grid.getByRole('row').nth(1).getByRole('gridcell').allTextContents();
   const download = async (name: string) => {
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('group', { name: 'Filter' }).getByRole('button', { name }).click()]);
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('group', { name: 'Filter' }).getByRole('button', { name }).click(),
+    ]);
     return (await file.path())!;
   };
-  const csv = readFileSync(await download('CSV'), 'utf8').replace('\ufeff', '').split('\r\n');
+  const csv = readFileSync(await download('CSV'), 'utf8')
+    .replace('\ufeff', '')
+    .split('\r\n');
   expect(csv[0]).toContain('"My, kN·m"');
   const cells = csv[1].split(',');
   expect(Number(cells[3]).toFixed(1)).toBe(read(first[3]).toFixed(1));
@@ -243,8 +310,15 @@ test('ledgers of results are filtered, and screen, CSV, XLSX and the report’s 
   expect(row.getCell(6).value).toBe(first[5]);
   // and what the report prints
   const address = page.url().split('?')[0];
-  const report = (await (await page.request.get(`${address}/report.json?chapters=results&worst=5&results=${encodeURIComponent('{"kind":"envelope","purpose":"strength"}')}`, { timeout: 60000 })).json()) as { chapters: { blocks: { kind: string; columns?: { title: string }[]; rows?: string[][] }[] }[] };
-  const printed = report.chapters[0].blocks.find((block) => block.kind === 'table' && block.columns![3].title === 'My, kN·m')!;
+  const report = (await (
+    await page.request.get(
+      `${address}/report.json?chapters=results&worst=5&results=${encodeURIComponent('{"kind":"envelope","purpose":"strength"}')}`,
+      { timeout: 60000 },
+    )
+  ).json()) as { chapters: { blocks: { kind: string; columns?: { title: string }[]; rows?: string[][] }[] }[] };
+  const printed = report.chapters[0].blocks.find(
+    (block) => block.kind === 'table' && block.columns![3].title === 'My, kN·m',
+  )!;
   expect(printed.rows![0].slice(3, 6)).toEqual(first.slice(3, 6));
   const book = new ExcelJS.Workbook();
   const bytes = await (await page.request.get(`${address}/report.xlsx?worst=5`, { timeout: 60000 })).body();
@@ -285,12 +359,19 @@ test('the canvas draws stress, drift and reactions, colours by value between typ
   await page.getByRole('button', { name: 'Stop' }).click();
   await page.getByTitle('Views side by side').click();
   await page.getByRole('menuitem', { name: /^Four: My/ }).click();
-  await page.getByRole('group', { name: 'View 4' }).getByText(/Deflected shape/).waitFor();
+  await page
+    .getByRole('group', { name: 'View 4' })
+    .getByText(/Deflected shape/)
+    .waitFor();
   expect(await page.locator('.canvas-host').count()).toBe(4);
   const [picture] = await Promise.all([page.waitForEvent('download'), command('save a picture of the view as svg')]);
   expect(readFileSync((await picture.path())!, 'utf8')).toMatch(/^<svg[^]*Moment My, Case S[^]*1 m = /);
   const [pixels] = await Promise.all([page.waitForEvent('download'), command('save a picture of the view as png')]);
-  expect(readFileSync((await pixels.path())!).subarray(1, 4).toString()).toBe('PNG');
+  expect(
+    readFileSync((await pixels.path())!)
+      .subarray(1, 4)
+      .toString(),
+  ).toBe('PNG');
 });
 
 test('the plausibility sheet answers for a model by itself, and the report is composed, previewed and made', async () => {
@@ -299,7 +380,10 @@ test('the plausibility sheet answers for a model by itself, and the report is co
   const sheet = panel('Plausibility sheet');
   await sheet.getByText('Do the reactions carry the loads?').waitFor();
   await sheet.getByText(/T₁ = \d/).waitFor();
-  await sheet.getByText(/^The top moves by/).nth(1).waitFor();
+  await sheet
+    .getByText(/^The top moves by/)
+    .nth(1)
+    .waitFor();
   await sheet.getByText('Signature').waitFor();
   await sheet.getByRole('button', { name: 'Close the page' }).click();
   await command('go to stage report');
@@ -317,6 +401,9 @@ test('the plausibility sheet answers for a model by itself, and the report is co
   await preview.getByRole('heading', { name: /Pictures/ }).waitFor();
   await preview.getByRole('img').first().waitFor();
   await preview.getByRole('button', { name: 'Close the page' }).click();
-  const pdf = await page.request.get(`${app.address}${(await details().getByRole('link', { name: 'Make the PDF' }).getAttribute('href'))!}`, { timeout: 120000 });
+  const pdf = await page.request.get(
+    `${app.address}${(await details().getByRole('link', { name: 'Make the PDF' }).getAttribute('href'))!}`,
+    { timeout: 120000 },
+  );
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
 });

@@ -71,7 +71,10 @@ test('the whole road on a frame of one’s own: frame, loads, analysis, results,
   await sheet.getByRole('button', { name: /Bending, strong axis/ }).click();
   await sheet.getByText('Plastic moment').waitFor();
   await sheet.getByText('Second-order effects').waitFor();
-  const before = await sheet.getByRole('region', { name: 'Sheet: Bending, strong axis' }).locator('.sheet-compare .result').innerText();
+  const before = await sheet
+    .getByRole('region', { name: 'Sheet: Bending, strong axis' })
+    .locator('.sheet-compare .result')
+    .innerText();
 
   // a heavier section: forces, checks and the sheet follow at once
   await sheet.getByText('Change section, bars or lengths').click();
@@ -140,7 +143,10 @@ test('undo and redo work across a reload, and a killed server loses no edit', as
   await page.getByRole('button', { name: 'Redo' }).click();
   await cell('Seaward post').waitFor();
   await page.getByRole('button', { name: 'History' }).click();
-  await page.getByRole('dialog', { name: 'History' }).getByText('Redid: Changed label of member m1 to Seaward post').waitFor();
+  await page
+    .getByRole('dialog', { name: 'History' })
+    .getByText('Redid: Changed label of member m1 to Seaward post')
+    .waitFor();
   await page.getByRole('button', { name: 'Undo' }).click();
   await cell('m1').first().waitFor();
 });
@@ -171,7 +177,10 @@ test('of two windows on one project, each is told what the other adds, and both 
 test('a finding names the load past the end and mends it in one click', async () => {
   await open('Tern Hide');
   await solved(page);
-  const model = (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as { settings: { name: string }; loads: { id: string; to: number | null }[] };
+  const model = (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as {
+    settings: { name: string };
+    loads: { id: string; to: number | null }[];
+  };
   model.settings.name = 'Past the End';
   model.loads[0].to = 9;
   const path = join(app.folder, 'past-the-end.json');
@@ -192,7 +201,10 @@ test('bad files are refused with reasons; unknown projects have a page that says
   writeFileSync(bad, '{"format": "elbow-model", "version": 1, "nodes": [');
   await page.getByLabel('Model file').setInputFiles(bad);
   await page.getByText(/cut off/).waitFor();
-  writeFileSync(bad, readFileSync('core/exchange/samples/version-1.json', 'utf8').replace('"version": 1', '"version": 99'));
+  writeFileSync(
+    bad,
+    readFileSync('core/exchange/samples/version-1.json', 'utf8').replace('"version": 1', '"version": 99'),
+  );
   await page.getByLabel('Model file').setInputFiles(bad);
   await page.getByText(/of version 99; this Elbow reads up to version 6/).waitFor();
   await page.goto(`${app.address}/projects/nowhere`);

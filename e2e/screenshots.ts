@@ -12,7 +12,10 @@ const browser = await launchBrowser();
 async function picture(name: string, stage: string, prepare: (page: Page) => Promise<void>): Promise<void> {
   const { page } = await openPage(browser);
   await page.goto(app.address);
-  const address = await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).getAttribute('href');
+  const address = await page
+    .getByRole('table')
+    .getByRole('link', { name: 'Quillhaven Library', exact: true })
+    .getAttribute('href');
   await page.goto(`${app.address}${address}?stage=${stage}`);
   await solved(page);
   await prepare(page);
@@ -117,7 +120,10 @@ await picture('variants', 'results', async (page) => {
   await find(page, 'm145');
   await find(page, 'page of the selected');
   await page.getByRole('button', { name: 'Watch My' }).click();
-  for (const [name, section] of [['Deeper beam', '400 x 750'], ['Shallower beam', '400 x 550']]) {
+  for (const [name, section] of [
+    ['Deeper beam', '400 x 750'],
+    ['Shallower beam', '400 x 550'],
+  ]) {
     await find(page, 'variants: branch');
     await variant().getByLabel('Name of the new variant').fill(name);
     await variant().getByRole('button', { name: 'Branch and open it' }).click();
@@ -131,7 +137,10 @@ await picture('variants', 'results', async (page) => {
     await solved(page);
   }
   await find(page, 'variants: branch');
-  await variant().getByRole('table', { name: /Watched/ }).getByRole('button', { name: /^My in m145/ }).click();
+  await variant()
+    .getByRole('table', { name: /Watched/ })
+    .getByRole('button', { name: /^My in m145/ })
+    .click();
   await page.waitForTimeout(9000);
 });
 await picture('report', 'report', async (page) => {
@@ -140,11 +149,27 @@ await picture('report', 'report', async (page) => {
 
 const { page } = await openPage(browser);
 await page.goto(app.address);
-const address = await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).getAttribute('href');
+const address = await page
+  .getByRole('table')
+  .getByRole('link', { name: 'Quillhaven Library', exact: true })
+  .getAttribute('href');
 const print = async (name: string, chapters: string, number: number) => {
-  const pdf = await page.request.get(`${app.address}${address}/report.pdf?chapters=${chapters}&members=m182`, { timeout: 120000 });
+  const pdf = await page.request.get(`${app.address}${address}/report.pdf?chapters=${chapters}&members=m182`, {
+    timeout: 120000,
+  });
   writeFileSync(join(app.folder, 'report.pdf'), await pdf.body());
-  execFileSync('pdftoppm', ['-r', '80', '-f', String(number), '-l', String(number), '-png', '-singlefile', join(app.folder, 'report.pdf'), join(folder, name)]);
+  execFileSync('pdftoppm', [
+    '-r',
+    '80',
+    '-f',
+    String(number),
+    '-l',
+    String(number),
+    '-png',
+    '-singlefile',
+    join(app.folder, 'report.pdf'),
+    join(folder, name),
+  ]);
 };
 await print('report-page', 'sheets', 3);
 await print('report-wind', 'loadSheets', 2);

@@ -38,7 +38,9 @@ test('a value that cannot be read puts nothing, and what was put is not put agai
   await details().getByLabel('Value').first().fill('-2');
   expect(await put.isEnabled()).toBe(true);
   await details().getByLabel('Value').first().fill('-2 bushels');
-  await details().getByText(/A field cannot be read\. “bushels” is not a unit/).waitFor();
+  await details()
+    .getByText(/A field cannot be read\. “bushels” is not a unit/)
+    .waitFor();
   expect(await put.isDisabled()).toBe(true);
   await details().getByLabel('Value').first().fill('-100 lb/ft');
   await put.click();
@@ -67,14 +69,18 @@ test('Enter in a tool takes the value, the next one does what the card says, onc
   await page.keyboard.press('Enter');
   expect((await model()).loads.length).toBe(before);
   await page.keyboard.press('Enter');
-  await details().getByText(/^Done: /).waitFor();
+  await details()
+    .getByText(/^Done: /)
+    .waitFor();
   const once = await model();
   expect(once.loads.length).toBe(before + 1);
   expect(once.loads.at(-1)!.allowance).toBe(true);
   expect(await details().getByRole('button', { name: 'Put the load' }).isDisabled()).toBe(true);
   await page.keyboard.press('Enter');
   expect((await model()).loads.length).toBe(before + 1);
-  expect(await details().getByText('Stands for the frame’s own weight').locator('..').getByRole('checkbox').isChecked()).toBe(false);
+  expect(
+    await details().getByText('Stands for the frame’s own weight').locator('..').getByRole('checkbox').isChecked(),
+  ).toBe(false);
 });
 
 test('Delete among sections deletes what nobody has and no members; a name of one’s own stays when the section is resized', async () => {
@@ -135,9 +141,13 @@ test('a moved grid line offers to take its frame along; a level moves what lies 
   await open('Quillhaven Library', 'frame');
   await details().getByLabel('Position of grid line 2').fill('6.8');
   await page.keyboard.press('Enter');
-  await details().getByText(/2 moves by 0\.400 m with \d+ nodes/).waitFor();
+  await details()
+    .getByText(/2 moves by 0\.400 m with \d+ nodes/)
+    .waitFor();
   await details().getByText('What stands on it moves along').click();
-  await details().getByText(/nodes that stood on it stay behind/).waitFor();
+  await details()
+    .getByText(/nodes that stood on it stay behind/)
+    .waitFor();
   await details().getByRole('button', { name: 'Move', exact: true }).click();
   await page.getByRole('button', { name: /^\d+ remarks?$/ }).click();
   const findings = page.getByRole('dialog', { name: 'Findings' });
@@ -150,7 +160,9 @@ test('columns are seen and picked in a plan, loads are picked in the drawing and
   await open('Quillhaven Library', 'frame');
   await command('plan of storey 1');
   await page.keyboard.press('Control+a');
-  await details().getByRole('heading', { name: /31 beams, 20 columns/ }).waitFor();
+  await details()
+    .getByRole('heading', { name: /31 beams, 20 columns/ })
+    .waitFor();
   await details().getByText('Frame of the project').click();
   await details().getByRole('button', { name: 'Frame builder' }).waitFor();
   await page.keyboard.press('Escape');
@@ -179,14 +191,18 @@ test('sections are browsed by family, ordered, given to what is selected and dup
   await sections.getByLabel('Find', { exact: true }).fill('w18');
   await sections.getByRole('button', { name: /^I y,/ }).click();
   // the strong-axis inertia of the shapes grows down the list
-  const inertias = (await sections.getByRole('table', { name: 'Sizes' }).locator('tbody tr td:nth-child(5)').allInnerTexts()).map((text) => Number(text.replace(/\s/g, '')));
+  const inertias = (
+    await sections.getByRole('table', { name: 'Sizes' }).locator('tbody tr td:nth-child(5)').allInnerTexts()
+  ).map((text) => Number(text.replace(/\s/g, '')));
   expect(inertias.length).toBeGreaterThan(15);
   expect([...inertias].sort((a, b) => a - b)).toEqual(inertias);
   await sections.getByRole('button', { name: 'W18X50' }).click();
   await sections.getByRole('img', { name: /^W18X50: \d+ mm deep/u }).waitFor();
   await sections.getByRole('button', { name: 'Give it to 1 beam' }).click();
   const given = await model();
-  expect(given.sections.find(({ id }) => id === given.members.find((member) => member.id === 'm40')!.section)!.name).toBe('W18X50');
+  expect(
+    given.sections.find(({ id }) => id === given.members.find((member) => member.id === 'm40')!.section)!.name,
+  ).toBe('W18X50');
   await sections.getByRole('button', { name: 'Duplicate' }).click();
   await sections.getByRole('img', { name: /^W18X50 \(2\)/ }).waitFor();
   expect((await model()).sections.map(({ name }) => name)).toContain('W18X50 (2)');

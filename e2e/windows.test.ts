@@ -25,9 +25,14 @@ async function setDrift(window: Page, value: string): Promise<void> {
 }
 const stored = async () => {
   const href = await page.getByRole('table').getByRole('link', { name: 'Tern Hide', exact: true }).getAttribute('href');
-  return ((await (await page.request.get(`${app.address}${href}/model.json`)).json()) as { settings: { limits?: { drift?: number } } }).settings.limits?.drift;
+  return (
+    (await (await page.request.get(`${app.address}${href}/model.json`)).json()) as {
+      settings: { limits?: { drift?: number } };
+    }
+  ).settings.limits?.drift;
 };
-const revision = async (window: Page) => Number(/rev (\d+)/.exec(await window.getByRole('status').filter({ hasText: 'rev' }).first().innerText())![1]);
+const revision = async (window: Page) =>
+  Number(/rev (\d+)/.exec(await window.getByRole('status').filter({ hasText: 'rev' }).first().innerText())![1]);
 
 test('an edit shows in the other window, with which window made it; undo takes back one’s own', async () => {
   const [one, two] = [await openHide(), await openHide()];
@@ -41,7 +46,11 @@ test('an edit shows in the other window, with which window made it; undo takes b
   // the last act of all is window 2’s; window 1 takes back its own
   await one.getByRole('button', { name: 'Undo' }).click();
   await two.getByText('Window 1 changed this project: Undid: Set the limit of drift to h/410.').waitFor();
-  expect([await drift(two).inputValue(), await two.getByLabel('deform in shear').isChecked(), await stored()]).toEqual(['', false, undefined]);
+  expect([await drift(two).inputValue(), await two.getByLabel('deform in shear').isChecked(), await stored()]).toEqual([
+    '',
+    false,
+    undefined,
+  ]);
   await two.close();
   await one.getByText('window 1 of 2').waitFor({ state: 'detached' });
   await one.close();
@@ -50,12 +59,24 @@ test('an edit shows in the other window, with which window made it; undo takes b
 test('what could not be sent says so, waits in the browser after its tab was closed, and is sent once; where two meet, it is asked', async () => {
   const lost = await openHide();
   const before = await revision(lost);
-  await lost.route('**/revisions?*', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await lost.route('**/revisions?*', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
   await setDrift(lost, '420');
   await lost.getByRole('button', { name: 'not saved: server not reached (1 edit)' }).click();
-  await lost.getByText('1 edit of yours waits in this browser and is sent, once, as soon as it can be; also after this tab was closed.').waitFor();
+  await lost
+    .getByText(
+      '1 edit of yours waits in this browser and is sent, once, as soon as it can be; also after this tab was closed.',
+    )
+    .waitFor();
   await lost.unroute('**/revisions?*');
-  await lost.route('**/revisions?*', (route) => route.fulfill({ status: 503, contentType: 'application/json', body: JSON.stringify({ trouble: 'full', error: 'The disk the projects are stored on is full. Make room there.' }) }));
+  await lost.route('**/revisions?*', (route) =>
+    route.fulfill({
+      status: 503,
+      contentType: 'application/json',
+      body: JSON.stringify({ trouble: 'full', error: 'The disk the projects are stored on is full. Make room there.' }),
+    }),
+  );
   await lost.getByRole('button', { name: 'Try now' }).click();
   await lost.getByRole('button', { name: 'not saved: disk full (1 edit)' }).waitFor();
   await lost.close({ runBeforeUnload: false });
@@ -69,14 +90,18 @@ test('what could not be sent says so, waits in the browser after its tab was clo
   await after.getByText(`rev ${before + 1}, saved`).waitFor();
 
   // both change it, the first without being heard
-  await next.route('**/revisions?*', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await next.route('**/revisions?*', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
   await setDrift(next, '430');
   await setDrift(after, '440');
   await after.getByText(`rev ${before + 2}, saved`).waitFor();
   await next.unroute('**/revisions?*');
   const dialog = next.getByRole('dialog', { name: 'An edit of yours meets another one' });
   await dialog.waitFor();
-  expect(await dialog.getByRole('row').nth(1).innerText()).toBe('the project, limits of drift and deflection\tdrift 430\tdrift 440');
+  expect(await dialog.getByRole('row').nth(1).innerText()).toBe(
+    'the project, limits of drift and deflection\tdrift 430\tdrift 440',
+  );
   expect(await stored()).toBe(440);
   await dialog.getByRole('button', { name: 'Make mine after all' }).click();
   await dialog.waitFor({ state: 'detached' });
@@ -106,7 +131,9 @@ test('a document in the making says how far it is and can be cancelled; one refu
   await page.waitForTimeout(3500);
   expect([asked, saved]).toEqual([1, 0]);
   await page.unroute('**/archive.zip');
-  await page.route('**/archive.zip', (route) => route.fulfill({ status: 429, json: { error: 'The server has more documents to make already than it can.' } }));
+  await page.route('**/archive.zip', (route) =>
+    route.fulfill({ status: 429, json: { error: 'The server has more documents to make already than it can.' } }),
+  );
   await link.click();
   await card.getByRole('alert').getByText('more documents to make already', { exact: false }).waitFor();
   await card.getByRole('button', { name: 'Close: Archive of all projects' }).click();
@@ -116,9 +143,18 @@ test('a document in the making says how far it is and can be cancelled; one refu
 });
 
 test('an archive goes out and comes in from the home page; a project in the bin is deleted for good', async () => {
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Archive of all projects' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Archive of all projects' }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe('All projects.elbow.zip');
-  await page.getByLabel('Model file').setInputFiles({ name: 'all.elbow.zip', mimeType: 'application/zip', buffer: Buffer.from(await (await page.request.get(`${app.address}/archive.zip`)).body()) });
+  await page
+    .getByLabel('Model file')
+    .setInputFiles({
+      name: 'all.elbow.zip',
+      mimeType: 'application/zip',
+      buffer: Buffer.from(await (await page.request.get(`${app.address}/archive.zip`)).body()),
+    });
   await page.getByRole('heading', { name: '4 projects' }).waitFor();
   await page.getByRole('button', { name: 'Bin Tern Hide' }).first().click();
   await page.getByRole('button', { name: 'Bin, 1' }).click();

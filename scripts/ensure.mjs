@@ -27,7 +27,13 @@ export function ensurePackages() {
   const lock = fingerprint('package-lock.json');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   // one package, the database, is compiled while it is installed
-  const missing = [['python3', 'python3'], ['make', 'make'], ['g++', 'g++']].filter(([program]) => !has(program)).map(([, name]) => name);
+  const missing = [
+    ['python3', 'python3'],
+    ['make', 'make'],
+    ['g++', 'g++'],
+  ]
+    .filter(([program]) => !has(program))
+    .map(([, name]) => name);
   if (missing.length > 0) ensureDebian(missing, 'to compile the database package');
   console.log('Installing packages …');
   run(npm, ['ci']);
@@ -37,7 +43,9 @@ export function ensurePackages() {
 /** Installs Debian packages when this is Debian and we may; else says what to install. */
 function ensureDebian(packages, why) {
   if (process.getuid?.() !== 0 || !has('apt-get')) {
-    console.error(`Missing ${why}: ${packages.join(', ')}. Install them, on Debian with: sudo apt-get install ${packages.join(' ')}`);
+    console.error(
+      `Missing ${why}: ${packages.join(', ')}. Install them, on Debian with: sudo apt-get install ${packages.join(' ')}`,
+    );
     process.exit(1);
   }
   console.log(`Installing ${packages.join(', ')} ${why} …`);
@@ -56,16 +64,28 @@ export function ensureChromium() {
 
 /** The newest change under some folders and files, in milliseconds. */
 function newest(paths) {
-  return Math.max(0, ...paths.filter(existsSync).map((path) => {
-    const stat = statSync(path);
-    return stat.isDirectory() ? newest(readdirSync(path).map((name) => join(path, name))) : stat.mtimeMs;
-  }));
+  return Math.max(
+    0,
+    ...paths.filter(existsSync).map((path) => {
+      const stat = statSync(path);
+      return stat.isDirectory() ? newest(readdirSync(path).map((name) => join(path, name))) : stat.mtimeMs;
+    }),
+  );
 }
 
 /** Builds the app when a source is newer than the last build. */
 export function ensureBuild() {
   const stamp = 'build/.elbow-built';
-  const sources = newest(['app', 'core', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json', 'scripts/jobs.mjs']);
+  const sources = newest([
+    'app',
+    'core',
+    'public',
+    'package-lock.json',
+    'vite.config.ts',
+    'react-router.config.ts',
+    'tsconfig.json',
+    'scripts/jobs.mjs',
+  ]);
   if (existsSync(stamp) && existsSync('dist-jobs/serve.mjs') && statSync(stamp).mtimeMs > sources) return;
   console.log('Building the app …');
   run(npm, ['run', '--silent', 'build'], { NODE_ENV: 'production' });

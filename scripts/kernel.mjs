@@ -6,7 +6,19 @@ import asc from 'assemblyscript/asc';
 
 const source = 'core/fem/sparse/kernel/assembly/kernel.ts';
 const target = 'core/fem/sparse/kernel/binary.ts';
-const options = ['-O3', '--noAssert', '--runtime', 'stub', '--importMemory', '--initialMemory', '1', '--maximumMemory', '65536', '--enable', 'simd'];
+const options = [
+  '-O3',
+  '--noAssert',
+  '--runtime',
+  'stub',
+  '--importMemory',
+  '--initialMemory',
+  '1',
+  '--maximumMemory',
+  '65536',
+  '--enable',
+  'simd',
+];
 
 /** The text of the module with both variants of the kernel. */
 export async function kernelModule() {

@@ -13,7 +13,15 @@ const step = 5;
 export function ModelOutline({ outline }: { outline: string }) {
   if (outline === '') return <span className="caption">nothing drawn yet</span>;
   const segments = outline.split(',').map((one) => one.split(' ').map(Number));
-  const [left, right, top, bottom] = segments.reduce(([a, b, c, d], [x1, y1, x2, y2]) => [Math.min(a, x1, x2), Math.max(b, x1, x2), Math.min(c, y1, y2), Math.max(d, y1, y2)], [Infinity, -Infinity, Infinity, -Infinity]);
+  const [left, right, top, bottom] = segments.reduce(
+    ([a, b, c, d], [x1, y1, x2, y2]) => [
+      Math.min(a, x1, x2),
+      Math.max(b, x1, x2),
+      Math.min(c, y1, y2),
+      Math.max(d, y1, y2),
+    ],
+    [Infinity, -Infinity, Infinity, -Infinity],
+  );
   const scale = Math.min((width - 2 * margin) / (right - left || 1), (height - 2 * margin) / (bottom - top || 1));
   const x = (value: number) => Math.round(width / 2 + (value - (left + right) / 2) * scale);
   const y = (value: number) => Math.round(height / 2 + (value - (top + bottom) / 2) * scale);
@@ -25,9 +33,16 @@ export function ModelOutline({ outline }: { outline: string }) {
   }
   return (
     <svg width={size.width} height={size.height} viewBox={`0 0 ${width} ${height}`} fill="none" aria-hidden="true">
-      {[...paths].sort(([a], [b]) => a - b).map(([level, d]) => (
-        <path key={level} d={d} stroke={level < 0 ? colors.faint : utilisationColor(level / 100)} strokeWidth={level < 0 ? 3.2 : 3.6 + 3.6 * Math.min(1, level / 100)} />
-      ))}
+      {[...paths]
+        .sort(([a], [b]) => a - b)
+        .map(([level, d]) => (
+          <path
+            key={level}
+            d={d}
+            stroke={level < 0 ? colors.faint : utilisationColor(level / 100)}
+            strokeWidth={level < 0 ? 3.2 : 3.6 + 3.6 * Math.min(1, level / 100)}
+          />
+        ))}
     </svg>
   );
 }

@@ -34,11 +34,28 @@ export function NewProject() {
       </h2>
       <div className="form-grid">
         <label htmlFor="new-name">Name</label>
-        <Input id="new-name" value={choice.name} maxLength={60} placeholder="Untitled frame" onChange={(event) => setChoice({ ...choice, name: event.target.value })} onPressEnter={() => void make()} />
+        <Input
+          id="new-name"
+          value={choice.name}
+          maxLength={60}
+          placeholder="Untitled frame"
+          onChange={(event) => setChoice({ ...choice, name: event.target.value })}
+          onPressEnter={() => void make()}
+        />
         <label htmlFor="new-units">Units</label>
-        <Select id="new-units" value={choice.units} options={units} onChange={(value) => setChoice({ ...choice, units: value })} />
+        <Select
+          id="new-units"
+          value={choice.units}
+          options={units}
+          onChange={(value) => setChoice({ ...choice, units: value })}
+        />
         <label htmlFor="new-code">Code family</label>
-        <Select id="new-code" value={choice.code} options={codes} onChange={(value) => setChoice({ ...choice, code: value })} />
+        <Select
+          id="new-code"
+          value={choice.code}
+          options={codes}
+          onChange={(value) => setChoice({ ...choice, code: value })}
+        />
       </div>
       {error !== '' && (
         <p className="field-error" role="alert">
@@ -74,7 +91,16 @@ function ImportFile() {
   };
   return (
     <div style={{ marginTop: 12 }}>
-      <input ref={input} id="import-file" type="file" accept=".json,.zip,application/json,application/zip" className="visually-hidden" tabIndex={-1} aria-label="Model file" onChange={(event) => event.target.files?.[0] && void take(event.target.files[0])} />
+      <input
+        ref={input}
+        id="import-file"
+        type="file"
+        accept=".json,.zip,application/json,application/zip"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label="Model file"
+        onChange={(event) => event.target.files?.[0] && void take(event.target.files[0])}
+      />
       <Button block onClick={() => input.current?.click()} loading={busy}>
         From a model file or archive …
       </Button>
@@ -98,10 +124,17 @@ const largestArchive = 500e6;
 async function takeFile(file: File): Promise<string | string[]> {
   const archive = /\.zip$/i.test(file.name) || file.type.includes('zip');
   const most = archive ? largestArchive : largestFile;
-  if (file.size > most) return [`The file has ${Math.round(file.size / 1e6)} MB; at most ${most / 1e6} MB can be taken in. Use the command line for larger ones.`];
+  if (file.size > most)
+    return [
+      `The file has ${Math.round(file.size / 1e6)} MB; at most ${most / 1e6} MB can be taken in. Use the command line for larger ones.`,
+    ];
   try {
     const body = archive ? file : await file.text();
-    const response = await withProgress(`Taking in ${file.name}`, (headers, signal) => (archive ? sendOnce('/archive', 'application/zip', body, { headers, signal }) : sendOnce('/import', 'application/json', body, { headers, signal })));
+    const response = await withProgress(`Taking in ${file.name}`, (headers, signal) =>
+      archive
+        ? sendOnce('/archive', 'application/zip', body, { headers, signal })
+        : sendOnce('/import', 'application/json', body, { headers, signal }),
+    );
     const text = await response.text();
     const answer = readAnswer(text);
     if (answer?.problems !== undefined) return answer.problems;

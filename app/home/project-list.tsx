@@ -21,12 +21,34 @@ export function howLongAgo(iso: string, now: number): string {
 }
 
 /** Projects as rows; in the bin each can be restored or deleted for good. @param found what was looked for */
-export function ProjectList({ rows, now, binned, found }: { rows: readonly ProjectRow[]; now: number; binned: boolean; found: string }) {
+export function ProjectList({
+  rows,
+  now,
+  binned,
+  found,
+}: {
+  rows: readonly ProjectRow[];
+  now: number;
+  binned: boolean;
+  found: string;
+}) {
   if (rows.length === 0) {
     return (
       <div className="card home-list" style={{ padding: 24 }}>
-        <p className="strong">{found !== '' ? `Nothing ${binned ? 'in the bin ' : ''}is called “${found}”.` : binned ? 'The bin is empty.' : 'There are no projects here.'}</p>
-        <p className="secondary">{found !== '' ? 'A part of the name is enough; clear the field to see all.' : binned ? 'Projects you bin wait here until you restore them or delete them for good.' : 'Make one at the right: a name, units and a code family are enough to begin.'}</p>
+        <p className="strong">
+          {found !== ''
+            ? `Nothing ${binned ? 'in the bin ' : ''}is called “${found}”.`
+            : binned
+              ? 'The bin is empty.'
+              : 'There are no projects here.'}
+        </p>
+        <p className="secondary">
+          {found !== ''
+            ? 'A part of the name is enough; clear the field to see all.'
+            : binned
+              ? 'Projects you bin wait here until you restore them or delete them for good.'
+              : 'Make one at the right: a name, units and a code family are enough to begin.'}
+        </p>
       </div>
     );
   }
@@ -80,11 +102,25 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
   return (
     <tr>
       <td className="drawing">
-        {row.broken !== undefined ? <span className="over">cannot be drawn</span> : row.card === null ? <span className="caption">the drawing comes</span> : <ModelOutline outline={row.outline} />}
+        {row.broken !== undefined ? (
+          <span className="over">cannot be drawn</span>
+        ) : row.card === null ? (
+          <span className="caption">the drawing comes</span>
+        ) : (
+          <ModelOutline outline={row.outline} />
+        )}
       </td>
       <td>
         {renaming ? (
-          <Input aria-label="New name" defaultValue={row.name} autoFocus maxLength={60} onPressEnter={(event) => rename(event.currentTarget.value)} onBlur={(event) => rename(event.currentTarget.value)} onKeyDown={(event) => event.key === 'Escape' && setRenaming(false)} />
+          <Input
+            aria-label="New name"
+            defaultValue={row.name}
+            autoFocus
+            maxLength={60}
+            onPressEnter={(event) => rename(event.currentTarget.value)}
+            onBlur={(event) => rename(event.currentTarget.value)}
+            onKeyDown={(event) => event.key === 'Escape' && setRenaming(false)}
+          />
         ) : binned || row.broken !== undefined ? (
           <span className="project-name">{row.name}</span>
         ) : (
@@ -104,7 +140,14 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
               <Button size="small" type="text" onClick={() => act('restore')}>
                 Restore
               </Button>
-              <Popconfirm title={`Delete ${row.name} for good?`} description="Its history, variants and kept runs go with it. There is no way back." okText="Delete for good" okButtonProps={{ danger: true }} cancelText="Keep it" onConfirm={() => act('erase')}>
+              <Popconfirm
+                title={`Delete ${row.name} for good?`}
+                description="Its history, variants and kept runs go with it. There is no way back."
+                okText="Delete for good"
+                okButtonProps={{ danger: true }}
+                cancelText="Keep it"
+                onConfirm={() => act('erase')}
+              >
                 <Button size="small" type="text" danger aria-label={`Delete ${row.name} for good`}>
                   Delete for good
                 </Button>
@@ -117,7 +160,12 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
                   <Button size="small" type="text" onClick={() => setRenaming(true)} aria-label={`Rename ${row.name}`}>
                     Rename
                   </Button>
-                  <Button size="small" type="text" onClick={() => act('duplicate')} aria-label={`Duplicate ${row.name}`}>
+                  <Button
+                    size="small"
+                    type="text"
+                    onClick={() => act('duplicate')}
+                    aria-label={`Duplicate ${row.name}`}
+                  >
                     Duplicate
                   </Button>
                 </>
@@ -127,7 +175,14 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
               </Button>
             </>
           )}
-          <DocumentLink of={`Archive of ${row.name}`} size="small" type="text" href={`/projects/${row.id}/archive.zip`} aria-label={`Archive ${row.name}`} title="A file with its history, variants, watches, kept runs and accepted findings">
+          <DocumentLink
+            of={`Archive of ${row.name}`}
+            size="small"
+            type="text"
+            href={`/projects/${row.id}/archive.zip`}
+            aria-label={`Archive ${row.name}`}
+            title="A file with its history, variants, watches, kept runs and accepted findings"
+          >
             {row.broken === undefined ? 'Archive' : 'Export what can be read'}
           </DocumentLink>
         </div>
@@ -149,18 +204,42 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
       <td>
         {run?.worst ? (
           <>
-            <UtilisationBar value={run.worst.utilisation} width={80} verdict={run.worst.utilisation <= 1 && run.verdicts !== undefined && run.verdicts.open > 0 ? 'open' : 'holds'} />
+            <UtilisationBar
+              value={run.worst.utilisation}
+              width={80}
+              verdict={
+                run.worst.utilisation <= 1 && run.verdicts !== undefined && run.verdicts.open > 0 ? 'open' : 'holds'
+              }
+            />
             <div className="caption">
               {run.worst.member}, {run.worst.title.toLowerCase()}
             </div>
-            {run.verdicts && <div className="caption">{run.verdicts.holds} hold, {run.verdicts.fails} fail, {run.verdicts.open} open</div>}
+            {run.verdicts && (
+              <div className="caption">
+                {run.verdicts.holds} hold, {run.verdicts.fails} fail, {run.verdicts.open} open
+              </div>
+            )}
           </>
         ) : (
-          <span className="secondary">{row.broken !== undefined ? '–' : run === null ? 'not solved since the last change' : run.status === 'stopped' ? 'analysis stopped' : row.card?.code === 'eurocode' ? 'open: no Eurocode checks yet' : 'open: nothing checked'}</span>
+          <span className="secondary">
+            {row.broken !== undefined
+              ? '–'
+              : run === null
+                ? 'not solved since the last change'
+                : run.status === 'stopped'
+                  ? 'analysis stopped'
+                  : row.card?.code === 'eurocode'
+                    ? 'open: no Eurocode checks yet'
+                    : 'open: nothing checked'}
+          </span>
         )}
       </td>
       <td>
-        {run === null ? <span className="caption">–</span> : run.stops + run.remarks === 0 ? <span className="secondary">none</span> : null}
+        {run === null ? (
+          <span className="caption">–</span>
+        ) : run.stops + run.remarks === 0 ? (
+          <span className="secondary">none</span>
+        ) : null}
         {run !== null && run.stops > 0 && (
           <div className="row over">
             <FindingMark severity="stop" /> {run.stops} {run.stops === 1 ? 'stop' : 'stops'}
@@ -176,7 +255,9 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
         <Tooltip title={`${absolute(row.changedAt)} UTC`}>
           <span>{howLongAgo(row.changedAt, now)}</span>
         </Tooltip>
-        <div className="caption">{row.lastSentence.length > 70 ? `${row.lastSentence.slice(0, 68)}…` : row.lastSentence}</div>
+        <div className="caption">
+          {row.lastSentence.length > 70 ? `${row.lastSentence.slice(0, 68)}…` : row.lastSentence}
+        </div>
       </td>
     </tr>
   );

@@ -3,7 +3,8 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 /** Headers of every answer; a document sets a policy of its own, with its nonce. */
 const everywhere: Readonly<Record<string, string>> = {
   // workers take their policy from their own script: they compile the solver and fetch nothing else
-  'Content-Security-Policy': "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+  'Content-Security-Policy':
+    "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'same-origin',
   'Cross-Origin-Opener-Policy': 'same-origin',
@@ -42,27 +43,42 @@ const one = (headers: Headers, name: string): string | undefined => {
  * kind or length nothing here takes.
  * @param hosts names by which the server may be addressed
  */
-export function refusal(method: string, path: string, headers: Headers, hosts: ReadonlySet<string>): Refusal | undefined {
+export function refusal(
+  method: string,
+  path: string,
+  headers: Headers,
+  hosts: ReadonlySet<string>,
+): Refusal | undefined {
   const host = one(headers, 'host')?.toLowerCase() ?? '';
-  if (!hosts.has(host.replace(/:\d+$/, ''))) return { status: 421, error: `This server is not called “${host.slice(0, 100)}”. Names beside this machine’s own are set by ELBOW_HOSTS.` };
+  if (!hosts.has(host.replace(/:\d+$/, '')))
+    return {
+      status: 421,
+      error: `This server is not called “${host.slice(0, 100)}”. Names beside this machine’s own are set by ELBOW_HOSTS.`,
+    };
   const origin = one(headers, 'origin');
   const site = one(headers, 'sec-fetch-site');
-  const foreign: Refusal = { status: 403, error: 'This was asked by a page that is not Elbow’s, so it is not answered.' };
+  const foreign: Refusal = {
+    status: 403,
+    error: 'This was asked by a page that is not Elbow’s, so it is not answered.',
+  };
   if (origin !== undefined && !sameOrigin(origin, host)) return foreign;
   const reads = method === 'GET' || method === 'HEAD';
   if (site !== undefined && site !== 'same-origin' && site !== 'none') {
     // a link from elsewhere may lead here; anything else from there may not
-    const followed = reads && one(headers, 'sec-fetch-mode') === 'navigate' && one(headers, 'sec-fetch-dest') === 'document';
+    const followed =
+      reads && one(headers, 'sec-fetch-mode') === 'navigate' && one(headers, 'sec-fetch-dest') === 'document';
     if (!followed) return foreign;
   }
   if (reads) return undefined;
   if (method !== 'POST') return { status: 405, error: `Nothing here takes ${method.slice(0, 20)}.` };
   const type = (one(headers, 'content-type') ?? '').split(';')[0].trim().toLowerCase();
   const proven = origin !== undefined || site === 'same-origin';
-  if (!contentTypes.has(type) && !(formTypes.has(type) && proven)) return { status: 415, error: `Nothing here takes a body of the type “${type.slice(0, 60)}”.` };
+  if (!contentTypes.has(type) && !(formTypes.has(type) && proven))
+    return { status: 415, error: `Nothing here takes a body of the type “${type.slice(0, 60)}”.` };
   const length = Number(one(headers, 'content-length') ?? 0);
   const longest = limits.find(([pattern]) => pattern.test(path))?.[1] ?? longestElsewhere;
-  if (!(length <= longest)) return { status: 413, error: `This is too large: at most ${longest / 1e6} MB can be taken in here.` };
+  if (!(length <= longest))
+    return { status: 413, error: `This is too large: at most ${longest / 1e6} MB can be taken in here.` };
   return undefined;
 }
 
@@ -80,7 +96,8 @@ export function gate(hosts: ReadonlySet<string>) {
     const { writeHead } = response;
     // what an answer says for itself stands
     response.writeHead = (...head: unknown[]) => {
-      for (const [name, value] of Object.entries(everywhere)) if (!response.hasHeader(name)) response.setHeader(name, value);
+      for (const [name, value] of Object.entries(everywhere))
+        if (!response.hasHeader(name)) response.setHeader(name, value);
       return Reflect.apply(writeHead, response, head) as ServerResponse;
     };
     const refused = refusal(request.method ?? '', (request.url ?? '').split('?')[0], request.headers, hosts);

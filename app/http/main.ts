@@ -18,7 +18,10 @@ if ('error' in settings) {
 }
 const folder = join(process.cwd(), 'build');
 const build = (await import(pathToFileURL(join(folder, 'server/index.js')).href)) as ServerBuild;
-const { startServices, stopServices } = build.entry.module as unknown as { startServices: () => void; stopServices: () => Promise<void> };
+const { startServices, stopServices } = build.entry.module as unknown as {
+  startServices: () => void;
+  stopServices: () => Promise<void>;
+};
 
 const app = express();
 app.disable('x-powered-by');
@@ -35,7 +38,13 @@ const server = app.listen(settings.port, settings.host, () => {
   console.log(`Elbow listens at http://${settings.host.includes(':') ? `[${settings.host}]` : settings.host}:${port}`);
 });
 server.on('error', (error: NodeJS.ErrnoException) => {
-  console.error(error.code === 'EADDRINUSE' ? `Port ${settings.port} is taken by another program. Set PORT to a free one.` : error.code === 'EACCES' ? `Port ${settings.port} may not be used by this user. Set PORT to one above 1023.` : `The server cannot listen on ${settings.host}, port ${settings.port}: ${error.message}.`);
+  console.error(
+    error.code === 'EADDRINUSE'
+      ? `Port ${settings.port} is taken by another program. Set PORT to a free one.`
+      : error.code === 'EACCES'
+        ? `Port ${settings.port} may not be used by this user. Set PORT to one above 1023.`
+        : `The server cannot listen on ${settings.host}, port ${settings.port}: ${error.message}.`,
+  );
   process.exit(1);
 });
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void stop(server));

@@ -16,7 +16,12 @@ export interface DocumentJob<K extends DocumentKind = DocumentKind> {
 let open: { readonly path: string; readonly database: Database } | undefined;
 
 /** The door of a worker thread for documents: it reads the database on a line of its own and writes nothing. */
-export default async function documentJob<K extends DocumentKind>({ path, kind, task, port }: DocumentJob<K>): Promise<OutcomeOf<K>> {
+export default async function documentJob<K extends DocumentKind>({
+  path,
+  kind,
+  task,
+  port,
+}: DocumentJob<K>): Promise<OutcomeOf<K>> {
   if (open?.path !== path) {
     open?.database.close();
     open = { path, database: new Sqlite(path, { readonly: true, timeout: 5000 }) };

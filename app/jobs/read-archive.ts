@@ -4,7 +4,15 @@ import { readModelFile, writeModelFile } from '~core/exchange';
 import { applyAct, type Model } from '~core/model';
 import { gzipSync } from 'node:zlib';
 import { cardOf, type ProjectCard } from '../server/project-card';
-import { archivedProject, archivedRevision, archiveFormat, archiveVersion, manifest, type ArchivedProject, type ArchivedRevision } from './archive-format';
+import {
+  archivedProject,
+  archivedRevision,
+  archiveFormat,
+  archiveVersion,
+  manifest,
+  type ArchivedProject,
+  type ArchivedRevision,
+} from './archive-format';
 
 /** A project of an archive, read, replayed and ready to be stored. */
 export interface PreparedProject {
@@ -16,7 +24,9 @@ export interface PreparedProject {
   readonly blocks: readonly { readonly file: string; readonly packed: Uint8Array }[];
 }
 
-export type ReadArchive = { readonly ok: true; readonly projects: readonly PreparedProject[] } | { readonly ok: false; readonly problems: readonly string[] };
+export type ReadArchive =
+  | { readonly ok: true; readonly projects: readonly PreparedProject[] }
+  | { readonly ok: false; readonly problems: readonly string[] };
 
 /** An archive may unpack to this much, bytes. */
 const mostUnpacked = 2e9;
@@ -55,10 +65,17 @@ function read(bytes: Uint8Array, tell: (phase: string) => void): PreparedProject
     if (!Object.hasOwn(files, path)) throw new Unreadable(`The archive has no part ${path}.`);
     return files[path];
   };
-  const parsed = <T extends z.ZodType>(path: string, schema: T): z.output<T> => parse(strFromU8(file(path)), schema, path);
-  if (!Object.hasOwn(files, 'elbow-archive.json')) throw new Unreadable('This zip file is not an Elbow archive: it has no part elbow-archive.json.');
-  const head = parse(strFromU8(file('elbow-archive.json')), z.looseObject({ format: z.literal(archiveFormat), version: z.number() }), 'elbow-archive.json');
-  if (head.version !== archiveVersion) throw new Unreadable(`The archive is of version ${head.version}; this Elbow reads version ${archiveVersion}.`);
+  const parsed = <T extends z.ZodType>(path: string, schema: T): z.output<T> =>
+    parse(strFromU8(file(path)), schema, path);
+  if (!Object.hasOwn(files, 'elbow-archive.json'))
+    throw new Unreadable('This zip file is not an Elbow archive: it has no part elbow-archive.json.');
+  const head = parse(
+    strFromU8(file('elbow-archive.json')),
+    z.looseObject({ format: z.literal(archiveFormat), version: z.number() }),
+    'elbow-archive.json',
+  );
+  if (head.version !== archiveVersion)
+    throw new Unreadable(`The archive is of version ${head.version}; this Elbow reads version ${archiveVersion}.`);
   return parsed('elbow-archive.json', manifest).projects.map(({ folder }, i, all) => {
     tell(`project ${i + 1} of ${all.length}`);
     return prepare(folder, parsed(`${folder}/project.json`, archivedProject), file);
@@ -78,8 +95,13 @@ function parse<T extends z.ZodType>(text: string, schema: T, place: string): z.o
 }
 
 function prepare(folder: string, project: ArchivedProject, file: (path: string) => Uint8Array): PreparedProject {
-  if (project.damage) throw new Unreadable(`${project.name} was damaged when the archive was made, so it cannot be opened again: ${project.damage[0]} Its model files can be taken in one by one.`);
-  const lines = strFromU8(file(`${folder}/revisions.jsonl`)).split('\n').filter((line) => line !== '');
+  if (project.damage)
+    throw new Unreadable(
+      `${project.name} was damaged when the archive was made, so it cannot be opened again: ${project.damage[0]} Its model files can be taken in one by one.`,
+    );
+  const lines = strFromU8(file(`${folder}/revisions.jsonl`))
+    .split('\n')
+    .filter((line) => line !== '');
   const revisions = lines.map((line, i): ArchivedRevision => {
     parse(line, archivedRevision, `${folder}/revisions.jsonl, line ${i + 1},`);
     // as it was written, not as it was read: the order of a record's fields is kept
@@ -87,7 +109,8 @@ function prepare(folder: string, project: ArchivedProject, file: (path: string) 
   });
   const models = new Map<number, { model: Model; head: number; since: number }>();
   const snapshots: { revision: number; packed: Uint8Array }[] = [];
-  const wrong = (number: number, why: string) => new Unreadable(`Revision ${number} of ${project.name} cannot be taken in: ${why}`);
+  const wrong = (number: number, why: string) =>
+    new Unreadable(`Revision ${number} of ${project.name} cannot be taken in: ${why}`);
   revisions.forEach((revision, i) => {
     const { number, variant, parent, kind, target, edits } = revision;
     if (number !== i + 1) throw wrong(number, 'it is out of order.');
@@ -108,18 +131,27 @@ function prepare(folder: string, project: ArchivedProject, file: (path: string) 
     if (!applied.ok) throw wrong(number, applied.error);
     const since = at.since + 1;
     models.set(variant, { model: applied.model, head: number, since: since % revisionsPerSnapshot });
-    if (since === revisionsPerSnapshot) snapshots.push({ revision: number, packed: sound(applied.model, (why) => wrong(number, why)) });
+    if (since === revisionsPerSnapshot)
+      snapshots.push({ revision: number, packed: sound(applied.model, (why) => wrong(number, why)) });
   });
   project.variants.forEach((one, i) => {
     const at = models.get(i + 1);
     if (!at) throw new Unreadable(`Variant ${i + 1} of ${project.name} has no revisions.`);
-    if ((one.parent ?? 0) > project.variants.length || (one.branchedFrom ?? 0) > revisions.length) throw new Unreadable(`Variant ${i + 1} of ${project.name} comes from one that is not in the archive.`);
-    sound(at.model, (why) => new Unreadable(`Variant ${one.name} of ${project.name} leads to a model that cannot be read: ${why}`));
+    if ((one.parent ?? 0) > project.variants.length || (one.branchedFrom ?? 0) > revisions.length)
+      throw new Unreadable(`Variant ${i + 1} of ${project.name} comes from one that is not in the archive.`);
+    sound(
+      at.model,
+      (why) => new Unreadable(`Variant ${one.name} of ${project.name} leads to a model that cannot be read: ${why}`),
+    );
   });
-  for (const { revision } of [...project.runs, ...project.summaries]) if (revision > revisions.length) throw new Unreadable(`A run of ${project.name} is of revision ${revision}, which is not in the archive.`);
+  for (const { revision } of [...project.runs, ...project.summaries])
+    if (revision > revisions.length)
+      throw new Unreadable(`A run of ${project.name} is of revision ${revision}, which is not in the archive.`);
   const shown = project.variants.findIndex((one) => one.binnedAt === null);
   const first = models.get(Math.max(0, shown) + 1)!;
-  const blocks = project.runs.flatMap((run) => run.blocks.map((block) => ({ file: block.file, packed: file(`${folder}/${block.file}`) })));
+  const blocks = project.runs.flatMap((run) =>
+    run.blocks.map((block) => ({ file: block.file, packed: file(`${folder}/${block.file}`) })),
+  );
   return { project, revisions, snapshots, card: cardOf(first.model), blocks };
 }
 

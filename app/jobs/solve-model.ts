@@ -9,7 +9,21 @@ export interface JobProgress {
 }
 
 /** Solves and checks a model and hands back what is to be kept, packed. */
-export function solveModel(model: Model, tell: (progress: JobProgress) => void = () => undefined): Promise<PackedOutcome> {
-  const { findings, solution, checks, seconds } = solveToEnd(model, (phase, fraction) => tell({ phase, fraction }), () => performance.now() / 1000);
-  return packOutcome({ status: solution ? 'done' : 'stopped', seconds, settings: settingsWords(model), findings, checks, blocks: solution ? solutionBlocks(solution) : [] });
+export function solveModel(
+  model: Model,
+  tell: (progress: JobProgress) => void = () => undefined,
+): Promise<PackedOutcome> {
+  const { findings, solution, checks, seconds } = solveToEnd(
+    model,
+    (phase, fraction) => tell({ phase, fraction }),
+    () => performance.now() / 1000,
+  );
+  return packOutcome({
+    status: solution ? 'done' : 'stopped',
+    seconds,
+    settings: settingsWords(model),
+    findings,
+    checks,
+    blocks: solution ? solutionBlocks(solution) : [],
+  });
 }

@@ -6,12 +6,14 @@ import { applyAct, type Edit, type Model } from '~core/model';
 import { archiveFormat, archiveVersion, type ArchivedProject } from './archive-format';
 
 const selectProject = 'SELECT name, created_at AS createdAt, binned_at AS binnedAt FROM project WHERE id = ?';
-const selectVariants = 'SELECT id, name, created_at AS createdAt, binned_at AS binnedAt, parent_id AS parent, branched_from_id AS branchedFrom FROM variant WHERE project_id = ? ORDER BY id';
+const selectVariants =
+  'SELECT id, name, created_at AS createdAt, binned_at AS binnedAt, parent_id AS parent, branched_from_id AS branchedFrom FROM variant WHERE project_id = ? ORDER BY id';
 const selectRevisions = `
   SELECT revision.id AS id, variant_id AS variant, revision.parent_id AS parent, kind, target_id AS target, sentence, author, window_id AS window, act_key AS key, at, edits, inverse
   FROM revision JOIN variant ON variant.id = revision.variant_id WHERE variant.project_id = ? ORDER BY revision.id`;
 const selectStart = 'SELECT model FROM snapshot WHERE revision_id = ?';
-const selectSnapshots = 'SELECT revision_id AS revision, model FROM snapshot JOIN revision ON revision.id = revision_id WHERE variant_id = ? ORDER BY revision_id DESC';
+const selectSnapshots =
+  'SELECT revision_id AS revision, model FROM snapshot JOIN revision ON revision.id = revision_id WHERE variant_id = ? ORDER BY revision_id DESC';
 const selectWatches = 'SELECT definition FROM watch WHERE project_id = ? ORDER BY id';
 const selectSummaries = `
   SELECT run.revision_id AS revision, run.at AS at, run.status AS status, run.summary AS summary FROM run JOIN revision ON revision.id = run.revision_id
@@ -23,7 +25,18 @@ const selectRuns = `
 const selectBlocks = 'SELECT kind, case_id AS "case", data FROM run_block WHERE run_id = ? ORDER BY kind, case_id';
 
 interface StoredRevision {
-  id: number; variant: number; parent: number | null; kind: string; target: number | null; sentence: string; author: string; window: string; key: string | null; at: string; edits: string; inverse: string;
+  id: number;
+  variant: number;
+  parent: number | null;
+  kind: string;
+  target: number | null;
+  sentence: string;
+  author: string;
+  window: string;
+  key: string | null;
+  at: string;
+  edits: string;
+  inverse: string;
 }
 
 /** The same project gives the same bytes whenever it is written. */
@@ -38,36 +51,67 @@ const packed = { level: 6 as const, mtime: noTime };
  * @param projectIds in the order they shall stand
  * @param tell       told which project is being written
  */
-export function writeArchive(database: Database, projectIds: readonly string[], tell: (phase: string) => void = () => undefined): Uint8Array {
+export function writeArchive(
+  database: Database,
+  projectIds: readonly string[],
+  tell: (phase: string) => void = () => undefined,
+): Uint8Array {
   const files: Zippable = {};
   const listed: { folder: string; name: string }[] = [];
   // one moment for all parts, whatever is written meanwhile
-  database.transaction(() => {
-    projectIds.forEach((id, i) => {
-      tell(`project ${i + 1} of ${projectIds.length}`);
-      const folder = `projects/${i + 1}`;
-      const name = writeProject(database, id, folder, files);
-      if (name !== undefined) listed.push({ folder, name });
-    });
-  }).deferred();
+  database
+    .transaction(() => {
+      projectIds.forEach((id, i) => {
+        tell(`project ${i + 1} of ${projectIds.length}`);
+        const folder = `projects/${i + 1}`;
+        const name = writeProject(database, id, folder, files);
+        if (name !== undefined) listed.push({ folder, name });
+      });
+    })
+    .deferred();
   tell('packing');
-  return zipSync({ 'elbow-archive.json': [strToU8(JSON.stringify({ format: archiveFormat, version: archiveVersion, projects: listed }, null, 1)), packed], ...files });
+  return zipSync({
+    'elbow-archive.json': [
+      strToU8(JSON.stringify({ format: archiveFormat, version: archiveVersion, projects: listed }, null, 1)),
+      packed,
+    ],
+    ...files,
+  });
 }
 
 function writeProject(database: Database, id: string, folder: string, files: Zippable): string | undefined {
-  const project = database.prepare(selectProject).get(id) as { name: string; createdAt: string; binnedAt: string | null } | undefined;
+  const project = database.prepare(selectProject).get(id) as
+    { name: string; createdAt: string; binnedAt: string | null } | undefined;
   if (!project) return undefined;
   const damage: string[] = [];
   const text = (path: string, content: string) => (files[`${folder}/${path}`] = [strToU8(content), packed]);
-  const variants = database.prepare(selectVariants).all(id) as { id: number; name: string; createdAt: string; binnedAt: string | null; parent: number | null; branchedFrom: number | null }[];
+  const variants = database.prepare(selectVariants).all(id) as {
+    id: number;
+    name: string;
+    createdAt: string;
+    binnedAt: string | null;
+    parent: number | null;
+    branchedFrom: number | null;
+  }[];
   const revisions = database.prepare(selectRevisions).all(id) as StoredRevision[];
   const variantNumber = new Map(variants.map((variant, i) => [variant.id, i + 1]));
   const revisionNumber = new Map(revisions.map((revision, i) => [revision.id, i + 1]));
-  const numberOf = (of: ReadonlyMap<number, number>, one: number | null) => (one === null ? null : (of.get(one) ?? null));
+  const numberOf = (of: ReadonlyMap<number, number>, one: number | null) =>
+    one === null ? null : (of.get(one) ?? null);
   const lines: string[] = [];
   for (const { id: revisionId, variant, parent, target, edits, inverse, ...rest } of revisions) {
     try {
-      lines.push(JSON.stringify({ number: revisionNumber.get(revisionId), variant: variantNumber.get(variant), parent: numberOf(revisionNumber, parent), target: numberOf(revisionNumber, target), ...rest, edits: JSON.parse(edits) as unknown, inverse: JSON.parse(inverse) as unknown }));
+      lines.push(
+        JSON.stringify({
+          number: revisionNumber.get(revisionId),
+          variant: variantNumber.get(variant),
+          parent: numberOf(revisionNumber, parent),
+          target: numberOf(revisionNumber, target),
+          ...rest,
+          edits: JSON.parse(edits) as unknown,
+          inverse: JSON.parse(inverse) as unknown,
+        }),
+      );
     } catch {
       damage.push(`The edits of revision ${revisionNumber.get(revisionId)} (“${rest.sentence}”) are damaged.`);
     }
@@ -82,18 +126,28 @@ function writeProject(database: Database, id: string, folder: string, files: Zip
     }
   }
   for (const { id: variantId } of variants) {
-    const [model, whole] = lastReadable(database, variantId, revisions.filter((revision) => revision.variant === variantId));
+    const [model, whole] = lastReadable(
+      database,
+      variantId,
+      revisions.filter((revision) => revision.variant === variantId),
+    );
     if (whole) continue;
-    damage.push(`Variant ${variantNumber.get(variantId)} cannot be brought to its last revision${model === undefined ? ', and no model of it can be read' : '; the last model that can be read is in last-readable.json'}.`);
+    damage.push(
+      `Variant ${variantNumber.get(variantId)} cannot be brought to its last revision${model === undefined ? ', and no model of it can be read' : '; the last model that can be read is in last-readable.json'}.`,
+    );
     if (model !== undefined) text(`variant-${variantNumber.get(variantId)}/last-readable.json`, model);
   }
   text('revisions.jsonl', lines.map((line) => `${line}\n`).join(''));
-  const runs = (database.prepare(selectRuns).all(id) as (Omit<ArchivedProject['runs'][number], 'blocks'> & { id: number })[]).map(({ id: runId, revision, ...run }, i) => {
-    const blocks = (database.prepare(selectBlocks).all(runId) as { kind: string; case: string; data: Buffer }[]).map(({ kind, case: caseId, data }, n) => {
-      const file = `run-${i + 1}/${n + 1}.gz`;
-      files[`${folder}/${file}`] = [new Uint8Array(data), stored];
-      return { kind, case: caseId, file };
-    });
+  const runs = (
+    database.prepare(selectRuns).all(id) as (Omit<ArchivedProject['runs'][number], 'blocks'> & { id: number })[]
+  ).map(({ id: runId, revision, ...run }, i) => {
+    const blocks = (database.prepare(selectBlocks).all(runId) as { kind: string; case: string; data: Buffer }[]).map(
+      ({ kind, case: caseId, data }, n) => {
+        const file = `run-${i + 1}/${n + 1}.gz`;
+        files[`${folder}/${file}`] = [new Uint8Array(data), stored];
+        return { kind, case: caseId, file };
+      },
+    );
     return { revision: revisionNumber.get(revision) ?? 0, ...run, blocks };
   });
   const watches = (database.prepare(selectWatches).all(id) as { definition: string }[]).flatMap(({ definition }) => {
@@ -104,18 +158,31 @@ function writeProject(database: Database, id: string, folder: string, files: Zip
       return [];
     }
   });
-  const summaries = (database.prepare(selectSummaries).all(id) as ArchivedProject['summaries']).map(({ revision, ...rest }) => ({ revision: revisionNumber.get(revision) ?? 0, ...rest }));
+  const summaries = (database.prepare(selectSummaries).all(id) as ArchivedProject['summaries']).map(
+    ({ revision, ...rest }) => ({ revision: revisionNumber.get(revision) ?? 0, ...rest }),
+  );
   const whole: ArchivedProject = {
     ...project,
-    variants: variants.map(({ id: _id, parent, branchedFrom, ...rest }) => ({ ...rest, parent: numberOf(variantNumber, parent), branchedFrom: numberOf(revisionNumber, branchedFrom) })),
-    watches, summaries, runs, ...(damage.length > 0 ? { damage } : {}),
+    variants: variants.map(({ id: _id, parent, branchedFrom, ...rest }) => ({
+      ...rest,
+      parent: numberOf(variantNumber, parent),
+      branchedFrom: numberOf(revisionNumber, branchedFrom),
+    })),
+    watches,
+    summaries,
+    runs,
+    ...(damage.length > 0 ? { damage } : {}),
   };
   text('project.json', JSON.stringify(whole, null, 1));
   return project.name;
 }
 
 /** The last model of a variant that can be read, as a model file, and whether it is the one its log ends with. */
-function lastReadable(database: Database, variantId: number, revisions: readonly StoredRevision[]): [string | undefined, boolean] {
+function lastReadable(
+  database: Database,
+  variantId: number,
+  revisions: readonly StoredRevision[],
+): [string | undefined, boolean] {
   const snapshots = database.prepare(selectSnapshots).all(variantId) as { revision: number; model: Buffer }[];
   for (const snapshot of snapshots) {
     const start = unpacked(snapshot.model);

@@ -18,9 +18,15 @@ export function InTheMaking() {
           {error === undefined && <Spin size="small" aria-hidden />}
           <div style={{ flex: 1 }} role={error === undefined ? 'status' : 'alert'}>
             <div className="strong">{title}</div>
-            <div className={error === undefined ? 'caption' : 'field-error'}>{error === undefined ? `${phase} …` : `It was not made. ${error}`}</div>
+            <div className={error === undefined ? 'caption' : 'field-error'}>
+              {error === undefined ? `${phase} …` : `It was not made. ${error}`}
+            </div>
           </div>
-          <Button size="small" onClick={() => dismiss(key)} aria-label={`${error === undefined ? 'Cancel' : 'Close'}: ${title}`}>
+          <Button
+            size="small"
+            onClick={() => dismiss(key)}
+            aria-label={`${error === undefined ? 'Cancel' : 'Close'}: ${title}`}
+          >
             {error === undefined ? 'Cancel' : 'Close'}
           </Button>
         </div>

@@ -21,16 +21,23 @@ export const makings = createStore<{ readonly list: readonly Making[] }>(() => (
 const between = 500;
 
 const change = (key: string, next: Partial<Making> | undefined): void =>
-  makings.setState(({ list }) => ({ list: list.flatMap((one) => (one.key !== key ? [one] : next ? [{ ...one, ...next }] : [])) }));
+  makings.setState(({ list }) => ({
+    list: list.flatMap((one) => (one.key !== key ? [one] : next ? [{ ...one, ...next }] : [])),
+  }));
 
 /** Takes a document off the list; one in the making is cancelled. */
 export function dismiss(key: string): void {
-  makings.getState().list.find((one) => one.key === key)?.cancel();
+  makings
+    .getState()
+    .list.find((one) => one.key === key)
+    ?.cancel();
   change(key, undefined);
 }
 
 const failed = (title: string, error: string): void =>
-  makings.setState(({ list }) => ({ list: [...list, { key: freshKey(), title, phase: '', error, cancel: () => undefined }] }));
+  makings.setState(({ list }) => ({
+    list: [...list, { key: freshKey(), title, phase: '', error, cancel: () => undefined }],
+  }));
 
 /**
  * Asks the server for something that takes its time: while it does, the list says how far it is, and it can be cancelled there.
@@ -38,12 +45,22 @@ const failed = (title: string, error: string): void =>
  * @param send  sends the request with the headers and the signal it is given
  * @throws AbortError when it is cancelled; TypeError when the server cannot be reached
  */
-export async function withProgress(title: string, send: (headers: Readonly<Record<string, string>>, signal: AbortSignal) => Promise<Response>): Promise<Response> {
+export async function withProgress(
+  title: string,
+  send: (headers: Readonly<Record<string, string>>, signal: AbortSignal) => Promise<Response>,
+): Promise<Response> {
   const key = freshKey();
   const abort = new AbortController();
-  makings.setState(({ list }) => ({ list: [...list, { key, title, phase: 'asking the server', cancel: () => abort.abort() }] }));
+  makings.setState(({ list }) => ({
+    list: [...list, { key, title, phase: 'asking the server', cancel: () => abort.abort() }],
+  }));
   const timer = setInterval(() => {
-    void fetch(`/making/${key}`, { signal: abort.signal }).then((answer) => answer.json() as Promise<{ phase: string | null }>).then(({ phase }) => phase !== null && change(key, { phase }), () => undefined);
+    void fetch(`/making/${key}`, { signal: abort.signal })
+      .then((answer) => answer.json() as Promise<{ phase: string | null }>)
+      .then(
+        ({ phase }) => phase !== null && change(key, { phase }),
+        () => undefined,
+      );
   }, between);
   try {
     const answer = await send({ 'Elbow-Making': key, 'Elbow-Window': windowId() }, abort.signal);

@@ -12,8 +12,15 @@ const largestArchive = 500e6;
 export const loader = guarded(async ({ request, params }: Route.LoaderArgs) => {
   const { projectId } = params as { projectId?: string };
   const name = projectId === undefined ? 'All projects' : projectOr404(projectId);
-  const bytes = await madeFor(request, 'archive', { projectIds: projectId === undefined ? projects().ids() : [projectId] });
-  return new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { 'Content-Type': 'application/zip', 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name.replace(/[^\p{L}\p{N} ,.-]/gu, '_'))}.elbow.zip` } });
+  const bytes = await madeFor(request, 'archive', {
+    projectIds: projectId === undefined ? projects().ids() : [projectId],
+  });
+  return new Response(bytes as Uint8Array<ArrayBuffer>, {
+    headers: {
+      'Content-Type': 'application/zip',
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name.replace(/[^\p{L}\p{N} ,.-]/gu, '_'))}.elbow.zip`,
+    },
+  });
 });
 
 /** Takes an archive in: its projects become new ones, all or none. */
@@ -22,6 +29,8 @@ export const action = guarded(async ({ request }: Route.ActionArgs) => {
   const bytes = await readBytes(request, largestArchive, 'The archive is');
   const read = await madeFor(request, 'readArchive', { bytes });
   if (!read.ok) return Response.json({ problems: read.problems }, { status: 422 });
-  const { answer } = await whenFree(() => projects().answered.once('archive', key, () => ({ ids: projects().takeIn(read.projects) })));
+  const { answer } = await whenFree(() =>
+    projects().answered.once('archive', key, () => ({ ids: projects().takeIn(read.projects) })),
+  );
   return Response.json(answer);
 });

@@ -22,12 +22,18 @@ export const loader = guarded(({ request, params }: Route.LoaderArgs) => {
   const id = windowOf(request);
   const search = new URL(request.url).searchParams;
   let known = Number(request.headers.get('Last-Event-ID') ?? search.get('since') ?? 0);
-  if (!Number.isInteger(known) || known < 0) throw data('The address needs ?since= with the number of a revision.', { status: 400 });
+  if (!Number.isInteger(known) || known < 0)
+    throw data('The address needs ?since= with the number of a revision.', { status: 400 });
   const encoder = new TextEncoder();
   let end = () => undefined as void;
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      const say = (event: string, value: unknown, eventId?: number) => controller.enqueue(encoder.encode(`${eventId === undefined ? '' : `id: ${eventId}\n`}event: ${event}\ndata: ${JSON.stringify(value)}\n\n`));
+      const say = (event: string, value: unknown, eventId?: number) =>
+        controller.enqueue(
+          encoder.encode(
+            `${eventId === undefined ? '' : `id: ${eventId}\n`}event: ${event}\ndata: ${JSON.stringify(value)}\n\n`,
+          ),
+        );
       const tellSteps = (steps: readonly RevisionStep[]) => {
         const fresh = steps.filter((step) => step.id > known);
         if (fresh.length === 0) return;
@@ -58,7 +64,9 @@ export const loader = guarded(({ request, params }: Route.LoaderArgs) => {
     },
     cancel: () => end(),
   });
-  return new Response(stream, { headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' } });
+  return new Response(stream, {
+    headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' },
+  });
 });
 
 /** A window says goodbye. */

@@ -18,7 +18,15 @@ export async function loader() {
   } catch (error) {
     if (!troubleOf(error)) throw error;
   }
-  return Response.json({ status: trouble?.trouble ?? 'ok', ...(trouble ? { error: trouble.error } : {}), queue, backup: lastBackup() ?? null }, { status: trouble ? 503 : 200 });
+  return Response.json(
+    {
+      status: trouble?.trouble ?? 'ok',
+      ...(trouble ? { error: trouble.error } : {}),
+      queue,
+      backup: lastBackup() ?? null,
+    },
+    { status: trouble ? 503 : 200 },
+  );
 }
 
 /** Tries to begin a write, and takes it back. */
@@ -29,9 +37,11 @@ async function standing(): Promise<Trouble | undefined> {
     if (bavail * bsize < leastRoom) return { trouble: 'full', error: troubleSentences.full };
     await whenFree(() => {
       try {
-        store.transaction(() => {
-          throw new Undone();
-        }).immediate();
+        store
+          .transaction(() => {
+            throw new Undone();
+          })
+          .immediate();
       } catch (error) {
         if (!(error instanceof Undone)) throw error;
       }

@@ -18,11 +18,19 @@ export const meta = () => [{ title: 'Projects · Elbow' }];
 function questionOf(request: Request): ListQuestion {
   const search = new URL(request.url).searchParams;
   const page = Number(search.get('page') ?? 1);
-  const question = { find: (search.get('find') ?? '').slice(0, 60), order: search.get('order') ?? 'changed', bin: search.has('bin'), page: Number.isInteger(page) && page > 0 ? page : 1 };
+  const question = {
+    find: (search.get('find') ?? '').slice(0, 60),
+    order: search.get('order') ?? 'changed',
+    bin: search.has('bin'),
+    page: Number.isInteger(page) && page > 0 ? page : 1,
+  };
   return listQuestion.safeParse(question).data ?? {};
 }
 
-export const loader = guarded(({ request }: Route.LoaderArgs) => ({ listing: projects().list.page(questionOf(request)), now: Date.now() }));
+export const loader = guarded(({ request }: Route.LoaderArgs) => ({
+  listing: projects().list.page(questionOf(request)),
+  now: Date.now(),
+}));
 
 const orders = { changed: 'Last changed', name: 'Name', utilisation: 'Utilisation' } as const;
 /** Typing in the filter asks the server after this pause, ms. */
@@ -34,15 +42,18 @@ export default function Home() {
   const [search, setSearch] = useSearchParams();
   const showBin = search.has('bin');
   const ask = (change: Record<string, string | null>) =>
-    setSearch((before) => {
-      const next = new URLSearchParams(before);
-      next.delete('page');
-      for (const [name, value] of Object.entries(change)) {
-        if (value === null || value === '') next.delete(name);
-        else next.set(name, value);
-      }
-      return next;
-    }, { replace: true, preventScrollReset: true });
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        next.delete('page');
+        for (const [name, value] of Object.entries(change)) {
+          if (value === null || value === '') next.delete(name);
+          else next.set(name, value);
+        }
+        return next;
+      },
+      { replace: true, preventScrollReset: true },
+    );
   const [find, setFind] = useState(search.get('find') ?? '');
   useEffect(() => {
     if (find === (search.get('find') ?? '')) return;
@@ -59,7 +70,11 @@ export default function Home() {
         <span className="divider" />
         <span className="title">Projects</span>
         <span className="spacer" />
-        <Button type={showBin ? 'primary' : 'default'} aria-pressed={showBin} onClick={() => ask({ bin: showBin ? null : '1' })}>
+        <Button
+          type={showBin ? 'primary' : 'default'}
+          aria-pressed={showBin}
+          onClick={() => ask({ bin: showBin ? null : '1' })}
+        >
           {showBin ? 'Back to the projects' : `Bin${binned > 0 ? `, ${binned}` : ''}`}
         </Button>
       </header>
@@ -67,16 +82,42 @@ export default function Home() {
         <main className="home-main">
           <div className="home-head">
             <h1>{showBin ? 'Bin' : count(open, 'project')}</h1>
-            <span className="secondary">{showBin ? 'nothing here is lost until you say so' : `${over === 0 ? 'no project has' : over === 1 ? 'one project has' : `${over} projects have`} a member above 1.00${undecided > 0 ? `, ${undecided} ${undecided === 1 ? 'is' : 'are'} open` : ''}`}</span>
+            <span className="secondary">
+              {showBin
+                ? 'nothing here is lost until you say so'
+                : `${over === 0 ? 'no project has' : over === 1 ? 'one project has' : `${over} projects have`} a member above 1.00${undecided > 0 ? `, ${undecided} ${undecided === 1 ? 'is' : 'are'} open` : ''}`}
+            </span>
             <span style={{ flex: 1 }} />
-            {(open + binned > 6 || find !== '') && <Input aria-label="Find a project" placeholder="Find a project" allowClear maxLength={60} value={find} onChange={(event) => setFind(event.target.value)} style={{ width: 160 }} />}
-            <Segmented aria-label="Order" options={Object.entries(orders).map(([value, label]) => ({ value, label }))} value={search.get('order') ?? 'changed'} onChange={(value) => ask({ order: String(value) })} />
+            {(open + binned > 6 || find !== '') && (
+              <Input
+                aria-label="Find a project"
+                placeholder="Find a project"
+                allowClear
+                maxLength={60}
+                value={find}
+                onChange={(event) => setFind(event.target.value)}
+                style={{ width: 160 }}
+              />
+            )}
+            <Segmented
+              aria-label="Order"
+              options={Object.entries(orders).map(([value, label]) => ({ value, label }))}
+              value={search.get('order') ?? 'changed'}
+              onChange={(value) => ask({ order: String(value) })}
+            />
           </div>
           <ProjectList rows={rows} now={now} binned={showBin} found={search.get('find') ?? ''} />
           {pages > 1 && (
             <nav aria-label="Pages of the list" className="row" style={{ justifyContent: 'space-between' }}>
               <span className="secondary">{`${(page - 1) * rowsPerPage + 1} to ${Math.min(page * rowsPerPage, found)} of ${found}`}</span>
-              <Pagination size="small" current={page} total={found} pageSize={rowsPerPage} showSizeChanger={false} onChange={(next) => ask({ page: next === 1 ? null : String(next) })} />
+              <Pagination
+                size="small"
+                current={page}
+                total={found}
+                pageSize={rowsPerPage}
+                showSizeChanger={false}
+                onChange={(next) => ask({ page: next === 1 ? null : String(next) })}
+              />
             </nav>
           )}
         </main>
@@ -87,13 +128,15 @@ export default function Home() {
               Archive of all projects
             </DocumentLink>
             <p className="caption" style={{ marginTop: 8 }}>
-              One file with every project, its history, variants and kept runs; it can be taken in again here, on any Elbow.
+              One file with every project, its history, variants and kept runs; it can be taken in again here, on any
+              Elbow.
             </p>
           </section>
           {first !== null && (
             <section className="card">
               <p>
-                New here? Open <Link to={`/projects/${first}`}>Tern Hide</Link>: four members, every result can be checked by hand.
+                New here? Open <Link to={`/projects/${first}`}>Tern Hide</Link>: four members, every result can be
+                checked by hand.
               </p>
             </section>
           )}

@@ -11,6 +11,10 @@ export const action = guarded(async ({ request }: Route.ActionArgs) => {
   const text = await readBytes(request, largestBody, 'The file is');
   const read = await madeFor(request, 'import', { text });
   if (!read.ok) return Response.json({ problems: read.problems }, { status: 422 });
-  const { answer } = await whenFree(() => projects().answered.once('import', key, () => ({ id: projects().createPacked(read.model, 'Imported from a file') })));
+  const { answer } = await whenFree(() =>
+    projects().answered.once('import', key, () => ({
+      id: projects().createPacked(read.model, 'Imported from a file'),
+    })),
+  );
   return Response.json(answer);
 });

@@ -9,6 +9,9 @@ export const loader = guarded(async ({ request, params }: Route.LoaderArgs) => {
   const name = projectOr404(projectId);
   const text = await documents('model', { projectId, revision: revisionOr404(request, projectId) }, request.signal);
   return new Response(text as Uint8Array<ArrayBuffer>, {
-    headers: { 'Content-Type': 'application/json; charset=utf-8', 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name.replace(/[^\p{L}\p{N} ,.-]/gu, '_'))}.json` },
+    headers: {
+      'Content-Type': 'application/json; charset=utf-8',
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name.replace(/[^\p{L}\p{N} ,.-]/gu, '_'))}.json`,
+    },
   });
 });

@@ -36,10 +36,16 @@ function carryOut(wanted: z.infer<typeof change>): Answer {
   if (wanted.kind === 'duplicate') return { id: projects().duplicate(wanted.id)! };
   if (wanted.kind === 'rename') {
     const head = projects().revisions.head(wanted.id)!;
-    const renamed = projects().revisions.append(wanted.id, head.revisionId, { kind: 'edit', act: { edits: [{ kind: 'settings.change', fields: { name: wanted.name } }] } });
+    const renamed = projects().revisions.append(wanted.id, head.revisionId, {
+      kind: 'edit',
+      act: { edits: [{ kind: 'settings.change', fields: { name: wanted.name } }] },
+    });
     return renamed.status === 'refused' ? { error: renamed.error } : { id: wanted.id };
   }
-  if (wanted.kind === 'erase') return projects().erase(wanted.id) ? { id: wanted.id } : { error: 'Only a project in the bin can be deleted for good. Bin it first.' };
+  if (wanted.kind === 'erase')
+    return projects().erase(wanted.id)
+      ? { id: wanted.id }
+      : { error: 'Only a project in the bin can be deleted for good. Bin it first.' };
   projects().setBinned(wanted.id, wanted.kind === 'bin');
   return { id: wanted.id };
 }

@@ -7,7 +7,11 @@ import { whenFree } from '../server/storage-trouble';
 import type { Route } from './+types/revisions';
 
 const all = z.boolean().optional();
-const change = z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('edit'), act }), z.strictObject({ kind: z.literal('undo'), all }), z.strictObject({ kind: z.literal('redo'), all })]);
+const change = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('edit'), act }),
+  z.strictObject({ kind: z.literal('undo'), all }),
+  z.strictObject({ kind: z.literal('redo'), all }),
+]);
 const body = z.strictObject({ base: z.number().int().positive(), change });
 
 /** What others did since a revision. */
@@ -15,7 +19,8 @@ export const loader = guarded(({ request, params }: Route.LoaderArgs) => {
   projectOr404(params.projectId);
   const since = Number(new URL(request.url).searchParams.get('since'));
   const variant = variantOr404(request, params.projectId);
-  if (!Number.isInteger(since) || since < 0) return Response.json({ error: 'The address needs ?since= with the number of a revision.' }, { status: 400 });
+  if (!Number.isInteger(since) || since < 0)
+    return Response.json({ error: 'The address needs ?since= with the number of a revision.' }, { status: 400 });
   return Response.json({ steps: projects().revisions.since(params.projectId, since, variant) });
 });
 
@@ -26,5 +31,7 @@ export const action = guarded(async ({ request, params }: Route.ActionArgs) => {
   const { base, change: wanted } = await readJson(request, body);
   const maker = makerOf(request, variant);
   const appended = await whenFree(() => projects().revisions.append(params.projectId, base, wanted, variant, maker));
-  return Response.json(appended, { status: appended.status === 'done' ? 200 : appended.status === 'behind' ? 409 : 422 });
+  return Response.json(appended, {
+    status: appended.status === 'done' ? 200 : appended.status === 'behind' ? 409 : 422,
+  });
 });

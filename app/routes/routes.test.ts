@@ -23,8 +23,12 @@ beforeEach(() => {
 
 type Arguments = Parameters<typeof append>[0];
 const send = (body: unknown, projectId = '', url = 'http://127.0.0.1/') =>
-  ({ request: new Request(url, { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) }), params: { projectId } }) as unknown as Arguments;
-const get = (url: string, projectId: string) => ({ request: new Request(url), params: { projectId } }) as unknown as Arguments;
+  ({
+    request: new Request(url, { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    params: { projectId },
+  }) as unknown as Arguments;
+const get = (url: string, projectId: string) =>
+  ({ request: new Request(url), params: { projectId } }) as unknown as Arguments;
 /** What a route throws to answer with an error. */
 async function thrown(work: () => unknown): Promise<{ data: unknown; init: { status: number } }> {
   try {
@@ -48,7 +52,12 @@ test.each([
   ['a truncated file', writeModelFile(buildTernHide()).slice(0, 900), 422, /cut off/],
   ['a newer version', writeModelFile(buildTernHide()).replace(/"version": \d+/, '"version": 99'), 422, /newer Elbow/],
   ['another JSON file', '{"name": "x"}', 422, /not an Elbow model file/],
-  ['a negative length', writeModelFile(buildTernHide()).replace('"depth": 0.', '"depth": -0.'), 422, /sections\[0\] \(s1\) shape depth/],
+  [
+    'a negative length',
+    writeModelFile(buildTernHide()).replace('"depth": 0.', '"depth": -0.'),
+    422,
+    /sections\[0\] \(s1\) shape depth/,
+  ],
 ])('%s is refused with a reason and makes no project', async (_, text, status, reason) => {
   const answer = await importAction(send(text) as never);
   expect(answer.status).toBe(status);
@@ -57,11 +66,17 @@ test.each([
 });
 
 test('a body of 50 MB is refused, whether or not it says its length', async () => {
-  const declared = new Request('http://127.0.0.1/', { method: 'POST', body: 'x', headers: { 'content-length': String(50e6) } });
+  const declared = new Request('http://127.0.0.1/', {
+    method: 'POST',
+    body: 'x',
+    headers: { 'content-length': String(50e6) },
+  });
   expect((await thrown(() => importAction({ request: declared, params: {} } as never))).init.status).toBe(413);
   const chunk = new Uint8Array(5e6);
   let sent = 0;
-  const stream = new ReadableStream({ pull: (controller) => (sent++ < 10 ? controller.enqueue(chunk) : controller.close()) });
+  const stream = new ReadableStream({
+    pull: (controller) => (sent++ < 10 ? controller.enqueue(chunk) : controller.close()),
+  });
   const streamed = new Request('http://127.0.0.1/', { method: 'POST', body: stream, duplex: 'half' } as RequestInit);
   const { init, data } = await thrown(() => importAction({ request: streamed, params: {} } as never));
   expect(init.status).toBe(413);
@@ -78,15 +93,21 @@ test('edits are appended, refused or answered with what came between, with the f
   expect(await behind.json()).toMatchObject({ status: 'behind', steps: [{ edits: change.act.edits }] });
   const missing = { kind: 'edit', act: { edits: [{ kind: 'nodes.move', ids: ['n77'], by: [1, 0, 0] }] } };
   expect((await append(send({ base: base + 1, change: missing }, id))).status).toBe(422);
-  expect(await (await since(get(`http://127.0.0.1/?since=${base}`, id))).json()).toMatchObject({ steps: [{ kind: 'edit' }] });
+  expect(await (await since(get(`http://127.0.0.1/?since=${base}`, id))).json()).toMatchObject({
+    steps: [{ kind: 'edit' }],
+  });
 });
 
 test('what cannot be understood or does not exist is answered with a sentence', async () => {
   const id = held.elbowProjects!.create(buildTernHide(), 'Made');
   expect((await thrown(() => append(send('{', id)))).init.status).toBe(400);
   expect((await thrown(() => append(send({ base: 1, change: { kind: 'format-disk' } }, id)))).init.status).toBe(400);
-  expect(String((await thrown(() => append(send({ base: 1, change: { kind: 'undo' } }, 'nowhere')))).data)).toBe('There is no project “nowhere”.');
-  expect((await thrown(() => keepRun(send({ revision: 1, summary: { status: 'perfect' } }, id) as never))).init.status).toBe(400);
+  expect(String((await thrown(() => append(send({ base: 1, change: { kind: 'undo' } }, 'nowhere')))).data)).toBe(
+    'There is no project “nowhere”.',
+  );
+  expect(
+    (await thrown(() => keepRun(send({ revision: 1, summary: { status: 'perfect' } }, id) as never))).init.status,
+  ).toBe(400);
   expect((await since(get('http://127.0.0.1/?since=x', id))).status).toBe(400);
 });
 
@@ -100,15 +121,29 @@ test('documents may load scripts only from this server or with the nonce, and no
 test('what is sent again under its key is answered again and not done again: projects, imports, archives, variants, watches', async () => {
   const id = held.elbowProjects!.create(buildTernHide(), 'Made');
   const [main] = held.elbowProjects!.variants.list(id);
-  const archive = (await (await archiveOut(get('http://127.0.0.1/', id) as never)).arrayBuffer()) as unknown as BodyInit;
+  const archive = (await (
+    await archiveOut(get('http://127.0.0.1/', id) as never)
+  ).arrayBuffer()) as unknown as BodyInit;
   const twice = async (route: (args: never) => Promise<Response>, body: BodyInit, key: string) => {
     const answers = [];
-    for (let i = 0; i < 2; i++) answers.push(await (await route({ request: new Request('http://127.0.0.1/', { method: 'POST', body, headers: { 'Idempotency-Key': key } }), params: { projectId: id } } as never)).json());
+    for (let i = 0; i < 2; i++)
+      answers.push(
+        await (
+          await route({
+            request: new Request('http://127.0.0.1/', { method: 'POST', body, headers: { 'Idempotency-Key': key } }),
+            params: { projectId: id },
+          } as never)
+        ).json(),
+      );
     return answers as [Record<string, unknown>, Record<string, unknown>];
   };
   for (const [route, body] of [
-    [projectsAction, JSON.stringify({ kind: 'create', name: 'New', units: 'si', code: 'us' })], [projectsAction, JSON.stringify({ kind: 'duplicate', id })], [importAction, writeModelFile(buildTernHide())], [archiveAction, archive],
-    [variantsAction, JSON.stringify({ kind: 'branch', from: main.id, name: 'Deeper' })], [watchesAction, JSON.stringify({ kind: 'add', watch: { kind: 'weight' } })],
+    [projectsAction, JSON.stringify({ kind: 'create', name: 'New', units: 'si', code: 'us' })],
+    [projectsAction, JSON.stringify({ kind: 'duplicate', id })],
+    [importAction, writeModelFile(buildTernHide())],
+    [archiveAction, archive],
+    [variantsAction, JSON.stringify({ kind: 'branch', from: main.id, name: 'Deeper' })],
+    [watchesAction, JSON.stringify({ kind: 'add', watch: { kind: 'weight' } })],
   ] as [(args: never) => Promise<Response>, BodyInit][]) {
     const [first, second] = await twice(route, body, `key-number-${Math.random().toString(36).slice(2)}`);
     expect(second).toEqual(first);
@@ -116,5 +151,18 @@ test('what is sent again under its key is answered again and not done again: pro
   expect(held.elbowProjects!.list.page().found).toBe(5);
   expect(held.elbowProjects!.variants.list(id)).toHaveLength(2);
   expect(held.elbowProjects!.watches.list(id)).toHaveLength(1);
-  expect((await thrown(() => projectsAction({ request: new Request('http://127.0.0.1/', { method: 'POST', body: '{}', headers: { 'Idempotency-Key': 'a b' } }), params: {} } as never))).init.status).toBe(400);
+  expect(
+    (
+      await thrown(() =>
+        projectsAction({
+          request: new Request('http://127.0.0.1/', {
+            method: 'POST',
+            body: '{}',
+            headers: { 'Idempotency-Key': 'a b' },
+          }),
+          params: {},
+        } as never),
+      )
+    ).init.status,
+  ).toBe(400);
 });

@@ -14,5 +14,12 @@ export const loader = guarded(({ request, params }: Route.LoaderArgs) => {
   if (kind === null) return Response.json({ run, ...recordedRuns().outcome(run.id)! });
   const block = recordedRuns().packedBlock(run.id, kind, search.get('case') ?? '');
   if (!block) throw data(`Run ${run.id} has no block ${kind} ${search.get('case') ?? ''}.`, { status: 404 });
-  return new Response(new Uint8Array(block), { headers: { 'Content-Type': 'application/octet-stream', 'Content-Encoding': 'gzip', 'X-Content-Type-Options': 'nosniff', 'Cache-Control': 'private, max-age=31536000, immutable' } });
+  return new Response(new Uint8Array(block), {
+    headers: {
+      'Content-Type': 'application/octet-stream',
+      'Content-Encoding': 'gzip',
+      'X-Content-Type-Options': 'nosniff',
+      'Cache-Control': 'private, max-age=31536000, immutable',
+    },
+  });
 });

@@ -13,5 +13,7 @@ export const action = guarded(async ({ request, params }: Route.ActionArgs) => {
   projectOr404(params.projectId);
   const variant = variantOr404(request, params.projectId);
   const { revision, summary } = await readJson(request, body);
-  return Response.json({ kept: await whenFree(() => projects().keepRun(params.projectId, revision, summary, variant)) });
+  return Response.json({
+    kept: await whenFree(() => projects().keepRun(params.projectId, revision, summary, variant)),
+  });
 });

@@ -15,6 +15,13 @@ export const loader = guarded(({ params }: Route.LoaderArgs) => {
 export const action = guarded(async ({ request, params }: Route.ActionArgs) => {
   projectOr404(params.projectId);
   const change = await readJson(request, variantChange);
-  const { answer } = await whenFree(() => projects().answered.once(`variant of ${params.projectId}`, keyOf(request), () => projects().variants.change(params.projectId, change)));
-  return Response.json({ ...answer, variants: projects().variants.list(params.projectId) }, { status: answer.ok ? 200 : 422 });
+  const { answer } = await whenFree(() =>
+    projects().answered.once(`variant of ${params.projectId}`, keyOf(request), () =>
+      projects().variants.change(params.projectId, change),
+    ),
+  );
+  return Response.json(
+    { ...answer, variants: projects().variants.list(params.projectId) },
+    { status: answer.ok ? 200 : 422 },
+  );
 });

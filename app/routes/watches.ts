@@ -9,6 +9,10 @@ import type { Route } from './+types/watches';
 export const action = guarded(async ({ request, params }: Route.ActionArgs) => {
   projectOr404(params.projectId);
   const change = await readJson(request, watchChange);
-  const { answer } = await whenFree(() => projects().answered.once(`watch of ${params.projectId}`, keyOf(request), () => projects().watches.change(params.projectId, change)));
+  const { answer } = await whenFree(() =>
+    projects().answered.once(`watch of ${params.projectId}`, keyOf(request), () =>
+      projects().watches.change(params.projectId, change),
+    ),
+  );
   return Response.json({ watches: answer });
 });

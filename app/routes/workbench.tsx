@@ -18,14 +18,16 @@ const largestInPage = 150e3;
 export const loader = guarded(({ request, params }: Route.LoaderArgs) => {
   const { projectId } = params;
   const name = projectOr404(projectId);
-  if (projects().isBinned(projectId)) throw data('This project is in the bin. Restore it on the projects page to open it.', { status: 410 });
+  if (projects().isBinned(projectId))
+    throw data('This project is in the bin. Restore it on the projects page to open it.', { status: 410 });
   const { variants, watches, revisions } = projects();
   const opened = revisions.openUpTo(projectId, variantOr404(request, projectId), largestInPage)!;
   return { projectId, name, ...opened, variants: variants.list(projectId), watches: watches.list(projectId) };
 });
 
 /** The workbench follows its own edits; only another variant asks the loader again. */
-export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) => currentUrl.searchParams.get('variant') !== nextUrl.searchParams.get('variant');
+export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) =>
+  currentUrl.searchParams.get('variant') !== nextUrl.searchParams.get('variant');
 
 export default function WorkbenchRoute() {
   const opened = useLoaderData<typeof loader>();
@@ -37,12 +39,15 @@ export default function WorkbenchRoute() {
       return;
     }
     let wanted = true;
-    void fetchModel(opened.projectId, opened.revision).then((answer) => wanted && setProject(answer.ok ? { ...opened, model: answer.value } : answer.error));
+    void fetchModel(opened.projectId, opened.revision).then(
+      (answer) => wanted && setProject(answer.ok ? { ...opened, model: answer.value } : answer.error),
+    );
     return () => {
       wanted = false;
     };
   }, [opened]);
-  if (typeof project !== 'object') return <Opening name={opened.name} {...(project === undefined ? {} : { error: project })} />;
+  if (typeof project !== 'object')
+    return <Opening name={opened.name} {...(project === undefined ? {} : { error: project })} />;
   return (
     <Suspense fallback={<Opening name={opened.name} />}>
       <Workbench opened={project} />

@@ -20,13 +20,19 @@ export class Answered {
    * @param work  writes in the transaction in which the answer is kept, so that both are stored or neither
    */
   once<T>(scope: string, key: string | undefined, work: () => T): { answer: T; again: boolean } {
-    return this.database.transaction((): { answer: T; again: boolean } => {
-      const name = `${scope} ${key ?? ''}`;
-      const kept = key === undefined ? undefined : (this.database.prepare(selectAnswer).get(name) as { answer: string } | undefined);
-      if (kept) return { answer: JSON.parse(kept.answer) as T, again: true };
-      const answer = work();
-      if (key !== undefined) this.database.prepare(insertAnswer).run(name, new Date().toISOString(), JSON.stringify(answer));
-      return { answer, again: false };
-    }).immediate();
+    return this.database
+      .transaction((): { answer: T; again: boolean } => {
+        const name = `${scope} ${key ?? ''}`;
+        const kept =
+          key === undefined
+            ? undefined
+            : (this.database.prepare(selectAnswer).get(name) as { answer: string } | undefined);
+        if (kept) return { answer: JSON.parse(kept.answer) as T, again: true };
+        const answer = work();
+        if (key !== undefined)
+          this.database.prepare(insertAnswer).run(name, new Date().toISOString(), JSON.stringify(answer));
+        return { answer, again: false };
+      })
+      .immediate();
   }
 }

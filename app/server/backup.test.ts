@@ -14,7 +14,10 @@ let id = '';
 const openAgain = () => (database = openDatabase(path));
 const edit = (x: number) => {
   const { revisions } = new Projects(database);
-  return revisions.append(id, revisions.head(id)!.revisionId, { kind: 'edit', act: { edits: [{ kind: 'nodes.move', ids: ['n1'], by: [x, 0, 0] }] } });
+  return revisions.append(id, revisions.head(id)!.revisionId, {
+    kind: 'edit',
+    act: { edits: [{ kind: 'nodes.move', ids: ['n1'], by: [x, 0, 0] }] },
+  });
 };
 const place = () => new Projects(database).revisions.open(id)!.model.nodes.n1.position[0];
 beforeEach(() => {
@@ -33,12 +36,20 @@ test('a backup is made while edits are written, holds all that were acknowledged
   const copy = join(folder, 'copies/copy.sqlite');
   const running = backupDatabase(path, copy);
   edit(1);
-  expect(await running).toMatchObject({ ok: true, words: expect.stringMatching(/^1 projects with \d revisions are in .*copy\.sqlite; the copy was read and found whole\.$/) });
+  expect(await running).toMatchObject({
+    ok: true,
+    words: expect.stringMatching(
+      /^1 projects with \d revisions are in .*copy\.sqlite; the copy was read and found whole\.$/,
+    ),
+  });
   expect(readdirSync(join(folder, 'copies'))).toEqual(['copy.sqlite']);
   edit(1);
   expect(place()).toBe(3);
   // not under a running server
-  expect(restoreDatabase(copy, path, 'x')).toEqual({ ok: false, error: 'The server is running. Stop it first. Nothing was changed.' });
+  expect(restoreDatabase(copy, path, 'x')).toEqual({
+    ok: false,
+    error: 'The server is running. Stop it first. Nothing was changed.',
+  });
   expect(place()).toBe(3);
   database.close();
   expect(restoreDatabase(copy, path, 'x')).toMatchObject({ ok: true });
@@ -70,12 +81,18 @@ test('what is no database, damaged or of a newer Elbow is not restored', () => {
   const other = join(folder, 'other');
   expect(restoreDatabase(other, path, 'x')).toMatchObject({ ok: false, error: expect.stringContaining('no file') });
   writeFileSync(other, 'a letter');
-  expect(restoreDatabase(other, path, 'x')).toMatchObject({ ok: false, error: expect.stringContaining('not an Elbow database') });
+  expect(restoreDatabase(other, path, 'x')).toMatchObject({
+    ok: false,
+    error: expect.stringContaining('not an Elbow database'),
+  });
   copyFileSync(path, other);
   const newer = openDatabase(other);
   newer.prepare("INSERT INTO migration VALUES (999, 'later', '')").run();
   newer.close();
-  expect(restoreDatabase(other, path, 'x')).toMatchObject({ ok: false, error: expect.stringContaining('of version 999') });
+  expect(restoreDatabase(other, path, 'x')).toMatchObject({
+    ok: false,
+    error: expect.stringContaining('of version 999'),
+  });
   expect(existsSync(`${path}.before-restore-x`)).toBe(false);
   openAgain();
   expect(place()).toBe(0);
@@ -89,7 +106,13 @@ test('each night one backup is made, and the oldest goes when there are more tha
     expect(await backupIfDue(path, settings, new Date(2026, 10, day, 2, 1))).toMatchObject({ ok: true });
     expect(await backupIfDue(path, settings, new Date(2026, 10, day, 3, 1))).toBeUndefined();
   }
-  expect(readdirSync(settings.folder)).toEqual(['elbow-2026-11-03.sqlite', 'elbow-2026-11-04.sqlite', 'elbow-2026-11-05.sqlite']);
+  expect(readdirSync(settings.folder)).toEqual([
+    'elbow-2026-11-03.sqlite',
+    'elbow-2026-11-04.sqlite',
+    'elbow-2026-11-05.sqlite',
+  ]);
   expect(nightlySettings({})).toBeUndefined();
-  expect(nightlySettings({ ELBOW_BACKUPS: 'x', ELBOW_BACKUPS_KEPT: '0' })).toEqual({ error: expect.stringContaining('ELBOW_BACKUPS_KEPT=0') });
+  expect(nightlySettings({ ELBOW_BACKUPS: 'x', ELBOW_BACKUPS_KEPT: '0' })).toEqual({
+    error: expect.stringContaining('ELBOW_BACKUPS_KEPT=0'),
+  });
 });

@@ -24,15 +24,23 @@ export function openDatabase(path: string): Database {
 }
 
 function migrate(database: Database): void {
-  database.exec('CREATE TABLE IF NOT EXISTS migration (number INTEGER PRIMARY KEY, name TEXT NOT NULL, at TEXT NOT NULL) STRICT');
-  const done = (database.prepare('SELECT max(number) AS last FROM migration').get() as { last: number | null }).last ?? 0;
+  database.exec(
+    'CREATE TABLE IF NOT EXISTS migration (number INTEGER PRIMARY KEY, name TEXT NOT NULL, at TEXT NOT NULL) STRICT',
+  );
+  const done =
+    (database.prepare('SELECT max(number) AS last FROM migration').get() as { last: number | null }).last ?? 0;
   const newest = migrations[migrations.length - 1].number;
-  if (done > newest) throw new NewerDatabase(`The database is of version ${done}; this Elbow knows up to ${newest}. Start the newer Elbow that wrote it.`);
+  if (done > newest)
+    throw new NewerDatabase(
+      `The database is of version ${done}; this Elbow knows up to ${newest}. Start the newer Elbow that wrote it.`,
+    );
   for (const { number, name, sql } of migrations) {
     if (number <= done) continue;
     database.transaction(() => {
       database.exec(sql);
-      database.prepare('INSERT INTO migration (number, name, at) VALUES (?, ?, ?)').run(number, name, new Date().toISOString());
+      database
+        .prepare('INSERT INTO migration (number, name, at) VALUES (?, ?, ?)')
+        .run(number, name, new Date().toISOString());
     })();
   }
 }

@@ -8,7 +8,12 @@ import { pool } from './pools';
 const longest = 10 * 60_000;
 
 /** Makes documents; a test makes them where it runs. */
-export type Documents = <K extends DocumentKind>(kind: K, task: TaskOf<K>, signal?: AbortSignal, tell?: (phase: string) => void) => Promise<OutcomeOf<K>>;
+export type Documents = <K extends DocumentKind>(
+  kind: K,
+  task: TaskOf<K>,
+  signal?: AbortSignal,
+  tell?: (phase: string) => void,
+) => Promise<OutcomeOf<K>>;
 
 /** A document that was not made, with a status and a sentence for who asked. */
 export class NotMade extends Error {
@@ -21,7 +26,12 @@ export class NotMade extends Error {
 }
 
 /** In a worker thread, which a signal ends. @throws NotMade when it is too much, takes too long or nobody waits for it any more */
-export const inDocumentThread: Documents = async <K extends DocumentKind>(kind: K, task: TaskOf<K>, signal?: AbortSignal, tell?: (phase: string) => void) => {
+export const inDocumentThread: Documents = async <K extends DocumentKind>(
+  kind: K,
+  task: TaskOf<K>,
+  signal?: AbortSignal,
+  tell?: (phase: string) => void,
+) => {
   // the file is made and brought up to date before a thread looks into it
   database();
   const { port1, port2 } = new MessageChannel();
@@ -29,13 +39,25 @@ export const inDocumentThread: Documents = async <K extends DocumentKind>(kind: 
   const timeout = AbortSignal.timeout(longest);
   try {
     const job: DocumentJob<K> = { path: databasePath(), kind, task, port: port2 };
-    return (await pool('documents').run(job, { transferList: [port2], signal: signal ? AbortSignal.any([signal, timeout]) : timeout })) as OutcomeOf<K>;
+    return (await pool('documents').run(job, {
+      transferList: [port2],
+      signal: signal ? AbortSignal.any([signal, timeout]) : timeout,
+    })) as OutcomeOf<K>;
   } catch (error) {
     const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-    if (timeout.aborted) throw new NotMade(504, `This took more than ${longest / 60_000} minutes and was ended. Ask for less of it, such as fewer chapters or members.`);
+    if (timeout.aborted)
+      throw new NotMade(
+        504,
+        `This took more than ${longest / 60_000} minutes and was ended. Ask for less of it, such as fewer chapters or members.`,
+      );
     if (signal?.aborted) throw new NotMade(499, 'It was cancelled.');
-    if (code === 'ERR_WORKER_OUT_OF_MEMORY') throw new NotMade(413, 'This needs more memory than a document may take. Ask for less of it, such as fewer chapters or members.');
-    if (error instanceof Error && /queue is at limit/i.test(error.message)) throw new NotMade(429, 'The server has more documents to make already than it can. Try again in a minute.');
+    if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+      throw new NotMade(
+        413,
+        'This needs more memory than a document may take. Ask for less of it, such as fewer chapters or members.',
+      );
+    if (error instanceof Error && /queue is at limit/i.test(error.message))
+      throw new NotMade(429, 'The server has more documents to make already than it can. Try again in a minute.');
     throw error;
   } finally {
     port1.close();

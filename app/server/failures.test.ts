@@ -62,7 +62,8 @@ afterEach(() => jest.restoreAllMocks());
 
 const move = (x: number): Act => ({ edits: [{ kind: 'nodes.move', ids: ['n1'], by: [x, 0, 0] }] });
 const tables = ['project', 'variant', 'revision', 'snapshot', 'run', 'watch', 'recorded_run', 'run_block', 'answered'];
-const everything = (database: Database) => Object.fromEntries(tables.map((table) => [table, database.prepare(`SELECT * FROM ${table} ORDER BY 1`).all()]));
+const everything = (database: Database) =>
+  Object.fromEntries(tables.map((table) => [table, database.prepare(`SELECT * FROM ${table} ORDER BY 1`).all()]));
 
 interface Place {
   readonly projects: Projects;
@@ -70,19 +71,41 @@ interface Place {
   readonly id: string;
   readonly main: number;
 }
-const outcome = { status: 'stopped' as const, seconds: 1, settings: {}, findings: [], checks: [], blocks: [{ kind: 'case', id: 'c1', packed: new Uint8Array(3) }] };
+const outcome = {
+  status: 'stopped' as const,
+  seconds: 1,
+  settings: {},
+  findings: [],
+  checks: [],
+  blocks: [{ kind: 'case', id: 'c1', packed: new Uint8Array(3) }],
+};
 const summary = { status: 'solved' as const, stops: 0, remarks: 0, worst: null, utilisations: {} };
 const maker = (key: string) => ({ key, window: 'window-1', author: 'you', others: new Set<string>() });
 
 const writes: Readonly<Record<string, (place: Place) => unknown>> = {
-  'an edit': ({ projects, id }) => projects.revisions.append(id, projects.revisions.head(id)!.revisionId, { kind: 'edit', act: move(1) }, undefined, maker('key-of-an-edit')),
-  'an undo': ({ projects, id }) => projects.revisions.append(id, projects.revisions.head(id)!.revisionId, { kind: 'undo' }),
+  'an edit': ({ projects, id }) =>
+    projects.revisions.append(
+      id,
+      projects.revisions.head(id)!.revisionId,
+      { kind: 'edit', act: move(1) },
+      undefined,
+      maker('key-of-an-edit'),
+    ),
+  'an undo': ({ projects, id }) =>
+    projects.revisions.append(id, projects.revisions.head(id)!.revisionId, { kind: 'undo' }),
   'a new project': ({ projects }) => projects.create(buildTernHide(), 'Made'),
   'a copy': ({ projects, id }) => projects.duplicate(id),
-  'a branch': ({ projects, id, main }) => projects.answered.once('variant', 'key-of-a-branch', () => projects.variants.change(id, { kind: 'branch', from: main, name: 'Deeper' })),
-  'a renamed variant': ({ projects, id, main }) => projects.variants.change(id, { kind: 'rename', id: main, name: 'Trunk' }),
+  'a branch': ({ projects, id, main }) =>
+    projects.answered.once('variant', 'key-of-a-branch', () =>
+      projects.variants.change(id, { kind: 'branch', from: main, name: 'Deeper' }),
+    ),
+  'a renamed variant': ({ projects, id, main }) =>
+    projects.variants.change(id, { kind: 'rename', id: main, name: 'Trunk' }),
   'the bin': ({ projects, id }) => projects.setBinned(id, true),
-  'a watch': ({ projects, id }) => projects.answered.once('watch', 'key-of-a-watch', () => projects.watches.change(id, { kind: 'add', watch: { kind: 'utilisation', member: null } })),
+  'a watch': ({ projects, id }) =>
+    projects.answered.once('watch', 'key-of-a-watch', () =>
+      projects.watches.change(id, { kind: 'add', watch: { kind: 'utilisation', member: null } }),
+    ),
   'a solve': ({ projects, id }) => projects.keepRun(id, projects.revisions.head(id)!.revisionId, summary),
   'a kept run': ({ projects, runs, id }) => runs.keep(projects.revisions.head(id)!.revisionId, 'As submitted', outcome),
 };
@@ -117,7 +140,10 @@ describe.each(Object.entries(writes))('%s', (_, write) => {
       // what is remembered is what is stored, also for what comes after
       expect(projects.revisions.open(id)).toEqual(new Projects(database).revisions.open(id));
       write(place);
-      const other = projects.create({ ...buildTernHide(), settings: { ...buildTernHide().settings, name: 'Heron Hide' } }, 'Made');
+      const other = projects.create(
+        { ...buildTernHide(), settings: { ...buildTernHide().settings, name: 'Heron Hide' } },
+        'Made',
+      );
       const fresh = new Projects(database);
       expect(projects.revisions.open(other)).toEqual(fresh.revisions.open(other));
       expect(fresh.revisions.open(other)!.model.settings.name).toBe('Heron Hide');
@@ -155,7 +181,19 @@ test('a disk that is really full refuses the edit and keeps what there was; with
   const before = projects.revisions.open(id)!;
   const pages = database.pragma('page_count', { simple: true }) as number;
   database.pragma(`max_page_count = ${pages}`);
-  const big: Act = { edits: [{ kind: 'add', records: { nodes: Array.from({ length: 3000 }, (_, i) => ({ id: `n${i + 10}`, position: [i, 3, 1] as [number, number, number] })) } }] };
+  const big: Act = {
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          nodes: Array.from({ length: 3000 }, (_, i) => ({
+            id: `n${i + 10}`,
+            position: [i, 3, 1] as [number, number, number],
+          })),
+        },
+      },
+    ],
+  };
   const edit = () => projects.revisions.append(id, before.revision, { kind: 'edit', act: big });
   let trouble: unknown;
   try {
@@ -228,7 +266,9 @@ describe('a database file that was damaged', () => {
       writeSync(file, Buffer.alloc(4096, 0x5a), 0, 4096, 4096 * page);
       closeSync(file);
       const answers = asked(stored);
-      expect(answers.filter((answer) => answer !== undefined && answer !== 'damaged' && answer !== 'broken-project')).toEqual([]);
+      expect(
+        answers.filter((answer) => answer !== undefined && answer !== 'damaged' && answer !== 'broken-project'),
+      ).toEqual([]);
     }
   });
 });

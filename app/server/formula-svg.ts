@@ -6,7 +6,10 @@ import { SVG } from 'mathjax-full/js/output/svg.js';
 
 const adaptor = liteAdaptor();
 RegisterHTMLHandler(adaptor);
-const typesetter = mathjax.document('', { InputJax: new TeX({ packages: ['base', 'ams'] }), OutputJax: new SVG({ fontCache: 'none' }) });
+const typesetter = mathjax.document('', {
+  InputJax: new TeX({ packages: ['base', 'ams'] }),
+  OutputJax: new SVG({ fontCache: 'none' }),
+});
 
 /** A typeset formula: SVG of paths only, its size in points. */
 export interface FormulaPicture {
@@ -39,7 +42,13 @@ export function formulaPicture(tex: string, size: number): FormulaPicture {
 /** Characters of unit names that the formula font has no shape for, told by commands it knows. */
 function plainText(tex: string): string {
   return tex.replace(/\\text\{([^}]*)\}/g, (_, text: string) => {
-    const parts = text.split(/([²³⁴⁶·])/).map((part) => ({ '²': '^{2}', '³': '^{3}', '⁴': '^{4}', '⁶': '^{6}', '·': '\\cdot ' })[part] ?? (part === '' ? '' : `\\text{${part}}`));
+    const parts = text
+      .split(/([²³⁴⁶·])/)
+      .map(
+        (part) =>
+          ({ '²': '^{2}', '³': '^{3}', '⁴': '^{4}', '⁶': '^{6}', '·': '\\cdot ' })[part] ??
+          (part === '' ? '' : `\\text{${part}}`),
+      );
     return `{${parts.join('')}}`;
   });
 }

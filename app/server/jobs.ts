@@ -9,7 +9,11 @@ import type { Revisions } from './revisions';
 import { troubleOf, whenFree } from './storage-trouble';
 
 /** Carries out one job away from the server's own thread. Rejects when it is aborted. */
-export type JobRunner = (task: Pick<JobTask, 'projectId' | 'revision'>, onProgress: (progress: JobProgress) => void, signal: AbortSignal) => Promise<PackedOutcome>;
+export type JobRunner = (
+  task: Pick<JobTask, 'projectId' | 'revision'>,
+  onProgress: (progress: JobProgress) => void,
+  signal: AbortSignal,
+) => Promise<PackedOutcome>;
 
 /** A run may take this long, ms; then its thread is ended and another begins. */
 const longest = 3_600_000;
@@ -20,11 +24,23 @@ export const inWorkerThread: JobRunner = async (task, onProgress, signal) => {
   port1.on('message', (progress: JobProgress) => onProgress(progress));
   const timeout = AbortSignal.timeout(longest);
   try {
-    return (await pool('runs').run({ ...task, path: databasePath(), port: port2 } satisfies JobTask, { transferList: [port2], signal: AbortSignal.any([signal, timeout]) })) as PackedOutcome;
+    return (await pool('runs').run({ ...task, path: databasePath(), port: port2 } satisfies JobTask, {
+      transferList: [port2],
+      signal: AbortSignal.any([signal, timeout]),
+    })) as PackedOutcome;
   } catch (error) {
-    if (timeout.aborted) throw new Error(`It took more than ${longest / 60_000} minutes and was ended. Solve fewer combinations as a whole, or a simpler model.`, { cause: error });
+    if (timeout.aborted)
+      throw new Error(
+        `It took more than ${longest / 60_000} minutes and was ended. Solve fewer combinations as a whole, or a simpler model.`,
+        { cause: error },
+      );
     const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-    throw code === 'ERR_WORKER_OUT_OF_MEMORY' ? new Error('It needs more memory than a run may take, and was ended. Solve fewer combinations as a whole, or a simpler model.', { cause: error }) : error;
+    throw code === 'ERR_WORKER_OUT_OF_MEMORY'
+      ? new Error(
+          'It needs more memory than a run may take, and was ended. Solve fewer combinations as a whole, or a simpler model.',
+          { cause: error },
+        )
+      : error;
   } finally {
     port1.close();
   }
@@ -71,7 +87,10 @@ export class Jobs {
     } catch (error) {
       const why = troubleOf(error)?.error ?? (error instanceof Error ? error.message : String(error));
       // when not even this can be stored the run is taken up by the next server
-      if (!abort.signal.aborted) await whenFree(() => this.runs.end(id, 'failed', why)).catch((unsaved: unknown) => console.error(`Run ${id} failed: ${why}`, unsaved));
+      if (!abort.signal.aborted)
+        await whenFree(() => this.runs.end(id, 'failed', why)).catch((unsaved: unknown) =>
+          console.error(`Run ${id} failed: ${why}`, unsaved),
+        );
     } finally {
       this.aborts.delete(id);
     }

@@ -8,9 +8,17 @@ import { makings } from './services';
  * and one window has only so many made at a time.
  * @throws NotMade when it is too much, takes too long or was cancelled
  */
-export async function madeFor<K extends DocumentKind>(request: Request, kind: K, task: TaskOf<K>): Promise<OutcomeOf<K>> {
+export async function madeFor<K extends DocumentKind>(
+  request: Request,
+  kind: K,
+  task: TaskOf<K>,
+): Promise<OutcomeOf<K>> {
   const asker = windowOf(request);
-  if (!makings().mayBegin(asker)) throw new NotMade(429, 'This window has several documents in the making already. Wait for one of them, or cancel it.');
+  if (!makings().mayBegin(asker))
+    throw new NotMade(
+      429,
+      'This window has several documents in the making already. Wait for one of them, or cancel it.',
+    );
   const { tell, end } = makings().begin(namedBy(request, 'Elbow-Making'), asker);
   try {
     return await documents(kind, task, request.signal, tell);

@@ -9,7 +9,11 @@ import { openDatabase } from './database';
 test('who asks is told how far it is and how many are before it', () => {
   const makings = new Makings();
   const [first, second] = [makings.begin('key-number-1', 'window-a'), makings.begin('key-number-2', 'window-b')];
-  expect([makings.phase('key-number-1'), makings.phase('key-number-2'), makings.phase('key-number-3')]).toEqual(['waiting for its turn', 'waiting for its turn, 1 before it', undefined]);
+  expect([makings.phase('key-number-1'), makings.phase('key-number-2'), makings.phase('key-number-3')]).toEqual([
+    'waiting for its turn',
+    'waiting for its turn, 1 before it',
+    undefined,
+  ]);
   first.tell('solving the model');
   expect(makings.phase('key-number-1')).toBe('solving the model');
   first.end();
@@ -36,13 +40,20 @@ describe('at the door', () => {
     delete held.elbowMakings;
     finish.length = 0;
   });
-  const ask = (headers: Record<string, string>) => madeFor(new Request('http://here/archive.zip', { headers }), 'archive', { projectIds: [] });
-  const phaseOf = async (key: string) => (await (await makingLoader({ params: { key } } as never)).json()) as { phase: string | null };
+  const ask = (headers: Record<string, string>) =>
+    madeFor(new Request('http://here/archive.zip', { headers }), 'archive', { projectIds: [] });
+  const phaseOf = async (key: string) =>
+    (await (await makingLoader({ params: { key } } as never)).json()) as { phase: string | null };
 
   test('one window has six documents made at a time; another window has its own, and a finished one makes room', async () => {
-    const running = Array.from({ length: 6 }, (_, i) => ask({ 'Elbow-Window': 'window-a', 'Elbow-Making': `key-number-${i}` }));
+    const running = Array.from({ length: 6 }, (_, i) =>
+      ask({ 'Elbow-Window': 'window-a', 'Elbow-Making': `key-number-${i}` }),
+    );
     expect(await phaseOf('key-number-3')).toEqual({ phase: 'working' });
-    await expect(ask({ 'Elbow-Window': 'window-a' })).rejects.toMatchObject({ status: 429, message: expect.stringContaining('cancel') });
+    await expect(ask({ 'Elbow-Window': 'window-a' })).rejects.toMatchObject({
+      status: 429,
+      message: expect.stringContaining('cancel'),
+    });
     const other = ask({ 'Elbow-Window': 'window-b' });
     finish.forEach((done) => done());
     expect((await Promise.all([...running, other])).every((bytes) => bytes.byteLength > 0)).toBe(true);

@@ -35,7 +35,8 @@ export class Makings {
   phase(key: string): string | undefined {
     let before = 0;
     for (const [name, { phase }] of this.all) {
-      if (name === key) return phase ?? (before === 0 ? 'waiting for its turn' : `waiting for its turn, ${before} before it`);
+      if (name === key)
+        return phase ?? (before === 0 ? 'waiting for its turn' : `waiting for its turn, ${before} before it`);
       before++;
     }
     return undefined;

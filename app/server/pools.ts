@@ -27,7 +27,14 @@ export function pool(name: PoolName): Piscina {
   let one = made.get(name);
   if (!one) {
     const { file, threads, memory, queue } = pools[name];
-    one = new Piscina({ filename: join(process.cwd(), 'dist-jobs', file), minThreads: 0, maxThreads: threads, maxQueue: queue, idleTimeout: 30_000, resourceLimits: { maxOldGenerationSizeMb: memory } });
+    one = new Piscina({
+      filename: join(process.cwd(), 'dist-jobs', file),
+      minThreads: 0,
+      maxThreads: threads,
+      maxQueue: queue,
+      idleTimeout: 30_000,
+      resourceLimits: { maxOldGenerationSizeMb: memory },
+    });
     made.set(name, one);
   }
   return one;

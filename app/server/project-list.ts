@@ -61,7 +61,11 @@ const projectsWithHead = `
   LEFT JOIN run ON run.revision_id = revision.id
   LEFT JOIN project_card ON project_card.project_id = project.id`;
 const matching = "WHERE (project.binned_at IS NOT NULL) = @bin AND project.name LIKE @find ESCAPE '\\'";
-const orderBy = { changed: 'revision.at DESC, project.rowid DESC', name: 'project.name COLLATE NOCASE, project.rowid', utilisation: `${utilisation} DESC NULLS LAST, revision.at DESC` };
+const orderBy = {
+  changed: 'revision.at DESC, project.rowid DESC',
+  name: 'project.name COLLATE NOCASE, project.rowid',
+  utilisation: `${utilisation} DESC NULLS LAST, revision.at DESC`,
+};
 const selectPage = (order: keyof typeof orderBy) => `
   SELECT project.id AS id, project.name AS name, project.binned_at AS binnedAt, project.created_at AS createdAt, variant.id AS variant, revision.id AS revision, revision.at AS changedAt, revision.sentence AS lastSentence,
     run.summary AS summary, CASE WHEN project_card.revision_id = revision.id THEN project_card.card END AS card
@@ -71,11 +75,20 @@ const countAll = `
   SELECT sum(project.binned_at IS NULL) AS open, sum(project.binned_at IS NOT NULL) AS binned,
     sum(project.binned_at IS NULL AND coalesce(${utilisation}, 0) > 1) AS over, sum(project.binned_at IS NULL AND coalesce(${stillOpen}, 0) > 0 AND coalesce(${utilisation}, 0) <= 1) AS undecided,
     min(CASE WHEN project.binned_at IS NULL AND project.name = 'Tern Hide' THEN project.id END) AS first ${projectsWithHead}`;
-const upsertCard = 'INSERT INTO project_card (project_id, revision_id, card) VALUES (?, ?, ?) ON CONFLICT (project_id) DO UPDATE SET revision_id = excluded.revision_id, card = excluded.card';
+const upsertCard =
+  'INSERT INTO project_card (project_id, revision_id, card) VALUES (?, ?, ?) ON CONFLICT (project_id) DO UPDATE SET revision_id = excluded.revision_id, card = excluded.card';
 
 interface Row {
-  id: string; name: string; binnedAt: string | null; createdAt: string; variant: number | null; revision: number | null;
-  changedAt: string | null; lastSentence: string | null; summary: string | null; card: string | null;
+  id: string;
+  name: string;
+  binnedAt: string | null;
+  createdAt: string;
+  variant: number | null;
+  revision: number | null;
+  changedAt: string | null;
+  lastSentence: string | null;
+  summary: string | null;
+  card: string | null;
 }
 
 /** The list of projects, page by page. Each project is looked at on its own: one that is damaged is a row that says so. */
@@ -94,8 +107,24 @@ export class ProjectList {
     const shown = Math.min(page, pages);
     const rows = this.database.prepare(selectPage(order)).all({ ...where, offset: (shown - 1) * rowsPerPage }) as Row[];
     const until = this.now() + longestWork;
-    const all = this.database.prepare(countAll).get() as { open: number | null; binned: number | null; over: number | null; undecided: number | null; first: string | null };
-    return { rows: rows.map((row) => this.row(row, until)), found, page: shown, pages, open: all.open ?? 0, binned: all.binned ?? 0, over: all.over ?? 0, undecided: all.undecided ?? 0, first: all.first };
+    const all = this.database.prepare(countAll).get() as {
+      open: number | null;
+      binned: number | null;
+      over: number | null;
+      undecided: number | null;
+      first: string | null;
+    };
+    return {
+      rows: rows.map((row) => this.row(row, until)),
+      found,
+      page: shown,
+      pages,
+      open: all.open ?? 0,
+      binned: all.binned ?? 0,
+      over: all.over ?? 0,
+      undecided: all.undecided ?? 0,
+      first: all.first,
+    };
   }
 
   /** Works a project's card out and keeps it. */
@@ -105,16 +134,27 @@ export class ProjectList {
 
   private row(row: Row, until: number): ProjectRow {
     const { id, name, binnedAt } = row;
-    const plain = { id, name, binnedAt, changedAt: row.changedAt ?? row.createdAt, lastSentence: row.lastSentence ?? '' };
+    const plain = {
+      id,
+      name,
+      binnedAt,
+      changedAt: row.changedAt ?? row.createdAt,
+      lastSentence: row.lastSentence ?? '',
+    };
     const unknown = { ...plain, card: null, outline: '', run: null };
-    if (row.variant === null || row.revision === null) return { ...unknown, broken: 'Its log of edits has no end that can be found.' };
+    if (row.variant === null || row.revision === null)
+      return { ...unknown, broken: 'Its log of edits has no end that can be found.' };
     try {
       const card = this.cardOf(row, row.revision, until);
       const summary = row.summary === null ? null : readSummary(row.summary);
       const { utilisations, ...run } = summary ?? { utilisations: {} as Record<string, number> };
       if (!card) return { ...unknown, run: summary && (run as Omit<RunSummary, 'utilisations'>) };
       const { segments, ...said } = card;
-      const outline = segments.map(({ id: member, line }) => [...line, Object.hasOwn(utilisations, member) ? Math.round(100 * utilisations[member]) : -1].join(' ')).join(',');
+      const outline = segments
+        .map(({ id: member, line }) =>
+          [...line, Object.hasOwn(utilisations, member) ? Math.round(100 * utilisations[member]) : -1].join(' '),
+        )
+        .join(',');
       return { ...plain, card: said, outline, run: summary && (run as Omit<RunSummary, 'utilisations'>) };
     } catch (error) {
       const trouble = troubleOf(error);

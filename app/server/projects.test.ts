@@ -29,17 +29,29 @@ afterEach(() => {
 
 const move = (x: number): Act => ({ edits: [{ kind: 'nodes.move', ids: ['n1'], by: [x, 0, 0] }] });
 const head = (id: string) => projects.revisions.open(id)!;
-const edit = (id: string, act: Act, base = head(id).revision) => projects.revisions.append(id, base, { kind: 'edit', act });
+const edit = (id: string, act: Act, base = head(id).revision) =>
+  projects.revisions.append(id, base, { kind: 'edit', act });
 const undo = (id: string) => projects.revisions.append(id, head(id).revision, { kind: 'undo' });
 const redo = (id: string) => projects.revisions.append(id, head(id).revision, { kind: 'redo' });
 const placeOf = (id: string) => head(id).model.nodes.n1.position[0];
 
 test('a project is made, listed with its size, renamed with its model, copied, binned and restored', () => {
   const id = projects.create(buildTernHide(), 'Imported');
-  expect(projects.list.page().rows).toMatchObject([{ id, name: 'Tern Hide', card: { members: 4, nodes: 5, description: '1 storey, steel frame' }, run: null, binnedAt: null }]);
+  expect(projects.list.page().rows).toMatchObject([
+    {
+      id,
+      name: 'Tern Hide',
+      card: { members: 4, nodes: 5, description: '1 storey, steel frame' },
+      run: null,
+      binnedAt: null,
+    },
+  ]);
   expect(projects.list.page().rows[0].card!.plan[0]).toBeCloseTo(4.8, 9);
   edit(id, { edits: [{ kind: 'settings.change', fields: { name: 'Heron Hide' } }] });
-  expect(projects.list.page().rows[0]).toMatchObject({ name: 'Heron Hide', lastSentence: 'Renamed the project to Heron Hide' });
+  expect(projects.list.page().rows[0]).toMatchObject({
+    name: 'Heron Hide',
+    lastSentence: 'Renamed the project to Heron Hide',
+  });
   const copy = projects.duplicate(id)!;
   expect(head(copy).model.members).toEqual(head(id).model.members);
   edit(copy, move(1));
@@ -47,7 +59,11 @@ test('a project is made, listed with its size, renamed with its model, copied, b
   projects.setBinned(id, true);
   expect(projects.isBinned(id)).toBe(true);
   projects.setBinned(id, false);
-  expect([projects.isBinned(id), projects.isBinned('nowhere'), projects.duplicate('nowhere')]).toEqual([false, undefined, undefined]);
+  expect([projects.isBinned(id), projects.isBinned('nowhere'), projects.duplicate('nowhere')]).toEqual([
+    false,
+    undefined,
+    undefined,
+  ]);
 });
 
 test('undo and redo work across a restart, without limit, and an edit ends what could be redone', () => {
@@ -66,7 +82,19 @@ test('undo and redo work across a restart, without limit, and an edit ends what 
   for (let i = 0; i < 3; i++) undo(id);
   expect(placeOf(id)).toBe(0);
   expect(undo(id)).toEqual({ status: 'refused', error: 'There is nothing to undo.' });
-  expect(head(id).history.map((entry) => entry.kind)).toEqual(['start', 'edit', 'edit', 'edit', 'undo', 'undo', 'redo', 'edit', 'undo', 'undo', 'undo']);
+  expect(head(id).history.map((entry) => entry.kind)).toEqual([
+    'start',
+    'edit',
+    'edit',
+    'edit',
+    'undo',
+    'undo',
+    'redo',
+    'edit',
+    'undo',
+    'undo',
+    'undo',
+  ]);
 });
 
 test('an edit made on an older revision is not appended; it is answered with what happened since', () => {
@@ -84,7 +112,10 @@ test('an edit that cannot be carried out leaves nothing behind', () => {
   const id = projects.create(buildTernHide(), 'Imported');
   const before = head(id);
   const deleted: Edit = { kind: 'change', table: 'members', changes: [{ id: 'm99', fields: { angle: 1 } }] };
-  expect(edit(id, { edits: [move(1).edits[0], deleted] })).toMatchObject({ status: 'refused', error: expect.stringContaining('m99 is not in the model') });
+  expect(edit(id, { edits: [move(1).edits[0], deleted] })).toMatchObject({
+    status: 'refused',
+    error: expect.stringContaining('m99 is not in the model'),
+  });
   expect(head(id)).toEqual(before);
 });
 
@@ -103,11 +134,22 @@ test('a project of many revisions is read from its snapshots as if replayed from
 
 test('the result of a solve is kept for the head only, and goes with the next edit', () => {
   const id = projects.create(buildTernHide(), 'Imported');
-  const summary = { status: 'solved' as const, stops: 0, remarks: 1, worst: { utilisation: 0.31, member: 'm2', title: 'Bending' }, utilisations: { m2: 0.31 } };
+  const summary = {
+    status: 'solved' as const,
+    stops: 0,
+    remarks: 1,
+    worst: { utilisation: 0.31, member: 'm2', title: 'Bending' },
+    utilisations: { m2: 0.31 },
+  };
   const { revision } = head(id);
   expect(projects.keepRun(id, revision, summary)).toBe(true);
   expect(projects.list.page().rows[0].run).toMatchObject({ remarks: 1, worst: { utilisation: 0.31 } });
-  expect(projects.list.page().rows[0].outline.split(',').some((line) => line.endsWith(' 31'))).toBe(true);
+  expect(
+    projects.list
+      .page()
+      .rows[0].outline.split(',')
+      .some((line) => line.endsWith(' 31')),
+  ).toBe(true);
   edit(id, move(1));
   expect(projects.list.page().rows[0].run).toBeNull();
   expect(projects.keepRun(id, revision, summary)).toBe(false);
@@ -124,7 +166,9 @@ test('migrations run once, and a database of a newer Elbow is refused', () => {
 
 test('a damaged project is a row that says so; the others are listed, in pages, found by a part of their name', () => {
   const whole = projects.create(buildTernHide(), 'Imported');
-  const [noModel, noHead, badCard, badSummary] = Array.from({ length: 4 }, () => projects.create(buildTernHide(), 'Imported'));
+  const [noModel, noHead, badCard, badSummary] = Array.from({ length: 4 }, () =>
+    projects.create(buildTernHide(), 'Imported'),
+  );
   const revisionOf = (id: string) => projects.revisions.head(id)!.revisionId;
   database.prepare('DELETE FROM project_card').run();
   database.prepare("UPDATE snapshot SET model = x'00' WHERE revision_id = ?").run(revisionOf(noModel));
@@ -136,8 +180,11 @@ test('a damaged project is a row that says so; the others are listed, in pages, 
   expect(Object.keys(rows)).toHaveLength(5);
   expect(rows[noModel].broken).toMatch(/stored model cannot be unpacked/);
   expect(rows[noHead].broken).toMatch(/no end that can be found/);
-  expect([whole, badCard, badSummary].map((id) => [rows[id].broken, rows[id].card?.members, rows[id].run])).toEqual(Array.from({ length: 3 }, () => [undefined, 4, null]));
-  for (let i = 0; i < 40; i++) projects.create({ ...buildTernHide(), settings: { ...buildTernHide().settings, name: `Hide 100% ${i}` } }, 'Made');
+  expect([whole, badCard, badSummary].map((id) => [rows[id].broken, rows[id].card?.members, rows[id].run])).toEqual(
+    Array.from({ length: 3 }, () => [undefined, 4, null]),
+  );
+  for (let i = 0; i < 40; i++)
+    projects.create({ ...buildTernHide(), settings: { ...buildTernHide().settings, name: `Hide 100% ${i}` } }, 'Made');
   expect(projects.list.page({ page: 3 })).toMatchObject({ found: 45, pages: 3, page: 3, open: 45 });
   expect(projects.list.page({ page: 3 }).rows).toHaveLength(13);
   expect(projects.list.page({ find: '100% 1' }).found).toBe(11);
@@ -170,7 +217,9 @@ test('a setting that was not set before is left out again by undo, also where an
   expect(head(id).model).toEqual(before);
   redo(id);
   expect(head(id).model.settings.limits).toEqual({ drift: 400 });
-  database.prepare("UPDATE revision SET inverse = '[{\"kind\":\"settings.change\",\"fields\":{}}]' WHERE kind = 'edit'").run();
+  database
+    .prepare('UPDATE revision SET inverse = \'[{"kind":"settings.change","fields":{}}]\' WHERE kind = \'edit\'')
+    .run();
   undo(id);
   expect(head(id).model).toEqual(before);
   database.close();

@@ -12,7 +12,11 @@ import { takeIn } from './take-in';
 import { Variants } from './variants';
 import { Watches } from './watches';
 
-export const newProject = z.strictObject({ name: settings.shape.name, units: settings.shape.units, code: settings.shape.code });
+export const newProject = z.strictObject({
+  name: settings.shape.name,
+  units: settings.shape.units,
+  code: settings.shape.code,
+});
 
 const insertProject = 'INSERT INTO project (id, name, created_at) VALUES (?, ?, ?)';
 const insertVariant = 'INSERT INTO variant (project_id, name, created_at) VALUES (?, ?, ?)';
@@ -57,12 +61,14 @@ export class Projects {
   /** Makes a project of a model that was packed elsewhere. */
   createPacked({ name, packed, card }: PackedModel, sentence: string): string {
     const id = freshId();
-    this.database.transaction(() => {
-      this.database.prepare(insertProject).run(id, name, new Date().toISOString());
-      const { lastInsertRowid } = this.database.prepare(insertVariant).run(id, 'Main', new Date().toISOString());
-      const revision = this.revisions.start(Number(lastInsertRowid), sentence, Buffer.from(packed));
-      this.list.keepCard(id, revision, card);
-    }).immediate();
+    this.database
+      .transaction(() => {
+        this.database.prepare(insertProject).run(id, name, new Date().toISOString());
+        const { lastInsertRowid } = this.database.prepare(insertVariant).run(id, 'Main', new Date().toISOString());
+        const revision = this.revisions.start(Number(lastInsertRowid), sentence, Buffer.from(packed));
+        this.list.keepCard(id, revision, card);
+      })
+      .immediate();
     return id;
   }
 
@@ -80,14 +86,20 @@ export class Projects {
     const model = emptyModel(choice);
     const label = choice.code === 'us' ? 'D' : 'G';
     const selfWeight = { id: 'c1', label, name: 'Self-weight', nature: natures[0], selfWeight: true };
-    return this.create({ ...model, cases: { c1: selfWeight }, counters: { ...model.counters, cases: 1 } }, 'Made the project');
+    return this.create(
+      { ...model, cases: { c1: selfWeight }, counters: { ...model.counters, cases: 1 } },
+      'Made the project',
+    );
   }
 
   duplicate(id: string): string | undefined {
     const source = this.revisions.open(id);
     if (!source) return undefined;
     const { model } = source;
-    return this.create({ ...model, settings: { ...model.settings, name: `${model.settings.name.slice(0, 52)}, copy` } }, `Copied from ${model.settings.name}`);
+    return this.create(
+      { ...model, settings: { ...model.settings, name: `${model.settings.name.slice(0, 52)}, copy` } },
+      `Copied from ${model.settings.name}`,
+    );
   }
 
   setBinned(id: string, binned: boolean): boolean {
@@ -97,10 +109,12 @@ export class Projects {
   /** Deletes a project that is in the bin, with all it has; there is no way back. @returns false when it is not in the bin */
   erase(id: string): boolean {
     if (!this.isBinned(id)) return false;
-    this.database.transaction(() => {
-      this.database.pragma('defer_foreign_keys = ON');
-      for (const sql of deletions) this.database.prepare(sql).run({ id });
-    }).immediate();
+    this.database
+      .transaction(() => {
+        this.database.pragma('defer_foreign_keys = ON');
+        for (const sql of deletions) this.database.prepare(sql).run({ id });
+      })
+      .immediate();
     return true;
   }
 
@@ -108,11 +122,19 @@ export class Projects {
   keepRun(id: string, revision: number, summary: RunSummary, variantId?: number): boolean {
     if (this.revisions.head(id, variantId)?.revisionId !== revision) return false;
     const card = cardOf(this.revisions.open(id, variantId)!.model);
-    const utilisations = Object.fromEntries(card.segments.flatMap(({ id: member }) => (Object.hasOwn(summary.utilisations, member) ? [[member, summary.utilisations[member]]] : [])));
-    this.database.transaction(() => {
-      this.database.prepare(upsertRun).run(revision, new Date().toISOString(), summary.status, JSON.stringify({ ...summary, utilisations }));
-      if (this.revisions.head(id)?.revisionId === revision) this.list.keepCard(id, revision, card);
-    }).immediate();
+    const utilisations = Object.fromEntries(
+      card.segments.flatMap(({ id: member }) =>
+        Object.hasOwn(summary.utilisations, member) ? [[member, summary.utilisations[member]]] : [],
+      ),
+    );
+    this.database
+      .transaction(() => {
+        this.database
+          .prepare(upsertRun)
+          .run(revision, new Date().toISOString(), summary.status, JSON.stringify({ ...summary, utilisations }));
+        if (this.revisions.head(id)?.revisionId === revision) this.list.keepCard(id, revision, card);
+      })
+      .immediate();
     return true;
   }
 }

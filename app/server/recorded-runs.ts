@@ -49,9 +49,11 @@ const selectRuns = `${runColumns} WHERE variant.project_id = ? ORDER BY recorded
 const selectRun = `${runColumns} WHERE recorded_run.id = ? AND variant.project_id = ?`;
 const selectOutcome = 'SELECT findings, checks FROM recorded_run WHERE id = ?';
 const insertRun = 'INSERT INTO recorded_run (revision_id, name, at, made_by, status) VALUES (?, ?, ?, ?, ?)';
-const updateProgress = "UPDATE recorded_run SET status = 'running', phase = ?, fraction = ? WHERE id = ? AND status IN ('waiting', 'running')";
+const updateProgress =
+  "UPDATE recorded_run SET status = 'running', phase = ?, fraction = ? WHERE id = ? AND status IN ('waiting', 'running')";
 const updateStatus = "UPDATE recorded_run SET status = ?, error = ? WHERE id = ? AND status IN ('waiting', 'running')";
-const updateOutcome = "UPDATE recorded_run SET status = ?, seconds = ?, settings = ?, findings = ?, checks = ?, phase = '', fraction = 1, at = ? WHERE id = ?";
+const updateOutcome =
+  "UPDATE recorded_run SET status = ?, seconds = ?, settings = ?, findings = ?, checks = ?, phase = '', fraction = 1, at = ? WHERE id = ?";
 const updateRunName = 'UPDATE recorded_run SET name = ? WHERE id = ?';
 const insertBlock = 'INSERT OR REPLACE INTO run_block (run_id, kind, case_id, data) VALUES (?, ?, ?, ?)';
 const selectBlocks = 'SELECT kind, case_id AS id FROM run_block WHERE run_id = ? ORDER BY rowid';
@@ -60,7 +62,8 @@ const deleteRun = 'DELETE FROM recorded_run WHERE id = ?';
 const deletePassed = `
   DELETE FROM recorded_run WHERE name IS NULL AND status IN ('done', 'stopped') AND id <> @id
   AND revision_id IN (SELECT id FROM revision WHERE variant_id = (SELECT variant_id FROM revision WHERE id = @revision))`;
-const selectUnfinished = "SELECT recorded_run.id AS id, revision_id AS revision, variant.project_id AS projectId FROM recorded_run JOIN revision ON revision.id = revision_id JOIN variant ON variant.id = revision.variant_id WHERE status IN ('waiting', 'running') ORDER BY recorded_run.id";
+const selectUnfinished =
+  "SELECT recorded_run.id AS id, revision_id AS revision, variant.project_id AS projectId FROM recorded_run JOIN revision ON revision.id = revision_id JOIN variant ON variant.id = revision.variant_id WHERE status IN ('waiting', 'running') ORDER BY recorded_run.id";
 
 /** Runs with their results as blocks, each compressed on its own, so that one case can be had without the others. */
 export class RecordedRuns {
@@ -95,8 +98,19 @@ export class RecordedRuns {
   /** Keeps what a begun run came to; what was kept for comparisons of the same variant before goes. */
   finish(id: number, revision: number, outcome: PackedOutcome): void {
     this.database.transaction(() => {
-      this.database.prepare(updateOutcome).run(outcome.status, outcome.seconds, JSON.stringify(outcome.settings), JSON.stringify(outcome.findings), JSON.stringify(outcome.checks), now(), id);
-      for (const block of outcome.blocks) this.database.prepare(insertBlock).run(id, block.kind, block.id, block.packed);
+      this.database
+        .prepare(updateOutcome)
+        .run(
+          outcome.status,
+          outcome.seconds,
+          JSON.stringify(outcome.settings),
+          JSON.stringify(outcome.findings),
+          JSON.stringify(outcome.checks),
+          now(),
+          id,
+        );
+      for (const block of outcome.blocks)
+        this.database.prepare(insertBlock).run(id, block.kind, block.id, block.packed);
       this.database.prepare(deletePassed).run({ id, revision });
     })();
   }
@@ -104,7 +118,9 @@ export class RecordedRuns {
   /** Keeps results that a browser came to. */
   keep(revision: number, name: string | null, outcome: PackedOutcome): number {
     return this.database.transaction(() => {
-      const id = Number(this.database.prepare(insertRun).run(revision, name, now(), 'browser', 'running').lastInsertRowid);
+      const id = Number(
+        this.database.prepare(insertRun).run(revision, name, now(), 'browser', 'running').lastInsertRowid,
+      );
       this.finish(id, revision, outcome);
       return id;
     })();
@@ -113,7 +129,13 @@ export class RecordedRuns {
   /** What came with the results: findings, checks, and which blocks there are. */
   outcome(id: number): { findings: Finding[]; checks: CheckRow[]; blocks: { kind: string; id: string }[] } | undefined {
     const row = this.database.prepare(selectOutcome).get(id) as { findings: string; checks: string } | undefined;
-    return row && { findings: JSON.parse(row.findings) as Finding[], checks: (JSON.parse(row.checks) as StoredCheckRow[]).map(withVerdict), blocks: this.database.prepare(selectBlocks).all(id) as { kind: string; id: string }[] };
+    return (
+      row && {
+        findings: JSON.parse(row.findings) as Finding[],
+        checks: (JSON.parse(row.checks) as StoredCheckRow[]).map(withVerdict),
+        blocks: this.database.prepare(selectBlocks).all(id) as { kind: string; id: string }[],
+      }
+    );
   }
 
   /** A block as it is stored: gzip. */
@@ -136,8 +158,15 @@ export class RecordedRuns {
 }
 
 type StoredRun = Omit<RecordedRun, 'settings'> & { settings: string };
-const toRun = ({ settings, ...row }: StoredRun): RecordedRun => ({ ...row, settings: JSON.parse(settings) as Record<string, string> });
+const toRun = ({ settings, ...row }: StoredRun): RecordedRun => ({
+  ...row,
+  settings: JSON.parse(settings) as Record<string, string>,
+});
 /** Rows kept before there were verdicts have none: what they did not check is not known, so they are open. */
 type StoredCheckRow = Omit<CheckRow, 'verdict' | 'open'> & Partial<CheckRow>;
-const withVerdict = (row: StoredCheckRow): CheckRow => ({ verdict: (row.utilisation ?? 0) > 1 ? 'fails' : 'open', open: '', ...row });
+const withVerdict = (row: StoredCheckRow): CheckRow => ({
+  verdict: (row.utilisation ?? 0) > 1 ? 'fails' : 'open',
+  open: '',
+  ...row,
+});
 const now = () => new Date().toISOString();

@@ -28,7 +28,9 @@ test('a report is a PDF with a page for the contents and one or more for each ch
 
 test('more sheets make more pages', async () => {
   const model = buildTernHide();
-  const [none, one] = await Promise.all([[], ['m2']].map((members) => pdfOf(model, { chapters: ['sheets'], members }, '')));
+  const [none, one] = await Promise.all(
+    [[], ['m2']].map((members) => pdfOf(model, { chapters: ['sheets'], members }, '')),
+  );
   expect(pages(one)).toBeGreaterThan(pages(none) + 2);
 }, 60000);
 

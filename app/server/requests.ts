@@ -22,9 +22,13 @@ export function keyOf(request: Request): string | undefined {
 }
 
 /** The name a header gives an act, a window or a document in the making. @throws a 400 response for one that cannot be a name */
-export function namedBy(request: Request, header: 'Idempotency-Key' | 'Elbow-Window' | 'Elbow-Making'): string | undefined {
+export function namedBy(
+  request: Request,
+  header: 'Idempotency-Key' | 'Elbow-Window' | 'Elbow-Making',
+): string | undefined {
   const name = request.headers.get(header) || undefined;
-  if (name !== undefined && !keyPattern.test(name)) throw data(`The ${header} of a request has 8 to 80 letters, digits, - or _.`, { status: 400 });
+  if (name !== undefined && !keyPattern.test(name))
+    throw data(`The ${header} of a request has 8 to 80 letters, digits, - or _.`, { status: 400 });
   return name;
 }
 
@@ -34,7 +38,12 @@ export const windowOf = (request: Request): string => namedBy(request, 'Elbow-Wi
 /** Who makes an edit: the window that sent it, and which others are open. */
 export function makerOf(request: Request, variant: number | undefined): Maker {
   const window = windowOf(request);
-  return { key: keyOf(request), window, author: 'you', others: variant === undefined ? new Set() : windows().others(variant, window) };
+  return {
+    key: keyOf(request),
+    window,
+    author: 'you',
+    others: variant === undefined ? new Set() : windows().others(variant, window),
+  };
 }
 
 /** A whole number of the address, or nothing. @throws a 400 response for anything else */
@@ -42,21 +51,28 @@ function numberOf(request: Request, name: string): number | undefined {
   const text = new URL(request.url).searchParams.get(name);
   if (text === null || text === '') return undefined;
   const number = Number(text);
-  if (!Number.isInteger(number) || number < 1) throw data(`The address says ${name}=${text}; it should be a whole number.`, { status: 400 });
+  if (!Number.isInteger(number) || number < 1)
+    throw data(`The address says ${name}=${text}; it should be a whole number.`, { status: 400 });
   return number;
 }
 
 /** The variant an address names by ?variant=; none: the project's first. @throws a 404 response when the project has no such variant */
 export function variantOr404(request: Request, projectId: string): number | undefined {
   const variant = numberOf(request, 'variant');
-  if (variant !== undefined && !projects().revisions.head(projectId, variant)) throw data(`This project has no variant ${variant}.`, { status: 404 });
+  if (variant !== undefined && !projects().revisions.head(projectId, variant))
+    throw data(`This project has no variant ${variant}.`, { status: 404 });
   return variant;
 }
 
 /** The revision an address names by ?revision=, else the head of a variant. @throws a 404 response when there is none */
 export function revisionOr404(request: Request, projectId: string): number {
   const named = numberOf(request, 'revision');
-  const revision = named !== undefined ? (projects().revisions.has(projectId, named) ? named : undefined) : projects().revisions.head(projectId, variantOr404(request, projectId))?.revisionId;
+  const revision =
+    named !== undefined
+      ? projects().revisions.has(projectId, named)
+        ? named
+        : undefined
+      : projects().revisions.head(projectId, variantOr404(request, projectId))?.revisionId;
   if (revision === undefined) throw data(`This project has no revision ${named ?? ''}.`, { status: 404 });
   return revision;
 }
@@ -91,6 +107,7 @@ export async function readJson<T extends z.ZodType>(request: Request, schema: T)
   const json = readForeignJson(await readText(request));
   if (!json.ok) throw data(`The request cannot be understood. ${json.problem}`, { status: 400 });
   const parsed = schema.safeParse(json.value);
-  if (!parsed.success) throw data(`The request cannot be understood. ${z.prettifyError(parsed.error)}`, { status: 400 });
+  if (!parsed.success)
+    throw data(`The request cannot be understood. ${z.prettifyError(parsed.error)}`, { status: 400 });
   return parsed.data;
 }

@@ -58,18 +58,23 @@ const selectHead = `
   FROM variant
   WHERE variant.project_id = @projectId AND (variant.id = @variantId OR @variantId IS NULL)
   ORDER BY variant.binned_at IS NOT NULL, variant.id LIMIT 1`;
-const selectVariantOf = 'SELECT revision.variant_id AS variantId, revision.id AS revisionId FROM revision JOIN variant ON variant.id = revision.variant_id WHERE revision.id = ? AND variant.project_id = ?';
+const selectVariantOf =
+  'SELECT revision.variant_id AS variantId, revision.id AS revisionId FROM revision JOIN variant ON variant.id = revision.variant_id WHERE revision.id = ? AND variant.project_id = ?';
 const selectLastSnapshot = `
   SELECT snapshot.revision_id AS revisionId, snapshot.model AS model
   FROM snapshot JOIN revision ON revision.id = snapshot.revision_id
   WHERE revision.variant_id = ? AND revision.id <= ? ORDER BY revision.id DESC LIMIT 1`;
-const selectSnapshotSize = 'SELECT length(model) AS size FROM snapshot JOIN revision ON revision.id = snapshot.revision_id WHERE revision.variant_id = ? AND revision.id <= ? ORDER BY revision.id DESC LIMIT 1';
+const selectSnapshotSize =
+  'SELECT length(model) AS size FROM snapshot JOIN revision ON revision.id = snapshot.revision_id WHERE revision.variant_id = ? AND revision.id <= ? ORDER BY revision.id DESC LIMIT 1';
 const selectEditsBetween = 'SELECT edits FROM revision WHERE variant_id = ? AND id > ? AND id <= ? ORDER BY id';
-const selectHistory = 'SELECT id, kind, target_id AS target, sentence, at, window_id AS window FROM revision WHERE variant_id = ? ORDER BY id';
-const selectStepsSince = 'SELECT id, kind, target_id AS target, sentence, at, window_id AS window, act_key AS key, edits FROM revision WHERE variant_id = ? AND id > ? ORDER BY id';
+const selectHistory =
+  'SELECT id, kind, target_id AS target, sentence, at, window_id AS window FROM revision WHERE variant_id = ? ORDER BY id';
+const selectStepsSince =
+  'SELECT id, kind, target_id AS target, sentence, at, window_id AS window, act_key AS key, edits FROM revision WHERE variant_id = ? AND id > ? ORDER BY id';
 const selectTarget = 'SELECT parent_id AS parent, edits, inverse, sentence FROM revision WHERE id = ?';
 const selectByKey = 'SELECT id FROM revision WHERE variant_id = ? AND act_key = ?';
-const selectLastId = "SELECT max(coalesce((SELECT max(id) FROM revision), 0), coalesce((SELECT seq FROM sqlite_sequence WHERE name = 'revision'), 0)) AS id";
+const selectLastId =
+  "SELECT max(coalesce((SELECT max(id) FROM revision), 0), coalesce((SELECT seq FROM sqlite_sequence WHERE name = 'revision'), 0)) AS id";
 const insertRevision = `
   INSERT INTO revision (id, variant_id, parent_id, kind, target_id, sentence, author, window_id, act_key, at, edits, inverse)
   VALUES (@id, @variantId, @parentId, @kind, @target, @sentence, @author, @window, @key, @at, @edits, @inverse)`;
@@ -92,7 +97,22 @@ export class Revisions {
   /** Begins a log with a packed model. Must run inside the transaction that creates the variant. */
   start(variantId: number, sentence: string, packed: Buffer): number {
     const id = this.takeId();
-    this.database.prepare(insertRevision).run({ id, variantId, parentId: null, kind: 'start', target: null, sentence, author: 'you', window: '', key: null, at: now(), edits: '[]', inverse: '[]' });
+    this.database
+      .prepare(insertRevision)
+      .run({
+        id,
+        variantId,
+        parentId: null,
+        kind: 'start',
+        target: null,
+        sentence,
+        author: 'you',
+        window: '',
+        key: null,
+        at: now(),
+        edits: '[]',
+        inverse: '[]',
+      });
     this.database.prepare(updateHead).run(id, variantId);
     this.database.prepare(insertSnapshot).run(id, packed);
     return id;
@@ -115,7 +135,10 @@ export class Revisions {
   }
 
   /** The model at a variant's head with its history, oldest first. */
-  open(projectId: string, variantId?: number): { variantId: number; revision: number; model: Model; history: RevisionEntry[] } | undefined {
+  open(
+    projectId: string,
+    variantId?: number,
+  ): { variantId: number; revision: number; model: Model; history: RevisionEntry[] } | undefined {
     const head = this.head(projectId, variantId);
     if (!head) return undefined;
     const history = this.database.prepare(selectHistory).all(head.variantId) as RevisionEntry[];
@@ -123,11 +146,23 @@ export class Revisions {
   }
 
   /** As `open`, without a model whose last snapshot is larger than so many bytes: its reader asks for it apart. */
-  openUpTo(projectId: string, variantId: number | undefined, largest: number): { variantId: number; revision: number; model: Model | null; history: RevisionEntry[] } | undefined {
+  openUpTo(
+    projectId: string,
+    variantId: number | undefined,
+    largest: number,
+  ): { variantId: number; revision: number; model: Model | null; history: RevisionEntry[] } | undefined {
     const head = this.head(projectId, variantId);
-    const size = head && (this.database.prepare(selectSnapshotSize).get(head.variantId, head.revisionId) as { size: number } | undefined)?.size;
+    const size =
+      head &&
+      (this.database.prepare(selectSnapshotSize).get(head.variantId, head.revisionId) as { size: number } | undefined)
+        ?.size;
     if (!head || size === undefined || size <= largest) return this.open(projectId, variantId);
-    return { variantId: head.variantId, revision: head.revisionId, model: null, history: this.database.prepare(selectHistory).all(head.variantId) as RevisionEntry[] };
+    return {
+      variantId: head.variantId,
+      revision: head.revisionId,
+      model: null,
+      history: this.database.prepare(selectHistory).all(head.variantId) as RevisionEntry[],
+    };
   }
 
   /** The model as it stood at any revision of the project. */
@@ -153,27 +188,57 @@ export class Revisions {
    */
   append(projectId: string, base: number, change: Change, variantId?: number, maker: Maker = nobody): Appended {
     let made: { head: Head; model: Model } | undefined;
-    const answer = this.database.transaction((): Appended => {
-      const head = this.head(projectId, variantId);
-      if (!head) return { status: 'refused', error: 'This project is not there any more.' };
-      const before = maker.key === undefined ? undefined : (this.database.prepare(selectByKey).get(head.variantId, maker.key) as { id: number } | undefined);
-      if (before) return { status: 'done', made: before.id, steps: this.stepsSince(head.variantId, base) };
-      if (head.revisionId !== base) return { status: 'behind', steps: this.stepsSince(head.variantId, base) };
-      const resolved = this.resolve(head, change, maker);
-      if ('error' in resolved) return { status: 'refused', error: resolved.error };
-      const applied = applyAct(this.modelAt(head), resolved.act);
-      if (!applied.ok) return { status: 'refused', error: applied.error };
-      const id = this.takeId();
-      const row = {
-        id, variantId: head.variantId, parentId: head.revisionId, kind: change.kind, target: resolved.target, sentence: applied.sentence, author: maker.author, window: maker.window, key: maker.key ?? null, at: now(),
-        edits: JSON.stringify(resolved.act.edits), inverse: JSON.stringify(applied.inverse),
-      };
-      this.database.prepare(insertRevision).run(row);
-      this.database.prepare(updateHead).run(id, head.variantId);
-      this.database.prepare(updateProjectName).run(applied.model.settings.name, projectId);
-      made = { head: { variantId: head.variantId, revisionId: id }, model: applied.model };
-      return { status: 'done', made: id, steps: [{ id, kind: change.kind, target: resolved.target, sentence: applied.sentence, at: row.at, window: maker.window, key: row.key, edits: resolved.act.edits }] };
-    }).immediate();
+    const answer = this.database
+      .transaction((): Appended => {
+        const head = this.head(projectId, variantId);
+        if (!head) return { status: 'refused', error: 'This project is not there any more.' };
+        const before =
+          maker.key === undefined
+            ? undefined
+            : (this.database.prepare(selectByKey).get(head.variantId, maker.key) as { id: number } | undefined);
+        if (before) return { status: 'done', made: before.id, steps: this.stepsSince(head.variantId, base) };
+        if (head.revisionId !== base) return { status: 'behind', steps: this.stepsSince(head.variantId, base) };
+        const resolved = this.resolve(head, change, maker);
+        if ('error' in resolved) return { status: 'refused', error: resolved.error };
+        const applied = applyAct(this.modelAt(head), resolved.act);
+        if (!applied.ok) return { status: 'refused', error: applied.error };
+        const id = this.takeId();
+        const row = {
+          id,
+          variantId: head.variantId,
+          parentId: head.revisionId,
+          kind: change.kind,
+          target: resolved.target,
+          sentence: applied.sentence,
+          author: maker.author,
+          window: maker.window,
+          key: maker.key ?? null,
+          at: now(),
+          edits: JSON.stringify(resolved.act.edits),
+          inverse: JSON.stringify(applied.inverse),
+        };
+        this.database.prepare(insertRevision).run(row);
+        this.database.prepare(updateHead).run(id, head.variantId);
+        this.database.prepare(updateProjectName).run(applied.model.settings.name, projectId);
+        made = { head: { variantId: head.variantId, revisionId: id }, model: applied.model };
+        return {
+          status: 'done',
+          made: id,
+          steps: [
+            {
+              id,
+              kind: change.kind,
+              target: resolved.target,
+              sentence: applied.sentence,
+              at: row.at,
+              window: maker.window,
+              key: row.key,
+              edits: resolved.act.edits,
+            },
+          ],
+        };
+      })
+      .immediate();
     if (made && answer.status === 'done') {
       // the one before it is asked for no more
       this.models.delete(base);
@@ -211,12 +276,22 @@ export class Revisions {
     const target = undoing ? done.at(-1) : undone.at(-1);
     if (target === undefined) {
       const anybody = undoState(history)[undoing ? 'done' : 'undone'].length > 0;
-      return { error: `There is nothing to ${change.kind}${anybody ? ' in this window: what is left was done in another one that is open' : ''}.` };
+      return {
+        error: `There is nothing to ${change.kind}${anybody ? ' in this window: what is left was done in another one that is open' : ''}.`,
+      };
     }
-    const row = this.database.prepare(selectTarget).get(target) as { parent: number; edits: string; inverse: string; sentence: string };
+    const row = this.database.prepare(selectTarget).get(target) as {
+      parent: number;
+      edits: string;
+      inverse: string;
+      sentence: string;
+    };
     const edits = undoing ? this.inverseOf(head, row) : (JSON.parse(row.edits) as Edit[]);
     const changed = this.changedSince(head, target, row, undoing, undoState(history).done);
-    if (changed !== undefined) return { error: `“${row.sentence}” cannot be ${undoing ? 'undone' : 'redone'} any more: ${changed} since, in another window. Change it by hand, or undo there first.` };
+    if (changed !== undefined)
+      return {
+        error: `“${row.sentence}” cannot be ${undoing ? 'undone' : 'redone'} any more: ${changed} since, in another window. Change it by hand, or undo there first.`,
+      };
     return { act: { edits, sentence: `${undoing ? 'Undid' : 'Redid'}: ${row.sentence}` }, target };
   }
 
@@ -224,12 +299,20 @@ export class Revisions {
   private inverseOf(head: Head, row: { parent: number; edits: string; inverse: string }): Edit[] {
     const inverse = JSON.parse(row.inverse) as Edit[];
     if (!inverse.some((edit) => edit.kind === 'settings.change')) return inverse;
-    const applied = applyAct(this.modelAt({ variantId: head.variantId, revisionId: row.parent }), { edits: JSON.parse(row.edits) as Edit[] });
+    const applied = applyAct(this.modelAt({ variantId: head.variantId, revisionId: row.parent }), {
+      edits: JSON.parse(row.edits) as Edit[],
+    });
     return applied.ok ? applied.inverse : inverse;
   }
 
   /** What others did that an undo or redo of a revision would overwrite. */
-  private changedSince(head: Head, target: number, row: { parent: number; edits: string }, undoing: boolean, inForce: readonly number[]): string | undefined {
+  private changedSince(
+    head: Head,
+    target: number,
+    row: { parent: number; edits: string },
+    undoing: boolean,
+    inForce: readonly number[],
+  ): string | undefined {
     // the last act in force stands on nothing but itself
     if (undoing && inForce.at(-1) === target) return undefined;
     const before = this.modelAt({ variantId: head.variantId, revisionId: row.parent });
@@ -240,7 +323,9 @@ export class Revisions {
   }
 
   private stepsSince(variantId: number, revision: number): RevisionStep[] {
-    const rows = this.database.prepare(selectStepsSince).all(variantId, revision) as (Omit<RevisionStep, 'edits'> & { edits: string })[];
+    const rows = this.database.prepare(selectStepsSince).all(variantId, revision) as (Omit<RevisionStep, 'edits'> & {
+      edits: string;
+    })[];
     return rows.map((row) => ({ ...row, edits: JSON.parse(row.edits) as Edit[] }));
   }
 
@@ -251,12 +336,16 @@ export class Revisions {
       this.models.set(revisionId, kept);
       return kept;
     }
-    const snapshot = this.database.prepare(selectLastSnapshot).get(variantId, revisionId) as { revisionId: number; model: Buffer } | undefined;
+    const snapshot = this.database.prepare(selectLastSnapshot).get(variantId, revisionId) as
+      { revisionId: number; model: Buffer } | undefined;
     if (!snapshot) throw new BrokenLog('No stored model is left to begin from.');
     let model = unpack(snapshot.model);
-    for (const { edits } of this.database.prepare(selectEditsBetween).all(variantId, snapshot.revisionId, revisionId) as { edits: string }[]) {
+    for (const { edits } of this.database
+      .prepare(selectEditsBetween)
+      .all(variantId, snapshot.revisionId, revisionId) as { edits: string }[]) {
       const applied = applyAct(model, { edits: parseEdits(edits) });
-      if (!applied.ok) throw new BrokenLog(`Its log cannot be replayed past revision ${snapshot.revisionId}: ${applied.error}`);
+      if (!applied.ok)
+        throw new BrokenLog(`Its log cannot be replayed past revision ${snapshot.revisionId}: ${applied.error}`);
       model = applied.model;
     }
     this.keep(revisionId, model);
@@ -277,7 +366,8 @@ export class Revisions {
 
   /** Packs a model apart from the edit's own transaction: the edit is stored before, and stands without it. What fails is tried again with the next edit. */
   private snapshotIfDue({ variantId, revisionId }: Head, model: Model): void {
-    const failed = (error: unknown) => console.error(`The snapshot of revision ${revisionId} was not written; the next edit tries again.`, error);
+    const failed = (error: unknown) =>
+      console.error(`The snapshot of revision ${revisionId} was not written; the next edit tries again.`, error);
     try {
       if (this.beingPacked.has(variantId)) return;
       const last = this.database.prepare(selectLastSnapshot).get(variantId, revisionId) as { revisionId: number };
@@ -321,7 +411,9 @@ function unpack(blob: Buffer): Model {
   try {
     text = gunzipSync(blob).toString('utf8');
   } catch (error) {
-    throw new BrokenLog(`A stored model cannot be unpacked: ${error instanceof Error ? error.message : String(error)}.`);
+    throw new BrokenLog(
+      `A stored model cannot be unpacked: ${error instanceof Error ? error.message : String(error)}.`,
+    );
   }
   const read = readModelFile(text, true);
   if (!read.ok) throw new BrokenLog(`A stored model cannot be read: ${read.problems.join(' ')}`);

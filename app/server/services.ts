@@ -8,7 +8,15 @@ import { troubleOf } from './storage-trouble';
 import { RecordedRuns } from './recorded-runs';
 import { Windows } from './windows';
 
-const held = globalThis as { elbowProjects?: Projects; elbowRuns?: RecordedRuns; elbowJobs?: Jobs; elbowWindows?: Windows; elbowMakings?: Makings; elbowBackups?: ReturnType<typeof setInterval>; elbowBackup?: BackupOutcome & { readonly at: string } };
+const held = globalThis as {
+  elbowProjects?: Projects;
+  elbowRuns?: RecordedRuns;
+  elbowJobs?: Jobs;
+  elbowWindows?: Windows;
+  elbowMakings?: Makings;
+  elbowBackups?: ReturnType<typeof setInterval>;
+  elbowBackup?: BackupOutcome & { readonly at: string };
+};
 
 /** The server's projects, made on first use. */
 export function projects(): Projects {

@@ -19,7 +19,13 @@ const opened = () => {
   const id = projects.create(buildTernHide(), 'Made');
   return { database, projects, id, main: projects.variants.list(id)[0].id };
 };
-const move = (projects: Projects, id: string, by: number, variant?: number) => projects.revisions.append(id, projects.revisions.head(id, variant)!.revisionId, { kind: 'edit', act: { edits: [{ kind: 'nodes.move', ids: ['n1'], by: [by, 0, 0] }] } }, variant);
+const move = (projects: Projects, id: string, by: number, variant?: number) =>
+  projects.revisions.append(
+    id,
+    projects.revisions.head(id, variant)!.revisionId,
+    { kind: 'edit', act: { edits: [{ kind: 'nodes.move', ids: ['n1'], by: [by, 0, 0] }] } },
+    variant,
+  );
 
 describe('variants', () => {
   test('a branch begins as its source stands, and neither follows the other after that', () => {
@@ -31,7 +37,10 @@ describe('variants', () => {
     expect(modelDifferences(at(main).model, at(answer.id).model)).toEqual([]);
     move(projects, id, 5, answer.id);
     expect(at(answer.id).model.nodes.n1.position[0]).toBe(at(main).model.nodes.n1.position[0] + 5);
-    expect(projects.variants.list(id).map((one) => [one.name, one.revisions, one.parent?.name ?? null])).toEqual([['Main', 2, null], ['Deeper beams', 2, 'Main']]);
+    expect(projects.variants.list(id).map((one) => [one.name, one.revisions, one.parent?.name ?? null])).toEqual([
+      ['Main', 2, null],
+      ['Deeper beams', 2, 'Main'],
+    ]);
     expect(projects.variants.list(id)[1].parent!.sentence).toBe('Moved node n1 by (1.000, 0.000, 0.000) m');
   });
 
@@ -42,13 +51,18 @@ describe('variants', () => {
     const answer = projects.variants.change(id, { kind: 'branch', from: main, revision: start, name: 'As it was' });
     if (!answer.ok) throw new Error(answer.error);
     expect(projects.revisions.open(id, answer.id)!.model).toEqual(projects.revisions.at(id, start));
-    expect(projects.revisions.append(id, projects.revisions.head(id, answer.id)!.revisionId, { kind: 'undo' }, answer.id)).toEqual({ status: 'refused', error: 'There is nothing to undo.' });
+    expect(
+      projects.revisions.append(id, projects.revisions.head(id, answer.id)!.revisionId, { kind: 'undo' }, answer.id),
+    ).toEqual({ status: 'refused', error: 'There is nothing to undo.' });
   });
 
   test('names are one of a kind among what is not binned; the last variant stays; what is binned comes back', () => {
     const { projects, id, main } = opened();
     const branch = (name: string) => projects.variants.change(id, { kind: 'branch', from: main, name });
-    expect(projects.variants.change(id, { kind: 'bin', id: main })).toMatchObject({ ok: false, error: expect.stringContaining('last variant') as unknown });
+    expect(projects.variants.change(id, { kind: 'bin', id: main })).toMatchObject({
+      ok: false,
+      error: expect.stringContaining('last variant') as unknown,
+    });
     const made = branch('B');
     if (!made.ok) throw new Error(made.error);
     expect(branch('B')).toMatchObject({ ok: false, error: expect.stringContaining('already') as unknown });
@@ -60,7 +74,10 @@ describe('variants', () => {
     expect(projects.list.page().rows).toHaveLength(1);
     expect(projects.variants.change(id, { kind: 'restore', id: main }).ok).toBe(true);
     expect(projects.revisions.open(id)!.variantId).toBe(main);
-    expect(projects.variants.change(id, { kind: 'rename', id: 999, name: 'X' })).toEqual({ ok: false, error: 'This variant is not there any more.' });
+    expect(projects.variants.change(id, { kind: 'rename', id: 999, name: 'X' })).toEqual({
+      ok: false,
+      error: 'This variant is not there any more.',
+    });
   });
 
   test('a revision of another project cannot be had through this one', () => {
@@ -78,10 +95,14 @@ test('a database of the first version gets branches and keeps its projects', () 
   const old = new Sqlite(path);
   old.exec('CREATE TABLE migration (number INTEGER PRIMARY KEY, name TEXT NOT NULL, at TEXT NOT NULL) STRICT');
   old.exec(migrations[0].sql);
-  old.exec("INSERT INTO migration VALUES (1, 'first', '2026-01-01'); INSERT INTO project (id, name, created_at) VALUES ('p', 'Old', '2026-01-01'); INSERT INTO variant (project_id, name) VALUES ('p', 'Main')");
+  old.exec(
+    "INSERT INTO migration VALUES (1, 'first', '2026-01-01'); INSERT INTO project (id, name, created_at) VALUES ('p', 'Old', '2026-01-01'); INSERT INTO variant (project_id, name) VALUES ('p', 'Main')",
+  );
   old.close();
   const database = openDatabase(path);
-  expect(database.prepare('SELECT name, created_at AS at, parent_id AS parent FROM variant').all()).toEqual([{ name: 'Main', at: '2026-01-01', parent: null }]);
+  expect(database.prepare('SELECT name, created_at AS at, parent_id AS parent FROM variant').all()).toEqual([
+    { name: 'Main', at: '2026-01-01', parent: null },
+  ]);
   database.close();
   rmSync(folder, { recursive: true });
 });
@@ -101,7 +122,8 @@ describe('recorded runs', () => {
     return solveModel(buildTernHide());
   };
   const settled = async (runs: RecordedRuns, id: string) => {
-    for (let i = 0; i < 200 && runs.unfinished().length > 0; i++) await new Promise((resolve) => setTimeout(resolve, 5));
+    for (let i = 0; i < 200 && runs.unfinished().length > 0; i++)
+      await new Promise((resolve) => setTimeout(resolve, 5));
     return runs.list(id);
   };
 
@@ -112,11 +134,32 @@ describe('recorded runs', () => {
     const number = runs.begin(revision, 'As submitted');
     new Jobs(runs, projects.revisions, inPlace).start(id, number, revision);
     const [run] = await settled(runs, id);
-    expect(run).toMatchObject({ id: number, name: 'As submitted', status: 'done', revision, number: 1, variantName: 'Main', madeBy: 'server', settings: { code: 'US codes' } });
+    expect(run).toMatchObject({
+      id: number,
+      name: 'As submitted',
+      status: 'done',
+      revision,
+      number: 1,
+      variantName: 'Main',
+      madeBy: 'server',
+      settings: { code: 'US codes' },
+    });
     const outcome = runs.outcome(number)!;
-    const solution = solutionOf(outcome.blocks.map(({ kind, id: caseId }) => ({ kind: kind as 'case', id: caseId, bytes: runs.block(number, kind, caseId)! })));
-    const expected = (await solveModel(buildTernHide())).blocks.map(({ kind, id: caseId, packed }) => ({ kind: kind as 'case', id: caseId, bytes: gunzipSync(packed) }));
-    expect(solution.cases.map((one) => [...one.displacements])).toEqual(solutionOf(expected).cases.map((one) => [...one.displacements]));
+    const solution = solutionOf(
+      outcome.blocks.map(({ kind, id: caseId }) => ({
+        kind: kind as 'case',
+        id: caseId,
+        bytes: runs.block(number, kind, caseId)!,
+      })),
+    );
+    const expected = (await solveModel(buildTernHide())).blocks.map(({ kind, id: caseId, packed }) => ({
+      kind: kind as 'case',
+      id: caseId,
+      bytes: gunzipSync(packed),
+    }));
+    expect(solution.cases.map((one) => [...one.displacements])).toEqual(
+      solutionOf(expected).cases.map((one) => [...one.displacements]),
+    );
     expect(outcome.checks.length).toBe(Object.keys(buildTernHide().members).length);
   });
 
@@ -132,17 +175,22 @@ describe('recorded runs', () => {
     const branch = projects.variants.change(id, { kind: 'branch', from: main, name: 'B' });
     if (!branch.ok) throw new Error(branch.error);
     runs.keep(projects.revisions.head(id, branch.id)!.revisionId, null, outcome);
-    expect(runs.list(id).map((run) => [run.variantName, run.name, run.number])).toEqual([['B', null, 1], ['Main', null, 2], ['Main', 'First', 1]]);
+    expect(runs.list(id).map((run) => [run.variantName, run.name, run.number])).toEqual([
+      ['B', null, 1],
+      ['Main', null, 2],
+      ['Main', 'First', 1],
+    ]);
   });
 
   test('a job can be cancelled, fails with its reason, and is taken up again by the next server', async () => {
     const { database, projects, id } = opened();
     const runs = new RecordedRuns(database);
     const revision = projects.revisions.head(id)!.revisionId;
-    const never: JobRunner = (_, onProgress, signal) => new Promise((_resolve, reject) => {
-      onProgress({ phase: 'factorise', fraction: 0.25 });
-      signal.addEventListener('abort', () => reject(new Error('aborted')));
-    });
+    const never: JobRunner = (_, onProgress, signal) =>
+      new Promise((_resolve, reject) => {
+        onProgress({ phase: 'factorise', fraction: 0.25 });
+        signal.addEventListener('abort', () => reject(new Error('aborted')));
+      });
     const jobs = new Jobs(runs, projects.revisions, never);
     const started = (queue: Jobs, name: string | null) => {
       const number = runs.begin(revision, name);

@@ -17,11 +17,20 @@ export interface VariantRow {
   readonly parent: { readonly id: number; readonly name: string; readonly sentence: string } | null;
 }
 
-const variantName = z.string().trim().min(1, 'A variant needs a name.').max(60, 'A variant’s name has at most 60 characters.');
+const variantName = z
+  .string()
+  .trim()
+  .min(1, 'A variant needs a name.')
+  .max(60, 'A variant’s name has at most 60 characters.');
 const variantId = z.number().int().positive();
 
 export const variantChange = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('branch'), from: variantId, revision: z.number().int().positive().optional(), name: variantName }),
+  z.strictObject({
+    kind: z.literal('branch'),
+    from: variantId,
+    revision: z.number().int().positive().optional(),
+    name: variantName,
+  }),
   z.strictObject({ kind: z.literal('rename'), id: variantId, name: variantName }),
   z.strictObject({ kind: z.literal('bin'), id: variantId }),
   z.strictObject({ kind: z.literal('restore'), id: variantId }),
@@ -37,7 +46,8 @@ const selectVariants = `
   LEFT JOIN variant AS parent ON parent.id = variant.parent_id
   LEFT JOIN revision AS origin ON origin.id = variant.branched_from_id
   WHERE variant.project_id = ? ORDER BY variant.id`;
-const insertBranch = 'INSERT INTO variant (project_id, name, parent_id, branched_from_id, created_at) VALUES (?, ?, ?, ?, ?)';
+const insertBranch =
+  'INSERT INTO variant (project_id, name, parent_id, branched_from_id, created_at) VALUES (?, ?, ?, ?, ?)';
 const updateName = 'UPDATE variant SET name = ? WHERE id = ? AND project_id = ?';
 const updateBinned = 'UPDATE variant SET binned_at = ? WHERE id = ? AND project_id = ?';
 
@@ -49,35 +59,62 @@ export class Variants {
   ) {}
 
   list(projectId: string): VariantRow[] {
-    const rows = this.database.prepare(selectVariants).all(projectId) as (Omit<VariantRow, 'parent'> & { parentId: number | null; parentName: string; parentSentence: string })[];
-    return rows.map(({ parentId, parentName, parentSentence, ...row }) => ({ ...row, parent: parentId === null ? null : { id: parentId, name: parentName, sentence: parentSentence } }));
+    const rows = this.database.prepare(selectVariants).all(projectId) as (Omit<VariantRow, 'parent'> & {
+      parentId: number | null;
+      parentName: string;
+      parentSentence: string;
+    })[];
+    return rows.map(({ parentId, parentName, parentSentence, ...row }) => ({
+      ...row,
+      parent: parentId === null ? null : { id: parentId, name: parentName, sentence: parentSentence },
+    }));
   }
 
   /** Branches, renames, bins or restores a variant, or says why not. */
   change(projectId: string, change: VariantChange): VariantAnswer {
-    return this.database.transaction((): VariantAnswer => {
-      const all = this.list(projectId);
-      const named = 'name' in change ? all.find((one) => one.name === change.name && one.binnedAt === null && !(change.kind === 'rename' && one.id === change.id)) : undefined;
-      if (named) return { ok: false, error: `There is a variant “${named.name}” already. Give it another name.` };
-      if (change.kind === 'branch') return this.branch(projectId, change);
-      const present = all.find((one) => one.id === change.id);
-      if (!present) return { ok: false, error: 'This variant is not there any more.' };
-      if (change.kind === 'rename') this.database.prepare(updateName).run(change.name, change.id, projectId);
-      else {
-        if (change.kind === 'bin' && all.filter((one) => one.binnedAt === null).length < 2) return { ok: false, error: 'The last variant of a project stays. Bin the project instead.' };
-        if (change.kind === 'restore' && all.some((one) => one.binnedAt === null && one.name === present.name)) return { ok: false, error: `There is another variant “${present.name}” now. Rename that one first.` };
-        this.database.prepare(updateBinned).run(change.kind === 'bin' ? new Date().toISOString() : null, change.id, projectId);
-      }
-      return { ok: true, id: change.id };
-    }).immediate();
+    return this.database
+      .transaction((): VariantAnswer => {
+        const all = this.list(projectId);
+        const named =
+          'name' in change
+            ? all.find(
+                (one) =>
+                  one.name === change.name &&
+                  one.binnedAt === null &&
+                  !(change.kind === 'rename' && one.id === change.id),
+              )
+            : undefined;
+        if (named) return { ok: false, error: `There is a variant “${named.name}” already. Give it another name.` };
+        if (change.kind === 'branch') return this.branch(projectId, change);
+        const present = all.find((one) => one.id === change.id);
+        if (!present) return { ok: false, error: 'This variant is not there any more.' };
+        if (change.kind === 'rename') this.database.prepare(updateName).run(change.name, change.id, projectId);
+        else {
+          if (change.kind === 'bin' && all.filter((one) => one.binnedAt === null).length < 2)
+            return { ok: false, error: 'The last variant of a project stays. Bin the project instead.' };
+          if (change.kind === 'restore' && all.some((one) => one.binnedAt === null && one.name === present.name))
+            return { ok: false, error: `There is another variant “${present.name}” now. Rename that one first.` };
+          this.database
+            .prepare(updateBinned)
+            .run(change.kind === 'bin' ? new Date().toISOString() : null, change.id, projectId);
+        }
+        return { ok: true, id: change.id };
+      })
+      .immediate();
   }
 
-  private branch(projectId: string, { from, revision, name }: Extract<VariantChange, { kind: 'branch' }>): VariantAnswer {
+  private branch(
+    projectId: string,
+    { from, revision, name }: Extract<VariantChange, { kind: 'branch' }>,
+  ): VariantAnswer {
     const head = this.revisions.head(projectId, from);
     const start = revision ?? head?.revisionId;
     const model = start === undefined ? undefined : this.revisions.at(projectId, start);
-    if (!head || start === undefined || !model) return { ok: false, error: 'The revision to branch from is not there any more.' };
-    const { lastInsertRowid } = this.database.prepare(insertBranch).run(projectId, name, from, start, new Date().toISOString());
+    if (!head || start === undefined || !model)
+      return { ok: false, error: 'The revision to branch from is not there any more.' };
+    const { lastInsertRowid } = this.database
+      .prepare(insertBranch)
+      .run(projectId, name, from, start, new Date().toISOString());
     this.revisions.start(Number(lastInsertRowid), `Branched as ${name}`, pack(model));
     return { ok: true, id: Number(lastInsertRowid) };
   }

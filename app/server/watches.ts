@@ -2,7 +2,10 @@ import type { Database } from 'better-sqlite3';
 import { z } from 'zod';
 import { watchSchema, type Watch } from '~core/results';
 
-export const watchChange = z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('add'), watch: watchSchema }), z.strictObject({ kind: z.literal('remove'), id: z.number().int().positive() })]);
+export const watchChange = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('add'), watch: watchSchema }),
+  z.strictObject({ kind: z.literal('remove'), id: z.number().int().positive() }),
+]);
 
 /** A watched quantity of a project; it holds for all its variants. */
 export interface WatchRow {
@@ -31,7 +34,8 @@ export class Watches {
     if (change.kind === 'remove') this.database.prepare(deleteWatch).run(projectId, change.id);
     else {
       const definition = JSON.stringify(change.watch);
-      if (!this.list(projectId).some((row) => JSON.stringify(row.watch) === definition)) this.database.prepare(insertWatch).run(projectId, definition);
+      if (!this.list(projectId).some((row) => JSON.stringify(row.watch) === definition))
+        this.database.prepare(insertWatch).run(projectId, definition);
     }
     return this.list(projectId);
   }

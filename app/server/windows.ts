@@ -42,18 +42,25 @@ export class Windows {
 
   /** The windows that are open, the smallest number first. */
   open(variant: number): OpenWindow[] {
-    return [...this.room(variant).values()].map(({ id, number }) => ({ id, number })).sort((a, b) => a.number - b.number);
+    return [...this.room(variant).values()]
+      .map(({ id, number }) => ({ id, number }))
+      .sort((a, b) => a.number - b.number);
   }
 
   /** All that are open but one. */
   others(variant: number, id: string): Set<string> {
-    return new Set(this.open(variant).map((window) => window.id).filter((other) => other !== id));
+    return new Set(
+      this.open(variant)
+        .map((window) => window.id)
+        .filter((other) => other !== id),
+    );
   }
 
   private room(variant: number): Map<string, Seat> {
     let room = this.rooms.get(variant);
     if (!room) this.rooms.set(variant, (room = new Map()));
-    for (const seat of room.values()) if (seat.awaySince !== undefined && this.now() - seat.awaySince > longestAway) room.delete(seat.id);
+    for (const seat of room.values())
+      if (seat.awaySince !== undefined && this.now() - seat.awaySince > longestAway) room.delete(seat.id);
     return room;
   }
 

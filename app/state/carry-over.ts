@@ -18,9 +18,19 @@ export interface CarriedOver {
  * @param now     the model as it stands
  * @param already keys of acts that are part of `now`: they were received though their answer was lost
  */
-export function carryOver(from: Model, acts: readonly UnsentAct[], now: Model, already: ReadonlySet<string> = new Set()): CarriedOver {
+export function carryOver(
+  from: Model,
+  acts: readonly UnsentAct[],
+  now: Model,
+  already: ReadonlySet<string> = new Set(),
+): CarriedOver {
   const open = acts.filter(({ key }) => !already.has(key));
-  const renumbered = new Map(renumberForModel(open.map(({ act }) => act), now).map((act, i) => [open[i].key, act]));
+  const renumbered = new Map(
+    renumberForModel(
+      open.map(({ act }) => act),
+      now,
+    ).map((act, i) => [open[i].key, act]),
+  );
   const kept: UnsentAct[] = [];
   const aside: UnsentAct[] = [];
   let [seen, model] = [from, now];
@@ -31,7 +41,8 @@ export function carryOver(from: Model, acts: readonly UnsentAct[], now: Model, a
     if (thought.ok) seen = thought.model;
     if (already.has(unsent.key)) continue;
     const sentence = thought.ok ? thought.sentence : (act.sentence ?? 'A change');
-    const leave = (reason: string, found: readonly Clash[] = []) => aside.push({ ...unsent, act, aside: { sentence, reason, clashes: found } });
+    const leave = (reason: string, found: readonly Clash[] = []) =>
+      aside.push({ ...unsent, act, aside: { sentence, reason, clashes: found } });
     const carried = applyAct(model, act);
     const found = thought.ok ? clashes(before, thought.model, model) : [];
     if (found.length > 0) leave(reasonOf(found), found);
@@ -50,4 +61,5 @@ export function carryOver(from: Model, acts: readonly UnsentAct[], now: Model, a
   return { kept, model, aside };
 }
 
-const reasonOf = ([{ sentence }]: readonly Clash[]): string => `${sentence[0].toUpperCase()}${sentence.slice(1)} meanwhile in another window.`;
+const reasonOf = ([{ sentence }]: readonly Clash[]): string =>
+  `${sentence[0].toUpperCase()}${sentence.slice(1)} meanwhile in another window.`;

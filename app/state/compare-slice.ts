@@ -58,10 +58,20 @@ export function shownIn(model: Model, shown: Shown, other: Model): Shown {
   const find = (table: 'cases' | 'combinations' | 'envelopes', id: string): string | undefined => {
     const label = model[table][id]?.label;
     const there: { id: string; label: string } | undefined = other[table][id];
-    return there?.label === label ? id : (Object.values(other[table]) as { id: string; label: string }[]).find((one) => one.label === label)?.id;
+    return there?.label === label
+      ? id
+      : (Object.values(other[table]) as { id: string; label: string }[]).find((one) => one.label === label)?.id;
   };
-  if (shown.kind === 'set') return { kind: 'set', cases: shown.cases.flatMap((id) => find('cases', id) ?? []), combinations: shown.combinations.flatMap((id) => find('combinations', id) ?? []) };
-  const id = find(shown.kind === 'case' ? 'cases' : shown.kind === 'combination' ? 'combinations' : 'envelopes', shown.id);
+  if (shown.kind === 'set')
+    return {
+      kind: 'set',
+      cases: shown.cases.flatMap((id) => find('cases', id) ?? []),
+      combinations: shown.combinations.flatMap((id) => find('combinations', id) ?? []),
+    };
+  const id = find(
+    shown.kind === 'case' ? 'cases' : shown.kind === 'combination' ? 'combinations' : 'envelopes',
+    shown.id,
+  );
   return id === undefined ? { kind: 'case', id: Object.keys(other.cases)[0] ?? '' } : { ...shown, id };
 }
 
@@ -101,24 +111,43 @@ export const compareSlice =
       const run = get().runs.find((one) => one.revision === revision && one.status === 'done');
       if (run) {
         const fetched = await fetchRun(opened.projectId, run.id);
-        if (fetched.ok && fetched.value.solution) return remember(revision, { model: model.value, solution: fetched.value.solution, checks: rowsById(fetched.value.checks) });
+        if (fetched.ok && fetched.value.solution)
+          return remember(revision, {
+            model: model.value,
+            solution: fetched.value.solution,
+            checks: rowsById(fetched.value.checks),
+          });
       }
       set({ fetching: `solving ${name} …` });
       const { solution, checks, findings, seconds } = await get().solveOther(model.value);
-      if (!solution) return fail(`${name} cannot be solved: ${findings.find((finding) => finding.severity === 'stop')?.sentence ?? 'a finding stops the analysis'}`);
+      if (!solution)
+        return fail(
+          `${name} cannot be solved: ${findings.find((finding) => finding.severity === 'stop')?.sentence ?? 'a finding stops the analysis'}`,
+        );
       if (keep) {
-        const kept = await keepRun(opened.projectId, revision, null, { status: 'done', seconds, settings: settingsWords(model.value), findings, checks, blocks: solutionBlocks(solution) });
+        const kept = await keepRun(opened.projectId, revision, null, {
+          status: 'done',
+          seconds,
+          settings: settingsWords(model.value),
+          findings,
+          checks,
+          blocks: solutionBlocks(solution),
+        });
         if (kept.ok) set({ runs: kept.value.runs });
       }
       return remember(revision, { model: model.value, solution, checks: rowsById(checks) });
     };
 
-    const find = async (source: Source): Promise<{ results: Results; name: string; shown: Shown | null } | undefined> => {
+    const find = async (
+      source: Source,
+    ): Promise<{ results: Results; name: string; shown: Shown | null } | undefined> => {
       const { model, variants, history } = get();
       switch (source.kind) {
         case 'variant': {
           const results = await get().resultsOfVariant(source.id);
-          return results && { results, name: variants.find((one) => one.id === source.id)?.name ?? 'variant', shown: null };
+          return (
+            results && { results, name: variants.find((one) => one.id === source.id)?.name ?? 'variant', shown: null }
+          );
         }
         case 'revision': {
           const number = history.findIndex((entry) => entry.id === source.id) + 1;
@@ -131,23 +160,42 @@ export const compareSlice =
           const run = get().runs.find((one) => one.id === source.id);
           if (!run) return fail('This run is not there any more.');
           const name = run.name ?? `run of ${run.variantName}, revision ${run.number}`;
-          const [fetched, at] = await Promise.all([fetchRun(opened.projectId, run.id), fetchModel(opened.projectId, run.revision)]);
+          const [fetched, at] = await Promise.all([
+            fetchRun(opened.projectId, run.id),
+            fetchModel(opened.projectId, run.revision),
+          ]);
           if (!fetched.ok) return fail(fetched.error);
           if (!at.ok) return fail(at.error);
           if (!fetched.value.solution) return fail(`${name} stopped without results.`);
-          return { results: { model: at.value, solution: fetched.value.solution, checks: rowsById(fetched.value.checks) }, name, shown: null };
+          return {
+            results: { model: at.value, solution: fetched.value.solution, checks: rowsById(fetched.value.checks) },
+            name,
+            shown: null,
+          };
         }
         case 'order': {
-          const ordered: Model = { ...model, combinations: Object.fromEntries(Object.entries(model.combinations).map(([id, { order: _order, ...rest }]) => [id, { ...rest, ...(source.order === 'second' ? { order: 'second' as const } : {}) }])) };
+          const ordered: Model = {
+            ...model,
+            combinations: Object.fromEntries(
+              Object.entries(model.combinations).map(([id, { order: _order, ...rest }]) => [
+                id,
+                { ...rest, ...(source.order === 'second' ? { order: 'second' as const } : {}) },
+              ]),
+            ),
+          };
           const name = `${source.order} order`;
           set({ fetching: `solving in ${name} …` });
           const { solution, checks, findings } = await get().solveOther(ordered);
-          if (!solution) return fail(`In ${name} the model cannot be solved: ${findings.find((finding) => finding.severity === 'stop')?.sentence ?? ''}`);
+          if (!solution)
+            return fail(
+              `In ${name} the model cannot be solved: ${findings.find((finding) => finding.severity === 'stop')?.sentence ?? ''}`,
+            );
           return { results: { model: ordered, solution, checks: rowsById(checks) }, name, shown: null };
         }
         case 'shown': {
           const results = here() ?? (get().solved ? { ...get().solved!, checks: get().checks } : undefined);
-          if (!results || shownParts(results.model, results.solution, source.shown).length === 0) return fail('There are no results of this yet.');
+          if (!results || shownParts(results.model, results.solution, source.shown).length === 0)
+            return fail('There are no results of this yet.');
           return { results, name: shownWords(results.model, source.shown).name, shown: source.shown };
         }
       }
@@ -205,7 +253,14 @@ export const compareSlice =
           notify('The results are not current or not saved yet; try again in a moment.', 'error');
           return;
         }
-        const kept = await keepRun(opened.projectId, revision, name, { status: 'done', seconds: seconds.solve + seconds.check, settings: settingsWords(results.model), findings, checks: [...results.checks.values()], blocks: solutionBlocks(results.solution) });
+        const kept = await keepRun(opened.projectId, revision, name, {
+          status: 'done',
+          seconds: seconds.solve + seconds.check,
+          settings: settingsWords(results.model),
+          findings,
+          checks: [...results.checks.values()],
+          blocks: solutionBlocks(results.solution),
+        });
         if (!kept.ok) {
           fail(kept.error);
           return;

@@ -11,4 +11,11 @@ export interface Composition {
   readonly views: NonNullable<ReportChoice['views']>;
 }
 
-export const plainComposition: Composition = { chapters: reportChapters, members: null, detail: 'normal', worst: 0, results: null, views: [] };
+export const plainComposition: Composition = {
+  chapters: reportChapters,
+  members: null,
+  detail: 'normal',
+  worst: 0,
+  results: null,
+  views: [],
+};

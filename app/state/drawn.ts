@@ -1,5 +1,17 @@
 /** Quantities that can be drawn in the Results stage. */
-export const quantities = ['deflected', 'N', 'Vy', 'Vz', 'T', 'My', 'Mz', 'stress', 'reactions', 'drift', 'utilisation'] as const;
+export const quantities = [
+  'deflected',
+  'N',
+  'Vy',
+  'Vz',
+  'T',
+  'My',
+  'Mz',
+  'stress',
+  'reactions',
+  'drift',
+  'utilisation',
+] as const;
 export type Quantity = (typeof quantities)[number];
 
 /** How results are drawn. */
@@ -24,4 +36,14 @@ export interface Drawn {
   readonly legend: readonly [number, number] | null;
 }
 
-export const plainlyDrawn: Drawn = { side: 'both', paint: 'diagrams', mirrored: false, magnify: 1, unitsPerMetre: null, times: null, threshold: 0, stations: false, legend: null };
+export const plainlyDrawn: Drawn = {
+  side: 'both',
+  paint: 'diagrams',
+  mirrored: false,
+  magnify: 1,
+  unitsPerMetre: null,
+  times: null,
+  threshold: 0,
+  stations: false,
+  legend: null,
+};

@@ -25,7 +25,9 @@ export function followServer(workbench: Workbench, variantId: number): () => voi
       const { base, steps } = JSON.parse(event.data) as { base: number; steps: ServerStep[] };
       void workbench.getState().receiveSteps(base, steps);
     });
-    line.addEventListener('windows', (event: MessageEvent<string>) => workbench.getState().receiveWindows(JSON.parse(event.data) as OpenWindow[]));
+    line.addEventListener('windows', (event: MessageEvent<string>) =>
+      workbench.getState().receiveWindows(JSON.parse(event.data) as OpenWindow[]),
+    );
     line.addEventListener('error', () => {
       // the browser opens a broken line again by itself, but not one the server refused
       if (line?.readyState === EventSource.CLOSED) timer = setTimeout(open, reopenAfter);

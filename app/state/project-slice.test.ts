@@ -21,7 +21,16 @@ class MemoryServer {
 
   open(unsent: UnsentStore = memoryStore(), window = `window-${this.windows.size + 1}`): Workbench {
     this.windows.add(window);
-    const made = createWorkbench({ projectId: this.id, variants: this.projects.variants.list(this.id), watches: [], ...this.projects.revisions.open(this.id)! }, window, unsent);
+    const made = createWorkbench(
+      {
+        projectId: this.id,
+        variants: this.projects.variants.list(this.id),
+        watches: [],
+        ...this.projects.revisions.open(this.id)!,
+      },
+      window,
+      unsent,
+    );
     made.getState().receiveWindows([...this.windows].map((id, i) => ({ id, number: i + 1 })));
     return made;
   }
@@ -31,16 +40,27 @@ class MemoryServer {
     if (!this.reachable) throw new TypeError('Failed to fetch');
     this.answers++;
     const url = new URL(String(address), 'http://127.0.0.1');
-    if (url.pathname.endsWith('model.json')) return new Response(writeModelFile(this.projects.revisions.at(this.id, Number(url.searchParams.get('revision')))!));
-    if (!init?.body) return Response.json({ steps: this.projects.revisions.since(this.id, Number(url.searchParams.get('since'))) });
+    if (url.pathname.endsWith('model.json'))
+      return new Response(
+        writeModelFile(this.projects.revisions.at(this.id, Number(url.searchParams.get('revision')))!),
+      );
+    if (!init?.body)
+      return Response.json({ steps: this.projects.revisions.since(this.id, Number(url.searchParams.get('since'))) });
     const { base, change } = JSON.parse(String(init.body)) as { base: number; change: Change };
     const { 'Idempotency-Key': key, 'Elbow-Window': window } = init.headers as Record<string, string>;
-    const appended = this.projects.revisions.append(this.id, base, change, undefined, { key, window, author: 'you', others: new Set([...this.windows].filter((id) => id !== window)) });
+    const appended = this.projects.revisions.append(this.id, base, change, undefined, {
+      key,
+      window,
+      author: 'you',
+      others: new Set([...this.windows].filter((id) => id !== window)),
+    });
     if (this.lose > 0) {
       this.lose--;
       throw new TypeError('Failed to fetch');
     }
-    return Response.json(appended, { status: appended.status === 'done' ? 200 : appended.status === 'behind' ? 409 : 422 });
+    return Response.json(appended, {
+      status: appended.status === 'done' ? 200 : appended.status === 'behind' ? 409 : 422,
+    });
   };
 }
 
@@ -56,11 +76,14 @@ afterEach(() => {
 });
 
 const move = (id: string, x: number): Act => ({ edits: [{ kind: 'nodes.move', ids: [id], by: [x, 0, 0] }] });
-const addNode = (id: string, x: number): Act => ({ edits: [{ kind: 'add', records: { nodes: [{ id, position: [x, 9, 0] }] } }] });
+const addNode = (id: string, x: number): Act => ({
+  edits: [{ kind: 'add', records: { nodes: [{ id, position: [x, 9, 0] }] } }],
+});
 const settled = async (...workbenches: Workbench[]) => {
   for (let i = 0; i < 400; i++) {
     await new Promise((resolve) => setImmediate(resolve));
-    for (const one of workbenches) if (one.getState().saving === 'waiting' && server.reachable) void one.getState().sendNow();
+    for (const one of workbenches)
+      if (one.getState().saving === 'waiting' && server.reachable) void one.getState().sendNow();
     if (workbenches.every((one) => one.getState().saving === 'saved' && one.getState().pending.length === 0)) return;
   }
   throw new Error('edits were not saved');
@@ -74,7 +97,10 @@ test('an act shows at once and is saved behind it', async () => {
   expect(serverModel().nodes.n1.position[0]).toBe(0);
   await settled(one);
   expect(serverModel()).toEqual(one.getState().model);
-  expect(one.getState().history.at(-1)).toMatchObject({ kind: 'edit', sentence: 'Moved node n1 by (1.000, 0.000, 0.000) m' });
+  expect(one.getState().history.at(-1)).toMatchObject({
+    kind: 'edit',
+    sentence: 'Moved node n1 by (1.000, 0.000, 0.000) m',
+  });
 });
 
 test('an act that cannot be done changes nothing and says why', () => {
@@ -93,7 +119,12 @@ test('two windows add a node each under the same number: both are kept, the seco
   expect(serverModel().nodes.n6.position[0]).toBe(1);
   expect(serverModel().nodes.n7.position[0]).toBe(2);
   expect(two.getState().model).toEqual(serverModel());
-  expect(two.getState().notices.map((notice) => notice.text).join()).toMatch(/Window 1 changed this project: Added 1 node\. Your work was carried over/);
+  expect(
+    two
+      .getState()
+      .notices.map((notice) => notice.text)
+      .join(),
+  ).toMatch(/Window 1 changed this project: Added 1 node\. Your work was carried over/);
   await one.getState().catchUp();
   expect(one.getState().model).toEqual(serverModel());
 });
@@ -102,12 +133,21 @@ test('an edit of something the other window deleted is set aside with a reason; 
   const [one, two] = [server.open(), server.open()];
   one.getState().commit({ edits: [{ kind: 'remove', table: 'members', ids: ['m5'] }] });
   await settled(one);
-  two.getState().commit({ edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm5', fields: { label: 'Gone' } }] }] });
+  two
+    .getState()
+    .commit({ edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm5', fields: { label: 'Gone' } }] }] });
   two.getState().commit(move('n1', 4));
   await settled(two);
   expect(serverModel().members.m5).toBeUndefined();
   expect(serverModel().nodes.n1.position[0]).toBe(4);
-  expect(two.getState().aside).toMatchObject([{ aside: { sentence: 'Changed label of member m5 to Gone', reason: 'Beam m5 was deleted meanwhile in another window.' } }]);
+  expect(two.getState().aside).toMatchObject([
+    {
+      aside: {
+        sentence: 'Changed label of member m5 to Gone',
+        reason: 'Beam m5 was deleted meanwhile in another window.',
+      },
+    },
+  ]);
   // it cannot be made any more; it can be let go
   const [{ key }] = two.getState().aside;
   expect(two.getState().makeAside(key)).toBe(false);
@@ -151,13 +191,24 @@ test('while the server cannot be reached edits wait, and are saved when it is ba
 
 test('an answer that is lost doubles nothing: not an edit, not an undo, not one of several edits on their way', async () => {
   const one = server.open();
-  const load: Act = { edits: [{ kind: 'add', records: { loads: [{ id: 'l90', case: 'c1', type: 'uniform', member: 'm2', direction: 'z', value: -15000 }] } as never }] };
+  const load: Act = {
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          loads: [{ id: 'l90', case: 'c1', type: 'uniform', member: 'm2', direction: 'z', value: -15000 }],
+        } as never,
+      },
+    ],
+  };
   server.lose = 1;
   expect(one.getState().commit(load)).toBe(true);
   one.getState().commit(move('n1', 1));
   await settled(one);
   expect(Object.keys(serverModel().loads)).toEqual(Object.keys(one.getState().model.loads));
-  expect(Object.values(serverModel().loads).filter((record) => 'value' in record && record.value === -15000)).toHaveLength(1);
+  expect(
+    Object.values(serverModel().loads).filter((record) => 'value' in record && record.value === -15000),
+  ).toHaveLength(1);
   expect(one.getState().notices).toEqual([]);
   expect(server.projects.revisions.open(server.id)!.history.filter(({ kind }) => kind === 'edit')).toHaveLength(2);
   expect(serverModel()).toEqual(one.getState().model);
@@ -165,7 +216,11 @@ test('an answer that is lost doubles nothing: not an edit, not an undo, not one 
   await one.getState().undo();
   expect(one.getState().notices.at(-1)!.text).toMatch(/Nothing was undone\. The server cannot be reached/);
   await one.getState().undo();
-  expect([serverModel().nodes.n1.position[0], one.getState().model.nodes.n1.position[0], Object.keys(serverModel().loads).length]).toEqual([0, 0, Object.keys(one.getState().model.loads).length]);
+  expect([
+    serverModel().nodes.n1.position[0],
+    one.getState().model.nodes.n1.position[0],
+    Object.keys(serverModel().loads).length,
+  ]).toEqual([0, 0, Object.keys(one.getState().model.loads).length]);
 });
 
 test('what a closed tab had not sent is sent by the next one, once; what it had sent without hearing of it is not sent again', async () => {
@@ -193,7 +248,9 @@ test('what a closed tab had not sent is sent by the next one, once; what it had 
 
 test('two windows in one field: the second is asked, with both values, and what it chooses is done', async () => {
   const [one, two] = [server.open(), server.open()];
-  const width = (value: string): Act => ({ edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { label: value } }] }] });
+  const width = (value: string): Act => ({
+    edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { label: value } }] }],
+  });
   one.getState().commit(width('Left'));
   await settled(one);
   two.getState().commit(width('Right'));
@@ -209,11 +266,17 @@ test('two windows in one field: the second is asked, with both values, and what 
   one.getState().commit(width('Both'));
   two.getState().commit(width('Both'));
   await settled(one, two);
-  one.getState().commit({ edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { angle: 0.5 } }] }] });
+  one
+    .getState()
+    .commit({ edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { angle: 0.5 } }] }] });
   await settled(one);
   two.getState().commit(width('Left'));
   await settled(two);
-  expect([two.getState().aside, serverModel().members.m2.label, serverModel().members.m2.angle]).toEqual([[], 'Left', 0.5]);
+  expect([two.getState().aside, serverModel().members.m2.label, serverModel().members.m2.angle]).toEqual([
+    [],
+    'Left',
+    0.5,
+  ]);
 });
 
 test('a node two windows moved by an amount ends where neither put it, so the second is asked', async () => {
@@ -236,14 +299,19 @@ test('undo takes back the window’s own last act, and says when another window 
   await one.getState().catchUp();
   // the last act of all is window 2’s: window 1 takes back its own
   await one.getState().undo();
-  expect([serverModel().nodes.n6, serverModel().nodes.n2.position[0]]).toEqual([undefined, two.getState().model.nodes.n2.position[0]]);
+  expect([serverModel().nodes.n6, serverModel().nodes.n2.position[0]]).toEqual([
+    undefined,
+    two.getState().model.nodes.n2.position[0],
+  ]);
   await one.getState().redo();
   expect(serverModel().nodes.n6).toBeDefined();
   await two.getState().catchUp();
   two.getState().commit(move('n6', 1));
   await settled(two);
   await one.getState().undo();
-  expect(one.getState().notices.at(-1)!.text).toBe('“Added 1 node” cannot be undone any more: node n6 was changed since, in another window. Change it by hand, or undo there first.');
+  expect(one.getState().notices.at(-1)!.text).toBe(
+    '“Added 1 node” cannot be undone any more: node n6 was changed since, in another window. Change it by hand, or undo there first.',
+  );
   expect(serverModel().nodes.n6).toBeDefined();
   // there is nothing else in window 1
   await two.getState().undo();
@@ -253,7 +321,12 @@ test('undo takes back the window’s own last act, and says when another window 
 });
 
 test('whatever two windows do in whatever order, both end with the server’s model and nothing saved is lost', async () => {
-  const what = fc.record({ who: fc.constantFrom(0, 1), act: fc.constantFrom('move', 'add', 'label', 'delete', 'undo'), lose: fc.boolean(), wait: fc.boolean() });
+  const what = fc.record({
+    who: fc.constantFrom(0, 1),
+    act: fc.constantFrom('move', 'add', 'label', 'delete', 'undo'),
+    lose: fc.boolean(),
+    wait: fc.boolean(),
+  });
   await fc.assert(
     fc.asyncProperty(fc.array(what, { minLength: 1, maxLength: 14 }), async (steps) => {
       newServer();
@@ -268,7 +341,8 @@ test('whatever two windows do in whatever order, both end with the server’s mo
           delete: [{ kind: 'remove', table: 'nodes', ids: [Object.keys(model.nodes).at(-1)!] }],
         };
         if (act === 'undo') await undo();
-        else if (!(act === 'label' && !model.members.m4) && Object.keys(model.nodes).length > 2) commit({ edits: edits[act] });
+        else if (!(act === 'label' && !model.members.m4) && Object.keys(model.nodes).length > 2)
+          commit({ edits: edits[act] });
         if (wait) await settled(...windows);
       }
       await settled(...windows);

@@ -3,7 +3,14 @@ import { count } from '~core/units';
 import type { OpenWindow } from '../server/windows';
 import { carryOver } from './carry-over';
 import { undoState, type RevisionEntry } from './history';
-import { fetchModel, sendChange, stepsSince, type ChangeAnswer, type SavingTrouble, type ServerStep } from './server-door';
+import {
+  fetchModel,
+  sendChange,
+  stepsSince,
+  type ChangeAnswer,
+  type SavingTrouble,
+  type ServerStep,
+} from './server-door';
 import type { OpenedProject, Slice } from './store';
 import type { UnsentAct, UnsentStore } from './unsent';
 import { viewOn } from './view-slice';
@@ -63,7 +70,11 @@ let lastOrder = 0;
 const nextOrder = (): number => (lastOrder = Math.max(Date.now(), lastOrder + 1));
 
 /** Windows of other people or tabs, whose acts are not undone here. */
-export const otherWindows = ({ openWindows, window }: Pick<ProjectSlice, 'openWindows' | 'window'>): ReadonlySet<string> => new Set(openWindows.map(({ id }) => id).filter((id) => id !== window));
+export const otherWindows = ({
+  openWindows,
+  window,
+}: Pick<ProjectSlice, 'openWindows' | 'window'>): ReadonlySet<string> =>
+  new Set(openWindows.map(({ id }) => id).filter((id) => id !== window));
 
 export const projectSlice =
   (opened: OpenedProject, window: string, unsent: UnsentStore): Slice<ProjectSlice> =>
@@ -116,7 +127,8 @@ export const projectSlice =
       const done = pending.filter(({ key }) => keys.has(key));
       done.forEach(({ key }) => unsent.remove(key));
       const rest = pending.filter(({ key }) => !keys.has(key));
-      const asExpected = fresh.length === done.length && done.every((act, i) => act === pending[i] && act.key === fresh[i].key);
+      const asExpected =
+        fresh.length === done.length && done.every((act, i) => act === pending[i] && act.key === fresh[i].key);
       if (asExpected) {
         // the model shown holds them already
         const based = rest.map((act) => ({ ...act, base: get().revision }));
@@ -130,14 +142,19 @@ export const projectSlice =
       set({ pending: based });
       setAside(aside);
       show(model);
-      tellOfOthers(fresh.filter(({ key }) => key === null || !sent.has(key)), based.length > 0);
+      tellOfOthers(
+        fresh.filter(({ key }) => key === null || !sent.has(key)),
+        based.length > 0,
+      );
     };
 
     const tellOfOthers = (steps: readonly ServerStep[], carried: boolean): void => {
       const last = steps.at(-1);
       if (!last || last.window === window) return;
       const number = get().openWindows.find(({ id }) => id === last.window)?.number;
-      get().notify(`${number === undefined ? 'Another window' : `Window ${number}`} changed this project: ${steps.length === 1 ? last.sentence : `${steps.length} changes, the last: ${last.sentence}`}.${carried ? ' Your work was carried over to it.' : ''}`);
+      get().notify(
+        `${number === undefined ? 'Another window' : `Window ${number}`} changed this project: ${steps.length === 1 ? last.sentence : `${steps.length} changes, the last: ${last.sentence}`}.${carried ? ' Your work was carried over to it.' : ''}`,
+      );
     };
 
     const settle = (answer: ChangeAnswer): 'done' | 'again' | 'stopped' => {
@@ -150,7 +167,14 @@ export const projectSlice =
       if (answer.status === 'behind') {
         // the server's log may be older than what is known here after a restore: then nothing follows, and nothing would change by asking again
         if (answer.steps.every((step) => step.id <= get().revision)) {
-          set({ saving: 'waiting', trouble: { trouble: 'failed', error: 'The server holds an older state of this project than this window, as after a restore. Load the page again; what is not saved is kept in this browser.' } });
+          set({
+            saving: 'waiting',
+            trouble: {
+              trouble: 'failed',
+              error:
+                'The server holds an older state of this project than this window, as after a restore. Load the page again; what is not saved is kept in this browser.',
+            },
+          });
           return 'stopped';
         }
         receive(answer.steps);
@@ -175,7 +199,10 @@ export const projectSlice =
           if (answer.status === 'refused') {
             const { kept, model, aside } = carryOver(confirmed, pending.slice(1), confirmed);
             set({ pending: kept });
-            setAside([{ ...first, aside: { sentence: first.act.sentence ?? 'A change', reason: answer.error, clashes: [] } }, ...aside]);
+            setAside([
+              { ...first, aside: { sentence: first.act.sentence ?? 'A change', reason: answer.error, clashes: [] } },
+              ...aside,
+            ]);
             show(model);
           } else {
             unsent.remove(first.key);
@@ -201,7 +228,10 @@ export const projectSlice =
           const outcome = settle(answer);
           if (outcome === 'again') continue;
           if (outcome === 'stopped') {
-            get().notify(`Nothing was ${kind === 'undo' ? 'undone' : 'redone'}. ${get().trouble?.error ?? ''}`, 'error');
+            get().notify(
+              `Nothing was ${kind === 'undo' ? 'undone' : 'redone'}. ${get().trouble?.error ?? ''}`,
+              'error',
+            );
             return false;
           }
           unanswered = undefined;
@@ -220,9 +250,23 @@ export const projectSlice =
       const already = new Set(since.flatMap(({ key }) => (key === null ? [] : [key])));
       for (const { key } of acts) if (already.has(key)) unsent.remove(key);
       if (acts.every(({ key }) => already.has(key))) return true;
-      const from = base === get().revision ? { ok: true as const, value: get().confirmed } : await fetchModel(opened.projectId, base);
+      const from =
+        base === get().revision
+          ? { ok: true as const, value: get().confirmed }
+          : await fetchModel(opened.projectId, base);
       if (!from.ok) {
-        setAside(acts.filter(({ key }) => !already.has(key)).map((act) => ({ ...act, aside: { sentence: act.act.sentence ?? 'A change', reason: `The state it was made on cannot be had any more: ${from.error}`, clashes: [] } })));
+        setAside(
+          acts
+            .filter(({ key }) => !already.has(key))
+            .map((act) => ({
+              ...act,
+              aside: {
+                sentence: act.act.sentence ?? 'A change',
+                reason: `The state it was made on cannot be had any more: ${from.error}`,
+                clashes: [],
+              },
+            })),
+        );
         return true;
       }
       const { confirmed, pending } = get();
@@ -233,7 +277,10 @@ export const projectSlice =
       set({ pending: all });
       setAside([...earlier.aside, ...later.aside]);
       show(later.model);
-      if (earlier.kept.length > 0) get().notify(`${count(earlier.kept.length, 'edit')} that had not reached the server ${earlier.kept.length === 1 ? 'was' : 'were'} found in this browser and carried over.`);
+      if (earlier.kept.length > 0)
+        get().notify(
+          `${count(earlier.kept.length, 'edit')} that had not reached the server ${earlier.kept.length === 1 ? 'was' : 'were'} found in this browser and carried over.`,
+        );
       return true;
     };
 

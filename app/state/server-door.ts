@@ -21,7 +21,11 @@ export type WantedChange = { kind: 'edit'; act: Act } | { kind: 'undo' | 'redo';
 /** Why nothing can be saved now: `unreachable` and `failed` beside what the server says of its store. */
 export type SavingTrouble = { readonly trouble: TroubleKind | 'unreachable' | 'failed'; readonly error: string };
 
-export type ChangeAnswer = { status: 'done'; made: number; steps: ServerStep[] } | { status: 'behind'; steps: ServerStep[] } | { status: 'refused'; error: string } | { status: 'trouble'; trouble: SavingTrouble };
+export type ChangeAnswer =
+  | { status: 'done'; made: number; steps: ServerStep[] }
+  | { status: 'behind'; steps: ServerStep[] }
+  | { status: 'refused'; error: string }
+  | { status: 'trouble'; trouble: SavingTrouble };
 
 export interface Sender {
   readonly projectId: string;
@@ -29,14 +33,27 @@ export interface Sender {
   readonly window: string;
 }
 
-const unreachable: SavingTrouble = { trouble: 'unreachable', error: 'The server cannot be reached. Is it still running? What you do meanwhile is kept in this browser and sent when it is back.' };
+const unreachable: SavingTrouble = {
+  trouble: 'unreachable',
+  error:
+    'The server cannot be reached. Is it still running? What you do meanwhile is kept in this browser and sent when it is back.',
+};
 
 /** Asks the server to append one revision to the one the client stands at. @param key names the act, so that it is not done twice when its answer is lost */
-export async function sendChange({ projectId, variantId, window }: Sender, key: string, base: number, change: WantedChange): Promise<ChangeAnswer> {
+export async function sendChange(
+  { projectId, variantId, window }: Sender,
+  key: string,
+  base: number,
+  change: WantedChange,
+): Promise<ChangeAnswer> {
   let text: string;
   let status: number;
   try {
-    const response = await fetch(`/projects/${projectId}/revisions?variant=${variantId}`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, 'Elbow-Window': window }, body: JSON.stringify({ base, change }) });
+    const response = await fetch(`/projects/${projectId}/revisions?variant=${variantId}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'Idempotency-Key': key, 'Elbow-Window': window },
+      body: JSON.stringify({ base, change }),
+    });
     ({ status } = response);
     text = await response.text();
   } catch {
@@ -50,7 +67,8 @@ export async function sendChange({ projectId, variantId, window }: Sender, key: 
       return { status: 'trouble', trouble: unreachable };
     }
   }
-  if (status >= 500 || status === 403 || status === 421 || status === 429) return { status: 'trouble', trouble: troubleIn(text, status) };
+  if (status >= 500 || status === 403 || status === 421 || status === 429)
+    return { status: 'trouble', trouble: troubleIn(text, status) };
   return { status: 'refused', error: text || `The server answered ${status}.` };
 }
 
@@ -61,18 +79,30 @@ function troubleIn(text: string, status: number): SavingTrouble {
   } catch {
     // not the server's own words
   }
-  return { trouble: 'failed', error: `The server answered ${status}${status < 500 && text.length < 300 ? `: ${text}` : ', and its log says why'}. What you do meanwhile is kept in this browser.` };
+  return {
+    trouble: 'failed',
+    error: `The server answered ${status}${status < 500 && text.length < 300 ? `: ${text}` : ', and its log says why'}. What you do meanwhile is kept in this browser.`,
+  };
 }
 
 /** What others did since a revision; nothing when there is no answer. */
-export async function stepsSince({ projectId, variantId }: Sender, revision: number): Promise<ServerStep[] | undefined> {
-  const answer = await fetch(`/projects/${projectId}/revisions?variant=${variantId}&since=${revision}`).catch(() => undefined);
+export async function stepsSince(
+  { projectId, variantId }: Sender,
+  revision: number,
+): Promise<ServerStep[] | undefined> {
+  const answer = await fetch(`/projects/${projectId}/revisions?variant=${variantId}&since=${revision}`).catch(
+    () => undefined,
+  );
   return answer?.ok ? ((await answer.json().catch(() => ({}))) as { steps?: ServerStep[] }).steps : undefined;
 }
 
 /** Tells the server what a solve of a revision came to; a failure matters to nobody. */
 export function sendRun(projectId: string, variant: number, revision: number, summary: unknown): void {
-  void fetch(`/projects/${projectId}/run?variant=${variant}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision, summary }) }).catch(() => undefined);
+  void fetch(`/projects/${projectId}/run?variant=${variant}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ revision, summary }),
+  }).catch(() => undefined);
 }
 
 /** What the server said to a request, or why there is no answer, in words. */
@@ -99,40 +129,74 @@ const json = <T>(response: Response) => response.json() as Promise<T>;
 const post = (address: string, body: unknown) => sendOnce(address, 'application/json', JSON.stringify(body));
 
 /** Branches, renames, bins or restores a variant. */
-export const changeVariant = (projectId: string, change: VariantChange) => answered(post(`/projects/${projectId}/variants`, change), json<{ id: number; variants: VariantRow[] }>);
+export const changeVariant = (projectId: string, change: VariantChange) =>
+  answered(post(`/projects/${projectId}/variants`, change), json<{ id: number; variants: VariantRow[] }>);
 
 /** Adds a watched quantity or takes one off. */
-export const changeWatch = (projectId: string, change: { kind: 'add'; watch: Watch } | { kind: 'remove'; id: number }) => answered(post(`/projects/${projectId}/watches`, change), json<{ watches: WatchRow[] }>);
+export const changeWatch = (
+  projectId: string,
+  change: { kind: 'add'; watch: Watch } | { kind: 'remove'; id: number },
+) => answered(post(`/projects/${projectId}/watches`, change), json<{ watches: WatchRow[] }>);
 
-export type RunChange = { kind: 'start'; revision: number; name: string | null } | { kind: 'cancel' | 'remove'; id: number } | { kind: 'rename'; id: number; name: string | null };
+export type RunChange =
+  | { kind: 'start'; revision: number; name: string | null }
+  | { kind: 'cancel' | 'remove'; id: number }
+  | { kind: 'rename'; id: number; name: string | null };
 
 /** The recorded runs of a project. */
-export const listRuns = (projectId: string) => answered(fetch(`/projects/${projectId}/runs`), json<{ runs: RecordedRun[] }>);
+export const listRuns = (projectId: string) =>
+  answered(fetch(`/projects/${projectId}/runs`), json<{ runs: RecordedRun[] }>);
 /** Starts a run on the server, cancels, renames or removes one. */
-export const changeRun = (projectId: string, change: RunChange) => answered(post(`/projects/${projectId}/runs`, change), json<{ id?: number; runs: RecordedRun[] }>);
+export const changeRun = (projectId: string, change: RunChange) =>
+  answered(post(`/projects/${projectId}/runs`, change), json<{ id?: number; runs: RecordedRun[] }>);
 
 /** Hands results over to be kept. */
 export const keepRun = (projectId: string, revision: number, name: string | null, outcome: RunOutcome) =>
-  answered(sendOnce(`/projects/${projectId}/runs`, 'application/octet-stream', packBinary({ revision, name, ...outcome }) as Uint8Array<ArrayBuffer>), json<{ id: number; runs: RecordedRun[] }>);
+  answered(
+    sendOnce(
+      `/projects/${projectId}/runs`,
+      'application/octet-stream',
+      packBinary({ revision, name, ...outcome }) as Uint8Array<ArrayBuffer>,
+    ),
+    json<{ id: number; runs: RecordedRun[] }>,
+  );
 
 /** The model as it stood at a revision. */
 export const fetchModel = async (projectId: string, revision: number): Promise<Answer<Model>> => {
-  const answer = await answered(fetch(`/projects/${projectId}/model.json?revision=${revision}`), (response) => response.text());
+  const answer = await answered(fetch(`/projects/${projectId}/model.json?revision=${revision}`), (response) =>
+    response.text(),
+  );
   if (!answer.ok) return answer;
   const read = readModelFile(answer.value);
   return read.ok ? { ok: true, value: read.model } : { ok: false, error: read.problems.join(' ') };
 };
 
 /** A kept run's results, put together from its blocks. */
-export async function fetchRun(projectId: string, run: number): Promise<Answer<{ solution: Solution | undefined; checks: CheckRow[]; findings: Finding[] }>> {
+export async function fetchRun(
+  projectId: string,
+  run: number,
+): Promise<Answer<{ solution: Solution | undefined; checks: CheckRow[]; findings: Finding[] }>> {
   const address = `/projects/${projectId}/runs/${run}`;
-  const outcome = await answered(fetch(address), json<{ findings: Finding[]; checks: CheckRow[]; blocks: { kind: 'outline' | 'case'; id: string }[] }>);
+  const outcome = await answered(
+    fetch(address),
+    json<{ findings: Finding[]; checks: CheckRow[]; blocks: { kind: 'outline' | 'case'; id: string }[] }>,
+  );
   if (!outcome.ok) return outcome;
   const blocks: SolutionBlock[] = [];
   for (const { kind, id } of outcome.value.blocks) {
-    const bytes = await answered(fetch(`${address}?${new URLSearchParams({ kind, case: id })}`), async (response) => new Uint8Array(await response.arrayBuffer()));
+    const bytes = await answered(
+      fetch(`${address}?${new URLSearchParams({ kind, case: id })}`),
+      async (response) => new Uint8Array(await response.arrayBuffer()),
+    );
     if (!bytes.ok) return bytes;
     blocks.push({ kind, id, bytes: bytes.value });
   }
-  return { ok: true, value: { solution: blocks.length > 0 ? solutionOf(blocks) : undefined, checks: outcome.value.checks, findings: outcome.value.findings } };
+  return {
+    ok: true,
+    value: {
+      solution: blocks.length > 0 ? solutionOf(blocks) : undefined,
+      checks: outcome.value.checks,
+      findings: outcome.value.findings,
+    },
+  };
 }

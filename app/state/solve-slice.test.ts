@@ -36,7 +36,15 @@ afterEach(() => {
 });
 
 const started = () => {
-  const workbench = createWorkbench({ projectId: 'p', variantId: 1, variants: [], watches: [], revision: 1, model: buildTernHide(), history: [] });
+  const workbench = createWorkbench({
+    projectId: 'p',
+    variantId: 1,
+    variants: [],
+    watches: [],
+    revision: 1,
+    model: buildTernHide(),
+    history: [],
+  });
   const stop = workbench.getState().startSolver();
   return { workbench, stop, state: workbench.getState };
 };
@@ -47,7 +55,11 @@ test('a solver that says nothing for two minutes is ended and said to be; anothe
   jest.advanceTimersByTime(110_000);
   expect(state().solveStatus).toBe('solving');
   jest.advanceTimersByTime(15_000);
-  expect(state()).toMatchObject({ solveStatus: 'failed', solveError: expect.stringContaining('said nothing for 2 minutes'), solved: undefined });
+  expect(state()).toMatchObject({
+    solveStatus: 'failed',
+    solveError: expect.stringContaining('said nothing for 2 minutes'),
+    solved: undefined,
+  });
   expect(DeafWorker.made.map((worker) => worker.ended)).toEqual([true, false]);
   expect(DeafWorker.made[1].asked).toEqual(['listen']);
   workbench.getState().editSolver({ edits: [] });

@@ -4,7 +4,14 @@ import { openFindings } from '~core/findings';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
 import type { Plausibility, Shown } from '~core/results';
-import type { CheckRow, FloorCentres, MemberSheetIndex, MovementWhy, SetSheet, SolverMessage } from '../workers/messages';
+import type {
+  CheckRow,
+  FloorCentres,
+  MemberSheetIndex,
+  MovementWhy,
+  SetSheet,
+  SolverMessage,
+} from '../workers/messages';
 import type { SolvedToEnd } from '../workers/solve-to-end';
 import type { DiagramDrawing } from '../workbench/canvas/diagrams';
 import type { Drawn, Quantity } from './drawn';
@@ -42,19 +49,38 @@ export interface SolveSlice {
   sheetIndex(memberId: string): Promise<MemberSheetIndex | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
   /** which members' deformation a node's movement comes from */
-  why(node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>): Promise<MovementWhy | undefined>;
+  why(
+    node: string,
+    direction: 'x' | 'y' | 'z',
+    shown: Extract<Shown, { kind: 'case' | 'combination' }>,
+  ): Promise<MovementWhy | undefined>;
   plausibility(): Promise<Plausibility | undefined>;
   centres(): Promise<FloorCentres | undefined>;
   /** Utilisation of a member by strength combination; null where no check is made. */
-  utilisations(memberId: string): Promise<readonly { readonly combination: string; readonly utilisation: number | null }[] | undefined>;
+  utilisations(
+    memberId: string,
+  ): Promise<readonly { readonly combination: string; readonly utilisation: number | null }[] | undefined>;
   /** the drawing of a quantity, made in the worker */
-  drawing(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn, facing: readonly [number, number, number] | undefined): Promise<DiagramDrawing | undefined>;
+  drawing(
+    members: readonly number[],
+    shown: Shown,
+    quantity: Quantity,
+    size: number,
+    drawn: Drawn,
+    facing: readonly [number, number, number] | undefined,
+  ): Promise<DiagramDrawing | undefined>;
   /** solves another model in a worker of its own */
   solveOther(model: Model): Promise<SolvedToEnd>;
 }
 
 export const solveSlice: Slice<SolveSlice> = (set, get) => {
-  let solver: { readonly door: comlink.Remote<SolverDoor>; readonly worker: Worker; /** holds a model, to which edits can be made */ loaded: boolean } | undefined;
+  let solver:
+    | {
+        readonly door: comlink.Remote<SolverDoor>;
+        readonly worker: Worker;
+        /** holds a model, to which edits can be made */ loaded: boolean;
+      }
+    | undefined;
   /** models on their way, by version, so that a solution finds its own */
   const sent = new Map<number, Model>();
 
@@ -65,9 +91,16 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
   };
 
   const open = (): void => {
-    const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver' });
+    const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), {
+      type: 'module',
+      name: 'solver',
+    });
     // a worker that runs out of memory is ended by the browser
-    worker.addEventListener('error', (event) => replace(`It was ended by the browser${event.message ? `: ${event.message}` : ', which it does when there is not enough memory.'}`));
+    worker.addEventListener('error', (event) =>
+      replace(
+        `It was ended by the browser${event.message ? `: ${event.message}` : ', which it does when there is not enough memory.'}`,
+      ),
+    );
     const door = comlink.wrap<SolverDoor>(worker);
     solver = { door, worker, loaded: false };
     void door.listen(comlink.proxy(hear));
@@ -80,7 +113,11 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     fail(reason);
   };
 
-  const silence = new Silence(longestSilence, () => replace(`It said nothing for ${longestSilence / 60_000} minutes and was ended. The model may be too large for this machine, or hold a number far from the others.`));
+  const silence = new Silence(longestSilence, () =>
+    replace(
+      `It said nothing for ${longestSilence / 60_000} minutes and was ended. The model may be too large for this machine, or hold a number far from the others.`,
+    ),
+  );
 
   const hear = (message: SolverMessage): void => {
     silence.heard();
@@ -110,7 +147,11 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
         set({ findings: [...get().findings, ...message.findings] });
         break;
       case 'checked':
-        set({ checks: new Map(message.rows.map((row) => [row.memberId, row])), seconds: { ...get().seconds, check: message.seconds }, solveStatus: 'done' });
+        set({
+          checks: new Map(message.rows.map((row) => [row.memberId, row])),
+          seconds: { ...get().seconds, check: message.seconds },
+          solveStatus: 'done',
+        });
         silence.end();
         report();
         break;
@@ -145,7 +186,12 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
         status: state.solved ? 'solved' : 'stopped',
         stops: open.filter((finding) => finding.severity === 'stop').length,
         remarks: open.filter((finding) => finding.severity === 'remark').length,
-        verdicts: Object.fromEntries(verdicts.map((verdict) => [verdict, [...state.checks.values()].filter((row) => row.verdict === verdict).length])),
+        verdicts: Object.fromEntries(
+          verdicts.map((verdict) => [
+            verdict,
+            [...state.checks.values()].filter((row) => row.verdict === verdict).length,
+          ]),
+        ),
         worst: worst ? { utilisation: worst.utilisation, member: worst.memberId, title: worst.title } : null,
         utilisations: Object.fromEntries(rows.map((row) => [row.memberId, Number(row.utilisation!.toFixed(3))])),
       });
@@ -201,9 +247,13 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     plausibility: async () => solver?.door.plausibility(),
     centres: async () => solver?.door.centres(),
     utilisations: async (memberId) => solver?.door.utilisations(memberId),
-    drawing: async (members, shown, quantity, size, drawn, facing) => solver?.door.draw(members, shown, quantity, size, drawn, facing) as Promise<DiagramDrawing | undefined>,
+    drawing: async (members, shown, quantity, size, drawn, facing) =>
+      solver?.door.draw(members, shown, quantity, size, drawn, facing) as Promise<DiagramDrawing | undefined>,
     async solveOther(model) {
-      const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: 'solver of another model' });
+      const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), {
+        type: 'module',
+        name: 'solver of another model',
+      });
       try {
         return (await comlink.wrap<SolverDoor>(worker).solveOther(model)) as SolvedToEnd;
       } finally {
@@ -216,6 +266,8 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
 /** The member with the largest utilisation. */
 export function worstOf(checks: ReadonlyMap<string, CheckRow>): (CheckRow & { utilisation: number }) | undefined {
   let worst: (CheckRow & { utilisation: number }) | undefined;
-  for (const row of checks.values()) if (row.utilisation !== null && (!worst || row.utilisation > worst.utilisation)) worst = { ...row, utilisation: row.utilisation };
+  for (const row of checks.values())
+    if (row.utilisation !== null && (!worst || row.utilisation > worst.utilisation))
+      worst = { ...row, utilisation: row.utilisation };
   return worst;
 }

@@ -36,7 +36,13 @@ export type Slice<T> = (set: StoreApi<WorkbenchState>['setState'], get: StoreApi
  */
 export function createWorkbench(opened: OpenedProject, window = '', unsent: UnsentStore = memoryStore()): Workbench {
   showIn(opened.model.settings.ownUnits);
-  const workbench = createStore<WorkbenchState>((set, get) => ({ ...projectSlice(opened, window, unsent)(set, get), ...solveSlice(set, get), ...viewSlice(opened)(set, get), ...compareSlice(opened)(set, get), ...watchSlice(opened)(set, get) }));
+  const workbench = createStore<WorkbenchState>((set, get) => ({
+    ...projectSlice(opened, window, unsent)(set, get),
+    ...solveSlice(set, get),
+    ...viewSlice(opened)(set, get),
+    ...compareSlice(opened)(set, get),
+    ...watchSlice(opened)(set, get),
+  }));
   // before anything that shows the model hears of a change
   workbench.subscribe((state, before) => {
     if (state.model !== before.model) showIn(state.model.settings.ownUnits);

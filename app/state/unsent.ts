@@ -35,7 +35,10 @@ export function browserStore(projectId: string, variantId: number): UnsentStore 
       await turn;
       try {
         const all = await entries<IDBValidKey, UnsentAct>(store);
-        return all.filter(([key]) => Array.isArray(key) && key[0] === projectId && key[1] === variantId).map(([, act]) => act).sort((a, b) => a.order - b.order);
+        return all
+          .filter(([key]) => Array.isArray(key) && key[0] === projectId && key[1] === variantId)
+          .map(([, act]) => act)
+          .sort((a, b) => a.order - b.order);
       } catch {
         return [];
       }

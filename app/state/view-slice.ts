@@ -9,14 +9,34 @@ import type { OpenedProject, Slice } from './store';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
 export type Stage = (typeof stages)[number];
-export const stageNames: Readonly<Record<Stage, string>> = { frame: 'Frame', loads: 'Loads', analysis: 'Analysis', results: 'Results', checks: 'Checks', report: 'Report' };
-
+export const stageNames: Readonly<Record<Stage, string>> = {
+  frame: 'Frame',
+  loads: 'Loads',
+  analysis: 'Analysis',
+  results: 'Results',
+  checks: 'Checks',
+  report: 'Report',
+};
 
 /** What is looked at: space, the plan of a storey, the elevation on a grid line, or a working plane square on. */
-export type ViewPlane = { kind: '3d' } | { kind: 'plan'; storey: string } | { kind: 'elevation'; gridLine: string } | { kind: 'plane'; plane: string };
+export type ViewPlane =
+  | { kind: '3d' }
+  | { kind: 'plan'; storey: string }
+  | { kind: 'elevation'; gridLine: string }
+  | { kind: 'plane'; plane: string };
 
 /** What drawing snaps to; each can be switched off. Named first, preferred where several are near. */
-export const snapKinds = ['node', 'grid', 'crossing', 'middle', 'part', 'helper', 'perpendicular', 'nearest', 'step'] as const;
+export const snapKinds = [
+  'node',
+  'grid',
+  'crossing',
+  'middle',
+  'part',
+  'helper',
+  'perpendicular',
+  'nearest',
+  'step',
+] as const;
 export type SnapKind = (typeof snapKinds)[number];
 
 /** What members are coloured by in line and axes views. */
@@ -48,13 +68,38 @@ export interface NewMembers {
 }
 
 /** Kinds of things that can be hidden and shown again, whatever is hidden one by one. */
-export const visibleKinds = ['columns', 'beams', 'braces', 'slabs', 'walls', 'memberLoads', 'nodeLoads', 'areaLoads', 'supports', 'labels'] as const;
+export const visibleKinds = [
+  'columns',
+  'beams',
+  'braces',
+  'slabs',
+  'walls',
+  'memberLoads',
+  'nodeLoads',
+  'areaLoads',
+  'supports',
+  'labels',
+] as const;
 export type VisibleKind = (typeof visibleKinds)[number];
 export type Visible = Readonly<Record<VisibleKind, boolean>>;
-export const allVisible: Visible = Object.fromEntries(visibleKinds.map((kind) => [kind, true])) as Record<VisibleKind, boolean>;
+export const allVisible: Visible = Object.fromEntries(visibleKinds.map((kind) => [kind, true])) as Record<
+  VisibleKind,
+  boolean
+>;
 
 /** What each kind is called. */
-export const visibleNames: Readonly<Record<VisibleKind, string>> = { columns: 'columns', beams: 'beams', braces: 'braces', slabs: 'slabs', walls: 'walls', memberLoads: 'loads on members', nodeLoads: 'loads on nodes', areaLoads: 'loads on areas', supports: 'supports', labels: 'values, numbers' };
+export const visibleNames: Readonly<Record<VisibleKind, string>> = {
+  columns: 'columns',
+  beams: 'beams',
+  braces: 'braces',
+  slabs: 'slabs',
+  walls: 'walls',
+  memberLoads: 'loads on members',
+  nodeLoads: 'loads on nodes',
+  areaLoads: 'loads on areas',
+  supports: 'supports',
+  labels: 'values, numbers',
+};
 
 /** How loads are drawn: whether heads or tails of arrows touch what they act on, and whether areas are shown or what members receive of them. */
 export interface LoadStyle {
@@ -63,7 +108,6 @@ export interface LoadStyle {
   /** whether the loads of the shown case stand in every stage, or in that of loads only */
   readonly everywhere?: boolean;
 }
-
 
 /** A view beside the first one. What it does not say of its own it shares with the first. */
 export interface Pane {
@@ -94,7 +138,14 @@ export interface Camera {
   readonly parallel: boolean;
 }
 
-export const planeKey = (plane: ViewPlane): string => (plane.kind === '3d' ? '3d' : plane.kind === 'plan' ? plane.storey : plane.kind === 'elevation' ? plane.gridLine : plane.plane);
+export const planeKey = (plane: ViewPlane): string =>
+  plane.kind === '3d'
+    ? '3d'
+    : plane.kind === 'plan'
+      ? plane.storey
+      : plane.kind === 'elevation'
+        ? plane.gridLine
+        : plane.plane;
 
 export type WidePanel =
   | { kind: 'storey'; storey: string }
@@ -108,10 +159,14 @@ export type WidePanel =
   | { kind: 'preview' }
   | { kind: 'residual'; of: string }
   | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }
-  | { kind: 'member'; member: string } | { kind: 'sheet'; member: string; check: string | null } | { kind: 'rule'; rule: string; sheet: number };
+  | { kind: 'member'; member: string }
+  | { kind: 'sheet'; member: string; check: string | null }
+  | { kind: 'rule'; rule: string; sheet: number };
 
 /** A shape drawn beside the frame: a mode of an analysis, or how a mechanism moves. */
-export type DrawnShape = { readonly kind: 'mode'; readonly analysis: string; readonly mode: number } | { readonly kind: 'motion'; readonly finding: string };
+export type DrawnShape =
+  | { readonly kind: 'mode'; readonly analysis: string; readonly mode: number }
+  | { readonly kind: 'motion'; readonly finding: string };
 
 export interface Selection {
   readonly nodes: readonly string[];
@@ -202,10 +257,48 @@ export interface ViewSlice {
   fit(): void;
 }
 
-export type ViewState = Omit<ViewSlice, 'look' | 'setStage' | 'select' | 'toggleSelected' | 'isolateSelected' | 'hideSelected' | 'showAll' | 'startTool' | 'fit'>;
+export type ViewState = Omit<
+  ViewSlice,
+  | 'look'
+  | 'setStage'
+  | 'select'
+  | 'toggleSelected'
+  | 'isolateSelected'
+  | 'hideSelected'
+  | 'showAll'
+  | 'startTool'
+  | 'fit'
+>;
 
 /** What survives a reload; the stage stands in the address. */
-const kept = ['plane', 'form', 'cameras', 'selection', 'isolated', 'hidden', 'visible', 'coloring', 'labelling', 'localAxes', 'loadStyle', 'snaps', 'steps', 'orthogonal', 'workPlane', 'newMembers', 'lastUsed', 'shown', 'quantity', 'drawn', 'labelShifts', 'resultFilter', 'watchOpen', 'composition', 'ledgerOpen', 'ledgerTab'] as const;
+const kept = [
+  'plane',
+  'form',
+  'cameras',
+  'selection',
+  'isolated',
+  'hidden',
+  'visible',
+  'coloring',
+  'labelling',
+  'localAxes',
+  'loadStyle',
+  'snaps',
+  'steps',
+  'orthogonal',
+  'workPlane',
+  'newMembers',
+  'lastUsed',
+  'shown',
+  'quantity',
+  'drawn',
+  'labelShifts',
+  'resultFilter',
+  'watchOpen',
+  'composition',
+  'ledgerOpen',
+  'ledgerTab',
+] as const;
 type Kept = Pick<ViewState, (typeof kept)[number]>;
 const storageKey = (projectId: string) => `elbow.view.${projectId}`;
 
@@ -213,12 +306,53 @@ function initialView(model: Model): ViewState {
   const strength = Object.values(model.combinations).find((combination) => combination.purpose === 'strength');
   const first = Object.values(model.cases)[0];
   return {
-    stage: 'frame', plane: { kind: '3d' }, form: 'line', cameras: {}, selection: { nodes: [], members: [] }, cardSide: 'selection', pickedLoads: [], isolated: null,
+    stage: 'frame',
+    plane: { kind: '3d' },
+    form: 'line',
+    cameras: {},
+    selection: { nodes: [], members: [] },
+    cardSide: 'selection',
+    pickedLoads: [],
+    isolated: null,
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
-    hidden: [], visible: allVisible, coloring: 'none', labelling: { nodes: false, members: false, sections: false }, localAxes: false, loadStyle: { heads: true, received: false },
-    snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>, steps: model.settings.units === 'us' ? [0.3048, 0.3048] : [0.1, 0.1], orthogonal: false, workPlane: '',
-    newMembers: { mode: 'last', section: '', material: '', join: true }, lastUsed: {}, openTool: null, preview: [], displayOpen: false, resultsOpen: false, watchOpen: true, composition: plainComposition,
-    quantity: 'My', drawn: plainlyDrawn, labelShifts: {}, animated: false, panes: [], hovered: null, paneScales: {}, legendRange: null, resultFilter: { of: 'all', storey: '', worst: 0, stations: 'ends', pivot: 'member' }, tool: 'select', ledgerOpen: true, ledgerTab: {}, panel: null, shape: null, popover: 'none', paletteOpen: false, builderOpen: false, part: null, scaleText: '', fitRequest: 0,
+    hidden: [],
+    visible: allVisible,
+    coloring: 'none',
+    labelling: { nodes: false, members: false, sections: false },
+    localAxes: false,
+    loadStyle: { heads: true, received: false },
+    snaps: Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>,
+    steps: model.settings.units === 'us' ? [0.3048, 0.3048] : [0.1, 0.1],
+    orthogonal: false,
+    workPlane: '',
+    newMembers: { mode: 'last', section: '', material: '', join: true },
+    lastUsed: {},
+    openTool: null,
+    preview: [],
+    displayOpen: false,
+    resultsOpen: false,
+    watchOpen: true,
+    composition: plainComposition,
+    quantity: 'My',
+    drawn: plainlyDrawn,
+    labelShifts: {},
+    animated: false,
+    panes: [],
+    hovered: null,
+    paneScales: {},
+    legendRange: null,
+    resultFilter: { of: 'all', storey: '', worst: 0, stations: 'ends', pivot: 'member' },
+    tool: 'select',
+    ledgerOpen: true,
+    ledgerTab: {},
+    panel: null,
+    shape: null,
+    popover: 'none',
+    paletteOpen: false,
+    builderOpen: false,
+    part: null,
+    scaleText: '',
+    fitRequest: 0,
   };
 }
 
@@ -237,41 +371,80 @@ export const viewSlice =
   (set, get) => {
     const initial = { ...initialView(opened.model), ...remembered(opened.projectId) };
     // what was kept before a setting was known lacks it
-    Object.assign(initial, { drawn: { ...plainlyDrawn, ...initial.drawn }, visible: { ...allVisible, ...initial.visible } });
+    Object.assign(initial, {
+      drawn: { ...plainlyDrawn, ...initial.drawn },
+      visible: { ...allVisible, ...initial.visible },
+    });
     return {
       ...initial,
       ...viewOn(opened.model, initial),
       look: (change) => set(change),
-      setStage: (stage) => set({ stage, panel: null, shape: null, animated: false, builderOpen: false, openTool: null, preview: [], tool: 'select' }),
-      select: ({ nodes = [], members = [] }) => set({ selection: { nodes, members }, cardSide: 'selection', pickedLoads: [] }),
+      setStage: (stage) =>
+        set({
+          stage,
+          panel: null,
+          shape: null,
+          animated: false,
+          builderOpen: false,
+          openTool: null,
+          preview: [],
+          tool: 'select',
+        }),
+      select: ({ nodes = [], members = [] }) =>
+        set({ selection: { nodes, members }, cardSide: 'selection', pickedLoads: [] }),
       toggleSelected({ nodes = [], members = [] }) {
         const toggle = (present: readonly string[], ids: readonly string[]) => {
           const out = ids.every((id) => present.includes(id));
           return out ? present.filter((id) => !ids.includes(id)) : [...new Set([...present, ...ids])];
         };
         const { selection } = get();
-        set({ pickedLoads: [], cardSide: 'selection', selection: { nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes, members: members.length ? toggle(selection.members, members) : selection.members } });
+        set({
+          pickedLoads: [],
+          cardSide: 'selection',
+          selection: {
+            nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes,
+            members: members.length ? toggle(selection.members, members) : selection.members,
+          },
+        });
       },
       isolateSelected() {
         const { selection, isolated } = get();
-        set({ isolated: isolated === null && selection.members.length > 0 ? selection.members : null, fitRequest: get().fitRequest + 1 });
+        set({
+          isolated: isolated === null && selection.members.length > 0 ? selection.members : null,
+          fitRequest: get().fitRequest + 1,
+        });
       },
       hideSelected() {
         const { selection, hidden } = get();
         set({ hidden: [...new Set([...hidden, ...selection.members])], selection: { nodes: [], members: [] } });
       },
       showAll: () => set({ hidden: [], visible: allVisible, isolated: null, fitRequest: get().fitRequest + 1 }),
-      startTool: (id, values, armed, stage) => set({ stage, openTool: { id, values, armed }, preview: [], builderOpen: false, panel: null, popover: 'none', tool: 'select' }),
+      startTool: (id, values, armed, stage) =>
+        set({
+          stage,
+          openTool: { id, values, armed },
+          preview: [],
+          builderOpen: false,
+          panel: null,
+          popover: 'none',
+          tool: 'select',
+        }),
       fit: () => set({ fitRequest: get().fitRequest + 1 }),
     };
   };
 
 /** What of the view still makes sense on another model: selection, isolation, panel, case and plane without what is no longer there. */
-export function viewOn(model: Model, view: Pick<ViewState, 'selection' | 'isolated' | 'hidden' | 'panel' | 'shown' | 'plane'>): Partial<ViewState> {
+export function viewOn(
+  model: Model,
+  view: Pick<ViewState, 'selection' | 'isolated' | 'hidden' | 'panel' | 'shown' | 'plane'>,
+): Partial<ViewState> {
   const { selection, panel } = view;
   const isolated = view.isolated?.filter((id) => id in model.members) ?? [];
   return {
-    selection: { nodes: selection.nodes.filter((id) => id in model.nodes), members: selection.members.filter((id) => id in model.members) },
+    selection: {
+      nodes: selection.nodes.filter((id) => id in model.nodes),
+      members: selection.members.filter((id) => id in model.members),
+    },
     isolated: isolated.length > 0 ? isolated : null,
     hidden: view.hidden.filter((id) => id in model.members),
     panel: panel && panelIsThere(panel, model) ? panel : null,
@@ -299,21 +472,39 @@ export function panelIsThere(panel: WidePanel, model: Model): boolean {
 
 function shownThatExists(shown: Shown, model: Model): Pick<ViewState, 'shown'> {
   const purposes = Object.values(model.combinations).map((combination) => combination.purpose);
-  const there = shown.kind === 'set' ? shown.cases.every((id) => id in model.cases) && shown.combinations.every((id) => id in model.combinations) : shown.kind === 'envelope' ? purposes.includes(shown.purpose) : shown.id in (shown.kind === 'case' ? model.cases : shown.kind === 'ownEnvelope' ? model.envelopes : model.combinations);
+  const there =
+    shown.kind === 'set'
+      ? shown.cases.every((id) => id in model.cases) && shown.combinations.every((id) => id in model.combinations)
+      : shown.kind === 'envelope'
+        ? purposes.includes(shown.purpose)
+        : shown.id in
+          (shown.kind === 'case' ? model.cases : shown.kind === 'ownEnvelope' ? model.envelopes : model.combinations);
   return { shown: there ? shown : initialView(model).shown };
 }
 
 function planeThatExists(plane: ViewPlane, model: Model): Pick<ViewState, 'plane'> {
-  const there = plane.kind === '3d' || (plane.kind === 'plan' ? plane.storey in model.storeys : plane.kind === 'elevation' ? plane.gridLine in model.gridLines : plane.plane in model.planes);
+  const there =
+    plane.kind === '3d' ||
+    (plane.kind === 'plan'
+      ? plane.storey in model.storeys
+      : plane.kind === 'elevation'
+        ? plane.gridLine in model.gridLines
+        : plane.plane in model.planes);
   return { plane: there ? plane : { kind: '3d' } };
 }
 
 /** Remembers what is looked at, some time after it last changed. @returns a function that stops */
-export function rememberView(projectId: string, store: { getState: () => ViewSlice; subscribe: (listener: () => void) => () => void }): () => void {
+export function rememberView(
+  projectId: string,
+  store: { getState: () => ViewSlice; subscribe: (listener: () => void) => () => void },
+): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const save = () => {
     const state = store.getState();
-    localStorage.setItem(storageKey(projectId), JSON.stringify(Object.fromEntries(kept.map((key) => [key, state[key]]))));
+    localStorage.setItem(
+      storageKey(projectId),
+      JSON.stringify(Object.fromEntries(kept.map((key) => [key, state[key]]))),
+    );
   };
   const stop = store.subscribe(() => {
     clearTimeout(timer);

@@ -47,7 +47,9 @@ export function followWatches(workbench: Workbench): () => void {
     if (state.solveStatus !== 'done' || !state.solved || (state.checks === checks && state.watches === watches)) return;
     ({ checks, watches } = state);
     const { model, solution } = state.solved;
-    const values = new Map(state.watches.map(({ id, watch }) => [id, watchedValue(watch, model, solution, state.checks)]));
+    const values = new Map(
+      state.watches.map(({ id, watch }) => [id, watchedValue(watch, model, solution, state.checks)]),
+    );
     const edited = state.watched !== null && state.watched.model !== model;
     workbench.setState({ watched: { model, values }, ...(edited ? { watchedBefore: state.watched } : {}) });
   };

@@ -13,7 +13,11 @@ function numberFormat({ kind, decimals }: TableColumn, units: UnitSystem): strin
 function sheetNames(tables: readonly ResultTable[]): string[] {
   const used = new Set<string>();
   return tables.map(({ title }) => {
-    const plain = title.replace(/[:\\/?*[\]]/g, ' ').slice(0, 28).trim() || 'Table';
+    const plain =
+      title
+        .replace(/[:\\/?*[\]]/g, ' ')
+        .slice(0, 28)
+        .trim() || 'Table';
     let name = plain;
     for (let n = 2; used.has(name.toLowerCase()); n++) name = `${plain} ${n}`;
     used.add(name.toLowerCase());

@@ -33,7 +33,10 @@ const ramp: readonly [number, readonly [number, number, number]][] = [
 export function utilisationColor(utilisation: number): string {
   if (utilisation > 1) return colors.over;
   const u = Math.max(0, utilisation);
-  const i = Math.max(1, ramp.findIndex(([stop]) => stop >= u));
+  const i = Math.max(
+    1,
+    ramp.findIndex(([stop]) => stop >= u),
+  );
   const [[from, a], [to, b]] = [ramp[i - 1], ramp[i]];
   const share = (u - from) / (to - from);
   return `rgb(${a.map((channel, c) => Math.round(channel + (b[c] - channel) * share)).join(', ')})`;

@@ -26,8 +26,16 @@ afterAll(() => {
 
 const model = buildTernHide();
 const { solution } = solveNow(model);
-const open = () => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
-const press = (key: string, more: Partial<{ ctrlKey: boolean; shiftKey: boolean; altKey: boolean }> = {}) => ({ key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...more });
+const open = () =>
+  createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
+const press = (key: string, more: Partial<{ ctrlKey: boolean; shiftKey: boolean; altKey: boolean }> = {}) => ({
+  key,
+  ctrlKey: false,
+  metaKey: false,
+  shiftKey: false,
+  altKey: false,
+  ...more,
+});
 
 describe('commands', () => {
   test('every shortcut means one command, and every command has a name of its own', () => {
@@ -42,9 +50,21 @@ describe('commands', () => {
     const workbench = open();
     const commands = workbenchCommands(workbench);
     const meant = (event: ReturnType<typeof press>) => commandForKey(commands, event)?.id;
-    expect([meant(press('4')), meant(press('z', { ctrlKey: true })), meant(press('Z', { ctrlKey: true, shiftKey: true })), meant(press('f')), meant(press('Backspace'))]).toEqual(['stage-results', 'undo', 'redo', 'fit', undefined]);
+    expect([
+      meant(press('4')),
+      meant(press('z', { ctrlKey: true })),
+      meant(press('Z', { ctrlKey: true, shiftKey: true })),
+      meant(press('f')),
+      meant(press('Backspace')),
+    ]).toEqual(['stage-results', 'undo', 'redo', 'fit', undefined]);
     workbench.getState().select({ members: ['m1'] });
-    expect([meant(press('Backspace')), meant(press('m')), meant(press('m', { altKey: true })), meant(press('j')), meant(press('q'))]).toEqual(['delete', 'similar', undefined, undefined, 'ortho']);
+    expect([
+      meant(press('Backspace')),
+      meant(press('m')),
+      meant(press('m', { altKey: true })),
+      meant(press('j')),
+      meant(press('q')),
+    ]).toEqual(['delete', 'similar', undefined, undefined, 'ortho']);
   });
 
   test('similar members are those of the same role, section and material', () => {
@@ -68,13 +88,33 @@ describe('commands', () => {
     const workbench = open();
     generate(workbench);
     expect(workbench.getState().pending).toHaveLength(1);
-    for (const id of Object.keys(model.cases)) workbench.getState().commit({ edits: [{ kind: 'remove', table: 'cases', ids: [id] }] });
+    for (const id of Object.keys(model.cases))
+      workbench.getState().commit({ edits: [{ kind: 'remove', table: 'cases', ids: [id] }] });
     generate(workbench);
     expect(workbench.getState().notices.at(-1)!.text).toMatch(/no load case/);
     selectWorst(workbench);
     expect(workbench.getState().panel).toBeNull();
-    const row = { memberId: 'm2', code: '', utilisation: 0.4, id: 'combined', title: '', clause: '', combination: '', x: 0, skipped: 0, reason: '', verdict: 'holds' as const, open: '' };
-    workbench.setState({ checks: new Map([['m1', { ...row, memberId: 'm1', utilisation: 0.2 }], ['m2', row], ['m4', { ...row, memberId: 'm4', utilisation: null }]]) });
+    const row = {
+      memberId: 'm2',
+      code: '',
+      utilisation: 0.4,
+      id: 'combined',
+      title: '',
+      clause: '',
+      combination: '',
+      x: 0,
+      skipped: 0,
+      reason: '',
+      verdict: 'holds' as const,
+      open: '',
+    };
+    workbench.setState({
+      checks: new Map([
+        ['m1', { ...row, memberId: 'm1', utilisation: 0.2 }],
+        ['m2', row],
+        ['m4', { ...row, memberId: 'm4', utilisation: null }],
+      ]),
+    });
     selectWorst(workbench);
     expect(workbench.getState().panel).toEqual({ kind: 'sheet', member: 'm2', check: 'combined' });
   });
@@ -95,7 +135,15 @@ describe('words', () => {
 
   test('moments ago are told in minutes and hours, old ones by their date', () => {
     const now = Date.parse('2026-11-23T12:00:00Z');
-    expect(['2026-11-23T11:59:50Z', '2026-11-23T11:59:00Z', '2026-11-23T11:15:00Z', '2026-11-23T09:00:00Z', '2026-11-19T09:00:00Z'].map((at) => howLongAgo(at, now))).toEqual(['just now', '1 minute ago', '45 minutes ago', '3 hours ago', '2026-11-19']);
+    expect(
+      [
+        '2026-11-23T11:59:50Z',
+        '2026-11-23T11:59:00Z',
+        '2026-11-23T11:15:00Z',
+        '2026-11-23T09:00:00Z',
+        '2026-11-19T09:00:00Z',
+      ].map((at) => howLongAgo(at, now)),
+    ).toEqual(['just now', '1 minute ago', '45 minutes ago', '3 hours ago', '2026-11-19']);
   });
 });
 
@@ -121,17 +169,57 @@ describe('drawn words and numbers', () => {
     const number = solution!.memberIds.indexOf('m1');
     const weights = shownParts(model, solution!, { kind: 'envelope', purpose: 'strength' }).map((part) => part.weights);
     const { max, min } = stationTable(solution!).extremes(number, weights, 'My');
-    const html = renderToStaticMarkup(<LineDiagram table={stationTable(solution!)} member={number} weights={weights} quantity="My" units="si" width={300} height={80} cursor={undefined} onCursor={() => undefined} />);
-    expect(html).toContain(`Moment My along the member: ${(min.value / 1000).toFixed(1).replace('-', '−')} to ${(max.value / 1000).toFixed(1)} kN·m`);
-    const none = renderToStaticMarkup(<LineDiagram table={stationTable(solution!)} member={number} weights={weights} quantity="T" units="si" width={300} height={80} cursor={undefined} onCursor={() => undefined} hideWhenZero />);
+    const html = renderToStaticMarkup(
+      <LineDiagram
+        table={stationTable(solution!)}
+        member={number}
+        weights={weights}
+        quantity="My"
+        units="si"
+        width={300}
+        height={80}
+        cursor={undefined}
+        onCursor={() => undefined}
+      />,
+    );
+    expect(html).toContain(
+      `Moment My along the member: ${(min.value / 1000).toFixed(1).replace('-', '−')} to ${(max.value / 1000).toFixed(1)} kN·m`,
+    );
+    const none = renderToStaticMarkup(
+      <LineDiagram
+        table={stationTable(solution!)}
+        member={number}
+        weights={weights}
+        quantity="T"
+        units="si"
+        width={300}
+        height={80}
+        cursor={undefined}
+        onCursor={() => undefined}
+        hideWhenZero
+      />,
+    );
     expect(none).toContain('none');
   });
 
   test('extremes name the combination each comes from and leave out what is nothing', () => {
     const number = solution!.memberIds.indexOf('m1');
-    const parts = Object.values(model.combinations).filter((one) => one.purpose === 'strength').map((one) => ({ id: one.id, label: one.label, weights: combinationWeights(solution!, one), state: superpose(solution!, combinationWeights(solution!, one)) }));
-    const extremes = governingExtremes(parts.map((part) => new MemberLine(solution!, part.state, number)), stationsOf(solution!, number));
-    const rows = extremeRows({ table: stationTable(solution!), number, parts, weights: parts.map((part) => part.weights), extremes }, ['My', 'N', 'T']);
+    const parts = Object.values(model.combinations)
+      .filter((one) => one.purpose === 'strength')
+      .map((one) => ({
+        id: one.id,
+        label: one.label,
+        weights: combinationWeights(solution!, one),
+        state: superpose(solution!, combinationWeights(solution!, one)),
+      }));
+    const extremes = governingExtremes(
+      parts.map((part) => new MemberLine(solution!, part.state, number)),
+      stationsOf(solution!, number),
+    );
+    const rows = extremeRows(
+      { table: stationTable(solution!), number, parts, weights: parts.map((part) => part.weights), extremes },
+      ['My', 'N', 'T'],
+    );
     expect(rows.map((row) => row.name)).toEqual(expect.arrayContaining(['My sagging', 'N compression']));
     expect(rows.map((row) => row.name).join()).not.toMatch(/T |tension/);
     for (const row of rows) expect(row.by).toMatch(/^U\d$/);
@@ -140,14 +228,28 @@ describe('drawn words and numbers', () => {
   test('labels never overlap: the weightier keeps its place, one without room is left out', () => {
     const drawn: { text: string; x: number; y: number }[] = [];
     const context = {
-      canvas: { clientWidth: 400, clientHeight: 300 }, measureText: (text: string) => ({ width: 7 * text.length }), strokeText: () => undefined, fillText: (text: string, x: number, y: number) => void drawn.push({ text, x, y }),
+      canvas: { clientWidth: 400, clientHeight: 300 },
+      measureText: (text: string) => ({ width: 7 * text.length }),
+      strokeText: () => undefined,
+      fillText: (text: string, x: number, y: number) => void drawn.push({ text, x, y }),
     } as unknown as CanvasRenderingContext2D;
-    const labels: Label[] = Array.from({ length: 40 }, (_, i) => ({ text: `${i}00.0`, x: 200 + (i % 3), y: 150 + (i % 2), color: '#000', weight: i }));
+    const labels: Label[] = Array.from({ length: 40 }, (_, i) => ({
+      text: `${i}00.0`,
+      x: 200 + (i % 3),
+      y: 150 + (i % 2),
+      color: '#000',
+      weight: i,
+    }));
     drawLabels(context, [...labels, { text: 'outside', x: 900, y: 10, color: '#000', weight: 99 }]);
     expect(drawn[0].text).toBe('3900.0');
     expect(drawn.length).toBeGreaterThanOrEqual(2); // above and below; the sides are in the way of these
     expect(drawn.length).toBeLessThan(12);
     expect(drawn.map((one) => one.text)).not.toContain('outside');
-    for (const a of drawn) for (const b of drawn) if (a !== b) expect(Math.abs(a.x - b.x) >= 3.5 * (a.text.length + b.text.length) || Math.abs(a.y - b.y) >= 12.9).toBe(true);
+    for (const a of drawn)
+      for (const b of drawn)
+        if (a !== b)
+          expect(Math.abs(a.x - b.x) >= 3.5 * (a.text.length + b.text.length) || Math.abs(a.y - b.y) >= 12.9).toBe(
+            true,
+          );
   });
 });

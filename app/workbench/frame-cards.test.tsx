@@ -28,20 +28,31 @@ afterAll(() => {
 });
 
 const model = buildQuillhavenLibrary();
-const open = () => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
+const open = () =>
+  createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
 const shown = (workbench: Workbench, element: ReactElement) =>
-  renderToStaticMarkup(<App><WorkbenchContext value={{ ...workbench, getInitialState: workbench.getState }}>{element}</WorkbenchContext></App>).replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ');
+  renderToStaticMarkup(
+    <App>
+      <WorkbenchContext value={{ ...workbench, getInitialState: workbench.getState }}>{element}</WorkbenchContext>
+    </App>,
+  )
+    .replace(/<[^>]+>/g, ' ')
+    .replace(/\s+/g, ' ');
 
-test.each(tools.map((tool) => [tool.id, tool] as const))('the card of %s shows its fields, what it would make or what it lacks', (id, tool) => {
-  const workbench = open();
-  workbench.getState().select({ members: ['m1', 'm2'] });
-  openTool(workbench, id);
-  expect(workbench.getState().openTool?.id).toBe(id);
-  const text = shown(workbench, <ToolCard tool={tool} />);
-  expect(text).toContain(tool.title);
-  expect(text).toContain(tool.action);
-  for (const field of tool.fields({ model, selection: workbench.getState().selection })) if (!field.when && field.kind !== 'bays') expect(text).toContain(field.label);
-});
+test.each(tools.map((tool) => [tool.id, tool] as const))(
+  'the card of %s shows its fields, what it would make or what it lacks',
+  (id, tool) => {
+    const workbench = open();
+    workbench.getState().select({ members: ['m1', 'm2'] });
+    openTool(workbench, id);
+    expect(workbench.getState().openTool?.id).toBe(id);
+    const text = shown(workbench, <ToolCard tool={tool} />);
+    expect(text).toContain(tool.title);
+    expect(text).toContain(tool.action);
+    for (const field of tool.fields({ model, selection: workbench.getState().selection }))
+      if (!field.when && field.kind !== 'bays') expect(text).toContain(field.label);
+  },
+);
 
 test('a tool that waits for points takes them from the drawing in turn', () => {
   const workbench = open();
@@ -62,9 +73,12 @@ test('a member in full: behaviour, ends, axis position with its cut, kinds of a 
   const workbench = open();
   const purlin = model.groups.q1.members[0];
   const text = shown(workbench, <MemberEditor ids={[purlin]} />);
-  for (const words of ['Carries', 'Start', 'pinned', 'Nodes at', 'centroid', 'Rigid start', '× I about y']) expect(text).toContain(words);
+  for (const words of ['Carries', 'Start', 'pinned', 'Nodes at', 'centroid', 'Rigid start', '× I about y'])
+    expect(text).toContain(words);
   expect(shown(workbench, <MemberEditor ids={[purlin, 'm1']} />)).toContain('all 2 members');
-  expect(shown(workbench, <SectionCut model={model} member={{ ...model.members[purlin], axisPosition: 'top' }} />)).toContain('apart:');
+  expect(
+    shown(workbench, <SectionCut model={model} member={{ ...model.members[purlin], axisPosition: 'top' }} />),
+  ).toContain('apart:');
   expect(shown(workbench, <NodeEditor ids={['n1']} />)).toMatch(/Spring about z.*Turn about x/);
 });
 
@@ -86,8 +100,22 @@ test('display, legend, selections and the ledger say what there is', () => {
 
 test('findings are listed by kind with their mends; those accepted stand apart with the reason', () => {
   const workbench = open();
-  const stop: Finding = { key: 'a', rule: 'no-section', severity: 'stop', sentence: 'Member m1 has no section.', why: 'Give it one.', place: { members: ['m1'] } };
-  const slab: Finding = { key: 'panels', rule: 'not-analysed', severity: 'remark', sentence: 'A slab.', why: 'Why.', place: { nodes: ['n1'] } };
+  const stop: Finding = {
+    key: 'a',
+    rule: 'no-section',
+    severity: 'stop',
+    sentence: 'Member m1 has no section.',
+    why: 'Give it one.',
+    place: { members: ['m1'] },
+  };
+  const slab: Finding = {
+    key: 'panels',
+    rule: 'not-analysed',
+    severity: 'remark',
+    sentence: 'A slab.',
+    why: 'Why.',
+    place: { nodes: ['n1'] },
+  };
   workbench.setState({ findings: [slab, stop] });
   const text = shown(workbench, <FindingsCard />);
   expect(text).toMatch(/Select all.*Member m1 has no section.*Accepted.*Weight of the slab stands in case SD/);
@@ -101,7 +129,12 @@ test('the selection grows to what is joined and on to all that hangs together; i
   growSelection(workbench);
   const once = workbench.getState().selection.members;
   const ends = new Set([model.members.m1.start, model.members.m1.end]);
-  expect([...once].sort()).toEqual(Object.values(model.members).filter((member) => ends.has(member.start) || ends.has(member.end)).map((member) => member.id).sort());
+  expect([...once].sort()).toEqual(
+    Object.values(model.members)
+      .filter((member) => ends.has(member.start) || ends.has(member.end))
+      .map((member) => member.id)
+      .sort(),
+  );
   growSelection(workbench, true);
   expect(workbench.getState().selection.members).toHaveLength(Object.keys(model.members).length);
   workbench.getState().select({ members: ['m1'] });
@@ -116,7 +149,9 @@ test('the selection grows to what is joined and on to all that hangs together; i
 
 test('a view is kept with what is hidden and alone, and shown again; kept anew under its name it is replaced', () => {
   const workbench = open();
-  workbench.getState().look({ plane: { kind: 'plan', storey: Object.keys(model.storeys)[1] }, form: 'axes', hidden: ['m3'] });
+  workbench
+    .getState()
+    .look({ plane: { kind: 'plan', storey: Object.keys(model.storeys)[1] }, form: 'axes', hidden: ['m3'] });
   expect(keepView(workbench, 'Mine')).toBe(true);
   workbench.getState().look({ plane: { kind: '3d' }, form: 'line', hidden: [] });
   const kept = () => Object.values(workbench.getState().model.views).find((view) => view.label === 'Mine')!;

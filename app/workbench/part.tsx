@@ -17,7 +17,19 @@ export function usePart<Element extends HTMLElement>(name: string): RefObject<El
 }
 
 /** A part of a card that folds, and opens when it is asked for. */
-export function Part({ name, title, open = false, block = false, children }: { name: string; title: ReactNode; open?: boolean; /** whether a line parts it from what follows */ block?: boolean; children: ReactNode }) {
+export function Part({
+  name,
+  title,
+  open = false,
+  block = false,
+  children,
+}: {
+  name: string;
+  title: ReactNode;
+  open?: boolean;
+  /** whether a line parts it from what follows */ block?: boolean;
+  children: ReactNode;
+}) {
   const part = usePart<HTMLDetailsElement>(name);
   return (
     <details ref={part} open={open} className={block ? 'block' : undefined}>

@@ -23,7 +23,19 @@ interface Props {
 }
 
 /** A number with its unit: takes any unit of its kind and plain arithmetic, says what it understood, and keeps the project's unit. */
-export function QuantityField({ label, kind, units, value, placeholder, onCommit, onClear, refuse, hideLabel = false, hint, prefix }: Props) {
+export function QuantityField({
+  label,
+  kind,
+  units,
+  value,
+  placeholder,
+  onCommit,
+  onClear,
+  refuse,
+  hideLabel = false,
+  hint,
+  prefix,
+}: Props) {
   const shown = value === undefined || value === 'varies' ? '' : formatInput(value, kind, units);
   const [text, setText] = useState(shown);
   const [error, setError] = useState('');
@@ -115,7 +127,12 @@ export function QuantityField({ label, kind, units, value, placeholder, onCommit
             {error}
           </div>
         )}
-        {!error && (explain !== undefined ? <div className="field-hint">= {explain}</div> : hint && <div className="field-hint">{hint}</div>)}
+        {!error &&
+          (explain !== undefined ? (
+            <div className="field-hint">= {explain}</div>
+          ) : (
+            hint && <div className="field-hint">{hint}</div>
+          ))}
       </div>
     </>
   );

@@ -2,7 +2,14 @@ import type { Command } from './commands';
 import { commandTerms } from './terms';
 
 /** Words of a text as they are compared: small letters, Greek delta written out, no marks. */
-export const wordsOf = (text: string): string[] => text.toLowerCase().replace(/[δ∆]/g, 'delta').normalize('NFD').replace(/[\u0300-\u036f’']/g, '').split(/[^a-z0-9.]+/).filter((word) => word !== '');
+export const wordsOf = (text: string): string[] =>
+  text
+    .toLowerCase()
+    .replace(/[δ∆]/g, 'delta')
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f’']/g, '')
+    .split(/[^a-z0-9.]+/)
+    .filter((word) => word !== '');
 
 /** A word without the ending of its plural, so that "hinges" is "hinge". */
 const singular = (word: string): string => (word.length > 3 ? word.replace(/ies$/, 'y').replace(/(?<!s)s$/, '') : word);
@@ -30,7 +37,18 @@ export function findCommands(commands: readonly Command[], query: string): Comma
     const name = title.join(' ');
     const inTitle = asked.every((word) => title.includes(word));
     const inTerms = ` ${terms.join(' ')} `.includes(` ${whole} `);
-    const rank = name === whole ? 0 : name.startsWith(whole) ? 1 : inTitle ? 2 : inTerms ? 3 : asked.every((word) => begins(title, word)) ? 4 : 5;
+    const rank =
+      name === whole
+        ? 0
+        : name.startsWith(whole)
+          ? 1
+          : inTitle
+            ? 2
+            : inTerms
+              ? 3
+              : asked.every((word) => begins(title, word))
+                ? 4
+                : 5;
     return [{ command, rank, order }];
   });
   return found.sort((a, b) => a.rank - b.rank || a.order - b.order).map(({ command }) => command);

@@ -54,14 +54,17 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'section-catalogue': 'catalog catalogue browse profiles shapes families steel table drawing duplicate section',
   materials: 'steel grade concrete strength modulus youngs E stiffness density',
   'rigid-floors': 'diaphragm diaphragms rigid floor floor plate in-plane membrane',
-  'stiffness-sets': 'stiffness cracked modifiers reduction factor property modifier EI stiffness reduction tau direct analysis method',
-  'second-order': 'second order p-delta p delta pdelta geometric nonlinear stability direct analysis method DAM amplified sway',
+  'stiffness-sets':
+    'stiffness cracked modifiers reduction factor property modifier EI stiffness reduction tau direct analysis method',
+  'second-order':
+    'second order p-delta p delta pdelta geometric nonlinear stability direct analysis method DAM amplified sway',
   'analysis-modal': 'modes eigen frequency period vibration natural dynamic mass',
   'analysis-buckling': 'critical load eigenvalue stability elastic critical factor alpha cr',
   'analysis-spectrum': 'earthquake seismic response spectrum modal combination CQC SRSS',
   'analysis-history': 'time history earthquake record accelerogram dynamic',
   cases: 'load case dead live wind snow self-weight self weight own weight gravity nature add case',
-  'put-loads': 'point load uniform distributed udl moment temperature member load nodal load force line load settlement strain',
+  'put-loads':
+    'point load uniform distributed udl moment temperature member load nodal load force line load settlement strain',
   'tool-area-load': 'surface pressure floor load live load superimposed dead cladding distribution tributary',
   'tool-line-load': 'facade partition cladding wall load edge',
   'tool-probe-load': 'check load sum query pressure',
@@ -77,7 +80,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-own-combination': 'user combination manual factor',
   'tool-own-envelope': 'max min extreme governing',
   'tool-trim-combinations': 'reduce fewer delete redundant combinations',
-  'load-weight': 'self-weight self weight own weight total weight mass tonnage quantity takeoff summary resultant sum of loads',
+  'load-weight':
+    'self-weight self weight own weight total weight mass tonnage quantity takeoff summary resultant sum of loads',
   'quantity-deflected': 'deflection displacement deformation movement sag shape',
   'quantity-N': 'axial normal force tension compression diagram',
   'quantity-Vy': 'shear force minor diagram',
@@ -107,7 +111,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'unbraced-lengths': 'effective length K factor lateral bracing buckling length Lb',
   'limits-drift': 'drift limit sway h/400 allowable serviceability',
   'limits-deflection': 'deflection limit L/360 L/250 span allowable serviceability',
-  settings: 'units unit system metric imperial US SI code options preferences settings project cover bar steel limits deflection drift north direction kind plane frame space frame grid',
+  settings:
+    'units unit system metric imperial US SI code options preferences settings project cover bar steel limits deflection drift north direction kind plane frame space frame grid',
   'own-units': 'custom units display units mixed units per quantity mm cm psf kN preferences',
   'units-si': 'unit units metric kN m mm',
   'units-us': 'unit units imperial customary kip ft in',

@@ -127,15 +127,39 @@ function Caption() {
   }
   if (stage !== 'results' && stage !== 'loads' && stage !== 'checks') return null;
   const words = shownWords(model, shown);
-  const loadScale = stage === 'loads' ? scaleOfLoads(loadStyle.received ? receivedLoads(model, actingLoads(model, shown)) : actingLoads(model, shown), model.settings.units) : '';
+  const loadScale =
+    stage === 'loads'
+      ? scaleOfLoads(
+          loadStyle.received ? receivedLoads(model, actingLoads(model, shown)) : actingLoads(model, shown),
+          model.settings.units,
+        )
+      : '';
   const lines: [ReactNode, string] =
     stage === 'checks'
       ? ['Utilisation', 'worst of all strength combinations']
       : stage === 'loads'
-        ? [`Loads, ${words.name}`, isEnvelope(shown) ? 'an envelope has no loads; choose a case' : [words.detail, loadScale].filter((part) => part !== '').join(' · ')]
+        ? [
+            `Loads, ${words.name}`,
+            isEnvelope(shown)
+              ? 'an envelope has no loads; choose a case'
+              : [words.detail, loadScale].filter((part) => part !== '').join(' · '),
+          ]
         : !solved
           ? ['No results', 'the analysis stopped']
-          : [<>{quantityNames[quantity]}, {words.name}</>, quantity === 'deflected' && isEnvelope(shown) ? 'an envelope has no shape; choose a case or combination' : quantity === 'utilisation' ? 'worst of all strength combinations' : quantity === 'reactions' ? 'resultant R and components, moments where a turn is held' : quantity === 'drift' && isEnvelope(shown) ? 'the largest of each storey, with the combination' : `${scale}${drawn.paint === 'diagrams' && (quantity === 'My' || quantity === 'Mz') ? `, on the ${drawn.mirrored ? 'compression' : 'tension'} side` : ''}${isEnvelope(shown) && drawn.side !== 'both' ? `, only the ${drawn.side === 'max' ? 'largest' : 'smallest'}` : ''}`];
+          : [
+              <>
+                {quantityNames[quantity]}, {words.name}
+              </>,
+              quantity === 'deflected' && isEnvelope(shown)
+                ? 'an envelope has no shape; choose a case or combination'
+                : quantity === 'utilisation'
+                  ? 'worst of all strength combinations'
+                  : quantity === 'reactions'
+                    ? 'resultant R and components, moments where a turn is held'
+                    : quantity === 'drift' && isEnvelope(shown)
+                      ? 'the largest of each storey, with the combination'
+                      : `${scale}${drawn.paint === 'diagrams' && (quantity === 'My' || quantity === 'Mz') ? `, on the ${drawn.mirrored ? 'compression' : 'tension'} side` : ''}${isEnvelope(shown) && drawn.side !== 'both' ? `, only the ${drawn.side === 'max' ? 'largest' : 'smallest'}` : ''}`,
+            ];
   return (
     <div className="caption-block">
       <div className="strong">{lines[0]}</div>
@@ -167,7 +191,13 @@ function useShortcuts(): void {
       }
       const target = event.target as HTMLElement;
       // a closed list that is searched by typing is left, so that keys act again
-      if (event.key === 'Escape' && target instanceof HTMLInputElement && target.closest('.ant-select') && target.getAttribute('aria-expanded') !== 'true') target.blur();
+      if (
+        event.key === 'Escape' &&
+        target instanceof HTMLInputElement &&
+        target.closest('.ant-select') &&
+        target.getAttribute('aria-expanded') !== 'true'
+      )
+        target.blur();
       if (event.defaultPrevented || takesText(target) || target.closest('[role="menu"], [role="listbox"]')) return;
       if (event.key === 'Escape') {
         const state = workbench.getState();
@@ -188,7 +218,15 @@ function useShortcuts(): void {
     // a closed list that is not searched would open at any letter: a letter that is a shortcut is one here too
     const onKeyInList = (event: KeyboardEvent) => {
       const { target } = event;
-      if (!(target instanceof HTMLInputElement) || !target.closest('.ant-select') || !target.readOnly || target.getAttribute('aria-expanded') === 'true' || event.key.length !== 1 || event.key === ' ') return;
+      if (
+        !(target instanceof HTMLInputElement) ||
+        !target.closest('.ant-select') ||
+        !target.readOnly ||
+        target.getAttribute('aria-expanded') === 'true' ||
+        event.key.length !== 1 ||
+        event.key === ' '
+      )
+        return;
       const command = commandForKey(workbenchCommands(workbench), event);
       if (!command) return;
       event.preventDefault();
@@ -222,7 +260,10 @@ function useStageInAddress(): void {
     agreed.current = key(named, page);
     const { model, look } = workbench.getState();
     const opened = panelOfAddress(page);
-    look({ ...(stages.includes(named as Stage) ? { stage: named as Stage } : {}), panel: opened && panelIsThere(opened, model) ? opened : null });
+    look({
+      ...(stages.includes(named as Stage) ? { stage: named as Stage } : {}),
+      panel: opened && panelIsThere(opened, model) ? opened : null,
+    });
   }, [named, page, workbench]);
   // what was turned to in the workbench becomes a step one can go back from
   useEffect(() => {
@@ -231,13 +272,16 @@ function useStageInAddress(): void {
     if (agreed.current === key(now, next)) return;
     const first = named === null;
     agreed.current = key(now, next);
-    setSearch((before) => {
-      const search = new URLSearchParams(before);
-      search.set('stage', now);
-      if (next === null) search.delete('page');
-      else search.set('page', next);
-      return search;
-    }, { replace: first, preventScrollReset: true });
+    setSearch(
+      (before) => {
+        const search = new URLSearchParams(before);
+        search.set('stage', now);
+        if (next === null) search.delete('page');
+        else search.set('page', next);
+        return search;
+      },
+      { replace: first, preventScrollReset: true },
+    );
   }, [stage, wanted, named, setSearch, workbench]);
 }
 
@@ -248,7 +292,12 @@ function useNotices(): void {
   const { message } = App.useApp();
   useEffect(() => {
     for (const notice of notices) {
-      void message.open({ key: notice.id, type: notice.tone === 'error' ? 'error' : 'info', content: notice.text, duration: notice.tone === 'error' ? 8 : 4 });
+      void message.open({
+        key: notice.id,
+        type: notice.tone === 'error' ? 'error' : 'info',
+        content: notice.text,
+        duration: notice.tone === 'error' ? 8 : 4,
+      });
       workbench.getState().dismiss(notice.id);
     }
   }, [notices, message, workbench]);

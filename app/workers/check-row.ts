@@ -7,6 +7,32 @@ export function toCheckRow({ memberId, code, checks, governing, verdict }: Membe
   const open = openReasons(checks).join('\n');
   const first = checks[0];
   return governing
-    ? { memberId, code, utilisation: governing.utilisation, id: governing.id, title: governing.title, clause: governing.clause, combination: governing.combination, x: governing.x, skipped, reason: '', verdict, open }
-    : { memberId, code, utilisation: null, id: '', title: '', clause: '', combination: '', x: 0, skipped, reason: first && !first.made ? first.reason : 'No check applies.', verdict, open };
+    ? {
+        memberId,
+        code,
+        utilisation: governing.utilisation,
+        id: governing.id,
+        title: governing.title,
+        clause: governing.clause,
+        combination: governing.combination,
+        x: governing.x,
+        skipped,
+        reason: '',
+        verdict,
+        open,
+      }
+    : {
+        memberId,
+        code,
+        utilisation: null,
+        id: '',
+        title: '',
+        clause: '',
+        combination: '',
+        x: 0,
+        skipped,
+        reason: first && !first.made ? first.reason : 'No check applies.',
+        verdict,
+        open,
+      };
 }

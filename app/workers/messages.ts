@@ -66,7 +66,12 @@ export interface MovementWhy {
 
 /** Centres of mass (weight in N, places in m) and of stiffness by storey. */
 export interface FloorCentres {
-  readonly mass: readonly { readonly storey: string; readonly weight: number; readonly x: number; readonly y: number }[];
+  readonly mass: readonly {
+    readonly storey: string;
+    readonly weight: number;
+    readonly x: number;
+    readonly y: number;
+  }[];
   readonly stiffness: readonly FloorStiffness[];
 }
 

@@ -2,7 +2,18 @@ import { MemberChecker, type MemberChecks } from '~core/checks';
 import { findingsInModel } from '~core/findings';
 import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model } from '~core/model';
-import { askStructure, centresOfMass, centresOfStiffness, combinationWeights, movementShares, plausibility, shownParts, stationTable, type Plausibility, type Shown } from '~core/results';
+import {
+  askStructure,
+  centresOfMass,
+  centresOfStiffness,
+  combinationWeights,
+  movementShares,
+  plausibility,
+  shownParts,
+  stationTable,
+  type Plausibility,
+  type Shown,
+} from '~core/results';
 import { setStep, Sheet } from '~core/sheet';
 import { formatQuantity, showIn, type UnitSystem } from '~core/units';
 import { toCheckRow } from './check-row';
@@ -83,8 +94,28 @@ export class SolveLoop {
       code: checks.code,
       items: checks.checks.map((check) =>
         check.made
-          ? { id: check.id, title: check.title, clause: check.clause, made: true, needed: false, utilisation: check.utilisation, combination: check.combination, x: check.x, reason: '' }
-          : { id: check.id, title: check.title, clause: check.clause, made: false, needed: check.needed === true, utilisation: 0, combination: '', x: 0, reason: check.reason },
+          ? {
+              id: check.id,
+              title: check.title,
+              clause: check.clause,
+              made: true,
+              needed: false,
+              utilisation: check.utilisation,
+              combination: check.combination,
+              x: check.x,
+              reason: '',
+            }
+          : {
+              id: check.id,
+              title: check.title,
+              clause: check.clause,
+              made: false,
+              needed: check.needed === true,
+              utilisation: 0,
+              combination: '',
+              x: 0,
+              reason: check.reason,
+            },
       ),
       reinforcement: reinforcementText(checks, units),
     };
@@ -110,7 +141,11 @@ export class SolveLoop {
   }
 
   /** Which members' deformation a node's movement comes from, in one state. */
-  why(node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>): MovementWhy | undefined {
+  why(
+    node: string,
+    direction: 'x' | 'y' | 'z',
+    shown: Extract<Shown, { kind: 'case' | 'combination' }>,
+  ): MovementWhy | undefined {
     const current = this.current();
     if (!current || !this.factored) return undefined;
     const { model, solution } = current;
@@ -120,11 +155,22 @@ export class SolveLoop {
     const size = 1000;
     const force: [number, number, number] = [0, 0, 0];
     force[axis] = size;
-    const unit = part && n >= 0 ? askStructure(model, [[{ node, force, moment: [0, 0, 0] }]], this.factored) : undefined;
+    const unit =
+      part && n >= 0 ? askStructure(model, [[{ node, force, moment: [0, 0, 0] }]], this.factored) : undefined;
     if (!unit) return undefined;
     const movement = part.state.displacements[6 * n + axis];
-    const { members, rest } = movementShares(solution, part.state, { solution: unit.solution, state: unit.states[0], size }, movement);
-    return { movement, members: members.filter((one) => Math.abs(one.total) > 1e-4 * Math.abs(movement)).slice(0, mostShares), rest, others: members.slice(mostShares).reduce((sum, one) => sum + one.total, 0) };
+    const { members, rest } = movementShares(
+      solution,
+      part.state,
+      { solution: unit.solution, state: unit.states[0], size },
+      movement,
+    );
+    return {
+      movement,
+      members: members.filter((one) => Math.abs(one.total) > 1e-4 * Math.abs(movement)).slice(0, mostShares),
+      rest,
+      others: members.slice(mostShares).reduce((sum, one) => sum + one.total, 0),
+    };
   }
 
   /** Asks the model what an engineer asks before believing it, its first modes among it. */
@@ -132,9 +178,16 @@ export class SolveLoop {
     const current = this.current();
     if (!current) return undefined;
     const { model, solution } = current;
-    const masses = inOrder(model.cases).filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead').map((one) => ({ case: one.id, factor: 1 }));
+    const masses = inOrder(model.cases)
+      .filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead')
+      .map((one) => ({ case: one.id, factor: 1 }));
     const id = 'a0';
-    const asked: Model = { ...model, analyses: { [id]: { id, label: 'First modes', type: 'modal', masses, count: 3, massMatrix: 'lumped', verticalMass: false } } };
+    const asked: Model = {
+      ...model,
+      analyses: {
+        [id]: { id, label: 'First modes', type: 'modal', masses, count: 3, massMatrix: 'lumped', verticalMass: false },
+      },
+    };
     const steps = runAnalysis(asked, id);
     let step = masses.length > 0 ? steps.next() : undefined;
     while (step && !step.done) step = steps.next();
@@ -145,7 +198,9 @@ export class SolveLoop {
   /** Centres of mass and of stiffness of every storey that has them. */
   centres(): FloorCentres | undefined {
     const current = this.current();
-    return current && { mass: centresOfMass(current.model), stiffness: centresOfStiffness(current.model, this.factored) };
+    return (
+      current && { mass: centresOfMass(current.model), stiffness: centresOfStiffness(current.model, this.factored) }
+    );
   }
 
   private checksOf(memberId: string): MemberChecks | undefined {
@@ -160,7 +215,11 @@ export class SolveLoop {
       while (this.solvedVersion !== this.version) await this.once(this.model!, this.version);
     } catch (error) {
       this.solvedVersion = this.version;
-      this.tell({ kind: 'failed', version: this.version, error: error instanceof Error ? error.message : String(error) });
+      this.tell({
+        kind: 'failed',
+        version: this.version,
+        error: error instanceof Error ? error.message : String(error),
+      });
     } finally {
       this.running = false;
     }
@@ -201,11 +260,21 @@ export class SolveLoop {
    * Integrates the cases of a large model along its members ahead of need, so that a switch of case only sums.
    * @returns false when it was abandoned for a newer version
    */
-  private async prepare(model: Model, solution: Solution, isStale: (report: () => void) => Promise<boolean>): Promise<boolean> {
+  private async prepare(
+    model: Model,
+    solution: Solution,
+    isStale: (report: () => void) => Promise<boolean>,
+  ): Promise<boolean> {
     if (solution.memberIds.length < membersForWorker) return true;
     const table = stationTable(solution);
     // combinations reach the same states, so those alone are prepared that something weighs
-    const used = new Set(inOrder(model.combinations).flatMap((combination) => [...combinationWeights(solution, combination, model.combinations).entries()].flatMap(([c, weight]) => (weight === 0 ? [] : [c]))));
+    const used = new Set(
+      inOrder(model.combinations).flatMap((combination) =>
+        [...combinationWeights(solution, combination, model.combinations).entries()].flatMap(([c, weight]) =>
+          weight === 0 ? [] : [c],
+        ),
+      ),
+    );
     for (let c = 0; c < solution.cases.length; c++) {
       if (c >= solution.loadCases && !used.has(c)) continue;
       for (let m = 0; m < solution.memberIds.length; m++) {
@@ -217,7 +286,12 @@ export class SolveLoop {
   }
 
   /** @returns false when it was abandoned for a newer version */
-  private async checkAll(model: Model, solution: Solution, version: number, isStale: (report: () => void) => Promise<boolean>): Promise<boolean> {
+  private async checkAll(
+    model: Model,
+    solution: Solution,
+    version: number,
+    isStale: (report: () => void) => Promise<boolean>,
+  ): Promise<boolean> {
     const started = this.now();
     const checker = new MemberChecker(model, solution);
     this.checker = { version, checker };
@@ -226,7 +300,12 @@ export class SolveLoop {
     await this.pause();
     for (const member of members) {
       rows.push(toCheckRow(checker.check(member.id)));
-      if (await isStale(() => this.tell({ kind: 'progress', version, phase: 'check', fraction: rows.length / members.length }))) return false;
+      if (
+        await isStale(() =>
+          this.tell({ kind: 'progress', version, phase: 'check', fraction: rows.length / members.length }),
+        )
+      )
+        return false;
     }
     this.tell({ kind: 'checked', version, rows, seconds: (this.now() - started) / 1000 });
     return true;
@@ -236,15 +315,23 @@ export class SolveLoop {
 function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): MemberSheetIndex['reinforcement'] {
   if (!reinforcement) return null;
   const word = (proposed: boolean) => (proposed ? 'proposed' : 'chosen');
-  const layer = (chosen: typeof reinforcement.top) => (chosen ? `${chosen.value.count} ${chosen.value.bar.name}, ${word(chosen.proposed)}` : 'none fits');
+  const layer = (chosen: typeof reinforcement.top) =>
+    chosen ? `${chosen.value.count} ${chosen.value.bar.name}, ${word(chosen.proposed)}` : 'none fits';
   const { stirrups } = reinforcement;
   return {
-    top: layer(reinforcement.top), bottom: layer(reinforcement.bottom),
-    stirrups: stirrups ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}` : 'none',
+    top: layer(reinforcement.top),
+    bottom: layer(reinforcement.bottom),
+    stirrups: stirrups
+      ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}`
+      : 'none',
   };
 }
 
 /** A sheet's steps set in TeX with the project's units. */
 export function setSheet(sheet: Sheet, units: UnitSystem): SetSheet {
-  return { steps: sheet.steps.map((step) => setStep(step, units)), remarks: sheet.remarks, comparison: sheet.comparison && { ...setStep(sheet.comparison, units), utilisation: sheet.comparison.utilisation } };
+  return {
+    steps: sheet.steps.map((step) => setStep(step, units)),
+    remarks: sheet.remarks,
+    comparison: sheet.comparison && { ...setStep(sheet.comparison, units), utilisation: sheet.comparison.utilisation },
+  };
 }

@@ -18,7 +18,11 @@ export interface SolvedToEnd {
 const tellEvery = 0.2;
 
 /** Solves a model and checks its members, telling how far it is. @param now a clock in seconds */
-export function solveToEnd(model: Model, tell: (phase: string, fraction: number) => void, now: () => number): SolvedToEnd {
+export function solveToEnd(
+  model: Model,
+  tell: (phase: string, fraction: number) => void,
+  now: () => number,
+): SolvedToEnd {
   return withUnits(model.settings.ownUnits, () => toEnd(model, tell, now));
 }
 
@@ -53,7 +57,9 @@ function toEnd(model: Model, tell: (phase: string, fraction: number) => void, no
 export function settingsWords(model: Model): Record<string, string> {
   const whole = Object.values(model.combinations).filter(isSolvedWhole);
   return {
-    code: model.settings.code === 'us' ? 'US codes' : 'Eurocodes', 'shear deformation': model.settings.shearDeformation ? 'yes' : 'no', cases: String(Object.keys(model.cases).length),
+    code: model.settings.code === 'us' ? 'US codes' : 'Eurocodes',
+    'shear deformation': model.settings.shearDeformation ? 'yes' : 'no',
+    cases: String(Object.keys(model.cases).length),
     combinations: `${Object.keys(model.combinations).length}, ${whole.filter((one) => one.order === 'second').length} of second order, ${whole.filter((one) => one.stiffnessSet !== undefined).length} with reduced stiffness`,
   };
 }

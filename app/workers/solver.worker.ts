@@ -31,18 +31,39 @@ const door = {
   analyse: (id: string) => loop.analyse(id),
   index: (memberId: string) => loop.index(memberId),
   sheet: (memberId: string, checkId: string) => loop.sheet(memberId, checkId),
-  why: (node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>) => loop.why(node, direction, shown),
+  why: (node: string, direction: 'x' | 'y' | 'z', shown: Extract<Shown, { kind: 'case' | 'combination' }>) =>
+    loop.why(node, direction, shown),
   plausibility: () => loop.plausibility(),
   centres: () => loop.centres(),
   utilisations: (memberId: string) => loop.utilisations(memberId),
   /** The drawing of a quantity, handed over without copying; nothing while the solution is not the newest. */
-  draw(members: readonly number[], shown: Shown, quantity: Quantity, size: number, drawn: Drawn, facing: readonly [number, number, number] | undefined): DiagramDrawing | undefined {
+  draw(
+    members: readonly number[],
+    shown: Shown,
+    quantity: Quantity,
+    size: number,
+    drawn: Drawn,
+    facing: readonly [number, number, number] | undefined,
+  ): DiagramDrawing | undefined {
     const current = loop.current();
     const drawing = current && drawQuantity({ ...current, shown, facing }, members, quantity, size, drawn);
-    return drawing && comlink.transfer(drawing, [drawing.triangles, drawing.outline, drawing.rest, drawing.segmentValues].filter((array) => array.byteLength > 0).map((array) => array.buffer as ArrayBuffer));
+    return (
+      drawing &&
+      comlink.transfer(
+        drawing,
+        [drawing.triangles, drawing.outline, drawing.rest, drawing.segmentValues]
+          .filter((array) => array.byteLength > 0)
+          .map((array) => array.buffer as ArrayBuffer),
+      )
+    );
   },
   /** Solves and checks another model from beginning to end, beside the one that is held. */
-  solveOther: (model: Model): SolvedToEnd => solveToEnd(model, () => undefined, () => performance.now() / 1000),
+  solveOther: (model: Model): SolvedToEnd =>
+    solveToEnd(
+      model,
+      () => undefined,
+      () => performance.now() / 1000,
+    ),
 };
 
 export type SolverDoor = typeof door;

@@ -1,13 +1,31 @@
 import { publishedEuropean } from './data/published-european';
 import { usHpSShapes } from './data/us-hp-s-shapes';
 import { usWShapes } from './data/us-w-shapes';
-import { catalogueMaterials, catalogueShapes, findBar, findCatalogueShape, findMaterial, searchCatalogueShapes, sectionProperties, type SectionProperties } from './index';
+import {
+  catalogueMaterials,
+  catalogueShapes,
+  findBar,
+  findCatalogueShape,
+  findMaterial,
+  searchCatalogueShapes,
+  sectionProperties,
+  type SectionProperties,
+} from './index';
 import { readTable } from './table';
 
 const inch = 0.0254;
 const usColumns: [string, keyof SectionProperties, number][] = [
-  ['A', 'area', 2], ['Ix', 'inertiaY', 4], ['Zx', 'plasticModulusY', 3], ['Sx', 'elasticModulusY', 3], ['rx', 'radiusY', 1],
-  ['Iy', 'inertiaZ', 4], ['Zy', 'plasticModulusZ', 3], ['Sy', 'elasticModulusZ', 3], ['ry', 'radiusZ', 1], ['J', 'torsion', 4], ['Cw', 'warping', 6],
+  ['A', 'area', 2],
+  ['Ix', 'inertiaY', 4],
+  ['Zx', 'plasticModulusY', 3],
+  ['Sx', 'elasticModulusY', 3],
+  ['rx', 'radiusY', 1],
+  ['Iy', 'inertiaZ', 4],
+  ['Zy', 'plasticModulusZ', 3],
+  ['Sy', 'elasticModulusZ', 3],
+  ['ry', 'radiusZ', 1],
+  ['J', 'torsion', 4],
+  ['Cw', 'warping', 6],
 ];
 /** Tables are rounded to three figures and fillets are not tabulated exactly; torsion is the loosest. */
 const tolerance: Partial<Record<string, number>> = { J: 0.1, Cw: 0.03, Iy: 0.03, Zy: 0.03, Sy: 0.03 };
@@ -25,20 +43,30 @@ test.each(usRows)('$name: properties from dimensions agree with the tabulated co
 });
 
 const europeanKeys: Record<string, [keyof SectionProperties, number]> = {
-  A: ['area', 1e-4], Iy: ['inertiaY', 1e-8], Iz: ['inertiaZ', 1e-8], Wely: ['elasticModulusY', 1e-6], Wply: ['plasticModulusY', 1e-6],
-  Wplz: ['plasticModulusZ', 1e-6], It: ['torsion', 1e-8], Iw: ['warping', 1e-12],
+  A: ['area', 1e-4],
+  Iy: ['inertiaY', 1e-8],
+  Iz: ['inertiaZ', 1e-8],
+  Wely: ['elasticModulusY', 1e-6],
+  Wply: ['plasticModulusY', 1e-6],
+  Wplz: ['plasticModulusZ', 1e-6],
+  It: ['torsion', 1e-8],
+  Iw: ['warping', 1e-12],
 };
-const europeanRows = readTable(publishedEuropean).filter((row) => /^(IPE|HE)/.test(row.name) && row.quantity in europeanKeys);
+const europeanRows = readTable(publishedEuropean).filter(
+  (row) => /^(IPE|HE)/.test(row.name) && row.quantity in europeanKeys,
+);
 
 test.each(europeanRows)('$name: $quantity agrees with the handbook', (row) => {
   const [key, unit] = europeanKeys[row.quantity];
   // the torsion constant is an approximation whose published variants differ by a few percent
   const allowed = row.quantity === 'It' ? 0.03 : 0.006;
-  expect(Math.abs((sectionProperties(findCatalogueShape(row.name)!.shape)[key] as number) / (Number(row.value) * unit) - 1)).toBeLessThan(allowed);
+  expect(
+    Math.abs((sectionProperties(findCatalogueShape(row.name)!.shape)[key] as number) / (Number(row.value) * unit) - 1),
+  ).toBeLessThan(allowed);
 });
 
 test('every shape of the tables is there once, found however it is typed', () => {
-  expect(catalogueShapes.length).toBe(90 + 276 + 49 + (30 + 91 + 289) + (68 + 127 + 515) + (276 + 90) + 30) // I; EN channels, angles, hollow; US ones; tees; cold-formed;
+  expect(catalogueShapes.length).toBe(90 + 276 + 49 + (30 + 91 + 289) + (68 + 127 + 515) + (276 + 90) + 30); // I; EN channels, angles, hollow; US ones; tees; cold-formed;
   expect(new Set(catalogueShapes.map((entry) => entry.name)).size).toBe(catalogueShapes.length);
   expect(findCatalogueShape('ipe330')?.name).toBe('IPE 330');
   expect(findCatalogueShape('w16×40')?.name).toBe('W16X40');

@@ -9,4 +9,5 @@ export interface CatalogueShape {
 }
 
 /** A name as it is compared: without spaces, capital, × as X and ½ as 1/2. */
-export const squeeze = (name: string): string => name.toUpperCase().replace(/×/g, 'X').replace(/½/g, '1/2').replace(/\s/g, '');
+export const squeeze = (name: string): string =>
+  name.toUpperCase().replace(/×/g, 'X').replace(/½/g, '1/2').replace(/\s/g, '');

@@ -26,7 +26,8 @@ export function doubled(angle: CatalogueShape | undefined, gap?: number): Catalo
 export function searchCatalogueShapes(typed: string, limit = 12): CatalogueShape[] {
   const wanted = squeeze(typed);
   if (wanted === '') return [];
-  if (wanted.startsWith('2L')) return searchCatalogueShapes(wanted.slice(1), limit).flatMap((entry) => doubled(entry) ?? []);
+  if (wanted.startsWith('2L'))
+    return searchCatalogueShapes(wanted.slice(1), limit).flatMap((entry) => doubled(entry) ?? []);
   const starts = catalogueShapes.filter((entry) => squeeze(entry.name).startsWith(wanted));
   const holds = catalogueShapes.filter((entry) => !starts.includes(entry) && squeeze(entry.name).includes(wanted));
   return [...starts, ...holds].slice(0, limit);

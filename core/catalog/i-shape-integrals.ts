@@ -1,22 +1,33 @@
 import type { IShape, SectionProperties } from './section-shape';
 
-export type IntegratedI = Pick<SectionProperties, 'area' | 'inertiaY' | 'inertiaZ' | 'plasticModulusY' | 'plasticModulusZ' | 'torsion' | 'warping'>;
+export type IntegratedI = Pick<
+  SectionProperties,
+  'area' | 'inertiaY' | 'inertiaZ' | 'plasticModulusY' | 'plasticModulusZ' | 'torsion' | 'warping'
+>;
 
 /**
  * I section with parallel flanges and root fillets, dimensions in m.
  * A fillet is a square of side r less a quarter circle: area (1 − π/4) r², centroid c from the two faces it touches.
  * Torsion after El Darwish and Johnston (ASCE J. Struct. Div. 91, 1965).
  */
-export function parallelFlangeI({ depth, width, webThickness: tw, flangeThickness: tf, rootRadius: r }: IShape): IntegratedI {
+export function parallelFlangeI({
+  depth,
+  width,
+  webThickness: tw,
+  flangeThickness: tf,
+  rootRadius: r,
+}: IShape): IntegratedI {
   const web = depth - 2 * tf;
   const fillet = (1 - Math.PI / 4) * r * r;
   const centroid = (r * (10 - 3 * Math.PI)) / (12 - 3 * Math.PI);
   const own = r ** 4 * (1 / 3 - Math.PI / 16 - 1 / (9 * (4 - Math.PI)));
   const inscribed = ((tf + r) ** 2 + tw * (r + tw / 4)) / (2 * r + tf);
-  const junction = -0.042 + (0.2204 * tw) / tf + (0.1355 * r) / tf - (0.0865 * tw * r) / tf ** 2 - (0.0725 * tw * tw) / tf ** 2;
+  const junction =
+    -0.042 + (0.2204 * tw) / tf + (0.1355 * r) / tf - (0.0865 * tw * r) / tf ** 2 - (0.0725 * tw * tw) / tf ** 2;
   return {
     area: 2 * width * tf + web * tw + 4 * fillet,
-    inertiaY: (width * depth ** 3) / 12 - ((width - tw) * web ** 3) / 12 + 4 * (own + fillet * (web / 2 - centroid) ** 2),
+    inertiaY:
+      (width * depth ** 3) / 12 - ((width - tw) * web ** 3) / 12 + 4 * (own + fillet * (web / 2 - centroid) ** 2),
     inertiaZ: (tf * width ** 3) / 6 + (web * tw ** 3) / 12 + 4 * (own + fillet * (tw / 2 + centroid) ** 2),
     plasticModulusY: width * tf * (depth - tf) + (tw * web * web) / 4 + 4 * fillet * (web / 2 - centroid),
     plasticModulusZ: (width * width * tf) / 2 + (web * tw * tw) / 4 + 4 * fillet * (tw / 2 + centroid),
@@ -45,7 +56,11 @@ export function taperedFlangeI(shape: IShape): IntegratedI {
   const toeCentre = face(outstand - toe) - toe * hypotenuse;
   const toeStart = outstand - toe + (toe * slope) / hypotenuse;
   const dx = outstand / stripCount;
-  let area = 0, firstZ = 0, secondZ = 0, secondY = 0, plasticY = 0;
+  let area = 0,
+    firstZ = 0,
+    secondZ = 0,
+    secondY = 0,
+    plasticY = 0;
   for (let strip = 0; strip < stripCount; strip++) {
     const x = dx * (strip + 0.5);
     let thickness = face(x);
@@ -70,9 +85,22 @@ export function taperedFlangeI(shape: IShape): IntegratedI {
   };
 }
 
-function taperedTorsion(depth: number, width: number, tw: number, atWeb: number, atToe: number, root: number, slope: number): number {
+function taperedTorsion(
+  depth: number,
+  width: number,
+  tw: number,
+  atWeb: number,
+  atToe: number,
+  root: number,
+  slope: number,
+): number {
   const rise = Math.max(0, root * slope * (Math.sqrt(1 / slope ** 2 + 1) - 1 - tw / (2 * root)));
-  const junction = -0.0836 + (0.2536 * tw) / atWeb + (0.1268 * root) / atWeb - (0.0806 * tw * root) / atWeb ** 2 - (0.0858 * tw * tw) / atWeb ** 2;
+  const junction =
+    -0.0836 +
+    (0.2536 * tw) / atWeb +
+    (0.1268 * root) / atWeb -
+    (0.0806 * tw * root) / atWeb ** 2 -
+    (0.0858 * tw * tw) / atWeb ** 2;
   const inscribed = ((rise + atWeb) ** 2 + tw * (root + tw / 4)) / (rise + root + atWeb);
   const toeLoss = 0.10504 + 0.1 * slope + 0.0848 * slope ** 2 + 0.06746 * slope ** 3 + 0.05153 * slope ** 4;
   const flanges = ((width - tw) / 6) * (atToe + atWeb) * (atToe ** 2 + atWeb ** 2) + (2 / 3) * tw * atWeb ** 3;

@@ -7,7 +7,15 @@ export { searchByLimits, speaksOfLimits, type LimitSearch } from './limit-search
 export type { CatalogueShape } from './catalogue-shape';
 export type { Contours, Point } from './polygon-integrals';
 export {
-  catalogueMaterials, findBar, findMaterial, localMaterialName, reinforcingBars, reinforcingSteels,
-  type CatalogueMaterial, type MaterialProperties, type ReinforcingBar, type ReinforcingSteel,
+  catalogueMaterials,
+  findBar,
+  findMaterial,
+  localMaterialName,
+  reinforcingBars,
+  reinforcingSteels,
+  type CatalogueMaterial,
+  type MaterialProperties,
+  type ReinforcingBar,
+  type ReinforcingSteel,
 } from './materials';
 export { likelyMaterialKind, materialKindOf } from './shape-material';

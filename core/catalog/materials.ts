@@ -53,7 +53,10 @@ const rows = readTable(materialsTable);
 
 /** Structural steels and concretes. A steel that the standard grades by thickness is listed once, for its thinnest range; its limit says how far. */
 export const catalogueMaterials: readonly CatalogueMaterial[] = rows
-  .filter((row) => row.kind !== 'rebar' && !row.standard.includes('product values') && Number(row.thickness_min_mm || 0) === 0)
+  .filter(
+    (row) =>
+      row.kind !== 'rebar' && !row.standard.includes('product values') && Number(row.thickness_min_mm || 0) === 0,
+  )
   .map((row) => ({
     name: row.name,
     kind: row.kind === 'steel' ? 'steel' : 'concrete',
@@ -70,7 +73,12 @@ export const catalogueMaterials: readonly CatalogueMaterial[] = rows
 
 export const reinforcingSteels: readonly ReinforcingSteel[] = rows
   .filter((row) => row.kind === 'rebar')
-  .map((row) => ({ name: row.name, standard: row.standard, yieldStress: Number(row.fy_MPa) * MPa, elasticModulus: Number(row.E_GPa) * 1e9 }));
+  .map((row) => ({
+    name: row.name,
+    standard: row.standard,
+    yieldStress: Number(row.fy_MPa) * MPa,
+    elasticModulus: Number(row.E_GPa) * 1e9,
+  }));
 
 export const reinforcingBars: readonly ReinforcingBar[] = readTable(barsTable).map((row) => ({
   name: row.name,
@@ -82,12 +90,20 @@ export const reinforcingBars: readonly ReinforcingBar[] = readTable(barsTable).m
 
 export function findMaterial(name: string): CatalogueMaterial | undefined {
   const wanted = name.trim().toLowerCase();
-  return catalogueMaterials.find((material) => material.name.toLowerCase() === wanted || localMaterialName(material.name, 'si').toLowerCase() === wanted);
+  return catalogueMaterials.find(
+    (material) =>
+      material.name.toLowerCase() === wanted || localMaterialName(material.name, 'si').toLowerCase() === wanted,
+  );
 }
 
 /** A material's name with the strength it tells in the units of a project: "NW 5000 psi" is "NW 34.5 MPa" where one works in SI. */
 export function localMaterialName(name: string, units: 'si' | 'us'): string {
-  return units === 'us' ? name : name.replace(/^(.*\S)\s+(\d+) psi$/, (_, kind: string, strength: string) => `${kind} ${((Number(strength) * psi) / MPa).toFixed(1)} MPa`);
+  return units === 'us'
+    ? name
+    : name.replace(
+        /^(.*\S)\s+(\d+) psi$/,
+        (_, kind: string, strength: string) => `${kind} ${((Number(strength) * psi) / MPa).toFixed(1)} MPa`,
+      );
 }
 
 export function findBar(name: string): ReinforcingBar | undefined {

@@ -18,9 +18,15 @@ export interface ThinWalled {
  * The sectorial coordinate is linear along each part, so every integral is exact for the mid-line.
  */
 export function openThinWalled({ corners, thicknesses }: MidLine): ThinWalled {
-  const parts = thicknesses.map((t, i) => ({ a: corners[i], b: corners[i + 1], area: t * Math.hypot(corners[i + 1][0] - corners[i][0], corners[i + 1][1] - corners[i][1]) }));
+  const parts = thicknesses.map((t, i) => ({
+    a: corners[i],
+    b: corners[i + 1],
+    area: t * Math.hypot(corners[i + 1][0] - corners[i][0], corners[i + 1][1] - corners[i][1]),
+  }));
   const total = parts.reduce((sum, part) => sum + part.area, 0);
-  const centroid = [0, 1].map((k) => parts.reduce((sum, { a, b, area }) => sum + (area * (a[k] + b[k])) / 2, 0) / total);
+  const centroid = [0, 1].map(
+    (k) => parts.reduce((sum, { a, b, area }) => sum + (area * (a[k] + b[k])) / 2, 0) / total,
+  );
   const place = corners.map(([y, z]): Point => [y - centroid[0], z - centroid[1]]);
   // sectorial coordinate about the centroid, zero at the first corner
   const about = (pole: Point): number[] => {
@@ -32,7 +38,12 @@ export function openThinWalled({ corners, thicknesses }: MidLine): ThinWalled {
     return values;
   };
   /** ∫ f g dA of two functions given at the corners */
-  const integral = (f: readonly number[], g: readonly number[]) => parts.reduce((sum, { area }, i) => sum + (area * (2 * f[i] * g[i] + f[i] * g[i + 1] + f[i + 1] * g[i] + 2 * f[i + 1] * g[i + 1])) / 6, 0);
+  const integral = (f: readonly number[], g: readonly number[]) =>
+    parts.reduce(
+      (sum, { area }, i) =>
+        sum + (area * (2 * f[i] * g[i] + f[i] * g[i + 1] + f[i + 1] * g[i] + 2 * f[i + 1] * g[i + 1])) / 6,
+      0,
+    );
   const [ys, zs, ones] = [place.map(([y]) => y), place.map(([, z]) => z), place.map(() => 1)];
   const [iyy, izz, iyz] = [integral(zs, zs), integral(ys, ys), integral(ys, zs)];
   const sector = about([0, 0]);

@@ -1,6 +1,15 @@
 import { openThinWalled, type MidLine } from './open-thin-walled';
 import { areaIntegrals, inAxes, plasticModulus, type Point } from './polygon-integrals';
-import type { AngleShape, BuiltUpIShape, ChannelShape, ColdFormedShape, RectangularHollowShape, SectionProperties, SectionShape, TeeShape } from './section-shape';
+import type {
+  AngleShape,
+  BuiltUpIShape,
+  ChannelShape,
+  ColdFormedShape,
+  RectangularHollowShape,
+  SectionProperties,
+  SectionShape,
+  TeeShape,
+} from './section-shape';
 import { shapeOutlines } from './shape-outlines';
 
 /** Chords an arc of an outline is cut into for its integrals: the area of a fillet is then true to 0.03%. */
@@ -71,24 +80,58 @@ function beyondOutline(shape: SectionShape, area: number, centroid: Point, top: 
     case 'angle': {
       const { depth, width, thickness: t } = shape;
       // both legs' mid-lines meet in the shear centre
-      return { ...angleTorsion(shape), shearAreaY: (5 / 6) * width * t, shearAreaZ: (5 / 6) * depth * t, shearCentre: [t / 2 - centroid[0], t / 2 - centroid[1]] };
+      return {
+        ...angleTorsion(shape),
+        shearAreaY: (5 / 6) * width * t,
+        shearAreaZ: (5 / 6) * depth * t,
+        shearCentre: [t / 2 - centroid[0], t / 2 - centroid[1]],
+      };
     }
     case 'doubleAngle': {
       const one = angleTorsion(shape);
-      return { torsion: 2 * one.torsion, warping: 2 * one.warping, shearAreaY: (5 / 3) * shape.width * shape.thickness, shearAreaZ: (5 / 3) * shape.depth * shape.thickness, shearCentre: [0, top - shape.thickness / 2 - centroid[1]] };
+      return {
+        torsion: 2 * one.torsion,
+        warping: 2 * one.warping,
+        shearAreaY: (5 / 3) * shape.width * shape.thickness,
+        shearAreaZ: (5 / 3) * shape.depth * shape.thickness,
+        shearCentre: [0, top - shape.thickness / 2 - centroid[1]],
+      };
     }
     case 'tee':
-      return { ...teeTorsion(shape), shearAreaY: (5 / 6) * shape.width * shape.flangeThickness, shearAreaZ: shape.depth * shape.webThickness, shearCentre: [0, top - shape.flangeThickness / 2 - centroid[1]] };
+      return {
+        ...teeTorsion(shape),
+        shearAreaY: (5 / 6) * shape.width * shape.flangeThickness,
+        shearAreaZ: shape.depth * shape.webThickness,
+        shearCentre: [0, top - shape.flangeThickness / 2 - centroid[1]],
+      };
     case 'rectangularHollow':
-      return { torsion: hollowTorsion(shape), warping: 0, shearAreaY: 2 * shape.width * shape.thickness, shearAreaZ: 2 * shape.depth * shape.thickness, shearCentre: atCentroid };
+      return {
+        torsion: hollowTorsion(shape),
+        warping: 0,
+        shearAreaY: 2 * shape.width * shape.thickness,
+        shearAreaZ: 2 * shape.depth * shape.thickness,
+        shearCentre: atCentroid,
+      };
     case 'circularHollow': {
       const inner = shape.diameter - 2 * shape.thickness;
-      return { torsion: (Math.PI * (shape.diameter ** 4 - inner ** 4)) / 32, warping: 0, shearAreaY: area / 2, shearAreaZ: area / 2, shearCentre: atCentroid };
+      return {
+        torsion: (Math.PI * (shape.diameter ** 4 - inner ** 4)) / 32,
+        warping: 0,
+        shearAreaY: area / 2,
+        shearAreaZ: area / 2,
+        shearCentre: atCentroid,
+      };
     }
     case 'builtUpBox': {
       const [b, h] = [shape.width - shape.webThickness, shape.depth - shape.flangeThickness];
       const torsion = (4 * (b * h) ** 2) / ((2 * b) / shape.flangeThickness + (2 * h) / shape.webThickness);
-      return { torsion, warping: 0, shearAreaY: 2 * shape.width * shape.flangeThickness, shearAreaZ: 2 * shape.depth * shape.webThickness, shearCentre: atCentroid };
+      return {
+        torsion,
+        warping: 0,
+        shearAreaY: 2 * shape.width * shape.flangeThickness,
+        shearAreaZ: 2 * shape.depth * shape.webThickness,
+        shearCentre: atCentroid,
+      };
     }
     case 'builtUpI':
       return builtUpI(shape, centroid[1]);
@@ -99,7 +142,13 @@ function beyondOutline(shape: SectionShape, area: number, centroid: Point, top: 
     case 'concreteEll': {
       const web = plateTorsion(shape.depth, shape.webWidth);
       const flange = plateTorsion(shape.flangeWidth - shape.webWidth, shape.flangeThickness);
-      return { torsion: web + flange, warping: 0, shearAreaY: (5 / 6) * shape.flangeWidth * shape.flangeThickness, shearAreaZ: (5 / 6) * shape.webWidth * shape.depth, shearCentre: atCentroid };
+      return {
+        torsion: web + flange,
+        warping: 0,
+        shearAreaY: (5 / 6) * shape.flangeWidth * shape.flangeThickness,
+        shearAreaZ: (5 / 6) * shape.webWidth * shape.depth,
+        shearCentre: atCentroid,
+      };
     }
     case 'i':
     case 'rectangle':
@@ -117,7 +166,8 @@ export function plateTorsion(one: number, other: number): number {
 
 /** Factor and inscribed circle of an L-shaped junction of a web tw and a flange tf with fillet r. */
 function cornerJunction(tw: number, tf: number, r: number): number {
-  const factor = -0.0908 + (0.2621 * tw) / tf + (0.1231 * r) / tf - (0.0752 * tw * r) / tf ** 2 - 0.0945 * (tw / tf) ** 2;
+  const factor =
+    -0.0908 + (0.2621 * tw) / tf + (0.1231 * r) / tf - (0.0752 * tw * r) / tf ** 2 - 0.0945 * (tw / tf) ** 2;
   const inscribed = 2 * (3 * r + tw + tf - Math.sqrt(2 * (2 * r + tw) * (2 * r + tf)));
   return factor * inscribed ** 4;
 }
@@ -125,27 +175,44 @@ function cornerJunction(tw: number, tf: number, r: number): number {
 function channel(shape: ChannelShape): BeyondOutline {
   const { depth, width, webThickness: tw, flangeThickness: tf, rootRadius: r } = shape;
   const [b, h] = [width - tw / 2, (depth - tf) / 2];
-  const line: MidLine = { corners: [[b, -h], [0, -h], [0, h], [b, h]], thicknesses: [tf, tw, tf] };
+  const line: MidLine = {
+    corners: [
+      [b, -h],
+      [0, -h],
+      [0, h],
+      [b, h],
+    ],
+    thicknesses: [tf, tw, tf],
+  };
   return {
-    torsion: (2 / 3) * width * tf ** 3 + ((depth - 2 * tf) * tw ** 3) / 3 + 2 * cornerJunction(tw, tf, r) - 0.42 * tf ** 4,
+    torsion:
+      (2 / 3) * width * tf ** 3 + ((depth - 2 * tf) * tw ** 3) / 3 + 2 * cornerJunction(tw, tf, r) - 0.42 * tf ** 4,
     ...openThinWalled(line),
     shearAreaY: (5 / 3) * width * tf,
     shearAreaZ: depth * tw,
   };
 }
 
-function angleTorsion({ depth, width, thickness: t, rootRadius }: Omit<AngleShape, 'type'>): { torsion: number; warping: number } {
+function angleTorsion({ depth, width, thickness: t, rootRadius }: Omit<AngleShape, 'type'>): {
+  torsion: number;
+  warping: number;
+} {
   return {
     torsion: (width * t ** 3) / 3 + ((depth - t) * t ** 3) / 3 + cornerJunction(t, t, rootRadius) - 0.21 * t ** 4,
     warping: (t ** 3 * ((depth - t / 2) ** 3 + (width - t / 2) ** 3)) / 36,
   };
 }
 
-function teeTorsion({ depth, width, webThickness: tw, flangeThickness: tf, rootRadius: r }: TeeShape): { torsion: number; warping: number } {
-  const factor = -0.042 + (0.2204 * tw) / tf + (0.1355 * r) / tf - (0.0865 * tw * r) / tf ** 2 - 0.0725 * (tw / tf) ** 2;
+function teeTorsion({ depth, width, webThickness: tw, flangeThickness: tf, rootRadius: r }: TeeShape): {
+  torsion: number;
+  warping: number;
+} {
+  const factor =
+    -0.042 + (0.2204 * tw) / tf + (0.1355 * r) / tf - (0.0865 * tw * r) / tf ** 2 - 0.0725 * (tw / tf) ** 2;
   const inscribed = ((tf + r) ** 2 + tw * (r + tw / 4)) / (2 * r + tf);
   return {
-    torsion: (width * tf ** 3) / 3 + ((depth - tf) * tw ** 3) / 3 + factor * inscribed ** 4 - 0.21 * tf ** 4 - 0.105 * tw ** 4,
+    torsion:
+      (width * tf ** 3) / 3 + ((depth - tf) * tw ** 3) / 3 + factor * inscribed ** 4 - 0.21 * tf ** 4 - 0.105 * tw ** 4,
     warping: (tf ** 3 * width ** 3) / 144 + ((depth - tf / 2) ** 3 * tw ** 3) / 36,
   };
 }
@@ -164,7 +231,11 @@ function builtUpI(shape: BuiltUpIShape, centroid: number): BeyondOutline {
   const [top, bottom] = [(topThickness * topWidth ** 3) / 12, (bottomThickness * bottomWidth ** 3) / 12];
   const lever = (apart * top) / (top + bottom);
   return {
-    torsion: (topWidth * topThickness ** 3 + bottomWidth * bottomThickness ** 3 + (depth - topThickness - bottomThickness) * tw ** 3) / 3,
+    torsion:
+      (topWidth * topThickness ** 3 +
+        bottomWidth * bottomThickness ** 3 +
+        (depth - topThickness - bottomThickness) * tw ** 3) /
+      3,
     warping: (apart ** 2 * top * bottom) / (top + bottom),
     shearAreaY: (5 / 6) * (topWidth * topThickness + bottomWidth * bottomThickness),
     shearAreaZ: depth * tw,
@@ -175,9 +246,30 @@ function builtUpI(shape: BuiltUpIShape, centroid: number): BeyondOutline {
 /** Corners are taken square at the mid-line; thin-walled theory with the shape's own thickness. */
 function coldFormed({ type, depth, width, lip, thickness: t }: ColdFormedShape): BeyondOutline {
   const [b, h, c] = [width - t, (depth - t) / 2, lip - t / 2];
-  const upper: Point[] = [[0, h], [b, h], [b, h - c]];
-  const lower: Point[] = type === 'coldC' ? [[b, c - h], [b, -h], [0, -h]] : [[-b, c - h], [-b, -h], [0, -h]];
+  const upper: Point[] = [
+    [0, h],
+    [b, h],
+    [b, h - c],
+  ];
+  const lower: Point[] =
+    type === 'coldC'
+      ? [
+          [b, c - h],
+          [b, -h],
+          [0, -h],
+        ]
+      : [
+          [-b, c - h],
+          [-b, -h],
+          [0, -h],
+        ];
   const { shearCentre, warping } = openThinWalled({ corners: [...lower, ...upper], thicknesses: [t, t, t, t, t] });
   const length = 2 * (b + c + h);
-  return { torsion: (length * t ** 3) / 3, warping, shearCentre: type === 'coldC' ? shearCentre : atCentroid, shearAreaY: (5 / 3) * width * t, shearAreaZ: depth * t };
+  return {
+    torsion: (length * t ** 3) / 3,
+    warping,
+    shearCentre: type === 'coldC' ? shearCentre : atCentroid,
+    shearAreaY: (5 / 3) * width * t,
+    shearAreaZ: depth * t,
+  };
 }

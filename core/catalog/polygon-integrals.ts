@@ -18,7 +18,12 @@ export interface AreaIntegrals {
 
 /** Integrals over one polygon by Green's theorem; negative where it runs clockwise. */
 function overPolygon(points: readonly Point[]): AreaIntegrals {
-  let area = 0, firstY = 0, firstZ = 0, secondY = 0, secondZ = 0, product = 0;
+  let area = 0,
+    firstY = 0,
+    firstZ = 0,
+    secondY = 0,
+    secondZ = 0,
+    product = 0;
   for (let i = 0; i < points.length; i++) {
     const [y0, z0] = points[i];
     const [y1, z1] = points[(i + 1) % points.length];
@@ -66,7 +71,11 @@ export function plasticModulus(contours: Contours): number {
   const levels = contours.solids.flat().map(([, z]) => z);
   let low = Math.min(...levels);
   let high = Math.max(...levels);
-  const upper = (level: number) => areaIntegrals({ solids: contours.solids.map((polygon) => above(polygon, level)), holes: contours.holes.map((polygon) => above(polygon, level)) });
+  const upper = (level: number) =>
+    areaIntegrals({
+      solids: contours.solids.map((polygon) => above(polygon, level)),
+      holes: contours.holes.map((polygon) => above(polygon, level)),
+    });
   for (let round = 0; round < 60; round++) {
     const middle = (low + high) / 2;
     if (upper(middle).area > whole.area / 2) low = middle;
@@ -80,6 +89,7 @@ export function plasticModulus(contours: Contours): number {
 /** The contours moved by (dy, dz) and then turned by `angle` (rad) into axes that are turned so. */
 export function inAxes({ solids, holes }: Contours, dy: number, dz: number, angle: number): Contours {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  const turned = (polygon: readonly Point[]): Point[] => polygon.map(([y, z]) => [(y + dy) * c + (z + dz) * s, -(y + dy) * s + (z + dz) * c]);
+  const turned = (polygon: readonly Point[]): Point[] =>
+    polygon.map(([y, z]) => [(y + dy) * c + (z + dz) * s, -(y + dy) * s + (z + dz) * c]);
   return { solids: solids.map(turned), holes: holes.map(turned) };
 }

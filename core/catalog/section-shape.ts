@@ -1,7 +1,19 @@
 /** Dimensions of a cross-section, all in m. What is stored in a model; properties follow from it. */
 export type SectionShape =
-  | IShape | RectangleShape | CircleShape | ChannelShape | AngleShape | DoubleAngleShape | TeeShape | RectangularHollowShape | CircularHollowShape
-  | ColdFormedShape | BuiltUpIShape | BuiltUpBoxShape | ConcreteTeeShape | ConcreteEllShape;
+  | IShape
+  | RectangleShape
+  | CircleShape
+  | ChannelShape
+  | AngleShape
+  | DoubleAngleShape
+  | TeeShape
+  | RectangularHollowShape
+  | CircularHollowShape
+  | ColdFormedShape
+  | BuiltUpIShape
+  | BuiltUpBoxShape
+  | ConcreteTeeShape
+  | ConcreteEllShape;
 
 export type ShapeType = SectionShape['type'];
 

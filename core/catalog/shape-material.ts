@@ -19,6 +19,7 @@ const largestBar = 0.15;
 
 /** What a section is most likely made of, where nobody says. */
 export function likelyMaterialKind(shape: SectionShape): 'steel' | 'concrete' {
-  const size = shape.type === 'rectangle' ? Math.min(shape.width, shape.depth) : shape.type === 'circle' ? shape.diameter : 0;
+  const size =
+    shape.type === 'rectangle' ? Math.min(shape.width, shape.depth) : shape.type === 'circle' ? shape.diameter : 0;
   return materialKindOf(shape) ?? (size > largestBar ? 'concrete' : 'steel');
 }

@@ -38,11 +38,14 @@ export const verdictWords: Readonly<Record<Verdict, string>> = { holds: 'hold', 
 
 export function verdictOf(checks: readonly Check[]): Verdict {
   if (checks.some((check) => check.made && !(check.utilisation <= 1))) return 'fails';
-  return checks.some((check) => !check.made && check.needed) || !checks.some((check) => check.made && !check.isRule) ? 'open' : 'holds';
+  return checks.some((check) => !check.made && check.needed) || !checks.some((check) => check.made && !check.isRule)
+    ? 'open'
+    : 'holds';
 }
 
 /** What a member whose verdict is open still needs, in words. */
-export const openReasons = (checks: readonly Check[]): string[] => checks.flatMap((check) => (!check.made && check.needed ? [`${check.title}: ${check.reason}`] : []));
+export const openReasons = (checks: readonly Check[]): string[] =>
+  checks.flatMap((check) => (!check.made && check.needed ? [`${check.title}: ${check.reason}`] : []));
 
 /** Utilisation where there is no strength at all: the check is impossible and fails. */
 export const impossible = 99;
@@ -53,10 +56,23 @@ export function utilisationOf(demand: number, capacity: number): number {
   return capacity > 0 ? Math.min(impossible, demand / capacity) : impossible;
 }
 
-export const skipped = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({ made: false, id, title, clause, reason });
+export const skipped = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({
+  made: false,
+  id,
+  title,
+  clause,
+  reason,
+});
 
 /** A check that the member needs and that was not made. */
-export const missing = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({ made: false, id, title, clause, reason, needed: true });
+export const missing = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({
+  made: false,
+  id,
+  title,
+  clause,
+  reason,
+  needed: true,
+});
 
 /** The made check with the largest utilisation; rules of detailing count only when they are broken. */
 export function governing(checks: readonly Check[]): MadeCheck | undefined {

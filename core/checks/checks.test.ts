@@ -9,7 +9,12 @@ import { minimumFlexuralSteel, flexuralStrength, proposeBars } from './aci318/fl
 import { minimumStirrups, proposeStirrups, shearStrength } from './aci318/shear';
 import { psi, type BeamSection } from './aci318/beam-section';
 import { compressionStrength } from './aisc360/compression';
-import { limitingUnbracedLengths, majorFlexuralStrength, minorFlexuralStrength, momentGradientFactor } from './aisc360/flexure';
+import {
+  limitingUnbracedLengths,
+  majorFlexuralStrength,
+  minorFlexuralStrength,
+  momentGradientFactor,
+} from './aisc360/flexure';
 import { webShearStrength } from './aisc360/shear';
 import { steelSection } from './aisc360/steel-section';
 import { Sheet } from '../sheet';
@@ -39,8 +44,11 @@ describe('AISC 360-22', () => {
     const byHand = 0.9 * (420.8 - (420.8 - 259.3) * ((10 - 5.83) / (16.9 - 5.83)));
     expect(majorFlexuralStrength(rolled('W18X50'), 10 * foot, 1) / kipFoot / byHand).toBeCloseTo(1, 2);
     // beyond L_r by F2-4: rts = 1.98, Lb/rts = 240/1.98 = 121.2 → Fcr = π² 29000/121.2² √(1 + 0.078 × 1.24/(88.9 × 17.4) × 121.2²) = 26.9 ksi
-    const critical = ((Math.PI ** 2 * 29000) / 121.2 ** 2) * Math.sqrt(1 + ((0.078 * 1.24) / (88.9 * 17.4)) * 121.2 ** 2);
-    expect(majorFlexuralStrength(rolled('W18X50'), 20 * foot, 1) / kipFoot / ((0.9 * critical * 88.9) / 12)).toBeCloseTo(1, 1);
+    const critical =
+      ((Math.PI ** 2 * 29000) / 121.2 ** 2) * Math.sqrt(1 + ((0.078 * 1.24) / (88.9 * 17.4)) * 121.2 ** 2);
+    expect(
+      majorFlexuralStrength(rolled('W18X50'), 20 * foot, 1) / kipFoot / ((0.9 * critical * 88.9) / 12),
+    ).toBeCloseTo(1, 1);
   });
 
   test('C_b never lifts the strength above the plastic moment, and a longer segment is never stronger', () => {
@@ -55,7 +63,13 @@ describe('AISC 360-22', () => {
   });
 
   test('C_b of F1-1: 1.00 for uniform moment, 1.14 for a uniform load, 1.67 for a moment at one end, 1.32 for a load in the middle', () => {
-    const of = (moment: (x: number) => number) => momentGradientFactor({ max: Math.max(...[0, 0.25, 0.5, 0.75, 1].map((x) => Math.abs(moment(x)))), a: Math.abs(moment(0.25)), b: Math.abs(moment(0.5)), c: Math.abs(moment(0.75)) });
+    const of = (moment: (x: number) => number) =>
+      momentGradientFactor({
+        max: Math.max(...[0, 0.25, 0.5, 0.75, 1].map((x) => Math.abs(moment(x)))),
+        a: Math.abs(moment(0.25)),
+        b: Math.abs(moment(0.5)),
+        c: Math.abs(moment(0.75)),
+      });
     expect(of(() => 7)).toBeCloseTo(1, 10);
     expect(of((x) => x * (1 - x))).toBeCloseTo(1.136, 3);
     expect(of((x) => x)).toBeCloseTo(1.667, 3);
@@ -68,7 +82,9 @@ describe('AISC 360-22', () => {
     const Fe = (Math.PI ** 2 * 29000) / slenderness ** 2;
     const byHand = 0.9 * 0.658 ** (50 / Fe) * 50 * 26.5;
     expect(Math.round(byHand)).toBe(927);
-    expect(compressionStrength(section, { major: 30 * foot, minor: 15 * foot, torsional: 15 * foot }) / kip / byHand).toBeCloseTo(1, 2);
+    expect(
+      compressionStrength(section, { major: 30 * foot, minor: 15 * foot, torsional: 15 * foot }) / kip / byHand,
+    ).toBeCloseTo(1, 2);
   });
 
   test('elastic buckling by E3-3 beyond K L / r = 4.71 √(E / F_y), with continuity there', () => {
@@ -77,7 +93,9 @@ describe('AISC 360-22', () => {
     const long = compressionStrength(section, { major: 1, minor: 1.5 * limit, torsional: 1 });
     const Fe = (Math.PI ** 2 * section.E) / ((1.5 * limit) / section.radiusZ) ** 2;
     expect(long / (0.9 * 0.877 * Fe * section.area)).toBeCloseTo(1, 10);
-    const [short, past] = [0.9999, 1.0001].map((share) => compressionStrength(section, { major: 1, minor: share * limit, torsional: 1 }));
+    const [short, past] = [0.9999, 1.0001].map((share) =>
+      compressionStrength(section, { major: 1, minor: share * limit, torsional: 1 }),
+    );
     expect(Math.abs(short / past - 1)).toBeLessThan(0.003);
   });
 
@@ -89,7 +107,10 @@ describe('AISC 360-22', () => {
     const Fn = section.fy * 0.999999;
     const Fel = ((1.31 * 1.49 * root) / (h / t)) ** 2 * section.fy;
     const he = h * (1 - 0.18 * Math.sqrt(Fel / Fn)) * Math.sqrt(Fel / Fn);
-    expect(compressionStrength(section, { major: 0.01, minor: 0.01, torsional: 0.01 }) / (0.9 * section.fy * (section.area - (h - he) * t))).toBeCloseTo(1, 4);
+    expect(
+      compressionStrength(section, { major: 0.01, minor: 0.01, torsional: 0.01 }) /
+        (0.9 * section.fy * (section.area - (h - he) * t)),
+    ).toBeCloseTo(1, 4);
   });
 
   test('shear of W21X48 is 216 kip and weak-axis bending of W12X58 is 122 kip·ft (Manual, Parts 3)', () => {
@@ -100,7 +121,15 @@ describe('AISC 360-22', () => {
 
 describe('ACI 318-19', () => {
   // b 12 in, h 20 in, cover 1.5 in, #3 stirrups, f'c 4000 psi, fy 60 ksi, 3 #8: d = 20 − 1.5 − 0.375 − 0.5 = 17.625 in
-  const beam: BeamSection = { width: 12 * inch, depth: 20 * inch, cover: 1.5 * inch, stirrup: findBar('#3')!, fc: 4000 * psi, fy: 60000 * psi, Es: 29e6 * psi };
+  const beam: BeamSection = {
+    width: 12 * inch,
+    depth: 20 * inch,
+    cover: 1.5 * inch,
+    stirrup: findBar('#3')!,
+    fc: 4000 * psi,
+    fy: 60000 * psi,
+    Es: 29e6 * psi,
+  };
   const three8 = { bar: findBar('#8')!, count: 3 };
 
   test('3 #8 in 12 × 20: a = 3.485 in, φM_n = 169.4 kip·ft by hand', () => {
@@ -115,7 +144,10 @@ describe('ACI 318-19', () => {
 
   test('minimum steel: 200 b d / f_y governs at 4000 psi, 3 √f′c at 6000 psi', () => {
     expect(minimumFlexuralSteel(beam, 17.625 * inch) / inch ** 2).toBeCloseTo((200 * 12 * 17.625) / 60000, 4);
-    expect(minimumFlexuralSteel({ ...beam, fc: 6000 * psi }, 17.625 * inch) / inch ** 2).toBeCloseTo((3 * Math.sqrt(6000) * 12 * 17.625) / 60000, 4);
+    expect(minimumFlexuralSteel({ ...beam, fc: 6000 * psi }, 17.625 * inch) / inch ** 2).toBeCloseTo(
+      (3 * Math.sqrt(6000) * 12 * 17.625) / 60000,
+      4,
+    );
   });
 
   test('φ falls from 0.90 to 0.65 as the section becomes over-reinforced, and strength never falls with more bars', () => {
@@ -134,7 +166,16 @@ describe('ACI 318-19', () => {
   test('shear with #3 at 8 in: φ (2 √f′c b d + A_v f_y d / s) = 41.9 kip by hand', () => {
     const Vc = (2 * Math.sqrt(4000) * 12 * 17.625) / 1000;
     const Vs = (0.22 * 60 * 17.625) / 8;
-    expect(shearStrength(beam, 17.625 * inch, { bar: findBar('#3')!, legs: 2, spacing: 8 * inch }, three8.count * three8.bar.area).strength / kip / (0.75 * (Vc + Vs))).toBeCloseTo(1, 3);
+    expect(
+      shearStrength(
+        beam,
+        17.625 * inch,
+        { bar: findBar('#3')!, legs: 2, spacing: 8 * inch },
+        three8.count * three8.bar.area,
+      ).strength /
+        kip /
+        (0.75 * (Vc + Vs)),
+    ).toBeCloseTo(1, 3);
   });
 
   test('without enough stirrups the size effect and the steel ratio enter: 8 λ_s ρ_w^⅓ √f′c', () => {
@@ -142,7 +183,11 @@ describe('ACI 318-19', () => {
     const rho = (3 * 0.79) / (12 * 17.625);
     const size = Math.sqrt(2 / (1 + 17.625 / 10));
     const Vc = (8 * size * Math.cbrt(rho) * Math.sqrt(4000) * 12 * 17.625) / 1000;
-    expect(shearStrength(beam, 17.625 * inch, { bar: findBar('#3')!, legs: 2, spacing }, 3 * 0.79 * inch ** 2).concrete / kip / Vc).toBeCloseTo(1, 3);
+    expect(
+      shearStrength(beam, 17.625 * inch, { bar: findBar('#3')!, legs: 2, spacing }, 3 * 0.79 * inch ** 2).concrete /
+        kip /
+        Vc,
+    ).toBeCloseTo(1, 3);
   });
 
   test('proposed bars carry the moment, hold the minimum and fit; a heavier moment never gets fewer', () => {
@@ -160,7 +205,8 @@ describe('ACI 318-19', () => {
   });
 
   test('proposed stirrups carry the shear within the largest spacing, closer for more shear', () => {
-    const at = (demand: number) => proposeStirrups(beam, 17.625 * inch, demand * kip, 2.37 * inch ** 2, 'us').spacing / inch;
+    const at = (demand: number) =>
+      proposeStirrups(beam, 17.625 * inch, demand * kip, 2.37 * inch ** 2, 'us').spacing / inch;
     expect(at(10)).toBeCloseTo(8, 6); // d / 2 = 8.8
     expect(at(45)).toBeLessThan(8);
     expect(at(50)).toBeLessThanOrEqual(at(45));
@@ -170,8 +216,17 @@ describe('ACI 318-19', () => {
 /** A portal of steel columns and a steel or concrete girder under dead, live and wind load, with combinations. */
 function portal(girder: Partial<Member> = {}): Model {
   const bare = frame(
-    [{ position: [0, 0, 0], support: fixed }, { position: [0, 0, 4] }, { position: [7, 0, 4] }, { position: [7, 0, 0], support: pinned }],
-    [['n1', 'n2', { role: 'column', section: 's1' }], ['n2', 'n3'], ['n4', 'n3', { role: 'column', section: 's1' }]],
+    [
+      { position: [0, 0, 0], support: fixed },
+      { position: [0, 0, 4] },
+      { position: [7, 0, 4] },
+      { position: [7, 0, 0], support: pinned },
+    ],
+    [
+      ['n1', 'n2', { role: 'column', section: 's1' }],
+      ['n2', 'n3'],
+      ['n4', 'n3', { role: 'column', section: 's1' }],
+    ],
     [],
     { shearDeformation: true },
   );
@@ -182,25 +237,64 @@ function portal(girder: Partial<Member> = {}): Model {
   };
   const { thicknessLimit: _a, standard, ...steel } = findMaterial('A992')!;
   const { thicknessLimit: _c, ...concrete } = findMaterial('NW 4000 psi')!;
-  const kept = (record: object) => Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined));
+  const kept = (record: object) =>
+    Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined));
   const loaded = set(
     bare,
     { kind: 'change', table: 'materials', changes: [{ id: 't1', fields: kept({ ...steel, standard }) }] },
-    { kind: 'change', table: 'sections', changes: [{ id: 's1', fields: { name: 'W12X40', shape: findCatalogueShape('W12X40')!.shape } }] },
-    { kind: 'change', table: 'cases', changes: [{ id: 'c1', fields: { label: 'D', nature: 'dead', selfWeight: true } }] },
-    { kind: 'add', records: {
-      materials: [{ id: 't2', ...kept(concrete) } as Model['materials'][string]],
-      sections: [{ id: 's2', name: '300 × 500', shape: { type: 'rectangle', width: 0.3, depth: 0.5 } }],
-      cases: [{ id: 'c2', label: 'L', name: 'Live', nature: 'live', selfWeight: false }, { id: 'c3', label: 'W', name: 'Wind', nature: 'wind', selfWeight: false }],
-      loads: [
-        { id: 'l1', case: 'c1', type: 'uniform', member: 'm2', axes: 'global', direction: 'z', value: -9000, from: 0, to: null },
-        { id: 'l2', case: 'c2', type: 'uniform', member: 'm2', axes: 'global', direction: 'z', value: -12000, from: 1, to: 6 },
-        { id: 'l3', case: 'c2', type: 'point', member: 'm2', axes: 'global', direction: 'z', value: -20000, at: 3 },
-        { id: 'l4', case: 'c3', type: 'node', node: 'n2', force: [15000, 2000, 0], moment: [0, 0, 0] },
-      ],
-    } },
+    {
+      kind: 'change',
+      table: 'sections',
+      changes: [{ id: 's1', fields: { name: 'W12X40', shape: findCatalogueShape('W12X40')!.shape } }],
+    },
+    {
+      kind: 'change',
+      table: 'cases',
+      changes: [{ id: 'c1', fields: { label: 'D', nature: 'dead', selfWeight: true } }],
+    },
+    {
+      kind: 'add',
+      records: {
+        materials: [{ id: 't2', ...kept(concrete) } as Model['materials'][string]],
+        sections: [{ id: 's2', name: '300 × 500', shape: { type: 'rectangle', width: 0.3, depth: 0.5 } }],
+        cases: [
+          { id: 'c2', label: 'L', name: 'Live', nature: 'live', selfWeight: false },
+          { id: 'c3', label: 'W', name: 'Wind', nature: 'wind', selfWeight: false },
+        ],
+        loads: [
+          {
+            id: 'l1',
+            case: 'c1',
+            type: 'uniform',
+            member: 'm2',
+            axes: 'global',
+            direction: 'z',
+            value: -9000,
+            from: 0,
+            to: null,
+          },
+          {
+            id: 'l2',
+            case: 'c2',
+            type: 'uniform',
+            member: 'm2',
+            axes: 'global',
+            direction: 'z',
+            value: -12000,
+            from: 1,
+            to: 6,
+          },
+          { id: 'l3', case: 'c2', type: 'point', member: 'm2', axes: 'global', direction: 'z', value: -20000, at: 3 },
+          { id: 'l4', case: 'c3', type: 'node', node: 'n2', force: [15000, 2000, 0], moment: [0, 0, 0] },
+        ],
+      },
+    },
   );
-  return set(loaded, ...generateCombinations(loaded)!.edits, { kind: 'change', table: 'members', changes: [{ id: 'm2', fields: girder }] });
+  return set(loaded, ...generateCombinations(loaded)!.edits, {
+    kind: 'change',
+    table: 'members',
+    changes: [{ id: 'm2', fields: girder }],
+  });
 }
 
 const checkAll = (model: Model): Record<string, MemberChecks> => {
@@ -210,18 +304,28 @@ const checkAll = (model: Model): Record<string, MemberChecks> => {
 };
 const math = create(all);
 
-test.each([['steel', {}], ['concrete', { section: 's2', material: 't2' }]] as const)('of a %s member the worst of its combinations is what governs over all of them, with the same bars', (_kind, girder) => {
-  const model = portal(girder);
-  const { solution } = solveNow(model);
-  const checker = new MemberChecker(model, solution!);
-  const rows = checker.byCombination('m2');
-  const { governing } = checker.check('m2');
-  expect(rows.map((row) => row.combination)).toEqual(Object.values(model.combinations).filter((one) => one.purpose === 'strength').map((one) => one.id));
-  expect(Math.max(...rows.map((row) => row.utilisation ?? 0))).toBeCloseTo(governing!.utilisation, 9);
-  const worst = rows.reduce((most, row) => ((row.utilisation ?? 0) > (most.utilisation ?? 0) ? row : most));
-  expect(model.combinations[worst.combination].label).toBe(governing!.combination);
-  expect(new Set(rows.map((row) => row.utilisation)).size).toBeGreaterThan(2);
-});
+test.each([
+  ['steel', {}],
+  ['concrete', { section: 's2', material: 't2' }],
+] as const)(
+  'of a %s member the worst of its combinations is what governs over all of them, with the same bars',
+  (_kind, girder) => {
+    const model = portal(girder);
+    const { solution } = solveNow(model);
+    const checker = new MemberChecker(model, solution!);
+    const rows = checker.byCombination('m2');
+    const { governing } = checker.check('m2');
+    expect(rows.map((row) => row.combination)).toEqual(
+      Object.values(model.combinations)
+        .filter((one) => one.purpose === 'strength')
+        .map((one) => one.id),
+    );
+    expect(Math.max(...rows.map((row) => row.utilisation ?? 0))).toBeCloseTo(governing!.utilisation, 9);
+    const worst = rows.reduce((most, row) => ((row.utilisation ?? 0) > (most.utilisation ?? 0) ? row : most));
+    expect(model.combinations[worst.combination].label).toBe(governing!.combination);
+    expect(new Set(rows.map((row) => row.utilisation)).size).toBeGreaterThan(2);
+  },
+);
 
 describe('calculation sheets', () => {
   const checked = { steel: checkAll(portal()), concrete: checkAll(portal({ section: 's2', material: 't2' })) };
@@ -236,26 +340,41 @@ describe('calculation sheets', () => {
     ),
   );
 
-  test.each(sheets)('$name: every formula gives the value beside it, and the last is the check’s utilisation', ({ check, sheet }) => {
-    const steps = [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])];
-    expect(sheet.comparison!.utilisation).toBeCloseTo(check.utilisation, 9);
-    for (const step of steps) {
-      const exact = Object.fromEntries(Object.entries(step.inputs).map(([symbol, { value }]) => [symbol, value]));
-      const result = Number(math.evaluate(step.expression, exact));
-      expect(Math.abs(result - step.value.value)).toBeLessThanOrEqual(1e-9 * Math.max(1e-12, Math.abs(step.value.value)));
-      // and what is printed, rounded as it is, gives it back closely
-      const printed = Object.fromEntries(Object.entries(step.inputs).map(([symbol, { value, kind, decimals }]) => {
-        const parsed = parseQuantity(formatQuantity(value, kind, 'si', decimals).replace(/\u2009/g, ''), kind, 'si');
-        return [symbol, parsed.ok ? parsed.value : NaN];
-      }));
-      const fromPrint = Number(math.evaluate(step.expression, printed));
-      const halfDigit = 0.5 * unitSize(step.value.kind, 'si') / 10 ** (step.value.decimals ?? kinds[step.value.kind].shown.si.decimals);
-      expect(Math.abs(fromPrint - step.value.value)).toBeLessThan(0.02 * Math.abs(step.value.value) + halfDigit);
-    }
-  });
+  test.each(sheets)(
+    '$name: every formula gives the value beside it, and the last is the check’s utilisation',
+    ({ check, sheet }) => {
+      const steps = [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])];
+      expect(sheet.comparison!.utilisation).toBeCloseTo(check.utilisation, 9);
+      for (const step of steps) {
+        const exact = Object.fromEntries(Object.entries(step.inputs).map(([symbol, { value }]) => [symbol, value]));
+        const result = Number(math.evaluate(step.expression, exact));
+        expect(Math.abs(result - step.value.value)).toBeLessThanOrEqual(
+          1e-9 * Math.max(1e-12, Math.abs(step.value.value)),
+        );
+        // and what is printed, rounded as it is, gives it back closely
+        const printed = Object.fromEntries(
+          Object.entries(step.inputs).map(([symbol, { value, kind, decimals }]) => {
+            const parsed = parseQuantity(
+              formatQuantity(value, kind, 'si', decimals).replace(/\u2009/g, ''),
+              kind,
+              'si',
+            );
+            return [symbol, parsed.ok ? parsed.value : NaN];
+          }),
+        );
+        const fromPrint = Number(math.evaluate(step.expression, printed));
+        const halfDigit =
+          (0.5 * unitSize(step.value.kind, 'si')) /
+          10 ** (step.value.decimals ?? kinds[step.value.kind].shown.si.decimals);
+        expect(Math.abs(fromPrint - step.value.value)).toBeLessThan(0.02 * Math.abs(step.value.value) + halfDigit);
+      }
+    },
+  );
 
   test.each(sheets)('$name: what is printed holds in SI and in US units', ({ sheet }) => {
-    for (const units of ['si', 'us'] as const) for (const step of [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])]) expectPrintedToHold(step, units);
+    for (const units of ['si', 'us'] as const)
+      for (const step of [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])])
+        expectPrintedToHold(step, units);
   });
 
   test('sheets were made for both materials', () => {
@@ -269,8 +388,11 @@ describe('members as a whole', () => {
   test('every check that was not made says why, and more load never lowers the utilisation', () => {
     const base = portal();
     const members = checkAll(base);
-    for (const { checks } of Object.values(members)) for (const check of checks) if (!check.made) expect(check.reason.length).toBeGreaterThan(10);
-    const heavier = applyAct(base, { edits: [{ kind: 'change', table: 'loads', changes: [{ id: 'l1', fields: { value: -18000 } }] }] });
+    for (const { checks } of Object.values(members))
+      for (const check of checks) if (!check.made) expect(check.reason.length).toBeGreaterThan(10);
+    const heavier = applyAct(base, {
+      edits: [{ kind: 'change', table: 'loads', changes: [{ id: 'l1', fields: { value: -18000 } }] }],
+    });
     const more = checkAll(heavier.ok ? heavier.model : base);
     expect(more.m2.governing!.utilisation).toBeGreaterThan(members.m2.governing!.utilisation);
   });
@@ -278,7 +400,9 @@ describe('members as a whole', () => {
   test('halving the unbraced length never weakens a girder; chosen bars replace proposed ones', () => {
     const braced = checkAll(portal({ steelDesign: { unbracedLengthTorsion: 3.5, unbracedLengthMinor: 3.5 } }));
     expect(braced.m2.governing!.utilisation).toBeLessThanOrEqual(checkAll(portal()).m2.governing!.utilisation);
-    const chosen = checkAll(portal({ section: 's2', material: 't2', reinforcement: { bottom: { bar: '#5', count: 2 } } }));
+    const chosen = checkAll(
+      portal({ section: 's2', material: 't2', reinforcement: { bottom: { bar: '#5', count: 2 } } }),
+    );
     expect(chosen.m2.reinforcement!.bottom).toMatchObject({ proposed: false, value: { count: 2 } });
     expect(chosen.m2.reinforcement!.top!.proposed).toBe(true);
     expect(chosen.m2.governing!.utilisation).toBeGreaterThan(1);
@@ -287,17 +411,38 @@ describe('members as a whole', () => {
   test('what is not checked yet is said plainly', () => {
     const european = applyAct(portal(), { edits: [{ kind: 'settings.change', fields: { code: 'eurocode' } }] });
     const first = (model: Model, id: string) => checkAll(model)[id].checks[0];
-    expect(first(european.ok ? european.model : portal(), 'm1')).toMatchObject({ made: false, reason: expect.stringContaining('EN 1993-1-1 is not there yet') });
-    expect(first(portal({ section: 's2', material: 't2', role: 'column' }), 'm2')).toMatchObject({ made: false, reason: expect.stringContaining('concrete columns') });
-    expect(first(portal({ section: 's2' }), 'm2')).toMatchObject({ made: false, reason: expect.stringContaining('doubly symmetric') });
+    expect(first(european.ok ? european.model : portal(), 'm1')).toMatchObject({
+      made: false,
+      reason: expect.stringContaining('EN 1993-1-1 is not there yet'),
+    });
+    expect(first(portal({ section: 's2', material: 't2', role: 'column' }), 'm2')).toMatchObject({
+      made: false,
+      reason: expect.stringContaining('concrete columns'),
+    });
+    expect(first(portal({ section: 's2' }), 'm2')).toMatchObject({
+      made: false,
+      reason: expect.stringContaining('doubly symmetric'),
+    });
     const bare = portal();
-    expect(first({ ...bare, combinations: {} }, 'm1')).toMatchObject({ made: false, reason: expect.stringContaining('no strength combination') });
+    expect(first({ ...bare, combinations: {} }, 'm1')).toMatchObject({
+      made: false,
+      reason: expect.stringContaining('no strength combination'),
+    });
   });
 });
 
 describe('the verdict', () => {
   const inGirder = (more: Partial<Member>, load?: Model['loads'][string]): MemberChecks => {
-    const model = portal({ section: 's2', material: 't2', reinforcement: { top: { bar: '#8', count: 4 }, bottom: { bar: '#8', count: 4 }, stirrups: { bar: '#4', legs: 2, spacing: 0.1 } }, ...more });
+    const model = portal({
+      section: 's2',
+      material: 't2',
+      reinforcement: {
+        top: { bar: '#8', count: 4 },
+        bottom: { bar: '#8', count: 4 },
+        stirrups: { bar: '#4', legs: 2, spacing: 0.1 },
+      },
+      ...more,
+    });
     return checkAll(load ? { ...model, loads: { ...model.loads, [load.id]: load } } : model).m2;
   };
   const open = ({ checks }: MemberChecks) => checks.flatMap((check) => (!check.made && check.needed ? [check.id] : []));
@@ -307,8 +452,33 @@ describe('the verdict', () => {
     expect([plainBeam.verdict, open(plainBeam)]).toEqual(['holds', []]);
     const cases: [string, Model['loads'][string]][] = [
       ['axial', { id: 'l9', case: 'c1', type: 'node', node: 'n3', force: [600e3, 0, 0], moment: [0, 0, 0] }],
-      ['minor', { id: 'l9', case: 'c1', type: 'uniform', member: 'm2', axes: 'local', direction: 'y', value: 2000, from: 0, to: null }],
-      ['torsion', { id: 'l9', case: 'c1', type: 'moment', member: 'm2', axes: 'local', direction: 'x', value: 60e3, at: 3 } as Model['loads'][string]],
+      [
+        'minor',
+        {
+          id: 'l9',
+          case: 'c1',
+          type: 'uniform',
+          member: 'm2',
+          axes: 'local',
+          direction: 'y',
+          value: 2000,
+          from: 0,
+          to: null,
+        },
+      ],
+      [
+        'torsion',
+        {
+          id: 'l9',
+          case: 'c1',
+          type: 'moment',
+          member: 'm2',
+          axes: 'local',
+          direction: 'x',
+          value: 60e3,
+          at: 3,
+        } as Model['loads'][string],
+      ],
     ];
     for (const [id, load] of cases) {
       const checked = inGirder({}, load);
@@ -321,10 +491,36 @@ describe('the verdict', () => {
     const model = portal();
     expect(checkAll(model).m1.verdict).toBe('open');
     expect(secondOrderState(model).met).toBe(false);
-    const combinations = Object.fromEntries(Object.values(model.combinations).map((one) => [one.id, { ...one, order: 'second' as const, stiffnessSet: 'k1', factors: [...one.factors, { case: 'c9', factor: 1 }] }]));
-    const set = (factor: number) => ({ k1: { id: 'k1', label: 'K', source: 'C2.3', rules: [{ material: 'any' as const, role: 'any' as const, factors: { area: factor, inertiaY: factor, inertiaZ: factor } }] } });
-    const notional = { ...model.cases, c9: { id: 'c9', label: 'N', name: 'Notional', nature: 'notional' as const, selfWeight: false } };
-    const held = Object.fromEntries(Object.values(model.nodes).map((node) => [node.id, node.support ? node : { ...node, support: { ...fixed, ux: false, uz: false, rx: false, ry: false, rz: false } }]));
+    const combinations = Object.fromEntries(
+      Object.values(model.combinations).map((one) => [
+        one.id,
+        { ...one, order: 'second' as const, stiffnessSet: 'k1', factors: [...one.factors, { case: 'c9', factor: 1 }] },
+      ]),
+    );
+    const set = (factor: number) => ({
+      k1: {
+        id: 'k1',
+        label: 'K',
+        source: 'C2.3',
+        rules: [
+          {
+            material: 'any' as const,
+            role: 'any' as const,
+            factors: { area: factor, inertiaY: factor, inertiaZ: factor },
+          },
+        ],
+      },
+    });
+    const notional = {
+      ...model.cases,
+      c9: { id: 'c9', label: 'N', name: 'Notional', nature: 'notional' as const, selfWeight: false },
+    };
+    const held = Object.fromEntries(
+      Object.values(model.nodes).map((node) => [
+        node.id,
+        node.support ? node : { ...node, support: { ...fixed, ux: false, uz: false, rx: false, ry: false, rz: false } },
+      ]),
+    );
     const complete = { ...model, nodes: held, combinations, cases: notional, stiffnessSets: set(0.8) };
     expect(secondOrderState(complete).met).toBe(true);
     // a set that does not reduce steel is not the one C2.3 asks for
@@ -334,22 +530,33 @@ describe('the verdict', () => {
 
   test('under combinations of allowable stress design the strength checks are open', () => {
     const model = portal();
-    const combinations = Object.fromEntries(Object.values(model.combinations).map((one) => [one.id, one.purpose === 'strength' ? { ...one, alpha: 1.6 } : one]));
+    const combinations = Object.fromEntries(
+      Object.values(model.combinations).map((one) => [
+        one.id,
+        one.purpose === 'strength' ? { ...one, alpha: 1.6 } : one,
+      ]),
+    );
     for (const { verdict, checks } of Object.values(checkAll({ ...model, combinations }))) {
       expect(verdict).toBe('open');
-      expect(checks[0]).toMatchObject({ made: false, needed: true, reason: expect.stringContaining('allowable stress design') });
+      expect(checks[0]).toMatchObject({
+        made: false,
+        needed: true,
+        reason: expect.stringContaining('allowable stress design'),
+      });
     }
   });
 
   test('nothing made is never a pass', () => {
     const european = applyAct(portal(), { edits: [{ kind: 'settings.change', fields: { code: 'eurocode' } }] });
-    for (const { verdict } of Object.values(checkAll(european.ok ? european.model : portal()))) expect(verdict).toBe('open');
+    for (const { verdict } of Object.values(checkAll(european.ok ? european.model : portal())))
+      expect(verdict).toBe('open');
   });
 });
 
 describe('lengths between braces', () => {
   const typed = (length: number) => checkAll(portal({ steelDesign: { unbracedLengthTorsion: length } })).m2.checks;
-  const flexure = (checks: MemberChecks['checks']) => checks.find((check) => check.id === 'flexureMajor') as Extract<MemberChecks['checks'][number], { made: true }>;
+  const flexure = (checks: MemberChecks['checks']) =>
+    checks.find((check) => check.id === 'flexureMajor') as Extract<MemberChecks['checks'][number], { made: true }>;
 
   test('a typed unbraced length longer than the member counts as typed, with C_b = 1', () => {
     const check = flexure(typed(12));
@@ -371,9 +578,21 @@ describe('lengths between braces', () => {
   test('a cantilever whose tip nothing holds has C_b = 1 (F1), a cantilever whose tip is held has not', () => {
     const cantilever = (held: boolean) => {
       const base = portal();
-      const nodes = { n1: { id: 'n1', position: [0, 0, 0] as [number, number, number], support: fixed }, n2: { id: 'n2', position: [4, 0, 0] as [number, number, number], ...(held ? { support: { ...pinned, ux: false, uz: false } } : {}) } };
+      const nodes = {
+        n1: { id: 'n1', position: [0, 0, 0] as [number, number, number], support: fixed },
+        n2: {
+          id: 'n2',
+          position: [4, 0, 0] as [number, number, number],
+          ...(held ? { support: { ...pinned, ux: false, uz: false } } : {}),
+        },
+      };
       const { m2 } = base.members;
-      const model: Model = { ...base, nodes, members: { m2: { ...m2, start: 'n1', end: 'n2' } }, loads: { l1: { id: 'l1', case: 'c1', type: 'node', node: 'n2', force: [0, 0, -20e3], moment: [0, 0, 0] } } };
+      const model: Model = {
+        ...base,
+        nodes,
+        members: { m2: { ...m2, start: 'n1', end: 'n2' } },
+        loads: { l1: { id: 'l1', case: 'c1', type: 'node', node: 'n2', force: [0, 0, -20e3], moment: [0, 0, 0] } },
+      };
       const sheet = new Sheet();
       flexure(checkAll(model).m2.checks).trace(sheet);
       return sheet.steps.find((step) => step.symbol === 'C_b')!.value.value;
@@ -384,7 +603,15 @@ describe('lengths between braces', () => {
 });
 
 describe('beams with too much or impossible reinforcement', () => {
-  const section: BeamSection = { width: 12 * inch, depth: 24 * inch, cover: 1.5 * inch, stirrup: findBar('#3')!, fc: 4000 * psi, fy: 60000 * psi, Es: 29e6 * psi };
+  const section: BeamSection = {
+    width: 12 * inch,
+    depth: 24 * inch,
+    cover: 1.5 * inch,
+    stirrup: findBar('#3')!,
+    fc: 4000 * psi,
+    fy: 60000 * psi,
+    Es: 29e6 * psi,
+  };
 
   test('7 #11 in 24 × 12 in do not yield: strength by strain compatibility, by hand', () => {
     const layer = { bar: findBar('#11')!, count: 7 };
@@ -399,22 +626,35 @@ describe('beams with too much or impossible reinforcement', () => {
   });
 
   test('strength runs on smoothly where bars cease to yield, and bars outside the section have none', () => {
-    const at = (area: number) => flexuralStrength(section, { bar: { ...findBar('#8')!, area: area * inch ** 2 }, count: 2 });
-    const balanced = [...Array(4000).keys()].map((i) => 2 + i * 0.001).find((area) => at(area).strain < at(area).yieldStrain)!;
+    const at = (area: number) =>
+      flexuralStrength(section, { bar: { ...findBar('#8')!, area: area * inch ** 2 }, count: 2 });
+    const balanced = [...Array(4000).keys()]
+      .map((i) => 2 + i * 0.001)
+      .find((area) => at(area).strain < at(area).yieldStrain)!;
     expect(at(balanced).strength / at(balanced - 0.001).strength).toBeCloseTo(1, 2);
     expect(flexuralStrength({ ...section, depth: 2 * inch }, { bar: findBar('#11')!, count: 2 }).strength).toBe(0);
   });
 
   test('no utilisation is negative or beyond numbers, and tension control fails hard', () => {
-    for (const [bar, count] of [['#11', 7], ['#14', 12], ['#5', 2]] as const) {
-      const checked = checkAll(portal({ section: 's2', material: 't2', reinforcement: { top: { bar, count }, bottom: { bar, count } } })).m2;
-      for (const check of checked.checks) if (check.made) expect(check.utilisation >= 0 && check.utilisation < 1000).toBe(true);
+    for (const [bar, count] of [
+      ['#11', 7],
+      ['#14', 12],
+      ['#5', 2],
+    ] as const) {
+      const checked = checkAll(
+        portal({ section: 's2', material: 't2', reinforcement: { top: { bar, count }, bottom: { bar, count } } }),
+      ).m2;
+      for (const check of checked.checks)
+        if (check.made) expect(check.utilisation >= 0 && check.utilisation < 1000).toBe(true);
       if (count > 2) expect(checked.verdict).toBe('fails');
     }
   });
 
   test('least stirrups count at most 60 ksi of their yield stress', () => {
     const strong = { ...section, fy: 80000 * psi };
-    expect(minimumStirrups(strong, { bar: findBar('#3')!, legs: 2, spacing: 8 * inch }) / inch ** 2).toBeCloseTo((50 * 12 * 8) / 60000, 6);
+    expect(minimumStirrups(strong, { bar: findBar('#3')!, legs: 2, spacing: 8 * inch }) / inch ** 2).toBeCloseTo(
+      (50 * 12 * 8) / 60000,
+      6,
+    );
   });
 });

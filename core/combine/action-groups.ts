@@ -40,16 +40,24 @@ export interface ActionGroups {
 
 /** Notional loads one way: cases that hold a share of one gravity case each go with that case's factor, others are as large as they are. */
 export interface NotionalSet {
-  readonly cases: readonly { readonly loadCase: LoadCase; readonly follows?: { readonly gravity: string; readonly factor: number } }[];
+  readonly cases: readonly {
+    readonly loadCase: LoadCase;
+    readonly follows?: { readonly gravity: string; readonly factor: number };
+  }[];
 }
 
 /** Cases that follow one gravity case each act together in their direction; each other notional case stands alone. */
 function notionalSets(model: Model, cases: readonly LoadCase[]): NotionalSet[] {
   const sets = new Map<string, NotionalSet['cases'][number][]>();
   for (const loadCase of cases) {
-    const rules = Object.values(model.loadRules).filter((rule) => rule.type === 'notional' && rule.case === loadCase.id);
+    const rules = Object.values(model.loadRules).filter(
+      (rule) => rule.type === 'notional' && rule.case === loadCase.id,
+    );
     const [rule] = rules;
-    const follows = rules.length === 1 && rule.type === 'notional' && rule.gravity.length === 1 && rule.gravity[0].factor > 0 ? { gravity: rule.gravity[0].case, factor: rule.gravity[0].factor } : undefined;
+    const follows =
+      rules.length === 1 && rule.type === 'notional' && rule.gravity.length === 1 && rule.gravity[0].factor > 0
+        ? { gravity: rule.gravity[0].case, factor: rule.gravity[0].factor }
+        : undefined;
     const key = follows ? `towards ${loadCase.direction ?? ''}` : loadCase.id;
     sets.set(key, [...(sets.get(key) ?? []), { loadCase, ...(follows ? { follows } : {}) }]);
   }
@@ -61,8 +69,19 @@ export function actionGroups(model: Model): ActionGroups {
   const cases = inOrder(model.cases).filter((loadCase) => !loadCase.massOnly);
   const of = (...natures: Nature[]) => cases.filter((loadCase) => natures.includes(loadCase.nature));
   return {
-    dead: of('dead', 'superimposedDead'), fluid: of('fluid'), earth: of('earth'), imposed: of('prestress', 'settlement'), live: setsOf(of('live')), roofLive: setsOf(of('roofLive')),
-    snow: of('snow'), rain: of('rain'), wind: of('wind'), seismic: of('seismic'), notional: notionalSets(model, of('notional')), temperature: of('temperature'), accidental: of('accidental'),
+    dead: of('dead', 'superimposedDead'),
+    fluid: of('fluid'),
+    earth: of('earth'),
+    imposed: of('prestress', 'settlement'),
+    live: setsOf(of('live')),
+    roofLive: setsOf(of('roofLive')),
+    snow: of('snow'),
+    rain: of('rain'),
+    wind: of('wind'),
+    seismic: of('seismic'),
+    notional: notionalSets(model, of('notional')),
+    temperature: of('temperature'),
+    accidental: of('accidental'),
   };
 }
 
@@ -70,8 +89,13 @@ export function actionGroups(model: Model): ActionGroups {
 function setsOf(cases: readonly LoadCase[]): LoadCase[][] {
   const always = cases.filter((loadCase) => loadCase.alternatives === undefined);
   const named = new Map<string, LoadCase[]>();
-  for (const loadCase of cases) if (loadCase.alternatives !== undefined) named.set(loadCase.alternatives, [...(named.get(loadCase.alternatives) ?? []), loadCase]);
-  const sets = [...named.values()].reduce<LoadCase[][]>((found, alternatives) => found.flatMap((set) => alternatives.map((one) => [...set, one])), [always]);
+  for (const loadCase of cases)
+    if (loadCase.alternatives !== undefined)
+      named.set(loadCase.alternatives, [...(named.get(loadCase.alternatives) ?? []), loadCase]);
+  const sets = [...named.values()].reduce<LoadCase[][]>(
+    (found, alternatives) => found.flatMap((set) => alternatives.map((one) => [...set, one])),
+    [always],
+  );
   return sets.filter((set) => set.length > 0);
 }
 
@@ -79,11 +103,22 @@ function setsOf(cases: readonly LoadCase[]): LoadCase[][] {
  * Purely sideways loads of gravity: the variants of a combination, one a direction, and without any. What follows a gravity case has that
  * case's factor in the combination, so that the whole is a share of the combination's own gravity load (AISC 360-22 C2.2b).
  */
-export const withNotional = (stated: StatedCombination, notional: readonly NotionalSet[]): StatedCombination[] => [stated, ...notional.flatMap((set): StatedCombination[] => {
-  const factorOf = (id: string): number => stated.terms.reduce((sum, term) => (term.cases.some((one) => one.id === id) ? sum + term.factor : sum), 0);
-  const terms = set.cases.map(({ loadCase, follows }): Term => ({ cases: [loadCase], factor: follows ? factorOf(follows.gravity) / follows.factor : 1 })).filter((term) => term.factor !== 0);
-  return terms.length === 0 ? [] : [{ ...stated, rule: `${stated.rule}, notional loads`, terms: [...stated.terms, ...terms] }];
-})];
+export const withNotional = (stated: StatedCombination, notional: readonly NotionalSet[]): StatedCombination[] => [
+  stated,
+  ...notional.flatMap((set): StatedCombination[] => {
+    const factorOf = (id: string): number =>
+      stated.terms.reduce((sum, term) => (term.cases.some((one) => one.id === id) ? sum + term.factor : sum), 0);
+    const terms = set.cases
+      .map(({ loadCase, follows }): Term => ({
+        cases: [loadCase],
+        factor: follows ? factorOf(follows.gravity) / follows.factor : 1,
+      }))
+      .filter((term) => term.factor !== 0);
+    return terms.length === 0
+      ? []
+      : [{ ...stated, rule: `${stated.rule}, notional loads`, terms: [...stated.terms, ...terms] }];
+  }),
+];
 
 /**
  * Earthquakes to and fro, with 0.3 of the one square to it where both directions are there (ASCE 7-22 12.5.3 and 12.5.4, EN 1998-1 4.3.3.5.1).
@@ -93,7 +128,12 @@ export function earthquakes(cases: readonly LoadCase[], size = 1): Term[][] {
   const along = (axis: string) => cases.filter((one) => one.direction?.endsWith(axis));
   return cases.flatMap((one) => {
     const others = one.direction ? along(one.direction.endsWith('x') ? 'y' : 'x') : [];
-    const beside = others.length === 0 ? [[]] : others.flatMap((other) => [0.3, -0.3].map((factor) => [{ cases: [other], factor: factor * size }]));
-    return [1, -1].flatMap((factor) => beside.map((list): Term[] => [{ cases: [one], factor: factor * size }, ...list]));
+    const beside =
+      others.length === 0
+        ? [[]]
+        : others.flatMap((other) => [0.3, -0.3].map((factor) => [{ cases: [other], factor: factor * size }]));
+    return [1, -1].flatMap((factor) =>
+      beside.map((list): Term[] => [{ cases: [one], factor: factor * size }, ...list]),
+    );
   });
 }

@@ -3,19 +3,34 @@ import { earthquakes, withNotional, type ActionGroups, type StatedCombination, t
 
 export type AsceOptions = Combining['asce'];
 
-export const asceDefaults: AsceOptions = { edition: '7-22', sds: 0, redundancy: 1, overstrength: null, liveFactor: 1, notionalWith: 'gravity' };
+export const asceDefaults: AsceOptions = {
+  edition: '7-22',
+  sds: 0,
+  redundancy: 1,
+  overstrength: null,
+  liveFactor: 1,
+  notionalWith: 'gravity',
+};
 
 /** Factors on snow: with live load leading, alone, beside an earthquake, and at service level. ASCE 7-22 states snow at strength level, 7-16 does not. */
-const snowFactors = { '7-22': { companion: 0.3, leading: 1.0, seismic: 0.15, service: 0.7, servicePart: 0.75 * 0.7, seismicService: 0.1 }, '7-16': { companion: 0.5, leading: 1.6, seismic: 0.2, service: 1.0, servicePart: 0.75, seismicService: 0.75 } } as const;
+const snowFactors = {
+  '7-22': { companion: 0.3, leading: 1.0, seismic: 0.15, service: 0.7, servicePart: 0.75 * 0.7, seismicService: 0.1 },
+  '7-16': { companion: 0.5, leading: 1.6, seismic: 0.2, service: 1.0, servicePart: 0.75, seismicService: 0.75 },
+} as const;
 
 /** The roof's alternatives: its live load, one snow case, or rain. Empty: nothing on the roof. */
 function roofChoices(groups: ActionGroups, liveFactor: number, snowFactor: number, rainFactor = liveFactor): Term[][] {
-  return [...groups.roofLive.map((cases) => [{ cases, factor: liveFactor }]), ...each(groups.snow, snowFactor), ...each(groups.rain, rainFactor)];
+  return [
+    ...groups.roofLive.map((cases) => [{ cases, factor: liveFactor }]),
+    ...each(groups.snow, snowFactor),
+    ...each(groups.rain, rainFactor),
+  ];
 }
 
 const orNone = (choices: Term[][]): Term[][] => (choices.length > 0 ? choices : [[]]);
 const each = (cases: readonly LoadCase[], factor: number): Term[][] => cases.map((one) => [{ cases: [one], factor }]);
-const liveChoices = (groups: ActionGroups, factor: number): Term[][] => orNone(groups.live.map((cases) => [{ cases, factor }]));
+const liveChoices = (groups: ActionGroups, factor: number): Term[][] =>
+  orNone(groups.live.map((cases) => [{ cases, factor }]));
 /** Dead load with what goes with it: fluids by the same factor, earth pressure by its own (2.3.1), imposed deformations 1.0 (2.3.4). */
 const permanent = (groups: ActionGroups, factor: number, earth: number): Term[] => [
   { cases: groups.dead, factor },
@@ -25,14 +40,16 @@ const permanent = (groups: ActionGroups, factor: number, earth: number): Term[] 
 ];
 
 /** Earth pressure adds by the first factor, resists by the second where it is permanent, and by none where it is not (2.3.1, 2.4.1). */
-const earthFactors = (groups: ActionGroups, adds: number, resists: number): readonly number[] => (groups.earth.length > 0 ? [adds, resists, 0] : [0]);
+const earthFactors = (groups: ActionGroups, adds: number, resists: number): readonly number[] =>
+  groups.earth.length > 0 ? [adds, resists, 0] : [0];
 
 /**
  * Strength design, ASCE/SEI 7-22 (or 7-16) 2.3.1 and 2.3.6, self-straining 2.3.4, extraordinary events 2.5.2. The live load factor in 3, 4 and 6
  * is 1.0 unless exception 1 (0.5) is asked for. Notional loads go with combinations of gravity alone, where AISC 360-22 C2.2b(d) allows (Δ₂/Δ₁
  * not above 1.7), or with all.
  */
-export const asce7Strength = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] => earthFactors(groups, 1.6, 0.9).flatMap((earth) => strengthWith(groups, options, earth));
+export const asce7Strength = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] =>
+  earthFactors(groups, 1.6, 0.9).flatMap((earth) => strengthWith(groups, options, earth));
 
 function strengthWith(groups: ActionGroups, options: AsceOptions, earth: number): StatedCombination[] {
   const code = `ASCE ${options.edition}`;
@@ -46,32 +63,47 @@ function strengthWith(groups: ActionGroups, options: AsceOptions, earth: number)
   const reduced = liveChoices(groups, options.liveFactor);
 
   state('2.3.1 (1)', dead(1.4), true);
-  for (const live of liveChoices(groups, 1.6)) for (const roof of orNone(roofChoices(groups, 0.5, snow.companion))) if (live.length + roof.length > 0) state('2.3.1 (2)', [...dead(1.2), ...live, ...roof], true);
+  for (const live of liveChoices(groups, 1.6))
+    for (const roof of orNone(roofChoices(groups, 0.5, snow.companion)))
+      if (live.length + roof.length > 0) state('2.3.1 (2)', [...dead(1.2), ...live, ...roof], true);
   for (const roof of roofChoices(groups, 1.6, snow.leading)) {
     for (const live of reduced) state('2.3.1 (3)', [...dead(1.2), ...roof, ...live], true);
     for (const wind of each(groups.wind, 0.5)) state('2.3.1 (3)', [...dead(1.2), ...roof, ...wind]);
   }
   for (const wind of each(groups.wind, 1.0)) {
-    for (const live of reduced) for (const roof of orNone(roofChoices(groups, 0.5, snow.companion))) state('2.3.1 (4)', [...dead(1.2), ...wind, ...live, ...roof]);
+    for (const live of reduced)
+      for (const roof of orNone(roofChoices(groups, 0.5, snow.companion)))
+        state('2.3.1 (4)', [...dead(1.2), ...wind, ...live, ...roof]);
   }
   for (const wind of each(groups.wind, 1.0)) state('2.3.1 (5)', [...dead(0.9), ...wind]);
-  for (const warm of each(groups.temperature, 1.0)) for (const live of reduced) state('2.3.4', [...dead(1.2), ...warm, ...live]);
+  for (const warm of each(groups.temperature, 1.0))
+    for (const live of reduced) state('2.3.4', [...dead(1.2), ...warm, ...live]);
   const shake = 0.2 * options.sds;
-  const kinds = [{ factor: options.redundancy, words: '' }, ...(options.overstrength !== null ? [{ factor: options.overstrength, words: ', overstrength' }] : [])];
+  const kinds = [
+    { factor: options.redundancy, words: '' },
+    ...(options.overstrength !== null ? [{ factor: options.overstrength, words: ', overstrength' }] : []),
+  ];
   for (const { factor, words } of kinds) {
     for (const quake of earthquakes(groups.seismic, factor)) {
-      for (const live of reduced) for (const flakes of orNone(each(groups.snow, snow.seismic))) state(`2.3.6 (6)${words}`, [...dead(1.2 + shake), ...quake, ...live, ...flakes]);
+      for (const live of reduced)
+        for (const flakes of orNone(each(groups.snow, snow.seismic)))
+          state(`2.3.6 (6)${words}`, [...dead(1.2 + shake), ...quake, ...live, ...flakes]);
     }
-    for (const quake of earthquakes(groups.seismic, factor)) state(`2.3.6 (7)${words}`, [...dead(0.9 - shake), ...quake]);
+    for (const quake of earthquakes(groups.seismic, factor))
+      state(`2.3.6 (7)${words}`, [...dead(0.9 - shake), ...quake]);
   }
-  for (const event of each(groups.accidental, 1.0)) for (const live of liveChoices(groups, 0.5)) {
-    for (const factor of [1.2, 0.9]) for (const flakes of orNone(each(groups.snow, snow.seismic))) state('2.5.2', [...dead(factor), ...event, ...live, ...flakes]);
-  }
+  for (const event of each(groups.accidental, 1.0))
+    for (const live of liveChoices(groups, 0.5)) {
+      for (const factor of [1.2, 0.9])
+        for (const flakes of orNone(each(groups.snow, snow.seismic)))
+          state('2.5.2', [...dead(factor), ...event, ...live, ...flakes]);
+    }
   return stated;
 }
 
 /** Allowable stress design, ASCE/SEI 7-22 (or 7-16) 2.4.1 and 2.4.5; used for serviceability. */
-export const asce7Service = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] => earthFactors(groups, 1.0, 0.6).flatMap((earth) => serviceWith(groups, options, earth));
+export const asce7Service = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] =>
+  earthFactors(groups, 1.0, 0.6).flatMap((earth) => serviceWith(groups, options, earth));
 
 function serviceWith(groups: ActionGroups, options: AsceOptions, earth: number): StatedCombination[] {
   const code = `ASCE ${options.edition}`;
@@ -86,19 +118,27 @@ function serviceWith(groups: ActionGroups, options: AsceOptions, earth: number):
   state('2.4.1 (1)', dead(1.0));
   if (groups.live.length > 0) for (const live of liveChoices(groups, 1.0)) state('2.4.1 (2)', [...dead(1.0), ...live]);
   for (const roof of roofs) state('2.4.1 (3)', [...dead(1.0), ...roof]);
-  if (groups.live.length > 0) for (const live of part) for (const roof of partRoofs) state('2.4.1 (4)', [...dead(1.0), ...live, ...roof]);
+  if (groups.live.length > 0)
+    for (const live of part) for (const roof of partRoofs) state('2.4.1 (4)', [...dead(1.0), ...live, ...roof]);
   for (const wind of each(groups.wind, 0.6)) state('2.4.1 (5)', [...dead(1.0), ...wind]);
   for (const wind of each(groups.wind, 0.75 * 0.6)) {
-    for (const live of part) for (const roof of orNone(partRoofs)) if (live.length + roof.length > 0) state('2.4.1 (6)', [...dead(1.0), ...live, ...wind, ...roof]);
+    for (const live of part)
+      for (const roof of orNone(partRoofs))
+        if (live.length + roof.length > 0) state('2.4.1 (6)', [...dead(1.0), ...live, ...wind, ...roof]);
   }
   for (const wind of each(groups.wind, 0.6)) state('2.4.1 (7)', [...dead(0.6), ...wind]);
-  for (const warm of each(groups.temperature, 1.0)) for (const live of part) state('2.4.4', [...dead(1.0), ...warm, ...live]);
+  for (const warm of each(groups.temperature, 1.0))
+    for (const live of part) state('2.4.4', [...dead(1.0), ...warm, ...live]);
   const shake = 0.2 * options.sds;
-  for (const quake of earthquakes(groups.seismic, 0.7 * options.redundancy)) state('2.4.5 (8)', [...dead(1.0 + 0.7 * shake), ...quake]);
+  for (const quake of earthquakes(groups.seismic, 0.7 * options.redundancy))
+    state('2.4.5 (8)', [...dead(1.0 + 0.7 * shake), ...quake]);
   for (const quake of earthquakes(groups.seismic, 0.525 * options.redundancy)) {
-    for (const live of part) for (const flakes of orNone(each(groups.snow, snow.seismicService))) state('2.4.5 (9)', [...dead(1.0 + 0.525 * shake), ...quake, ...live, ...flakes]);
+    for (const live of part)
+      for (const flakes of orNone(each(groups.snow, snow.seismicService)))
+        state('2.4.5 (9)', [...dead(1.0 + 0.525 * shake), ...quake, ...live, ...flakes]);
   }
-  for (const quake of earthquakes(groups.seismic, 0.7 * options.redundancy)) state('2.4.5 (10)', [...dead(0.6 - 0.7 * shake), ...quake]);
+  for (const quake of earthquakes(groups.seismic, 0.7 * options.redundancy))
+    state('2.4.5 (10)', [...dead(0.6 - 0.7 * shake), ...quake]);
   return stated;
 }
 
@@ -119,4 +159,11 @@ export function asce7Allowable(groups: ActionGroups, options: AsceOptions = asce
 }
 
 /** Sustained load for creep and settlement, ASCE/SEI 7-22 commentary CC.2.1: D + 0.5 L. */
-export const asce7Sustained = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] => liveChoices(groups, 0.5).slice(0, groups.live.length).map((live) => ({ purpose: 'sustained', rule: `ASCE ${options.edition} CC.2.1`, terms: [...permanent(groups, 1, 1), ...live] }));
+export const asce7Sustained = (groups: ActionGroups, options: AsceOptions = asceDefaults): StatedCombination[] =>
+  liveChoices(groups, 0.5)
+    .slice(0, groups.live.length)
+    .map((live) => ({
+      purpose: 'sustained',
+      rule: `ASCE ${options.edition} CC.2.1`,
+      terms: [...permanent(groups, 1, 1), ...live],
+    }));

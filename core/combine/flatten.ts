@@ -43,7 +43,10 @@ function resolve({ factors, parts = [] }: Parts, known: ReadonlyMap<string, Reso
 }
 
 /** Resolves a combination's parts, and theirs, each once, those that others need first. */
-function resolveParts(combinations: Model['combinations'], parts: readonly { readonly combination: string }[]): ReadonlyMap<string, Resolved> {
+function resolveParts(
+  combinations: Model['combinations'],
+  parts: readonly { readonly combination: string }[],
+): ReadonlyMap<string, Resolved> {
   let known = resolved.get(combinations);
   if (!known) resolved.set(combinations, (known = new Map()));
   const open = new Set<string>();
@@ -59,7 +62,8 @@ function resolveParts(combinations: Model['combinations'], parts: readonly { rea
       waiting.pop();
     } else {
       open.add(id);
-      for (const part of combination.parts ?? []) if (!known.has(part.combination) && !open.has(part.combination)) waiting.push(part.combination);
+      for (const part of combination.parts ?? [])
+        if (!known.has(part.combination) && !open.has(part.combination)) waiting.push(part.combination);
     }
   }
   return known;

@@ -7,7 +7,8 @@ const types = { Float64Array, Float32Array, Int32Array, Uint8Array, Uint32Array 
 type TypeName = keyof typeof types;
 type Typed = InstanceType<(typeof types)[TypeName]>;
 
-const nameOf = (value: unknown): TypeName | undefined => (Object.keys(types) as TypeName[]).find((name) => value instanceof types[name]);
+const nameOf = (value: unknown): TypeName | undefined =>
+  (Object.keys(types) as TypeName[]).find((name) => value instanceof types[name]);
 const aligned = (size: number) => Math.ceil(size / 8) * 8;
 
 /** @throws TypeError for what is neither plain data nor a typed array */
@@ -24,7 +25,8 @@ export function packBinary(value: unknown): Uint8Array {
       return { $array: type, offset, length: array.length };
     }
     if (typeof part === 'number' && !Number.isFinite(part)) return { $number: String(part) };
-    if (ArrayBuffer.isView(part) || part instanceof Map || part instanceof Set || typeof part === 'function') throw new TypeError(`A ${Object.prototype.toString.call(part)} cannot be packed.`);
+    if (ArrayBuffer.isView(part) || part instanceof Map || part instanceof Set || typeof part === 'function')
+      throw new TypeError(`A ${Object.prototype.toString.call(part)} cannot be packed.`);
     return part;
   });
   const headBytes = new TextEncoder().encode(head);
@@ -44,7 +46,10 @@ export function packBinary(value: unknown): Uint8Array {
 export function unpackBinary(source: Uint8Array): unknown {
   // arrays need their alignment, which a part of a larger buffer may not have
   const bytes = source.byteOffset % 8 === 0 ? source : source.slice();
-  const cut = () => new RangeError(`The results cannot be read: they are cut off or not what they should be (${bytes.byteLength} bytes).`);
+  const cut = () =>
+    new RangeError(
+      `The results cannot be read: they are cut off or not what they should be (${bytes.byteLength} bytes).`,
+    );
   if (bytes.byteLength < 4) throw cut();
   const length = new DataView(bytes.buffer, bytes.byteOffset, 4).getUint32(0, true);
   const start = aligned(4 + length);
@@ -54,7 +59,11 @@ export function unpackBinary(source: Uint8Array): unknown {
       if (part === null || typeof part !== 'object') return part;
       if ('$number' in part) return Number(part.$number);
       if (!('$array' in part)) return part;
-      const { $array: type, offset, length: count } = part as unknown as { $array: TypeName; offset: number; length: number };
+      const {
+        $array: type,
+        offset,
+        length: count,
+      } = part as unknown as { $array: TypeName; offset: number; length: number };
       if (!(type in types) || start + offset + count * types[type].BYTES_PER_ELEMENT > bytes.byteLength) throw cut();
       return new types[type](bytes.buffer as ArrayBuffer, bytes.byteOffset + start + offset, count);
     });

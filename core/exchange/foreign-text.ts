@@ -48,15 +48,24 @@ export function readOwnJson(text: string): ReadJson {
   try {
     return { ok: true, value: JSON.parse(text) as unknown };
   } catch (error) {
-    return { ok: false, problem: `This is not a JSON file, or it is cut off: ${error instanceof Error ? error.message : String(error)}.` };
+    return {
+      ok: false,
+      problem: `This is not a JSON file, or it is cut off: ${error instanceof Error ? error.message : String(error)}.`,
+    };
   }
 }
 
 /** Reads JSON from elsewhere: not too deep, and without text that cannot be printed. @returns the value, or what is wrong with it in a sentence */
 export function readForeignJson(text: string): ReadJson {
-  if (nestingOf(text) > deepestNesting) return { ok: false, problem: `Its brackets lie more than ${deepestNesting} deep within each other; nothing Elbow reads does.` };
+  if (nestingOf(text) > deepestNesting)
+    return {
+      ok: false,
+      problem: `Its brackets lie more than ${deepestNesting} deep within each other; nothing Elbow reads does.`,
+    };
   const read = readOwnJson(text);
   if (!read.ok) return read;
   const place = unprintableIn(read.value);
-  return place === undefined ? read : { ok: false, problem: `The text at “${place}” holds a control character or half of a character. Type it anew.` };
+  return place === undefined
+    ? read
+    : { ok: false, problem: `The text at “${place}” holds a control character or half of a character. Type it anew.` };
 }

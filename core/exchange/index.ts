@@ -1,4 +1,12 @@
-export { formatName, formatVersion, modelFile, modelJsonSchema, readModelFile, writeModelFile, type ReadModel } from './model-file';
+export {
+  formatName,
+  formatVersion,
+  modelFile,
+  modelJsonSchema,
+  readModelFile,
+  writeModelFile,
+  type ReadModel,
+} from './model-file';
 export { checksData, findingsData, resultsData } from './results-file';
 export { analysesData } from './analysis-file';
 export { accelerationUnits, readRecordCsv, type GroundRecord, type ReadRecord } from './record-csv';

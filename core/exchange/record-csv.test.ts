@@ -6,12 +6,21 @@ const problem = (text: string, unit?: string) => {
 };
 
 test('two columns of time and acceleration, with a heading, in any unit', () => {
-  expect(readRecordCsv('time, acceleration\n0, 0\n0.02, 0.1\n0.04, -0.2\n', 'g')).toEqual({ ok: true, record: { timeStep: 0.02, accelerations: [0, 0.980665, -1.96133] } });
-  expect(readRecordCsv('0;0\r\n0.5;100\r\n', 'gal')).toEqual({ ok: true, record: { timeStep: 0.5, accelerations: [0, 1] } });
+  expect(readRecordCsv('time, acceleration\n0, 0\n0.02, 0.1\n0.04, -0.2\n', 'g')).toEqual({
+    ok: true,
+    record: { timeStep: 0.02, accelerations: [0, 0.980665, -1.96133] },
+  });
+  expect(readRecordCsv('0;0\r\n0.5;100\r\n', 'gal')).toEqual({
+    ok: true,
+    record: { timeStep: 0.5, accelerations: [0, 1] },
+  });
 });
 
 test('one column with its time step before', () => {
-  expect(readRecordCsv('# dt = 0.005\n1\n-2e-1\n\n0.5')).toEqual({ ok: true, record: { timeStep: 0.005, accelerations: [1, -0.2, 0.5] } });
+  expect(readRecordCsv('# dt = 0.005\n1\n-2e-1\n\n0.5')).toEqual({
+    ok: true,
+    record: { timeStep: 0.005, accelerations: [1, -0.2, 0.5] },
+  });
 });
 
 test('what cannot be a record is refused with its line and a remedy', () => {

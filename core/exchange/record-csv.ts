@@ -18,7 +18,8 @@ export const accelerationUnits = Object.keys(units);
  */
 export function readRecordCsv(text: string, unit = 'm/s2'): ReadRecord {
   const factor = units[unit.toLowerCase()];
-  if (factor === undefined) return { ok: false, problem: `“${unit}” is not a unit of acceleration here; use ${accelerationUnits.join(', ')}.` };
+  if (factor === undefined)
+    return { ok: false, problem: `“${unit}” is not a unit of acceleration here; use ${accelerationUnits.join(', ')}.` };
   const times: number[] = [];
   const accelerations: number[] = [];
   let step: number | undefined;
@@ -27,15 +28,21 @@ export function readRecordCsv(text: string, unit = 'm/s2'): ReadRecord {
     const given = /^\s*#?\s*dt\s*[=:,;]?\s*([0-9.eE+-]+)/.exec(line);
     if (given) {
       step = Number(given[1]);
-      if (!(step > 0 && step <= 10)) return { ok: false, problem: `Line ${i + 1} gives a time step of ${given[1]} s; it must lie between 0 and 10 s.` };
+      if (!(step > 0 && step <= 10))
+        return {
+          ok: false,
+          problem: `Line ${i + 1} gives a time step of ${given[1]} s; it must lie between 0 and 10 s.`,
+        };
       continue;
     }
     if (line.trim() === '' || /^\s*["#a-df-zA-DF-Z]/.test(line)) continue;
     const cells = line.trim().split(/[;,\t ]+/);
     const numbers = cells.map(Number);
-    if (numbers.length > 2 || numbers.some((value) => !Number.isFinite(value))) return { ok: false, problem: `Line ${i + 1} is not one or two numbers: “${line.trim().slice(0, 60)}”.` };
+    if (numbers.length > 2 || numbers.some((value) => !Number.isFinite(value)))
+      return { ok: false, problem: `Line ${i + 1} is not one or two numbers: “${line.trim().slice(0, 60)}”.` };
     columns ||= numbers.length;
-    if (numbers.length !== columns) return { ok: false, problem: `Line ${i + 1} has ${numbers.length} numbers, the lines before have ${columns}.` };
+    if (numbers.length !== columns)
+      return { ok: false, problem: `Line ${i + 1} has ${numbers.length} numbers, the lines before have ${columns}.` };
     if (columns === 2) times.push(numbers[0]);
     accelerations.push(factor * numbers[columns - 1]);
   }
@@ -43,8 +50,13 @@ export function readRecordCsv(text: string, unit = 'm/s2'): ReadRecord {
   if (columns === 2) {
     step = (times[times.length - 1] - times[0]) / (times.length - 1);
     const uneven = times.findIndex((time, i) => Math.abs(time - times[0] - i * step!) > 0.01 * step! + 1e-9);
-    if (!(step > 0) || uneven >= 0) return { ok: false, problem: `The times are not at even steps: number ${Math.max(uneven, 0) + 1} stands at ${times[Math.max(uneven, 0)]} s. Resample the record.` };
+    if (!(step > 0) || uneven >= 0)
+      return {
+        ok: false,
+        problem: `The times are not at even steps: number ${Math.max(uneven, 0) + 1} stands at ${times[Math.max(uneven, 0)]} s. Resample the record.`,
+      };
   }
-  if (step === undefined) return { ok: false, problem: 'One column of accelerations needs a line “dt = 0.01” with its time step in s.' };
+  if (step === undefined)
+    return { ok: false, problem: 'One column of accelerations needs a line “dt = 0.01” with its time step in s.' };
   return { ok: true, record: { timeStep: step, accelerations } };
 }

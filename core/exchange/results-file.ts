@@ -1,9 +1,18 @@
 import type { MemberChecks } from '../checks';
 import type { Solution } from '../fem';
 import type { Finding, Model } from '../model';
-import { balance, caseWeights, combinationWeights, MemberLine, stationsOf, superpose, type LoadState } from '../results';
+import {
+  balance,
+  caseWeights,
+  combinationWeights,
+  MemberLine,
+  stationsOf,
+  superpose,
+  type LoadState,
+} from '../results';
 
-const sixNamed = (values: Float64Array, at: number, names: readonly string[]) => Object.fromEntries(names.map((name, i) => [name, values[at + i]]));
+const sixNamed = (values: Float64Array, at: number, names: readonly string[]) =>
+  Object.fromEntries(names.map((name, i) => [name, values[at + i]]));
 const movements = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'];
 const forces = ['fx', 'fy', 'fz', 'mx', 'my', 'mz'];
 const internal = ['N', 'Vy', 'Vz', 'T', 'My', 'Mz', 'u', 'v', 'w'];
@@ -17,8 +26,20 @@ export function findingsData(findings: readonly Finding[]): unknown[] {
 export function resultsData(model: Model, solution: Solution, findings: readonly Finding[]): unknown {
   const iterationsOf = (id: string) => solution.cases.find((one) => one.id === id)?.iterations;
   const states = [
-    ...solution.cases.filter((one) => one.id in model.cases).map((one) => ({ of: 'case', id: one.id, label: model.cases[one.id].label, state: superpose(solution, caseWeights(solution, one.id)) })),
-    ...Object.values(model.combinations).map((combination) => ({ of: 'combination', id: combination.id, label: combination.label, state: superpose(solution, combinationWeights(solution, combination, model.combinations)) })),
+    ...solution.cases
+      .filter((one) => one.id in model.cases)
+      .map((one) => ({
+        of: 'case',
+        id: one.id,
+        label: model.cases[one.id].label,
+        state: superpose(solution, caseWeights(solution, one.id)),
+      })),
+    ...Object.values(model.combinations).map((combination) => ({
+      of: 'combination',
+      id: combination.id,
+      label: combination.label,
+      state: superpose(solution, combinationWeights(solution, combination, model.combinations)),
+    })),
   ];
   return {
     format: 'elbow-results',
@@ -28,7 +49,14 @@ export function resultsData(model: Model, solution: Solution, findings: readonly
     findings: findingsData(findings),
     equilibrium: balance(solution),
     log: solution.log,
-    results: states.map(({ of, id, label, state }) => ({ of, id, label, ...(iterationsOf(id) ? { iterations: iterationsOf(id) } : {}), nodes: nodeData(model, solution, state), members: memberData(solution, state) })),
+    results: states.map(({ of, id, label, state }) => ({
+      of,
+      id,
+      label,
+      ...(iterationsOf(id) ? { iterations: iterationsOf(id) } : {}),
+      nodes: nodeData(model, solution, state),
+      members: memberData(solution, state),
+    })),
   };
 }
 
@@ -43,7 +71,15 @@ function nodeData(model: Model, solution: Solution, state: LoadState): unknown[]
 function memberData(solution: Solution, state: LoadState): unknown[] {
   return solution.memberIds.map((id, m) => {
     const line = new MemberLine(solution, state, m);
-    return { id, length: solution.lengths[m], stations: stationsOf(solution, m).map(({ x, after }) => ({ x, ...(after ? { after } : {}), ...sixNamed(line.at(x, after), 0, internal) })) };
+    return {
+      id,
+      length: solution.lengths[m],
+      stations: stationsOf(solution, m).map(({ x, after }) => ({
+        x,
+        ...(after ? { after } : {}),
+        ...sixNamed(line.at(x, after), 0, internal),
+      })),
+    };
   });
 }
 
@@ -60,7 +96,24 @@ export function checksData(model: Model, members: readonly MemberChecks[]): unkn
       utilisation: governing?.utilisation ?? null,
       governedBy: governing?.id ?? null,
       checks: checks.map((check) =>
-        check.made ? { id: check.id, clause: check.clause, title: check.title, made: true, utilisation: check.utilisation, combination: check.combination, x: check.x } : { id: check.id, clause: check.clause, title: check.title, made: false, needed: check.needed === true, reason: check.reason },
+        check.made
+          ? {
+              id: check.id,
+              clause: check.clause,
+              title: check.title,
+              made: true,
+              utilisation: check.utilisation,
+              combination: check.combination,
+              x: check.x,
+            }
+          : {
+              id: check.id,
+              clause: check.clause,
+              title: check.title,
+              made: false,
+              needed: check.needed === true,
+              reason: check.reason,
+            },
       ),
       ...(reinforcement ? { reinforcement: reinforcementData(reinforcement) } : {}),
     })),
@@ -68,9 +121,16 @@ export function checksData(model: Model, members: readonly MemberChecks[]): unkn
 }
 
 function reinforcementData({ top, bottom, stirrups }: NonNullable<MemberChecks['reinforcement']>): unknown {
-  const layer = (chosen: typeof top) => chosen && { bar: chosen.value.bar.name, count: chosen.value.count, proposed: chosen.proposed };
+  const layer = (chosen: typeof top) =>
+    chosen && { bar: chosen.value.bar.name, count: chosen.value.count, proposed: chosen.proposed };
   return {
-    top: layer(top), bottom: layer(bottom),
-    stirrups: stirrups && { bar: stirrups.value.bar.name, legs: stirrups.value.legs, spacing: stirrups.value.spacing, proposed: stirrups.proposed },
+    top: layer(top),
+    bottom: layer(bottom),
+    stirrups: stirrups && {
+      bar: stirrups.value.bar.name,
+      legs: stirrups.value.legs,
+      spacing: stirrups.value.spacing,
+      proposed: stirrups.proposed,
+    },
   };
 }

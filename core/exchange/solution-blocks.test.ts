@@ -19,16 +19,39 @@ test('a solution comes back from its blocks number by number, and gives the same
 });
 
 test('any plain data with arrays comes back as it was, numbers without end included', () => {
-  const leaf = fc.oneof(fc.double(), fc.string(), fc.boolean(), fc.constant(null), fc.float64Array(), fc.int32Array(), fc.uint8Array());
-  const data = fc.array(fc.dictionary(fc.string().filter((key) => !key.startsWith('$') && key !== '__proto__' && key !== 'toJSON'), leaf));
-  fc.assert(fc.property(data, (value) => {
-    // JSON has no −0
-    const plain = value.map((one) => Object.fromEntries(Object.entries(one).map(([key, part]) => [key, Object.is(part, -0) ? 0 : part])));
-    expect(unpackBinary(packBinary(value))).toEqual(plain);
-  }), { numRuns: 100 });
+  const leaf = fc.oneof(
+    fc.double(),
+    fc.string(),
+    fc.boolean(),
+    fc.constant(null),
+    fc.float64Array(),
+    fc.int32Array(),
+    fc.uint8Array(),
+  );
+  const data = fc.array(
+    fc.dictionary(
+      fc.string().filter((key) => !key.startsWith('$') && key !== '__proto__' && key !== 'toJSON'),
+      leaf,
+    ),
+  );
+  fc.assert(
+    fc.property(data, (value) => {
+      // JSON has no −0
+      const plain = value.map((one) =>
+        Object.fromEntries(Object.entries(one).map(([key, part]) => [key, Object.is(part, -0) ? 0 : part])),
+      );
+      expect(unpackBinary(packBinary(value))).toEqual(plain);
+    }),
+    { numRuns: 100 },
+  );
 });
 
-test.each([['nothing', new Uint8Array(0)], ['a head that is longer than all', new Uint8Array([255, 255, 0, 0, 1])], ['no JSON', new Uint8Array([4, 0, 0, 0, 120, 120, 120, 120])], ['arrays cut off', packBinary({ a: new Float64Array(20) }).subarray(0, 64)]])('%s is refused with a sentence', (_, bytes) => {
+test.each([
+  ['nothing', new Uint8Array(0)],
+  ['a head that is longer than all', new Uint8Array([255, 255, 0, 0, 1])],
+  ['no JSON', new Uint8Array([4, 0, 0, 0, 120, 120, 120, 120])],
+  ['arrays cut off', packBinary({ a: new Float64Array(20) }).subarray(0, 64)],
+])('%s is refused with a sentence', (_, bytes) => {
   expect(() => unpackBinary(bytes)).toThrow(/cannot be read/);
   expect(() => solutionOf([])).toThrow(/outline is missing/);
 });

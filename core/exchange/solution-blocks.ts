@@ -12,12 +12,18 @@ export interface SolutionBlock {
 /** A solution as blocks that can be kept, sent and fetched on their own. */
 export function solutionBlocks(solution: Solution): SolutionBlock[] {
   const { cases, ...outline } = solution;
-  return [{ kind: 'outline', id: '', bytes: packBinary(outline) }, ...cases.map((one): SolutionBlock => ({ kind: 'case', id: one.id, bytes: packBinary(one) }))];
+  return [
+    { kind: 'outline', id: '', bytes: packBinary(outline) },
+    ...cases.map((one): SolutionBlock => ({ kind: 'case', id: one.id, bytes: packBinary(one) })),
+  ];
 }
 
 /** Puts a solution together again. @throws RangeError when a block is missing or cannot be read */
 export function solutionOf(blocks: readonly SolutionBlock[]): Solution {
   const outline = blocks.find((block) => block.kind === 'outline');
   if (!outline) throw new RangeError('The results cannot be read: their outline is missing.');
-  return { ...(unpackBinary(outline.bytes) as Omit<Solution, 'cases'>), cases: blocks.filter((block) => block.kind === 'case').map((block) => unpackBinary(block.bytes) as CaseSolution) };
+  return {
+    ...(unpackBinary(outline.bytes) as Omit<Solution, 'cases'>),
+    cases: blocks.filter((block) => block.kind === 'case').map((block) => unpackBinary(block.bytes) as CaseSolution),
+  };
 }

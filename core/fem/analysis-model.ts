@@ -1,4 +1,13 @@
-import { heldInPlane, inOrder, type Finding, type Model, type Node, type StiffnessSet, type Vector, supportAxes } from '../model';
+import {
+  heldInPlane,
+  inOrder,
+  type Finding,
+  type Model,
+  type Node,
+  type StiffnessSet,
+  type Vector,
+  supportAxes,
+} from '../model';
 import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
 import { buildFrameElements, type FrameElements } from './frame-elements';
@@ -60,7 +69,10 @@ export interface BuildOptions {
 const names = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
 
 /** Numbers nodes, members and equations, and says what forbids it. The model has no stopping findings. */
-export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, more }: BuildOptions = {}): { analysis: AnalysisModel } | { findings: Finding[] } {
+export function buildAnalysisModel(
+  model: Model,
+  { stiffnessSet, divisions = 1, more }: BuildOptions = {},
+): { analysis: AnalysisModel } | { findings: Finding[] } {
   const findings = constraintFindings(model);
   if (findings.some((finding) => finding.severity === 'stop')) return { findings };
   const members = inOrder(model.members);
@@ -68,10 +80,21 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
   const others = more?.(allNumbers) ?? [];
   const tied = new Set(members.flatMap((member) => [member.start, member.end]));
   const everyNode = inOrder(model.nodes);
-  for (const source of others) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) tied.add(everyNode[node].id);
-  const nodes = (others.length > 0 ? everyNode : everyNode.filter((node) => tied.has(node.id))).map((node) => heldInPlane(model, node));
+  for (const source of others)
+    for (let e = 0; e < source.ids.length; e++)
+      for (const node of Array.from(source.nodesOf(e))) tied.add(everyNode[node].id);
+  const nodes = (others.length > 0 ? everyNode : everyNode.filter((node) => tied.has(node.id))).map((node) =>
+    heldInPlane(model, node),
+  );
   const numberOf = new Map(nodes.map((node, i) => [node.id, i]));
-  const { elements: frame, inner } = buildFrameElements(model, numberOf, (id) => model.nodes[id].position, stiffnessSet, divisions, nodes.length);
+  const { elements: frame, inner } = buildFrameElements(
+    model,
+    numberOf,
+    (id) => model.nodes[id].position,
+    stiffnessSet,
+    divisions,
+    nodes.length,
+  );
   const sources: ElementSource[] = [frame, ...others];
   const nodeCount = nodes.length + inner.length;
   const positions = new Float64Array(nodeCount * 3);
@@ -79,7 +102,8 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
   inner.forEach((position, i) => positions.set(position, 3 * (nodes.length + i)));
 
   const touched = new Uint8Array(nodeCount);
-  for (const source of sources) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) touched[node] = 1;
+  for (const source of sources)
+    for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) touched[node] = 1;
   const slaves = diaphragmOfNode(model);
   const idle = idleRotations(nodeCount, frame, others);
   const directions = nodes.flatMap((node, i) => supportsOf(node, i, slaves.has(node.id)));
@@ -133,7 +157,11 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
       }
       mastersOf[n] = master.vertex;
       const [dx, dy] = [at[0] - master.x, at[1] - master.y];
-      columns.push(Float64Array.of(1, 0, 0, 0, 0, 0), Float64Array.of(0, 1, 0, 0, 0, 0), Float64Array.of(-dy, dx, 0, 0, 0, 1));
+      columns.push(
+        Float64Array.of(1, 0, 0, 0, 0, 0),
+        Float64Array.of(0, 1, 0, 0, 0, 0),
+        Float64Array.of(-dy, dx, 0, 0, 0, 1),
+      );
       all = Int32Array.of(...used, master.first, master.first + 1, master.first + 2);
     }
     const matrix = new Float64Array(6 * all.length);
@@ -158,9 +186,20 @@ export function buildAnalysisModel(model: Model, { stiffnessSet, divisions = 1, 
   for (const { node } of supports) close([node]);
   return {
     analysis: {
-      nodeIds: nodes.map((node) => node.id), nodeCount, memberIds: members.map((member) => member.id), positions, frame, sources, equations, maps, supports, idle,
+      nodeIds: nodes.map((node) => node.id),
+      nodeCount,
+      memberIds: members.map((member) => member.id),
+      positions,
+      frame,
+      sources,
+      equations,
+      maps,
+      supports,
+      idle,
       pattern: patternOf(Int32Array.from(widths), Int32Array.from(groupStart), Int32Array.from(groups)),
-      vertexOf: Int32Array.from(vertexOf), vertexPositions: Float64Array.from(places), equationCount: vertexOf.length,
+      vertexOf: Int32Array.from(vertexOf),
+      vertexPositions: Float64Array.from(places),
+      equationCount: vertexOf.length,
     },
   };
 }
@@ -191,7 +230,9 @@ function supportsOf(node: Node, number: number, inFloor: boolean): Omit<HeldDire
   const basis = directionsOf(node);
   return names.flatMap((name, freedom) => {
     const stiffness = node.support?.[name] ? Infinity : (node.springs?.[name] ?? 0);
-    return stiffness > 0 ? [{ node: number, freedom, direction: basis.slice(6 * freedom, 6 * freedom + 6), stiffness, inFloor }] : [];
+    return stiffness > 0
+      ? [{ node: number, freedom, direction: basis.slice(6 * freedom, 6 * freedom + 6), stiffness, inFloor }]
+      : [];
   });
 }
 
@@ -200,7 +241,12 @@ function supportsOf(node: Node, number: number, inFloor: boolean): Omit<HeldDire
  * resistance at all, such that this one stands alone and is held. `held` is changed. In a rigid floor the last rotation stays the one
  * about the vertical, which the floor gives; where idle rotations lean, they are left to be told as a mechanism.
  */
-function nodeBasis(node: Node | undefined, idle: Float64Array | undefined, held: Uint8Array, inFloor: boolean): Float64Array | undefined {
+function nodeBasis(
+  node: Node | undefined,
+  idle: Float64Array | undefined,
+  held: Uint8Array,
+  inFloor: boolean,
+): Float64Array | undefined {
   const rotationSprings = node?.springs && (node.springs.rx || node.springs.ry || node.springs.rz);
   if (idle && !rotationSprings) {
     const rotationsHeld = held[3] + held[4] + held[5];
@@ -209,7 +255,10 @@ function nodeBasis(node: Node | undefined, idle: Float64Array | undefined, held:
     else if (rotationsHeld === 0) {
       const basis = directionsOf(node);
       const others = complement(idle, count);
-      const rotations = [0, 1, 2].map((r) => ({ isIdle: r < count, axis: r < count ? idle.subarray(3 * r, 3 * r + 3) : others.subarray(3 * (r - count), 3 * (r - count) + 3) }));
+      const rotations = [0, 1, 2].map((r) => ({
+        isIdle: r < count,
+        axis: r < count ? idle.subarray(3 * r, 3 * r + 3) : others.subarray(3 * (r - count), 3 * (r - count) + 3),
+      }));
       rotations.sort((a, b) => Math.abs(a.axis[2]) - Math.abs(b.axis[2]));
       if (inFloor && Math.abs(rotations[2].axis[2]) < 1 - 1e-9) return undefined;
       rotations.forEach(({ isIdle, axis }, r) => {
@@ -229,7 +278,8 @@ function holdIdleDirections(basis: Float64Array, idle: Float64Array, held: Uint8
   for (const d of [3, 4, 5]) {
     if (held[d] || (inFloor && Math.abs(basis[6 * d + 5]) > 1 - 1e-9)) continue;
     let share = 0;
-    for (let k = 0; k < idle.length; k += 3) share += (basis[6 * d + 3] * idle[k] + basis[6 * d + 4] * idle[k + 1] + basis[6 * d + 5] * idle[k + 2]) ** 2;
+    for (let k = 0; k < idle.length; k += 3)
+      share += (basis[6 * d + 3] * idle[k] + basis[6 * d + 4] * idle[k + 1] + basis[6 * d + 5] * idle[k + 2]) ** 2;
     if (share > 1 - 1e-9) held[d] = 1;
   }
 }
@@ -238,7 +288,11 @@ function holdIdleDirections(basis: Float64Array, idle: Float64Array, held: Uint8
 function complement(vectors: Float64Array, count: number): Float64Array {
   const found: Vector[] = [];
   for (let k = 0; k < count; k++) found.push([vectors[3 * k], vectors[3 * k + 1], vectors[3 * k + 2]]);
-  for (const candidate of [[1, 0, 0], [0, 1, 0], [0, 0, 1]] as Vector[]) {
+  for (const candidate of [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ] as Vector[]) {
     let v: Vector = candidate;
     for (const one of found) {
       const along = v[0] * one[0] + v[1] * one[1] + v[2] * one[2];
@@ -251,12 +305,17 @@ function complement(vectors: Float64Array, count: number): Float64Array {
 }
 
 /** Rotations that no member resists, by node: unit vectors, three numbers each. Only nodes all of whose members have releases, or no torsion, can have any. */
-function idleRotations(nodeCount: number, frame: FrameElements, others: readonly ElementSource[]): Map<number, Float64Array> {
+function idleRotations(
+  nodeCount: number,
+  frame: FrameElements,
+  others: readonly ElementSource[],
+): Map<number, Float64Array> {
   const candidate = new Uint8Array(nodeCount).fill(1);
   frame.pieces.forEach((piece) => {
     if (!piece.springs && piece.element.torsion > 0) candidate[piece.start] = candidate[piece.end] = 0;
   });
-  for (const source of others) for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) candidate[node] = 0;
+  for (const source of others)
+    for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) candidate[node] = 0;
   const sums = new Map<number, Float64Array>();
   const sizes = new Map<number, number>();
   const k = new Float64Array(144);
@@ -266,9 +325,16 @@ function idleRotations(nodeCount: number, frame: FrameElements, others: readonly
     [piece.start, piece.end].forEach((node, side) => {
       if (!candidate[node]) return;
       const sum = sums.get(node) ?? new Float64Array(9);
-      for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) sum[3 * i + j] += k[12 * (6 * side + 3 + i) + 6 * side + 3 + j];
+      for (let i = 0; i < 3; i++)
+        for (let j = 0; j < 3; j++) sum[3 * i + j] += k[12 * (6 * side + 3 + i) + 6 * side + 3 + j];
       sums.set(node, sum);
-      sizes.set(node, Math.max(sizes.get(node) ?? 0, (piece.element.bendingY + piece.element.bendingZ + piece.element.torsion) / piece.element.length));
+      sizes.set(
+        node,
+        Math.max(
+          sizes.get(node) ?? 0,
+          (piece.element.bendingY + piece.element.bendingZ + piece.element.torsion) / piece.element.length,
+        ),
+      );
     });
   });
   const idle = new Map<number, Float64Array>();
@@ -284,7 +350,11 @@ function nullVectors(matrix: Float64Array, limit: number): Float64Array {
   const a = Float64Array.from(matrix);
   const v = Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1);
   for (let sweep = 0; sweep < 30; sweep++) {
-    for (const [p, q] of [[0, 1], [0, 2], [1, 2]]) {
+    for (const [p, q] of [
+      [0, 1],
+      [0, 2],
+      [1, 2],
+    ]) {
       const off = a[3 * p + q];
       if (Math.abs(off) < 1e-300) continue;
       const theta = (a[4 * q] - a[4 * p]) / (2 * off);

@@ -12,7 +12,10 @@ export function assemble(analysis: AnalysisModel): BlockMatrix {
     if (equation >= 0) {
       // straight on the diagonal: turned about and back, a very stiff spring would drown what is soft beside it
       const vertex = vertexOf[equation];
-      matrix.values[pattern.valueStart[pattern.columnStart[vertex]] + (equation - pattern.first[vertex]) * (pattern.width[vertex] + 1)] += stiffness;
+      matrix.values[
+        pattern.valueStart[pattern.columnStart[vertex]] +
+          (equation - pattern.first[vertex]) * (pattern.width[vertex] + 1)
+      ] += stiffness;
       continue;
     }
     const k = new Float64Array(36);
@@ -27,7 +30,12 @@ export function emptyMatrix({ pattern }: AnalysisModel): BlockMatrix {
 }
 
 /** Adds all elements of a source: `stiffness` of each, or another matrix of the same shape. */
-export function addElements(analysis: AnalysisModel, source: ElementSource, values: Float64Array, write: (e: number, into: Float64Array) => void = (e, into) => source.stiffness(e, into)): void {
+export function addElements(
+  analysis: AnalysisModel,
+  source: ElementSource,
+  values: Float64Array,
+  write: (e: number, into: Float64Array) => void = (e, into) => source.stiffness(e, into),
+): void {
   let k = new Float64Array(144);
   for (let e = 0; e < source.ids.length; e++) {
     const nodes = source.nodesOf(e);
@@ -39,7 +47,12 @@ export function addElements(analysis: AnalysisModel, source: ElementSource, valu
 }
 
 /** Adds one element's matrix, 6 n × 6 n by rows over the global freedoms of its nodes. */
-export function addElement(analysis: AnalysisModel, nodes: ArrayLike<number>, k: Float64Array, values: Float64Array): void {
+export function addElement(
+  analysis: AnalysisModel,
+  nodes: ArrayLike<number>,
+  k: Float64Array,
+  values: Float64Array,
+): void {
   for (let i = 0; i < nodes.length; i++) if (analysis.maps.has(nodes[i])) return addMapped(analysis, nodes, k, values);
   const { equations, pattern, vertexOf } = analysis;
   const { first, width, valueStart } = pattern;
@@ -57,7 +70,9 @@ export function addElement(analysis: AnalysisModel, nodes: ArrayLike<number>, k:
         if (row < 0) continue;
         for (let j = 0; j < 6; j++) {
           const column = equations[6 * nodes[b] + j];
-          if (column >= 0) values[start + (row - first[rowVertex]) * wide + column - first[columnVertex]] += k[(6 * a + i) * size + 6 * b + j];
+          if (column >= 0)
+            values[start + (row - first[rowVertex]) * wide + column - first[columnVertex]] +=
+              k[(6 * a + i) * size + 6 * b + j];
         }
       }
     }
@@ -84,7 +99,8 @@ function addColumn(equation: number, node: number, map: NodeMap | undefined, at:
   }
   columnEquation[columnCount] = equation;
   columnNode[columnCount] = node;
-  for (let i = 0; i < 6; i++) columnFactors[6 * columnCount + i] = map ? map.matrix[i * map.equations.length + at] : i === at ? 1 : 0;
+  for (let i = 0; i < 6; i++)
+    columnFactors[6 * columnCount + i] = map ? map.matrix[i * map.equations.length + at] : i === at ? 1 : 0;
   columnCount++;
 }
 
@@ -96,7 +112,9 @@ function addMapped(analysis: AnalysisModel, nodes: ArrayLike<number>, k: Float64
   for (let a = 0; a < nodes.length; a++) {
     const map = maps.get(nodes[a]);
     if (map) for (let c = 0; c < map.equations.length; c++) addColumn(map.equations[c], a, map, c);
-    else for (let i = 0; i < 6; i++) if (equations[6 * nodes[a] + i] >= 0) addColumn(equations[6 * nodes[a] + i], a, undefined, i);
+    else
+      for (let i = 0; i < 6; i++)
+        if (equations[6 * nodes[a] + i] >= 0) addColumn(equations[6 * nodes[a] + i], a, undefined, i);
   }
   const product = new Float64Array(size);
   for (let c = 0; c < columnCount; c++) {
@@ -131,7 +149,8 @@ export function toEquations({ equations, maps, equationCount }: AnalysisModel, n
   const right = new Float64Array(equationCount);
   for (let i = 0; i < equations.length; i++) if (equations[i] >= 0) right[equations[i]] += nodal[i];
   for (const [node, { equations: own, matrix }] of maps) {
-    for (let c = 0; c < own.length; c++) for (let i = 0; i < 6; i++) right[own[c]] += matrix[i * own.length + c] * nodal[6 * node + i];
+    for (let c = 0; c < own.length; c++)
+      for (let i = 0; i < 6; i++) right[own[c]] += matrix[i * own.length + c] * nodal[6 * node + i];
   }
   return right;
 }

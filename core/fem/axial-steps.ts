@@ -42,10 +42,15 @@ export function axialSteps(loads: readonly AxialLoad[], length: number, bending:
     const [h, atA, atB] = [b - a, sum(a, 2), sum(b, 2)];
     return [(atB - atA) / h, (atA + atB) / h - (2 * (sum(b, 3) - sum(a, 3))) / h ** 2];
   };
-  const force = (x: number, after: boolean): number => loads.reduce((sum, load) => sum - termIntegral(load, x, 1, after), 0);
+  const force = (x: number, after: boolean): number =>
+    loads.reduce((sum, load) => sum - termIntegral(load, x, 1, after), 0);
   const borders = new Set([0, length]);
-  for (const { from, to, isPoint } of loads) for (const x of isPoint ? [from] : [from, to]) if (x > samePlace * length && x < (1 - samePlace) * length) borders.add(x);
-  const sorted = [...borders].sort((a, b) => a - b).filter((x, i, all) => i === 0 || x - all[i - 1] > samePlace * length);
+  for (const { from, to, isPoint } of loads)
+    for (const x of isPoint ? [from] : [from, to])
+      if (x > samePlace * length && x < (1 - samePlace) * length) borders.add(x);
+  const sorted = [...borders]
+    .sort((a, b) => a - b)
+    .filter((x, i, all) => i === 0 || x - all[i - 1] > samePlace * length);
   // as the forces on the ends give it: before a load at the start, past one at the end
   const atEnds = force(length, true) / 2;
   let [low, high] = [Infinity, -Infinity];

@@ -81,7 +81,18 @@ const scratchB = new Float64Array(7);
 export type PlaneAction = 'force' | 'couple' | 'curvature';
 
 /** Adds what one load does at distance x from the start. @param after just past a point load rather than just before */
-export function addLoadEffects({ EI, GA, axial, g, lambda }: BendingPlane, action: PlaneAction, value: number, slope: number, from: number, to: number, isPoint: boolean, x: number, after: boolean, sum: Effects): void {
+export function addLoadEffects(
+  { EI, GA, axial, g, lambda }: BendingPlane,
+  action: PlaneAction,
+  value: number,
+  slope: number,
+  from: number,
+  to: number,
+  isPoint: boolean,
+  x: number,
+  after: boolean,
+  sum: Effects,
+): void {
   const a = x - from;
   if (a < 0 || (a === 0 && !(isPoint && after))) return;
   const c = columnFunctions(lambda, a, scratchA);
@@ -101,7 +112,10 @@ export function addLoadEffects({ EI, GA, axial, g, lambda }: BendingPlane, actio
   // q = value ⟨x − from⟩⁰ + slope ⟨x − from⟩¹, ended at `to`
   const atEnd = value + slope * (to - from);
   const spread = (k: number): number => value * c[k] + slope * c[k + 1] - (b > 0 ? atEnd * d[k] + slope * d[k + 1] : 0);
-  const integral = (k: number): number => (value * a ** k) / factorials[k] + (slope * a ** (k + 1)) / factorials[k + 1] - (b > 0 ? (atEnd * b ** k) / factorials[k] + (slope * b ** (k + 1)) / factorials[k + 1] : 0);
+  const integral = (k: number): number =>
+    (value * a ** k) / factorials[k] +
+    (slope * a ** (k + 1)) / factorials[k + 1] -
+    (b > 0 ? (atEnd * b ** k) / factorials[k] + (slope * b ** (k + 1)) / factorials[k + 1] : 0);
   if (action === 'couple') {
     sum.M += spread(1);
     sum.dM += spread(0);
@@ -124,7 +138,15 @@ export function addLoadEffects({ EI, GA, axial, g, lambda }: BendingPlane, actio
 }
 
 /** The member at x from its start's w, ψ, V and M, without loads between; added to `sum`. */
-export function addStartEffects({ EI, GA, axial, g, lambda }: BendingPlane, w: number, psi: number, V: number, M: number, x: number, sum: Effects): void {
+export function addStartEffects(
+  { EI, GA, axial, g, lambda }: BendingPlane,
+  w: number,
+  psi: number,
+  V: number,
+  M: number,
+  x: number,
+  sum: Effects,
+): void {
   const c = columnFunctions(lambda, x, scratchA);
   const Q = (V + axial * psi) / g;
   sum.V += V;
@@ -142,7 +164,12 @@ export function planeStiffness(plane: BendingPlane, length: number, stiffness: F
   const psiOfPsi = 1 + (axial * c[2]) / (g * EI);
   const wOfPsi = (length + (axial * c[3]) / (g * EI)) / g;
   // columns: w₀, ψ₀, w_L, ψ_L
-  const right = [[-1, 0], [-wOfPsi, -psiOfPsi], [1, 0], [0, 1]];
+  const right = [
+    [-1, 0],
+    [-wOfPsi, -psiOfPsi],
+    [1, 0],
+    [0, 1],
+  ];
   for (let j = 0; j < 4; j++) {
     const [w, psi] = right[j];
     const V = f11 * w + f12 * psi;
@@ -158,7 +185,10 @@ export function planeStiffness(plane: BendingPlane, length: number, stiffness: F
 }
 
 /** F of [V₀, M₀] = F [w, ψ]: the start forces that move the end by w and ψ while the start stays; by rows. */
-export function startForcesOf({ EI, GA, g, lambda }: BendingPlane, length: number): readonly [number, number, number, number] {
+export function startForcesOf(
+  { EI, GA, g, lambda }: BendingPlane,
+  length: number,
+): readonly [number, number, number, number] {
   const c = columnFunctions(lambda, length, scratchA);
   const a = (c[3] / (g * EI) - length / GA) / g;
   const b = c[2] / (g * EI);

@@ -35,7 +35,8 @@ export function chainOf(EI: number, GA: number, length: number, N: number, steps
 }
 
 /** Whether a link buckles with both its ends clamped (Euler, 4 π² EI / L²). */
-const linkBuckles = ({ plane, length }: Link): boolean => plane.axial < 0 && (plane.lambda * length ** 2 <= -4 * Math.PI ** 2 || plane.g <= 0);
+const linkBuckles = ({ plane, length }: Link): boolean =>
+  plane.axial < 0 && (plane.lambda * length ** 2 <= -4 * Math.PI ** 2 || plane.g <= 0);
 
 const own = new Float64Array(16);
 
@@ -79,7 +80,12 @@ export function chainStiffness(links: readonly Link[], k: Float64Array, clamped?
     const behind = [own[2], own[3], own[6], own[7]];
     const end = [own[10], own[11], own[15]];
     // before · joint⁻¹, then what the two sides leave of themselves and to each other
-    const [s, t, y, z] = [before[0] * p + before[1] * q, before[0] * q + before[1] * r, before[2] * p + before[3] * q, before[2] * q + before[3] * r];
+    const [s, t, y, z] = [
+      before[0] * p + before[1] * q,
+      before[0] * q + before[1] * r,
+      before[2] * p + before[3] * q,
+      before[2] * q + before[3] * r,
+    ];
     k[0] -= s * before[0] + t * before[1];
     k[1] -= s * before[2] + t * before[3];
     k[5] -= y * before[2] + z * before[3];
@@ -88,7 +94,12 @@ export function chainStiffness(links: readonly Link[], k: Float64Array, clamped?
     k[3] = k[12] = -(s * behind[1] + t * behind[3]);
     k[6] = k[9] = -(y * behind[0] + z * behind[2]);
     k[7] = k[13] = -(y * behind[1] + z * behind[3]);
-    const [g, h, l, n] = [behind[0] * p + behind[2] * q, behind[0] * q + behind[2] * r, behind[1] * p + behind[3] * q, behind[1] * q + behind[3] * r];
+    const [g, h, l, n] = [
+      behind[0] * p + behind[2] * q,
+      behind[0] * q + behind[2] * r,
+      behind[1] * p + behind[3] * q,
+      behind[1] * q + behind[3] * r,
+    ];
     k[10] = end[0] - (g * behind[0] + h * behind[2]);
     k[11] = k[14] = end[1] - (g * behind[1] + h * behind[3]);
     k[15] = end[2] - (l * behind[1] + n * behind[3]);
@@ -107,9 +118,14 @@ export function linkAt(links: readonly Link[], x: number, after: boolean): numbe
  * The part of a load that lies on a link, in the link's own measure; undefined when there is none. A point load on
  * the border of two links belongs to the one behind it.
  */
-export function onLink(links: readonly Link[], i: number, { value, slope, from, to, isPoint }: { value: number; slope: number; from: number; to: number; isPoint: boolean }): { value: number; slope: number; from: number; to: number } | undefined {
+export function onLink(
+  links: readonly Link[],
+  i: number,
+  { value, slope, from, to, isPoint }: { value: number; slope: number; from: number; to: number; isPoint: boolean },
+): { value: number; slope: number; from: number; to: number } | undefined {
   const { from: begin, length } = links[i];
-  if (isPoint) return linkAt(links, from, true) === i ? { value, slope, from: from - begin, to: from - begin } : undefined;
+  if (isPoint)
+    return linkAt(links, from, true) === i ? { value, slope, from: from - begin, to: from - begin } : undefined;
   if (links.length === 1) return { value, slope, from, to };
   const low = Math.max(from, begin);
   const high = Math.min(to, i === links.length - 1 ? to : begin + length);

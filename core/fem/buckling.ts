@@ -42,15 +42,28 @@ const divisions = 6;
  * forces of that load, by Lanczos in the inner product of K; then each factor is carried on to where the exact stiffness does no work in its
  * shape. Axial forces that loads change along a member are followed inside it; members that only pull or push take part as they act under the load.
  */
-export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): Generator<number, { findings: Finding[]; result?: BucklingResult }> {
-  const built = buildAnalysisModel(model, { stiffnessSet: definition.stiffnessSet ? model.stiffnessSets[definition.stiffnessSet] : undefined, divisions });
+export function* bucklingAnalysis(
+  model: Model,
+  definition: BucklingAnalysis,
+): Generator<number, { findings: Finding[]; result?: BucklingResult }> {
+  const built = buildAnalysisModel(model, {
+    stiffnessSet: definition.stiffnessSet ? model.stiffnessSets[definition.stiffnessSet] : undefined,
+    divisions,
+  });
   if (!('analysis' in built)) return built;
   const { analysis } = built;
   const factorisation = new Factorisation(analyse(analysis.pattern, analysis.vertexPositions));
   const byCase = loadsByCase(model);
-  const set = combineLoads(analysis, definition.factors.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!)), definition.factors.map(({ factor }) => factor));
+  const set = combineLoads(
+    analysis,
+    definition.factors.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!)),
+    definition.factors.map(({ factor }) => factor),
+  );
   const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
-  const steps = solveWhole({ model, analysis, factorisation, memberEnds, name: `the load of ${definition.label}`, order: 'first' }, set);
+  const steps = solveWhole(
+    { model, analysis, factorisation, memberEnds, name: `the load of ${definition.label}`, order: 'first' },
+    set,
+  );
   let step = steps.next();
   while (!step.done) {
     yield 0;
@@ -59,17 +72,40 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
   if (!('equilibrium' in step.value)) return step.value;
   const stiffness = assemble(analysis);
   // without slack members the factor at hand is that of this stiffness
-  const singular = step.value.log.slack.length === 0 ? undefined : factorisation.factoriseNow(stiffness, { definite: true });
+  const singular =
+    step.value.log.slack.length === 0 ? undefined : factorisation.factoriseNow(stiffness, { definite: true });
   if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion)] };
   yield 0;
   const forces = axialForces(analysis, step.value.equilibrium);
   // a factor grows the load until something buckles: changes count against the EI that the piece's own force would just bend
   const ends = step.value.equilibrium.endForces;
-  analysis.frame.takeAxialLoads(set.terms, (e) => (Math.max(Math.abs(ends[12 * e]), Math.abs(ends[12 * e + 6])) * analysis.frame.pieces[e].element.length ** 2) / Math.PI ** 2);
-  const course = (e: number, share: number): AxialCourse => ({ N: share * forces[e], steps: analysis.frame.stepsOf(e), share });
-  const bounds = forces.map((force, e) => (analysis.frame.active[e] ? Math.max(Math.abs(force), ...(analysis.frame.stepsOf(e)?.beyond ?? []).map((beyond) => Math.abs(force + beyond))) : 0));
+  analysis.frame.takeAxialLoads(
+    set.terms,
+    (e) =>
+      (Math.max(Math.abs(ends[12 * e]), Math.abs(ends[12 * e + 6])) * analysis.frame.pieces[e].element.length ** 2) /
+      Math.PI ** 2,
+  );
+  const course = (e: number, share: number): AxialCourse => ({
+    N: share * forces[e],
+    steps: analysis.frame.stepsOf(e),
+    share,
+  });
+  const bounds = forces.map((force, e) =>
+    analysis.frame.active[e]
+      ? Math.max(
+          Math.abs(force),
+          ...(analysis.frame.stepsOf(e)?.beyond ?? []).map((beyond) => Math.abs(force + beyond)),
+        )
+      : 0,
+  );
   const largest = bounds.reduce((most, force) => Math.max(most, force), 0);
-  const least = forces.reduce((low, force, e) => (bounds[e] > 0 ? Math.min(low, force, ...(analysis.frame.stepsOf(e)?.beyond ?? []).map((beyond) => force + beyond)) : low), 0);
+  const least = forces.reduce(
+    (low, force, e) =>
+      bounds[e] > 0
+        ? Math.min(low, force, ...(analysis.frame.stepsOf(e)?.beyond ?? []).map((beyond) => force + beyond))
+        : low,
+    0,
+  );
   if (!(least < -1e-9 * largest)) return { findings: [noCompressionFinding(definition)] };
 
   const softening = emptyMatrix(analysis);
@@ -78,13 +114,22 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
     changeWithAxialForce(analysis, e, (share) => course(e, share), bounds[e], change);
     analysis.frame.turnedMatrix(e, change, into);
   });
-  const pairs = yield* largestPairs({
-    size: analysis.equationCount,
-    operate: (columns) => factorisation.solveMany(columns.map((x) => multiply(softening, x))),
-    inner: (x) => multiply(stiffness, x),
-  }, definition.count + guards);
+  const pairs = yield* largestPairs(
+    {
+      size: analysis.equationCount,
+      operate: (columns) => factorisation.solveMany(columns.map((x) => multiply(softening, x))),
+      inner: (x) => multiply(stiffness, x),
+    },
+    definition.count + guards,
+  );
   if (pairs.values.length === 0) return { findings: [noCompressionFinding(definition)] };
-  const refined = exactModes(analysis, stiffness, pairs.vectors, pairs.values.map((value) => 1 / value), course);
+  const refined = exactModes(
+    analysis,
+    stiffness,
+    pairs.vectors,
+    pairs.values.map((value) => 1 / value),
+    course,
+  );
   const modes = pairs.vectors.map((vector, k): BucklingMode => {
     const first = 1 / pairs.values[k];
     const elastic = multiply(stiffness, vector);
@@ -102,10 +147,27 @@ export function* bucklingAnalysis(model: Model, definition: BucklingAnalysis): G
     });
     const shape = nodal.map((value) => value / (most || 1));
     const { node, way } = describeMotion(analysis, motion);
-    return { factor: refined[k].factor, displacements: shape.slice(0, 6 * analysis.nodeIds.length), memberShapes: memberShapes(analysis, shape), residual: gap / (size || 1), node, way };
+    return {
+      factor: refined[k].factor,
+      displacements: shape.slice(0, 6 * analysis.nodeIds.length),
+      memberShapes: memberShapes(analysis, shape),
+      residual: gap / (size || 1),
+      node,
+      way,
+    };
   });
   modes.sort((a, b) => a.factor - b.factor);
-  return { findings: [], result: { modes: modes.slice(0, definition.count), divisions, equations: analysis.equationCount, solves: pairs.solves, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds } };
+  return {
+    findings: [],
+    result: {
+      modes: modes.slice(0, definition.count),
+      divisions,
+      equations: analysis.equationCount,
+      solves: pairs.solves,
+      nodeIds: analysis.nodeIds,
+      memberIds: analysis.memberIds,
+    },
+  };
 }
 
 /** A factor is taken as found when a step changes it by less than this share: the next would change it by far less. */
@@ -127,7 +189,13 @@ function pieceStiffness({ frame }: AnalysisModel, e: number, course: AxialCourse
  * is a millionth of a millionth of the stiffness).
  * @param bound largest axial force in the piece, N; 0: it feels none
  */
-function changeWithAxialForce(analysis: AnalysisModel, e: number, course: (share: number) => AxialCourse, bound: number, into: Float64Array): void {
+function changeWithAxialForce(
+  analysis: AnalysisModel,
+  e: number,
+  course: (share: number) => AxialCourse,
+  bound: number,
+  into: Float64Array,
+): void {
   into.fill(0);
   if (bound === 0) return;
   const { element } = analysis.frame.pieces[e];
@@ -144,7 +212,13 @@ function changeWithAxialForce(analysis: AnalysisModel, e: number, course: (share
  * Φᵀ G(λ) Φ y = (1 / λ) Φᵀ K Φ y is found by repetition (Wittrick & Williams 1971 give the stiffness). Where a piece buckles between its
  * nodes first, the factor of the approximation is kept.
  */
-function exactModes(analysis: AnalysisModel, stiffness: BlockMatrix, vectors: readonly Float64Array[], first: readonly number[], course: (e: number, share: number) => AxialCourse): { factor: number; shape: Float64Array }[] {
+function exactModes(
+  analysis: AnalysisModel,
+  stiffness: BlockMatrix,
+  vectors: readonly Float64Array[],
+  first: readonly number[],
+  course: (e: number, share: number) => AxialCourse,
+): { factor: number; shape: Float64Array }[] {
   const { frame } = analysis;
   const count = vectors.length;
   const scaled = vectors.map((vector) => {
@@ -170,7 +244,8 @@ function exactModes(analysis: AnalysisModel, stiffness: BlockMatrix, vectors: re
           moved[i] = 0;
           for (let j = 0; j < 12; j++) moved[i] += (zero[12 * i + j] - k[12 * i + j]) * local[a][j];
         }
-        for (let b = 0; b < count; b++) for (let i = 0; i < 12; i++) sum[count * a + b] += (moved[i] * local[b][i]) / factor;
+        for (let b = 0; b < count; b++)
+          for (let i = 0; i < 12; i++) sum[count * a + b] += (moved[i] * local[b][i]) / factor;
       }
     }
     return sum;
@@ -210,5 +285,10 @@ function memberShapes({ frame, memberIds }: AnalysisModel, nodal: Float64Array):
 }
 
 const noCompressionFinding = ({ id, label }: BucklingAnalysis): Finding => ({
-  key: `no-compression ${id}`, rule: 'no-compression', severity: 'stop', sentence: `The load of the buckling analysis ${label} compresses no member.`, why: 'Without compression nothing buckles. Choose other cases or the opposite sign.', place: {},
+  key: `no-compression ${id}`,
+  rule: 'no-compression',
+  severity: 'stop',
+  sentence: `The load of the buckling analysis ${label} compresses no member.`,
+  why: 'Without compression nothing buckles. Choose other cases or the opposite sign.',
+  place: {},
 });

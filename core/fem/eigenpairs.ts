@@ -31,7 +31,11 @@ const settled = 1e-7;
  * @param count how many are wanted; fewer come back when there are no more
  * @yields the share of wanted pairs that have settled
  */
-export function* largestPairs({ size, operate, inner }: Pencil, count: number, kind: KernelKind = bestKernel()): Generator<number, Eigenpairs> {
+export function* largestPairs(
+  { size, operate, inner }: Pencil,
+  count: number,
+  kind: KernelKind = bestKernel(),
+): Generator<number, Eigenpairs> {
   const n = size + (size & 1);
   const capacity = Math.min(size, 3 * count + 60) + blockSize;
   const { kernel, buffer } = createKernel(kind, 8 * (2 * n * capacity + n + 2 * capacity) + 64);
@@ -72,7 +76,12 @@ export function* largestPairs({ size, operate, inner }: Pencil, count: number, k
   };
   const column = (at: number, j: number) => view(at + 8 * n * j, size).slice();
 
-  const start = Array.from({ length: Math.min(blockSize, size) }, (_, c) => Float64Array.from({ length: size }, (_unused, i) => Math.sin((c + 1.37) * (i + 1)) + 0.3 * Math.cos(7.1 * i * (c + 1))));
+  const start = Array.from({ length: Math.min(blockSize, size) }, (_, c) =>
+    Float64Array.from(
+      { length: size },
+      (_unused, i) => Math.sin((c + 1.37) * (i + 1)) + 0.3 * Math.cos(7.1 * i * (c + 1)),
+    ),
+  );
   for (const vector of operate(start, start.map(inner))) absorb(vector);
   solves += start.length;
   let done = 0; // basis vectors the operator was applied to
@@ -81,7 +90,10 @@ export function* largestPairs({ size, operate, inner }: Pencil, count: number, k
     const to = known;
     if (to > from) {
       const range = Array.from({ length: to - from }, (_, i) => from + i);
-      const images = operate(range.map((j) => column(basisAt, j)), range.map((j) => column(innerAt, j)));
+      const images = operate(
+        range.map((j) => column(basisAt, j)),
+        range.map((j) => column(innerAt, j)),
+      );
       solves += range.length;
       images.forEach((image, i) => {
         const { coefficients, rest } = absorb(image);
@@ -101,7 +113,9 @@ export function* largestPairs({ size, operate, inner }: Pencil, count: number, k
     for (let i = 0; i < m; i++) for (let j = 0; j < m; j++) small[i * m + j] = projected[i * capacity + j];
     const { values, vectors } = symmetricEigen(small, m);
     const top = values.length === 0 ? 0 : Math.max(Math.abs(values[0]), Math.abs(values[m - 1]));
-    const pairs = Array.from({ length: m }, (_, k) => m - 1 - k).filter((k) => values[k] > 1e-13 * top).slice(0, count);
+    const pairs = Array.from({ length: m }, (_, k) => m - 1 - k)
+      .filter((k) => values[k] > 1e-13 * top)
+      .slice(0, count);
     const residuals = pairs.map((k) => {
       let square = 0;
       for (let row = m; row < known; row++) {

@@ -27,8 +27,20 @@ export interface AxialCourse {
 
 /** A bending plane's freedoms: translation and rotation at the start (6 more at the end), and the sign of the rotation that goes with a positive slope. */
 const planes = [
-  { w: 1, r: 5, sign: 1, of: (element: FrameElement, { N, steps, share }: AxialCourse) => chainOf(element.bendingZ, element.shearY, element.length, N, steps, share) },
-  { w: 2, r: 4, sign: -1, of: (element: FrameElement, { N, steps, share }: AxialCourse) => chainOf(element.bendingY, element.shearZ, element.length, N, steps, share) },
+  {
+    w: 1,
+    r: 5,
+    sign: 1,
+    of: (element: FrameElement, { N, steps, share }: AxialCourse) =>
+      chainOf(element.bendingZ, element.shearY, element.length, N, steps, share),
+  },
+  {
+    w: 2,
+    r: 4,
+    sign: -1,
+    of: (element: FrameElement, { N, steps, share }: AxialCourse) =>
+      chainOf(element.bendingY, element.shearZ, element.length, N, steps, share),
+  },
 ] as const;
 
 const plane4 = new Float64Array(16);
@@ -37,7 +49,8 @@ const plane4 = new Float64Array(16);
 export function bucklesClamped(element: FrameElement, course: AxialCourse): boolean {
   // under no more than Euler's clamped load anywhere it stands (Engesser with shear), and most pieces are far below
   let most = -course.N;
-  if (course.steps) for (const beyond of course.steps.beyond) most = Math.max(most, -course.N - (course.share ?? 1) * beyond);
+  if (course.steps)
+    for (const beyond of course.steps.beyond) most = Math.max(most, -course.N - (course.share ?? 1) * beyond);
   const stands = (EI: number, GA: number): boolean => {
     const euler = (4 * Math.PI ** 2 * EI) / element.length ** 2;
     return most < euler / (1 + euler / GA);
@@ -53,7 +66,10 @@ export function bucklesClamped(element: FrameElement, course: AxialCourse): bool
 export function localStiffness(element: FrameElement, course: AxialCourse, k: Float64Array): void {
   const { length: L } = element;
   k.fill(0);
-  for (const [stiffness, freedom] of [[element.axial / L, 0], [element.torsion / L, 3]] as const) {
+  for (const [stiffness, freedom] of [
+    [element.axial / L, 0],
+    [element.torsion / L, 3],
+  ] as const) {
     k[13 * freedom] = stiffness;
     k[13 * (freedom + 6)] = stiffness;
     k[12 * freedom + freedom + 6] = -stiffness;
@@ -62,7 +78,8 @@ export function localStiffness(element: FrameElement, course: AxialCourse, k: Fl
   for (const { w, r, sign, of } of planes) {
     chainStiffness(of(element, course), plane4);
     const at = [w, r, w + 6, r + 6];
-    for (let i = 0; i < 4; i++) for (let j = 0; j < 4; j++) k[12 * at[i] + at[j]] = plane4[4 * i + j] * (i % 2 === j % 2 ? 1 : sign);
+    for (let i = 0; i < 4; i++)
+      for (let j = 0; j < 4; j++) k[12 * at[i] + at[j]] = plane4[4 * i + j] * (i % 2 === j % 2 ? 1 : sign);
   }
 }
 
@@ -85,7 +102,12 @@ const effects: Effects = { V: 0, M: 0, psi: 0, w: 0, dM: 0 };
  * Forces the clamped ends exert on the member under a load between them, added to `ends` (12, local, N and N·m).
  * @param course axial force felt by the bending
  */
-export function addClampedForces(element: FrameElement, course: AxialCourse, term: MemberTerm, ends: Float64Array): void {
+export function addClampedForces(
+  element: FrameElement,
+  course: AxialCourse,
+  term: MemberTerm,
+  ends: Float64Array,
+): void {
   const { length: L } = element;
   const bending = inPlane(term.action);
   if (bending) {
@@ -95,7 +117,18 @@ export function addClampedForces(element: FrameElement, course: AxialCourse, ter
     const clamped = new Float64Array(4 * links.length);
     links.forEach((link, i) => {
       const part = onLink(links, i, term);
-      if (part) addClampedLink(link, action, sign * part.value, sign * part.slope, part.from, part.to, term.isPoint, clamped, 4 * i);
+      if (part)
+        addClampedLink(
+          link,
+          action,
+          sign * part.value,
+          sign * part.slope,
+          part.from,
+          part.to,
+          term.isPoint,
+          clamped,
+          4 * i,
+        );
     });
     if (links.length > 1) chainStiffness(links, plane4, clamped);
     ends[w] += clamped[0];
@@ -112,7 +145,17 @@ export function addClampedForces(element: FrameElement, course: AxialCourse, ter
 }
 
 /** Four forces (on w, ψ at the start and at the end) of one link's clamped ends: free the start, see how it moves against the end, and push it back. */
-function addClampedLink({ plane, length }: Link, action: PlaneAction, value: number, slope: number, from: number, to: number, isPoint: boolean, clamped: Float64Array, at: number): void {
+function addClampedLink(
+  { plane, length }: Link,
+  action: PlaneAction,
+  value: number,
+  slope: number,
+  from: number,
+  to: number,
+  isPoint: boolean,
+  clamped: Float64Array,
+  at: number,
+): void {
   const load = Object.assign(effects, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
   addLoadEffects(plane, action, value, slope, from, to, isPoint, length, true, load);
   const [f11, f12, f21, f22] = startForcesOf(plane, length);

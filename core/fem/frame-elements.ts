@@ -1,5 +1,15 @@
 import { sectionProperties } from '../catalog';
-import { inOrder, memberAxis, subtract, type Connection, type Member, type Model, type StiffnessFactors, type StiffnessSet, type Vector } from '../model';
+import {
+  inOrder,
+  memberAxis,
+  subtract,
+  type Connection,
+  type Member,
+  type Model,
+  type StiffnessFactors,
+  type StiffnessSet,
+  type Vector,
+} from '../model';
 import { termActions, type MemberTerm } from '../loading';
 import { condense, condenseForces, recoverEnds, type Condensation } from './condensation';
 import type { ElementSource } from './elements';
@@ -83,7 +93,11 @@ export class FrameElements implements ElementSource {
       const along = terms[piece.member].filter((term) => term.action === termActions.x);
       if (along.length === 0) return undefined;
       const { length, bendingY, bendingZ } = piece.element;
-      return axialSteps(along.flatMap((term) => onPiece(term, piece)), length, bendingOf?.(e) ?? Math.min(bendingY, bendingZ));
+      return axialSteps(
+        along.flatMap((term) => onPiece(term, piece)),
+        length,
+        bendingOf?.(e) ?? Math.min(bendingY, bendingZ),
+      );
     });
   }
 
@@ -138,14 +152,23 @@ export class FrameElements implements ElementSource {
     const spread = !term.isPoint;
     const low = term.from - from;
     const high = term.to - from;
-    for (const flexible of onPiece(term, this.pieces[e])) addClampedForces(element, this.courseOf(e), flexible, clamped);
+    for (const flexible of onPiece(term, this.pieces[e]))
+      addClampedForces(element, this.courseOf(e), flexible, clamped);
     if (term.action >= termActions.strain) return;
     if (isFirst) {
-      const before = spread ? clipped(term, low, high, Math.max(-from, low), Math.min(0, high)) : low < 0 ? { ...term, from: low, to: low } : undefined;
+      const before = spread
+        ? clipped(term, low, high, Math.max(-from, low), Math.min(0, high))
+        : low < 0
+          ? { ...term, from: low, to: low }
+          : undefined;
       if (before) addRigidShare(before, 0, rigid, 0);
     }
     if (isLast) {
-      const beyond = spread ? clipped(term, low, high, Math.max(L, low), Math.min(memberEnd - from, high)) : low > L ? { ...term, from: low, to: low } : undefined;
+      const beyond = spread
+        ? clipped(term, low, high, Math.max(L, low), Math.min(memberEnd - from, high))
+        : low > L
+          ? { ...term, from: low, to: low }
+          : undefined;
       if (beyond) addRigidShare(beyond, L, rigid, 6);
     }
   }
@@ -190,7 +213,8 @@ export class FrameElements implements ElementSource {
   /** Axial force that local displacements of its nodes' freedoms cause in a piece that acts, tension positive, N. */
   axialForceOf(e: number, local: Float64Array): number {
     let sum = 0;
-    for (let j = 0, start = 144 * e, end = 144 * e + 72; j < 12; j++) sum += (this.local[end + j] - this.local[start + j]) * local[j];
+    for (let j = 0, start = 144 * e, end = 144 * e + 72; j < 12; j++)
+      sum += (this.local[end + j] - this.local[start + j]) * local[j];
     return sum / 2;
   }
 
@@ -286,7 +310,11 @@ function turn(local: Float64Array, rotation: Float64Array, at: number, global: F
             const rpi = rotation[at + 3 * p + i];
             if (rpi === 0) continue;
             const row = (blockRow + p) * 12 + blockColumn;
-            sum += rpi * (local[row] * rotation[at + j] + local[row + 1] * rotation[at + 3 + j] + local[row + 2] * rotation[at + 6 + j]);
+            sum +=
+              rpi *
+              (local[row] * rotation[at + j] +
+                local[row + 1] * rotation[at + 3 + j] +
+                local[row + 2] * rotation[at + 6 + j]);
           }
           global[(blockRow + i) * 12 + blockColumn + j] = sum;
         }
@@ -320,7 +348,10 @@ export function elementOf(model: Model, member: Member, length: number, set?: St
   const material = model.materials[member.material!];
   const { elasticModulus: E, poissonRatio } = material;
   const G = E / (2 * (1 + poissonRatio));
-  const rule = set?.rules.find((one) => (one.material === 'any' || one.material === material.kind) && (one.role === 'any' || one.role === member.role));
+  const rule = set?.rules.find(
+    (one) =>
+      (one.material === 'any' || one.material === material.kind) && (one.role === 'any' || one.role === member.role),
+  );
   const factor = (of: keyof StiffnessFactors) => (member.stiffness?.[of] ?? 1) * (rule?.factors[of] ?? 1);
   const rigidInShear = !model.settings.shearDeformation;
   return {
@@ -339,7 +370,8 @@ export function springsOf(member: Member): Float64Array | undefined {
   const axialOnly = (member.behaviour ?? 'frame') !== 'frame';
   if (!axialOnly && !member.startConnection && !member.endConnection) return undefined;
   const springs = new Float64Array(12).fill(Infinity);
-  const put = (connection: Connection | undefined, side: number) => freedoms.forEach((freedom, i) => (springs[side + i] = connection?.[freedom] ?? Infinity));
+  const put = (connection: Connection | undefined, side: number) =>
+    freedoms.forEach((freedom, i) => (springs[side + i] = connection?.[freedom] ?? Infinity));
   put(member.startConnection, 0);
   put(member.endConnection, 6);
   if (axialOnly) for (const i of [3, 4, 5, 9, 10, 11]) springs[i] = 0;
@@ -351,7 +383,14 @@ export function springsOf(member: Member): Float64Array | undefined {
  * @param numberOf  node numbers by id
  * @param divisions pieces a member is cut into; inner nodes are numbered from `firstInner` on
  */
-export function buildFrameElements(model: Model, numberOf: ReadonlyMap<string, number>, positionOf: (id: string) => Vector, set: StiffnessSet | undefined, divisions = 1, firstInner = 0): { elements: FrameElements; inner: Vector[] } {
+export function buildFrameElements(
+  model: Model,
+  numberOf: ReadonlyMap<string, number>,
+  positionOf: (id: string) => Vector,
+  set: StiffnessSet | undefined,
+  divisions = 1,
+  firstInner = 0,
+): { elements: FrameElements; inner: Vector[] } {
   const members = inOrder(model.members);
   const pieces: Piece[] = [];
   const axes = new Float64Array(members.length * divisions * 9);
@@ -372,20 +411,40 @@ export function buildFrameElements(model: Model, numberOf: ReadonlyMap<string, n
       const isLast = d === divisions - 1;
       const position = along(start, axis.axes.x, step * (d + 1));
       const to = isLast ? numberOf.get(member.end)! : firstInner + inner.push(position) - 1;
-      const local = springs && (isFirst || isLast) ? springs.map((spring, i) => ((i < 6 ? isFirst : isLast) ? spring : Infinity)) : undefined;
+      const local =
+        springs && (isFirst || isLast)
+          ? springs.map((spring, i) => ((i < 6 ? isFirst : isLast) ? spring : Infinity))
+          : undefined;
       axes.set([...axis.axes.x, ...axis.axes.y, ...axis.axes.z], 9 * pieces.length);
       pieces.push({
-        member: m, start: from, end: to, element,
+        member: m,
+        start: from,
+        end: to,
+        element,
         startOffset: isFirst ? tidy(subtract(start, positionOf(member.start))) : [0, 0, 0],
         endOffset: isLast ? tidy(subtract(position, positionOf(member.end))) : [0, 0, 0],
-        from: startRigid + d * step, to: startRigid + (d + 1) * step, springs: local, isFirst, isLast,
+        from: startRigid + d * step,
+        to: startRigid + (d + 1) * step,
+        springs: local,
+        isFirst,
+        isLast,
       });
       from = to;
     }
   });
-  return { elements: new FrameElements(pieces, members.map((member) => member.id), axes), inner };
+  return {
+    elements: new FrameElements(
+      pieces,
+      members.map((member) => member.id),
+      axes,
+    ),
+    inner,
+  };
 }
 
-const along = (point: Vector, direction: Vector, distance: number): Vector => (distance === 0 ? point : [point[0] + direction[0] * distance, point[1] + direction[1] * distance, point[2] + direction[2] * distance]);
+const along = (point: Vector, direction: Vector, distance: number): Vector =>
+  distance === 0
+    ? point
+    : [point[0] + direction[0] * distance, point[1] + direction[1] * distance, point[2] + direction[2] * distance];
 /** An offset that is only rounding is none. */
 const tidy = (v: Vector): Vector => (Math.hypot(...v) < 1e-9 ? [0, 0, 0] : v);

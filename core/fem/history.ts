@@ -27,7 +27,11 @@ export interface HistoryResult {
  * Coefficients of the exact step of q̈ + 2 ζ ω q̇ + ω² q = p under a load that changes linearly in the step: q' = A q + B q̇ + C p + D p'
  * and the same primed for the velocity (Nigam & Jennings 1969; Chopra, Table 5.2.1).
  */
-export function exactStep(omega: number, damping: number, step: number): { A: number; B: number; C: number; D: number; A2: number; B2: number; C2: number; D2: number } {
+export function exactStep(
+  omega: number,
+  damping: number,
+  step: number,
+): { A: number; B: number; C: number; D: number; A2: number; B2: number; C2: number; D2: number } {
   const damped = omega * Math.sqrt(1 - damping * damping);
   const decay = Math.exp(-damping * omega * step);
   const [sine, cosine] = [Math.sin(damped * step), Math.cos(damped * step)];
@@ -48,7 +52,11 @@ export function exactStep(omega: number, damping: number, step: number): { A: nu
 }
 
 /** Linear time history by superposition of modes, the ground shaking in one direction, from rest. */
-export function* historyAnalysis(definition: HistoryAnalysis, modal: ModalResult, { analysis }: ModalBasis): Generator<number, HistoryResult> {
+export function* historyAnalysis(
+  definition: HistoryAnalysis,
+  modal: ModalResult,
+  { analysis }: ModalBasis,
+): Generator<number, HistoryResult> {
   const axis = { x: 0, y: 1, z: 2 }[definition.direction];
   const { timeStep, accelerations, factor, damping } = definition;
   const steps = accelerations.length;
@@ -59,7 +67,10 @@ export function* historyAnalysis(definition: HistoryAnalysis, modal: ModalResult
     for (let i = 1; i < steps; i++) {
       const before = -participation[axis] * factor * accelerations[i - 1];
       const now = -participation[axis] * factor * accelerations[i];
-      [position, velocity] = [A * position + B * velocity + C * before + D * now, A2 * position + B2 * velocity + C2 * before + D2 * now];
+      [position, velocity] = [
+        A * position + B * velocity + C * before + D * now,
+        A2 * position + B2 * velocity + C2 * before + D2 * now,
+      ];
       q[i] = position;
     }
     return q;
@@ -67,7 +78,9 @@ export function* historyAnalysis(definition: HistoryAnalysis, modal: ModalResult
   const times = Float64Array.from({ length: steps }, (_, i) => i * timeStep);
   // the elastic force on the mass is ω² M φ q, whose sum in the direction is Γ ω² q
   const baseShear = new Float64Array(steps);
-  modal.modes.forEach(({ omega, participation }, k) => coordinates[k].forEach((q, i) => (baseShear[i] -= participation[axis] * omega * omega * q)));
+  modal.modes.forEach(({ omega, participation }, k) =>
+    coordinates[k].forEach((q, i) => (baseShear[i] -= participation[axis] * omega * omega * q)),
+  );
   const shapes = modal.modes.map((mode) => mode.displacements);
   const forces = modal.modes.map(({ startForces, endForces }) => {
     const both = new Float64Array(2 * startForces.length);
@@ -84,11 +97,24 @@ export function* historyAnalysis(definition: HistoryAnalysis, modal: ModalResult
   for (let node = 0; node < analysis.nodeIds.length; node++) if (reach(node) > reach(farthest)) farthest = node;
   const displacement = new Float64Array(steps);
   shapes.forEach((shape, k) => coordinates[k].forEach((q, i) => (displacement[i] += shape[6 * farthest + axis] * q)));
-  return { times, baseShear, node: analysis.nodeIds[farthest], displacement, displacements, memberForces, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds };
+  return {
+    times,
+    baseShear,
+    node: analysis.nodeIds[farthest],
+    displacement,
+    displacements,
+    memberForces,
+    nodeIds: analysis.nodeIds,
+    memberIds: analysis.memberIds,
+  };
 }
 
 /** Largest and smallest of Σ shape · q over all times, entry by entry. */
-function* rangeOf(shapes: readonly Float64Array[], coordinates: readonly Float64Array[], from: number): Generator<number, Range> {
+function* rangeOf(
+  shapes: readonly Float64Array[],
+  coordinates: readonly Float64Array[],
+  from: number,
+): Generator<number, Range> {
   const size = shapes[0]?.length ?? 0;
   const steps = coordinates[0]?.length ?? 0;
   const max = new Float64Array(size);

@@ -30,7 +30,11 @@ export function loadSetOf(analysis: AnalysisModel, loads: CaseLoads): LoadSet {
 
 /** No load at all. */
 export function emptyLoads({ nodeCount, memberIds }: AnalysisModel): LoadSet {
-  return { nodal: new Float64Array(6 * nodeCount), terms: memberIds.map(() => none), imposed: new Float64Array(6 * nodeCount) };
+  return {
+    nodal: new Float64Array(6 * nodeCount),
+    terms: memberIds.map(() => none),
+    imposed: new Float64Array(6 * nodeCount),
+  };
 }
 
 /** The sum of sets by their weights. */

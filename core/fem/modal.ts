@@ -57,8 +57,13 @@ const enough = 0.9;
 const mostModes = 300;
 
 /** Modes of vibration by shift-invert Lanczos on the factorised stiffness. */
-export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generator<number, { findings: Finding[]; result?: ModalResult; basis?: ModalBasis }> {
-  const built = buildAnalysisModel(model, { stiffnessSet: definition.stiffnessSet ? model.stiffnessSets[definition.stiffnessSet] : undefined });
+export function* modalAnalysis(
+  model: Model,
+  definition: ModalAnalysis,
+): Generator<number, { findings: Finding[]; result?: ModalResult; basis?: ModalBasis }> {
+  const built = buildAnalysisModel(model, {
+    stiffnessSet: definition.stiffnessSet ? model.stiffnessSets[definition.stiffnessSet] : undefined,
+  });
   if (!('analysis' in built)) return built;
   const { analysis } = built;
   const matrix = assemble(analysis);
@@ -69,10 +74,15 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
 
   const byCase = loadsByCase(model);
   const sets = definition.masses.map(({ case: id }) => loadSetOf(analysis, byCase.get(id)!));
-  const loads = combineLoads(analysis, sets, definition.masses.map(({ factor }) => factor));
+  const loads = combineLoads(
+    analysis,
+    sets,
+    definition.masses.map(({ factor }) => factor),
+  );
   const masses = massMatrix(model, analysis, loads, definition);
   const moving = masses.moving;
-  if (masses.storeys.empty.length > 0) return { findings: [emptyStoreyFinding(model, definition, masses.storeys.empty)] };
+  if (masses.storeys.empty.length > 0)
+    return { findings: [emptyStoreyFinding(model, definition, masses.storeys.empty)] };
   if (moving[0] + moving[1] + moving[2] <= 0) return { findings: [noMassFinding(definition)] };
   const rights = masses.groundRows.map((nodal) => toEquations(analysis, nodal));
   const pencil = {
@@ -83,8 +93,12 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
   let asked = definition.count ?? 20;
   for (;;) {
     const pairs = yield* largestPairs(pencil, asked);
-    const modes = pairs.vectors.map((vector, k) => modeOf(analysis, matrix, masses, vector, 1 / pairs.values[k], rights));
-    const share = ([0, 1, 2] as const).map((axis) => (moving[axis] > 0 ? modes.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1)) as [number, number, number];
+    const modes = pairs.vectors.map((vector, k) =>
+      modeOf(analysis, matrix, masses, vector, 1 / pairs.values[k], rights),
+    );
+    const share = ([0, 1, 2] as const).map((axis) =>
+      moving[axis] > 0 ? modes.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1,
+    ) as [number, number, number];
     const reached = share[0] >= enough && share[1] >= enough;
     const more = modes.length >= asked && asked < mostModes;
     if (definition.count === null && !reached && more) {
@@ -94,12 +108,25 @@ export function* modalAnalysis(model: Model, definition: ModalAnalysis): Generat
     const needed = definition.count === null && reached ? firstEnough(modes, moving) : modes.length;
     const kept = modes.slice(0, needed);
     const result: ModalResult = {
-      modes: kept, mass: moving, storeyWeights: masses.storeys.weights, solves: pairs.solves, equations: analysis.equationCount, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds,
-      share: ([0, 1, 2] as const).map((axis) => (moving[axis] > 0 ? kept.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1)) as [number, number, number],
+      modes: kept,
+      mass: moving,
+      storeyWeights: masses.storeys.weights,
+      solves: pairs.solves,
+      equations: analysis.equationCount,
+      nodeIds: analysis.nodeIds,
+      memberIds: analysis.memberIds,
+      share: ([0, 1, 2] as const).map((axis) =>
+        moving[axis] > 0 ? kept.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1,
+      ) as [number, number, number],
     };
     const impossible = result.share.findIndex((one) => one > 1 + 1e-6);
-    if (impossible >= 0) return { findings: [impossibleShareFinding(definition, impossible, result.share[impossible])] };
-    return { findings: participationFindings(definition, result), result, basis: { analysis, factorisation, matrix, nodalMass: masses.nodal } };
+    if (impossible >= 0)
+      return { findings: [impossibleShareFinding(definition, impossible, result.share[impossible])] };
+    return {
+      findings: participationFindings(definition, result),
+      result,
+      basis: { analysis, factorisation, matrix, nodalMass: masses.nodal },
+    };
   }
 }
 
@@ -112,7 +139,14 @@ function firstEnough(modes: readonly Mode[], mass: readonly number[]): number {
   return modes.length;
 }
 
-function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, masses: Masses, vector: Float64Array, square: number, rights: readonly Float64Array[]): Mode {
+function modeOf(
+  analysis: AnalysisModel,
+  stiffness: BlockMatrix,
+  masses: Masses,
+  vector: Float64Array,
+  square: number,
+  rights: readonly Float64Array[],
+): Mode {
   // the largest entry positive, so that a mode looks the same whichever kernel found it
   let largest = 0;
   vector.forEach((value, i) => {
@@ -120,7 +154,12 @@ function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, masses: Masses,
   });
   const shape = vector[largest] < 0 ? vector.map((value) => -value) : vector;
   const none = new Float64Array(12 * analysis.frame.pieces.length);
-  const state = recover(analysis, emptyLoads(analysis), { clamped: none, condensed: none, rigid: none, right: shape }, shape);
+  const state = recover(
+    analysis,
+    emptyLoads(analysis),
+    { clamped: none, condensed: none, rigid: none, right: shape },
+    shape,
+  );
   const elastic = multiply(stiffness, shape);
   const inertia = multiply(masses.matrix, shape);
   let [gap, size] = [0, 0];
@@ -134,7 +173,9 @@ function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, masses: Masses,
   const endForces = new Float64Array(6 * count);
   // what the mass between its ends takes never reaches them: dynamic end forces are K φ − ω² M φ
   const demand = new Float64Array(6 * analysis.nodeCount);
-  const swinging = masses.vertical ? state.displacements : state.displacements.map((value, i) => (i % 6 === 2 ? 0 : value));
+  const swinging = masses.vertical
+    ? state.displacements
+    : state.displacements.map((value, i) => (i % 6 === 2 ? 0 : value));
   const [local, own, k] = [new Float64Array(12), new Float64Array(12), new Float64Array(144)];
   for (let e = 0; e < count; e++) {
     own.fill(0);
@@ -159,8 +200,19 @@ function modeOf(analysis: AnalysisModel, stiffness: BlockMatrix, masses: Masses,
   }
   const omega = Math.sqrt(square);
   return {
-    omega, period: (2 * Math.PI) / omega, displacements: state.displacements, startForces, endForces, startDisplacements: state.startDisplacements, reactions,
-    participation: rights.map((right) => right.reduce((sum, value, i) => sum + value * shape[i], 0)) as [number, number, number], residual: size > 0 ? gap / size : 0,
+    omega,
+    period: (2 * Math.PI) / omega,
+    displacements: state.displacements,
+    startForces,
+    endForces,
+    startDisplacements: state.startDisplacements,
+    reactions,
+    participation: rights.map((right) => right.reduce((sum, value, i) => sum + value * shape[i], 0)) as [
+      number,
+      number,
+      number,
+    ],
+    residual: size > 0 ? gap / size : 0,
   };
 }
 
@@ -181,7 +233,12 @@ interface Masses {
 }
 
 /** The mass matrix and what comes of it, from the downward loads of cases (divided by g) and typed masses. */
-function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { massMatrix: kind, verticalMass, storeyWeights }: ModalAnalysis): Masses {
+function massMatrix(
+  model: Model,
+  analysis: AnalysisModel,
+  loads: LoadSet,
+  { massMatrix: kind, verticalMass, storeyWeights }: ModalAnalysis,
+): Masses {
   const matrix = emptyMatrix(analysis);
   const { frame, nodeCount } = analysis;
   const axes = verticalMass ? [0, 1, 2] : [0, 1];
@@ -189,19 +246,32 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
   const groundRows = [0, 1, 2].map(() => new Float64Array(6 * nodeCount));
   const moving: [number, number, number] = [0, 0, 0];
   const held = new Float64Array(3 * nodeCount);
-  for (const { node, stiffness, direction } of analysis.supports) if (stiffness === Infinity) for (let axis = 0; axis < 3; axis++) held[3 * node + axis] += direction[axis] ** 2;
-  const turnsHeld = Uint8Array.from({ length: nodeCount }, (_, node) => (analysis.supports.filter((one) => one.node === node && one.freedom > 2 && one.stiffness === Infinity).length === 3 ? 1 : 0));
+  for (const { node, stiffness, direction } of analysis.supports)
+    if (stiffness === Infinity) for (let axis = 0; axis < 3; axis++) held[3 * node + axis] += direction[axis] ** 2;
+  const turnsHeld = Uint8Array.from({ length: nodeCount }, (_, node) =>
+    analysis.supports.filter((one) => one.node === node && one.freedom > 2 && one.stiffness === Infinity).length === 3
+      ? 1
+      : 0,
+  );
   const free = (node: number, axis: number) => Math.max(0, 1 - held[3 * node + axis]);
   const lump = new Float64Array(36);
   const pieces = frame.pieces.map((_, e) => pieceMass(model, analysis, loads, e));
-  const ownMass = Float64Array.from({ length: nodeCount }, (_, node) => Math.max(0, -loads.nodal[6 * node + 2] / gravity) + (model.nodes[analysis.nodeIds[node]]?.mass ?? 0));
+  const ownMass = Float64Array.from(
+    { length: nodeCount },
+    (_, node) => Math.max(0, -loads.nodal[6 * node + 2] / gravity) + (model.nodes[analysis.nodeIds[node]]?.mass ?? 0),
+  );
   const atNodes = ownMass.slice();
   pieces.forEach(({ perLength, toEnd }, e) => {
     const { start, end, element } = frame.pieces[e];
     atNodes[start] += (1 - toEnd) * perLength * element.length;
     atNodes[end] += toEnd * perLength * element.length;
   });
-  const storeys = storeyMasses(model, Float64Array.from({ length: nodeCount }, (_, node) => analysis.positions[3 * node + 2]), atNodes, storeyWeights);
+  const storeys = storeyMasses(
+    model,
+    Float64Array.from({ length: nodeCount }, (_, node) => analysis.positions[3 * node + 2]),
+    atNodes,
+    storeyWeights,
+  );
   const { scales } = storeys;
   for (let node = 0; node < nodeCount; node++) {
     const mass = ownMass[node] * scales[node];
@@ -216,13 +286,15 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
     addElement(analysis, [node], lump, matrix.values);
   }
   // what is spread over a member is scaled as its ends are, each by its share
-  const spreadScale = (e: number) => (1 - pieces[e].toEnd) * scales[frame.pieces[e].start] + pieces[e].toEnd * scales[frame.pieces[e].end];
+  const spreadScale = (e: number) =>
+    (1 - pieces[e].toEnd) * scales[frame.pieces[e].start] + pieces[e].toEnd * scales[frame.pieces[e].end];
   const writeLocal = (e: number, into: Float64Array): boolean => {
     const { perLength, toEnd, rotaryY, rotaryZ } = pieces[e];
     if (perLength === 0) return false;
     const { element, springs, start, end } = frame.pieces[e];
     const scale = spreadScale(e);
-    if (kind === 'consistent') consistentMass(scale * perLength, element.length, springs !== undefined, into, scale * rotaryY, scale * rotaryZ);
+    if (kind === 'consistent')
+      consistentMass(scale * perLength, element.length, springs !== undefined, into, scale * rotaryY, scale * rotaryZ);
     else {
       into.fill(0);
       for (let i = 0; i < 3; i++) {
@@ -241,23 +313,43 @@ function massMatrix(model: Model, analysis: AnalysisModel, loads: LoadSet, { mas
     const { start, end, element, startOffset, endOffset } = frame.pieces[e];
     const { perLength, toEnd } = pieces[e];
     // a mass beside its node swings with the node's rotation, though the node itself may be held
-    const swings = (node: number, offset: readonly number[], axis: number) => (Math.hypot(...offset) > 0 && !turnsHeld[node] ? 1 : free(node, axis));
+    const swings = (node: number, offset: readonly number[], axis: number) =>
+      Math.hypot(...offset) > 0 && !turnsHeld[node] ? 1 : free(node, axis);
     // M r: what the nodes feel when the ground moves as a whole, moments of clamped ends included
     for (const axis of axes) {
       [start, end].forEach((node, side) => {
-        for (let i = 0; i < 6; i++) groundRows[axis][6 * node + i] += into[12 * (6 * side + i) + axis] + into[12 * (6 * side + i) + 6 + axis];
+        for (let i = 0; i < 6; i++)
+          groundRows[axis][6 * node + i] += into[12 * (6 * side + i) + axis] + into[12 * (6 * side + i) + 6 + axis];
         nodal[3 * node + axis] += into[12 * (6 * side + axis) + axis] + into[12 * (6 * side + axis) + 6 + axis];
       });
       // spread mass moves with its member, even beside a support; lumped mass with its node
-      const share = kind === 'consistent' ? spreadScale(e) * Math.max(swings(start, startOffset, axis), swings(end, endOffset, axis)) : (1 - toEnd) * scales[start] * swings(start, startOffset, axis) + toEnd * scales[end] * swings(end, endOffset, axis);
+      const share =
+        kind === 'consistent'
+          ? spreadScale(e) * Math.max(swings(start, startOffset, axis), swings(end, endOffset, axis))
+          : (1 - toEnd) * scales[start] * swings(start, startOffset, axis) +
+            toEnd * scales[end] * swings(end, endOffset, axis);
       moving[axis] += share * perLength * element.length;
     }
   });
-  return { matrix, nodal, groundRows, moving, writeLocal, spread: kind === 'consistent', vertical: verticalMass, storeys };
+  return {
+    matrix,
+    nodal,
+    groundRows,
+    moving,
+    writeLocal,
+    spread: kind === 'consistent',
+    vertical: verticalMass,
+    storeys,
+  };
 }
 
 /** Mass of a piece from the downward part of the loads on its member, kg/m; where it lies, 0 at the start to 1 at the end; rotary inertia about y and z, kg·m. */
-function pieceMass(model: Model, { frame, memberIds }: AnalysisModel, loads: LoadSet, e: number): { perLength: number; toEnd: number; rotaryY: number; rotaryZ: number } {
+function pieceMass(
+  model: Model,
+  { frame, memberIds }: AnalysisModel,
+  loads: LoadSet,
+  e: number,
+): { perLength: number; toEnd: number; rotaryY: number; rotaryZ: number } {
   const piece = frame.pieces[e];
   let [weight, moment] = [0, 0];
   for (const term of loads.terms[piece.member]) {
@@ -274,7 +366,12 @@ function pieceMass(model: Model, { frame, memberIds }: AnalysisModel, loads: Loa
   const member = model.members[memberIds[piece.member]];
   const section = sectionProperties(model.sections[member.section!].shape);
   const own = Math.min(perLength, model.materials[member.material!].density * section.area);
-  return { perLength, toEnd: Math.min(1, Math.max(0, moment / weight / length)), rotaryY: (own * section.inertiaY) / section.area, rotaryZ: (own * section.inertiaZ) / section.area };
+  return {
+    perLength,
+    toEnd: Math.min(1, Math.max(0, moment / weight / length)),
+    rotaryY: (own * section.inertiaY) / section.area,
+    rotaryZ: (own * section.inertiaZ) / section.area,
+  };
 }
 
 /**
@@ -285,7 +382,14 @@ function pieceMass(model: Model, { frame, memberIds }: AnalysisModel, loads: Loa
  * @param length    m
  * @param rotaryY, rotaryZ  inertia of the section's mass about y and z per length, kg·m
  */
-export function consistentMass(perLength: number, length: number, hinged: boolean, into: Float64Array, rotaryY = 0, rotaryZ = 0): void {
+export function consistentMass(
+  perLength: number,
+  length: number,
+  hinged: boolean,
+  into: Float64Array,
+  rotaryY = 0,
+  rotaryZ = 0,
+): void {
   into.fill(0);
   const m = perLength * length;
   const pair = (a: number, same: number, other: number) => {
@@ -298,11 +402,20 @@ export function consistentMass(perLength: number, length: number, hinged: boolea
     pair(2, 1 / 3, 1 / 6);
     return;
   }
-  for (const [w, r, sign, rotary] of [[1, 5, 1, rotaryZ], [2, 4, -1, rotaryY]]) {
+  for (const [w, r, sign, rotary] of [
+    [1, 5, 1, rotaryZ],
+    [2, 4, -1, rotaryY],
+  ]) {
     const L = length;
-    const rows = [[156, 22 * L, 54, -13 * L], [22 * L, 4 * L * L, 13 * L, -3 * L * L], [54, 13 * L, 156, -22 * L], [-13 * L, -3 * L * L, -22 * L, 4 * L * L]];
+    const rows = [
+      [156, 22 * L, 54, -13 * L],
+      [22 * L, 4 * L * L, 13 * L, -3 * L * L],
+      [54, 13 * L, 156, -22 * L],
+      [-13 * L, -3 * L * L, -22 * L, 4 * L * L],
+    ];
     const at = [w, r, w + 6, r + 6];
-    for (let i = 0; i < 4; i++) for (let j = 0; j < 4; j++) into[12 * at[i] + at[j]] = (m / 420) * rows[i][j] * (i % 2 === j % 2 ? 1 : sign);
+    for (let i = 0; i < 4; i++)
+      for (let j = 0; j < 4; j++) into[12 * at[i] + at[j]] = (m / 420) * rows[i][j] * (i % 2 === j % 2 ? 1 : sign);
     for (const i of [r, r + 6]) for (const j of [r, r + 6]) into[12 * i + j] += rotary * L * (i === j ? 1 / 3 : 1 / 6);
   }
 }
@@ -322,20 +435,34 @@ function withoutVerticalForce(forces: Float64Array, axes: Float64Array, e: numbe
 }
 
 const impossibleShareFinding = ({ id, label }: ModalAnalysis, axis: number, share: number): Finding => ({
-  key: `mass-share ${id}`, rule: 'mass-share', severity: 'stop', sentence: `The modes of ${label} would take ${Math.round(100 * share)}% of the mass in ${'xyz'[axis]}, more than there is.`,
-  why: 'No shaking can move more than all of the mass. Divide long members that carry most of it, or lump the masses at nodes.', place: {},
+  key: `mass-share ${id}`,
+  rule: 'mass-share',
+  severity: 'stop',
+  sentence: `The modes of ${label} would take ${Math.round(100 * share)}% of the mass in ${'xyz'[axis]}, more than there is.`,
+  why: 'No shaking can move more than all of the mass. Divide long members that carry most of it, or lump the masses at nodes.',
+  place: {},
 });
 
 const noMassFinding = ({ id, label }: ModalAnalysis): Finding => ({
-  key: `no-mass ${id}`, rule: 'no-mass', severity: 'stop', sentence: `The modal analysis ${label} has no mass.`, why: 'Choose cases with downward loads (self-weight, floors) as masses, or give nodes masses.', place: {},
+  key: `no-mass ${id}`,
+  rule: 'no-mass',
+  severity: 'stop',
+  sentence: `The modal analysis ${label} has no mass.`,
+  why: 'Choose cases with downward loads (self-weight, floors) as masses, or give nodes masses.',
+  place: {},
 });
 
 function participationFindings({ id, label }: ModalAnalysis, { share, modes }: ModalResult): Finding[] {
   const low = ([0, 1] as const).filter((axis) => share[axis] < enough);
   if (low.length === 0) return [];
-  return [{
-    key: `participation ${id}`, rule: 'participation', severity: 'remark',
-    sentence: `${modes.length} modes of ${label} take ${low.map((axis) => `${Math.round(100 * share[axis])}% of the mass in ${'xy'[axis]}`).join(' and ')}.`,
-    why: 'A response spectrum should rest on 90% (ASCE 7-22 12.9.1.1, EN 1998-1 4.3.3.3.1). Ask for more modes.', place: {},
-  }];
+  return [
+    {
+      key: `participation ${id}`,
+      rule: 'participation',
+      severity: 'remark',
+      sentence: `${modes.length} modes of ${label} take ${low.map((axis) => `${Math.round(100 * share[axis])}% of the mass in ${'xy'[axis]}`).join(' and ')}.`,
+      why: 'A response spectrum should rest on 90% (ASCE 7-22 12.9.1.1, EN 1998-1 4.3.3.3.1). Ask for more modes.',
+      place: {},
+    },
+  ];
 }

@@ -6,7 +6,14 @@ import type { LoadSet } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
 import type { IterationLog } from './solution';
 import { oneWayMembers, searchAlong, slackShare, switchTo, wouldTake, type OneWay } from './one-way';
-import { multiply, pivotReferences, softestMotion, type BlockMatrix, type Factorisation, type SingularPivot } from './sparse';
+import {
+  multiply,
+  pivotReferences,
+  softestMotion,
+  type BlockMatrix,
+  type Factorisation,
+  type SingularPivot,
+} from './sparse';
 import { loadVectors, recover, solveRefined, type Equilibrium, type LoadVectors } from './statics';
 
 /** The axial forces are taken as found when none changes by more than this share of the largest. */
@@ -19,7 +26,16 @@ const leastDrift = 1e-5;
 /** Residual below which a state without any slack stiffness counts as found. */
 const refined = 1e-10;
 
-export type WholeResult = { findings: Finding[] } | { findings: Finding[]; equilibrium: Equilibrium; residual: number; axialForces: Float64Array | undefined; firstDisplacements: Float64Array | undefined; log: IterationLog };
+export type WholeResult =
+  | { findings: Finding[] }
+  | {
+      findings: Finding[];
+      equilibrium: Equilibrium;
+      residual: number;
+      axialForces: Float64Array | undefined;
+      firstDisplacements: Float64Array | undefined;
+      log: IterationLog;
+    };
 
 export interface WholeTask {
   readonly model: Model;
@@ -76,9 +92,19 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
       const change = largestChange(forces, frame.N);
       steps[steps.length - 1] = { ...steps[steps.length - 1], change };
       if (change <= settledChange) break;
-      if (steps.length >= mostSteps) return { findings: [unsettledFinding(name, `axial forces still change by ${formatNumber(100 * change, 2)}%`, [])] };
+      if (steps.length >= mostSteps)
+        return {
+          findings: [unsettledFinding(name, `axial forces still change by ${formatNumber(100 * change, 2)}%`, [])],
+        };
       frame.feel(forces, 1);
-      const next: Settled | { findings: Finding[] } = yield* settle(task, set, oneWay, references, { settled, firstOrder }, steps);
+      const next: Settled | { findings: Finding[] } = yield* settle(
+        task,
+        set,
+        oneWay,
+        references,
+        { settled, firstOrder },
+        steps,
+      );
       if ('findings' in next) return next;
       settled = next;
       ({ residual, heldBySlack } = settled);
@@ -89,12 +115,32 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
   const mechanism = yield* heldBySlackFinding(task, oneWay, settled, equilibrium);
   if (mechanism) return { findings: [mechanism] };
   const slack = slackMembers(analysis);
-  const log: IterationLog = { order, steps, settled: true, slack, driftRatios: order === 'second' ? driftRatios(model, analysis, firstOrder, equilibrium) : [] };
-  return { findings: heldBySlack ? [upright(name, slack)] : [], equilibrium, residual, axialForces: order === 'second' ? perMember(analysis, frame.N) : undefined, firstDisplacements: order === 'second' ? firstOrder.displacements : undefined, log };
+  const log: IterationLog = {
+    order,
+    steps,
+    settled: true,
+    slack,
+    driftRatios: order === 'second' ? driftRatios(model, analysis, firstOrder, equilibrium) : [],
+  };
+  return {
+    findings: heldBySlack ? [upright(name, slack)] : [],
+    equilibrium,
+    residual,
+    axialForces: order === 'second' ? perMember(analysis, frame.N) : undefined,
+    firstDisplacements: order === 'second' ? firstOrder.displacements : undefined,
+    log,
+  };
 }
 
 /** Finds which one-way members act, for the axial forces the bending feels now. */
-function* settle(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], references: Float64Array, before: { matrix: BlockMatrix } | { settled: Settled; firstOrder: Equilibrium }, steps: IterationLog['steps'][number][]): Generator<void, Settled | { findings: Finding[] }> {
+function* settle(
+  task: WholeTask,
+  set: LoadSet,
+  oneWay: readonly OneWay[],
+  references: Float64Array,
+  before: { matrix: BlockMatrix } | { settled: Settled; firstOrder: Equilibrium },
+  steps: IterationLog['steps'][number][],
+): Generator<void, Settled | { findings: Finding[] }> {
   const { model, analysis, factorisation, memberEnds, name } = task;
   const { frame } = analysis;
   frame.slackShare = slackShare;
@@ -123,7 +169,8 @@ function* settle(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], refer
       const active = frame.active.slice();
       changing = switchTo(analysis, oneWay, to);
       steps.push({ change: 0, switched: changing.length, negativePivots });
-      if (changing.length === 0) return withoutSlack(task, set, { ...answer, vectors, matrix, slackShare, heldBySlack: false });
+      if (changing.length === 0)
+        return withoutSlack(task, set, { ...answer, vectors, matrix, slackShare, heldBySlack: false });
       if (from && unknown) {
         frame.active.set(active);
         unknown = stepFrom(analysis, oneWay, matrix, unknown, answer.unknown, from, to, undefined);
@@ -141,17 +188,37 @@ function* settle(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], refer
       vectors = loadVectors(analysis, set, memberEnds);
       continue;
     }
-    if (isFirst) return { findings: [mechanismFinding(model, analysis, singular?.motion ?? new Float64Array(analysis.equationCount), whenSlack(task))] };
-    if (slack.length === 0 || !unknown) return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
+    if (isFirst)
+      return {
+        findings: [
+          mechanismFinding(
+            model,
+            analysis,
+            singular?.motion ?? new Float64Array(analysis.equationCount),
+            whenSlack(task),
+          ),
+        ],
+      };
+    if (slack.length === 0 || !unknown)
+      return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
     const held = yield* leanIn(task, set, oneWay, references, matrix, vectors, unknown);
-    if (held === 'unstable') return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
+    if (held === 'unstable')
+      return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
     if ('settled' in held) return held.settled;
     unknown = held.unknown;
     changing = switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
     vectors = loadVectors(analysis, set, memberEnds);
     yield;
   }
-  return { findings: [unsettledFinding(name, `${changing.length} members keep changing between acting and slack`, changing.map(({ member }) => analysis.memberIds[member]))] };
+  return {
+    findings: [
+      unsettledFinding(
+        name,
+        `${changing.length} members keep changing between acting and slack`,
+        changing.map(({ member }) => analysis.memberIds[member]),
+      ),
+    ],
+  };
 }
 
 /** Takes from a state what little its slack members still hold, where the structure stands without. */
@@ -168,7 +235,15 @@ function withoutSlack({ analysis, factorisation, memberEnds }: WholeTask, set: L
 }
 
 /** One step where the structure with its slack members slack is unstable: they keep as much stiffness as makes it stable, and the energy is searched along that. */
-function* leanIn(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], references: Float64Array, matrix: BlockMatrix, vectors: LoadVectors, unknown: Float64Array): Generator<void, 'unstable' | { settled: Settled } | { unknown: Float64Array }> {
+function* leanIn(
+  task: WholeTask,
+  set: LoadSet,
+  oneWay: readonly OneWay[],
+  references: Float64Array,
+  matrix: BlockMatrix,
+  vectors: LoadVectors,
+  unknown: Float64Array,
+): Generator<void, 'unstable' | { settled: Settled } | { unknown: Float64Array }> {
   const { analysis, factorisation } = task;
   const { frame } = analysis;
   const gap = multiply(matrix, unknown).map((value, i) => vectors.right[i] - value);
@@ -181,7 +256,17 @@ function* leanIn(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], refer
     const [{ unknown: step }] = solveRefined(stiffer, factorisation, [gap]);
     const target = unknown.map((value, i) => value + step[i]);
     const size = (values: Float64Array) => values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-    if (size(step) <= 1e-9 * size(unknown)) return { settled: { unknown, residual: size(gap) / (size(vectors.right) || 1), vectors, matrix, slackShare, heldBySlack: true } };
+    if (size(step) <= 1e-9 * size(unknown))
+      return {
+        settled: {
+          unknown,
+          residual: size(gap) / (size(vectors.right) || 1),
+          vectors,
+          matrix,
+          slackShare,
+          heldBySlack: true,
+        },
+      };
     const from = wouldTake(analysis, oneWay, set, vectors, unknown);
     const to = wouldTake(analysis, oneWay, set, vectors, target);
     const slope = -gap.reduce((sum, value, i) => sum + value * step[i], 0);
@@ -191,27 +276,56 @@ function* leanIn(task: WholeTask, set: LoadSet, oneWay: readonly OneWay[], refer
   return 'unstable';
 }
 
-function stepFrom(analysis: AnalysisModel, oneWay: readonly OneWay[], matrix: BlockMatrix, unknown: Float64Array, target: Float64Array, from: Float64Array, to: Float64Array, slope: number | undefined): Float64Array {
+function stepFrom(
+  analysis: AnalysisModel,
+  oneWay: readonly OneWay[],
+  matrix: BlockMatrix,
+  unknown: Float64Array,
+  target: Float64Array,
+  from: Float64Array,
+  to: Float64Array,
+  slope: number | undefined,
+): Float64Array {
   const step = target.map((value, i) => value - unknown[i]);
   const downhill = slope ?? -multiply(matrix, step).reduce((sum, value, i) => sum + value * step[i], 0);
   const share = searchAlong(analysis, oneWay, downhill, matrix, step, from, to);
   return unknown.map((value, i) => value + share * step[i]);
 }
 
-function* factorised({ analysis, factorisation }: WholeTask, matrix: BlockMatrix, references: Float64Array, definite: boolean): Generator<void, { singular: SingularPivot | undefined; negativePivots: number }> {
+function* factorised(
+  { analysis, factorisation }: WholeTask,
+  matrix: BlockMatrix,
+  references: Float64Array,
+  definite: boolean,
+): Generator<void, { singular: SingularPivot | undefined; negativePivots: number }> {
   const singular = yield* silently(factorisation.factorise(matrix, { references, definite }));
   const { frame } = analysis;
-  return { singular, negativePivots: singular ? 0 : factorisation.negativePivots + (definite ? 0 : frame.pieces.filter((_, e) => frame.buckles(e)).length) };
+  return {
+    singular,
+    negativePivots: singular
+      ? 0
+      : factorisation.negativePivots + (definite ? 0 : frame.pieces.filter((_, e) => frame.buckles(e)).length),
+  };
 }
 
 /** What only slack members hold is not held: the motion without them. */
-function* heldBySlackFinding(task: WholeTask, oneWay: readonly OneWay[], { slackShare: kept, unknown }: Settled, equilibrium: Equilibrium): Generator<void, Finding | undefined> {
+function* heldBySlackFinding(
+  task: WholeTask,
+  oneWay: readonly OneWay[],
+  { slackShare: kept, unknown }: Settled,
+  equilibrium: Equilibrium,
+): Generator<void, Finding | undefined> {
   const { model, analysis, factorisation } = task;
   const { frame } = analysis;
   if (kept === 0 || oneWay.every(({ pieces }) => frame.active[pieces[0]] === 1)) return undefined;
   const forces = axialForces(analysis, equilibrium);
-  const scale = Math.max(equilibrium.forceScale, forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0));
-  const holding = oneWay.some(({ pieces }) => frame.active[pieces[0]] === 0 && Math.abs(forces[pieces[0]]) > mostHeldBySlack * scale);
+  const scale = Math.max(
+    equilibrium.forceScale,
+    forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0),
+  );
+  const holding = oneWay.some(
+    ({ pieces }) => frame.active[pieces[0]] === 0 && Math.abs(forces[pieces[0]]) > mostHeldBySlack * scale,
+  );
   if (!holding) return undefined;
   frame.slackShare = 0;
   const singular = yield* silently(factorisation.factorise(assemble(analysis), { definite: true }));
@@ -225,15 +339,21 @@ const whenSlack = ({ analysis, name }: WholeTask): string => {
 };
 
 const unsettledFinding = (name: string, what: string, members: readonly string[]): Finding => ({
-  key: `unsettled ${name}`, rule: 'not-settled', severity: 'stop',
+  key: `unsettled ${name}`,
+  rule: 'not-settled',
+  severity: 'stop',
   sentence: `The iteration of ${name} did not settle in ${mostSteps} steps: ${what}${members.length > 0 ? ` (${listed(members)})` : ''}.`,
-  why: 'Near its critical load, or when bracing can neither hold nor let go, a structure has no clear state. Stiffen it, or let braces take compression.', place: { members: [...members] },
+  why: 'Near its critical load, or when bracing can neither hold nor let go, a structure has no clear state. Stiffen it, or let braces take compression.',
+  place: { members: [...members] },
 });
 
 const upright = (name: string, slack: readonly string[]): Finding => ({
-  key: `held-by-slack ${name}`, rule: 'held-by-slack', severity: 'remark',
+  key: `held-by-slack ${name}`,
+  rule: 'held-by-slack',
+  severity: 'remark',
   sentence: `In ${name} nothing but slack members (${listed(slack)}) keeps the structure upright: they tighten after a movement too small to matter, and show no force.`,
-  why: 'Under vertical load alone members that only pull go slack. Add notional loads or wind to the combination to see what they take.', place: { members: [...slack] },
+  why: 'Under vertical load alone members that only pull go slack. Add notional loads or wind to the combination to see what they take.',
+  place: { members: [...slack] },
 });
 
 /** Mean axial forces as the bending feels them: a slack member feels none. */
@@ -257,8 +377,11 @@ function* silently<T>(steps: Generator<number, T>): Generator<void, T> {
   }
 }
 
-const slackMembers = ({ frame, memberIds }: AnalysisModel): string[] => [...new Set(frame.pieces.flatMap((piece, e) => (frame.active[e] ? [] : [memberIds[piece.member]])))];
-const listed = (ids: readonly string[]): string => (ids.length > 4 ? `${ids.slice(0, 4).join(', ')} and ${ids.length - 4} more` : ids.join(', '));
+const slackMembers = ({ frame, memberIds }: AnalysisModel): string[] => [
+  ...new Set(frame.pieces.flatMap((piece, e) => (frame.active[e] ? [] : [memberIds[piece.member]]))),
+];
+const listed = (ids: readonly string[]): string =>
+  ids.length > 4 ? `${ids.slice(0, 4).join(', ')} and ${ids.length - 4} more` : ids.join(', ');
 
 /** Mean axial force of each piece, tension positive, N. */
 export function axialForces({ frame }: AnalysisModel, { endForces }: Equilibrium): Float64Array {
@@ -272,16 +395,26 @@ const perMember = ({ frame, memberIds }: AnalysisModel, values: Float64Array): F
 };
 
 /** At which share of the load the structure gives way, by halving on the signs of the pivots, and how it moves there. */
-function* instabilityFinding({ analysis, factorisation, name }: WholeTask, matrix: BlockMatrix, references: Float64Array, firstOrder: Equilibrium): Generator<void, Finding> {
+function* instabilityFinding(
+  { analysis, factorisation, name }: WholeTask,
+  matrix: BlockMatrix,
+  references: Float64Array,
+  firstOrder: Equilibrium,
+): Generator<void, Finding> {
   const forces = feltForces(analysis, firstOrder);
-  const feelShare = (share: number) => analysis.frame.feel(forces.map((force) => share * force), share);
+  const feelShare = (share: number) =>
+    analysis.frame.feel(
+      forces.map((force) => share * force),
+      share,
+    );
   let [low, high] = [0, 1];
   let members: string[] = [];
   for (let halving = 0; halving < 12; halving++) {
     const share = (low + high) / 2;
     feelShare(share);
     const buckled = analysis.frame.pieces.filter((_, e) => analysis.frame.buckles(e));
-    const singular = buckled.length > 0 ? undefined : yield* silently(factorisation.factorise(assemble(analysis), { references }));
+    const singular =
+      buckled.length > 0 ? undefined : yield* silently(factorisation.factorise(assemble(analysis), { references }));
     if (buckled.length > 0 || singular || factorisation.negativePivots > 0) {
       high = share;
       members = buckled.map((piece) => analysis.memberIds[piece.member]);
@@ -297,21 +430,39 @@ function* instabilityFinding({ analysis, factorisation, name }: WholeTask, matri
   const { node, way, moving, drawn } = describeMotion(analysis, motion);
   const where = members.length > 0 ? `member ${members[0]} buckles between its joints` : `node ${node} ${way}`;
   return {
-    key: `unstable ${name}`, rule: 'unstable', severity: 'stop',
+    key: `unstable ${name}`,
+    rule: 'unstable',
+    severity: 'stop',
     sentence: `The structure is unstable in ${name}: ${low === 0 ? 'already under less than a thousandth' : `at about ${low < 0.1 ? low.toExponential(1) : formatNumber(low, 2)}`} of the load ${where}.`,
     why: `In second order it has no equilibrium under the full load${energy < 0 ? ': moved like that, it gives way further by itself' : ''}. Stiffen or brace it against this motion.`,
-    place: { nodes: members.length > 0 ? [] : moving, members }, motion: drawn,
+    place: { nodes: members.length > 0 ? [] : moving, members },
+    motion: drawn,
   };
 }
 
 /** Horizontal drift of each level against the one below, second order over first; the levels are the storeys that have nodes, by the mean of their movements. */
-function driftRatios(model: Model, analysis: AnalysisModel, first: Equilibrium, second: Equilibrium): IterationLog['driftRatios'] {
+function driftRatios(
+  model: Model,
+  analysis: AnalysisModel,
+  first: Equilibrium,
+  second: Equilibrium,
+): IterationLog['driftRatios'] {
   const heights = [...new Set(Object.values(model.storeys).map((storey) => storey.elevation))].sort((a, b) => a - b);
-  const means = heights.map((height) => {
-    const nodes = analysis.nodeIds.flatMap((_, n) => (Math.abs(analysis.positions[3 * n + 2] - height) < onLevel ? [n] : []));
-    const mean = ({ displacements }: Equilibrium, axis: number) => nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / (nodes.length || 1);
-    return { height, known: nodes.length > 0, first: [mean(first, 0), mean(first, 1)], second: [mean(second, 0), mean(second, 1)] };
-  }).filter((level) => level.known);
+  const means = heights
+    .map((height) => {
+      const nodes = analysis.nodeIds.flatMap((_, n) =>
+        Math.abs(analysis.positions[3 * n + 2] - height) < onLevel ? [n] : [],
+      );
+      const mean = ({ displacements }: Equilibrium, axis: number) =>
+        nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / (nodes.length || 1);
+      return {
+        height,
+        known: nodes.length > 0,
+        first: [mean(first, 0), mean(first, 1)],
+        second: [mean(second, 0), mean(second, 1)],
+      };
+    })
+    .filter((level) => level.known);
   return means.slice(1).flatMap((level, i) => {
     const below = means[i];
     const before = Math.hypot(level.first[0] - below.first[0], level.first[1] - below.first[1]);
@@ -328,7 +479,9 @@ const oneWayTables = new WeakMap<object, boolean>();
 export function hasOneWayMembers({ members }: Model): boolean {
   let known = oneWayTables.get(members);
   if (known === undefined) {
-    known = Object.values(members).some((member) => member.behaviour === 'tension' || member.behaviour === 'compression');
+    known = Object.values(members).some(
+      (member) => member.behaviour === 'tension' || member.behaviour === 'compression',
+    );
     oneWayTables.set(members, known);
   }
   return known;

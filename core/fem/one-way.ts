@@ -36,7 +36,13 @@ export function oneWayMembers(model: Model, { frame, memberIds }: AnalysisModel)
 }
 
 /** The axial force every one-way member would take if it acted, times its direction, N; the mean over its pieces. */
-export function wouldTake({ frame, ...analysis }: AnalysisModel, members: readonly OneWay[], { imposed }: LoadSet, vectors: LoadVectors, unknown: Float64Array): Float64Array {
+export function wouldTake(
+  { frame, ...analysis }: AnalysisModel,
+  members: readonly OneWay[],
+  { imposed }: LoadSet,
+  vectors: LoadVectors,
+  unknown: Float64Array,
+): Float64Array {
   const displacements = toNodes({ frame, ...analysis }, unknown);
   for (let i = 0; i < displacements.length; i++) displacements[i] += imposed[i];
   const local = new Float64Array(12);
@@ -71,7 +77,15 @@ export function switchTo({ frame }: AnalysisModel, members: readonly OneWay[], f
  * @param from, to  `wouldTake` at the start and at the end of the step
  * @returns share of the step; Infinity where the energy falls without end
  */
-export function searchAlong({ frame }: AnalysisModel, members: readonly OneWay[], slope: number, matrix: BlockMatrix, step: Float64Array, from: Float64Array, to: Float64Array): number {
+export function searchAlong(
+  { frame }: AnalysisModel,
+  members: readonly OneWay[],
+  slope: number,
+  matrix: BlockMatrix,
+  step: Float64Array,
+  from: Float64Array,
+  to: Float64Array,
+): number {
   let curvature = multiply(matrix, step).reduce((sum, value, i) => sum + value * step[i], 0);
   const turns = members.flatMap(({ pieces }, i) => {
     const change = to[i] - from[i];

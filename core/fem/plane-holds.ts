@@ -13,7 +13,12 @@ const counts = 1e-6;
  * @param states  states of load cases, N, N·m
  * @param size    largest coordinate, m, to weigh moments against forces
  */
-export function planeHoldFindings(model: Model, nodeIds: readonly string[], states: readonly CaseSolution[], size: number): Finding[] {
+export function planeHoldFindings(
+  model: Model,
+  nodeIds: readonly string[],
+  states: readonly CaseSolution[],
+  size: number,
+): Finding[] {
   const { held, name } = structureKinds[structureKind(model)];
   if (held.length === 0) return [];
   return states.flatMap((state): Finding[] => {
@@ -35,11 +40,28 @@ export function planeHoldFindings(model: Model, nodeIds: readonly string[], stat
     });
     if (nodes.length === 0) return [];
     const { units } = model.settings;
-    const taken = [...(sums[0] > 0 ? [formatQuantity(sums[0], 'force', units)] : []), ...(sums[1] > 0 ? [formatQuantity(sums[1], 'moment', units)] : [])].join(' and ');
-    return [{
-      key: `plane hold ${state.id}`, rule: 'load-out-of-plane', severity: 'remark', sentence: `In case ${loadCase.label} the hold of the ${name} takes ${taken}.`,
-      why: 'These loads act in directions the project holds everywhere. No member and no support of the model carries them to the ground. Make it a space frame, or see to them elsewhere.', place: { nodes, case: state.id },
-      others: [{ label: 'Make it a space frame', act: { edits: [{ kind: 'settings.change', fields: { structure: 'space' } }], sentence: 'Made the structure a space frame' } }],
-    }];
+    const taken = [
+      ...(sums[0] > 0 ? [formatQuantity(sums[0], 'force', units)] : []),
+      ...(sums[1] > 0 ? [formatQuantity(sums[1], 'moment', units)] : []),
+    ].join(' and ');
+    return [
+      {
+        key: `plane hold ${state.id}`,
+        rule: 'load-out-of-plane',
+        severity: 'remark',
+        sentence: `In case ${loadCase.label} the hold of the ${name} takes ${taken}.`,
+        why: 'These loads act in directions the project holds everywhere. No member and no support of the model carries them to the ground. Make it a space frame, or see to them elsewhere.',
+        place: { nodes, case: state.id },
+        others: [
+          {
+            label: 'Make it a space frame',
+            act: {
+              edits: [{ kind: 'settings.change', fields: { structure: 'space' } }],
+              sentence: 'Made the structure a space frame',
+            },
+          },
+        ],
+      },
+    ];
   });
 }

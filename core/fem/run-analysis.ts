@@ -24,11 +24,20 @@ export interface AnalysisOutcome {
  * @param now a clock in seconds; none: the time is zero
  * @yields the share done, 0–1
  */
-export function* runAnalysis(model: Model, id: string, now: () => number = () => 0): Generator<number, AnalysisOutcome> {
+export function* runAnalysis(
+  model: Model,
+  id: string,
+  now: () => number = () => 0,
+): Generator<number, AnalysisOutcome> {
   const started = now();
   const definition = model.analyses[id];
   const before = modelFindings(model).filter((finding) => finding.severity === 'stop');
-  const done = (findings: readonly Finding[], outcome?: AnalysisResult): AnalysisOutcome => ({ id, findings, ...(outcome ? { outcome } : {}), seconds: now() - started });
+  const done = (findings: readonly Finding[], outcome?: AnalysisResult): AnalysisOutcome => ({
+    id,
+    findings,
+    ...(outcome ? { outcome } : {}),
+    seconds: now() - started,
+  });
   if (before.length > 0) return done(before);
   const remarks = hasOneWayMembers(model) ? [oneWayFinding(definition)] : [];
   if (definition.type === 'buckling') {
@@ -43,8 +52,15 @@ export function* runAnalysis(model: Model, id: string, now: () => number = () =>
   return done(...(yield* onModes(model, definition, modal, basis, [...remarks, ...findings])));
 }
 
-function* onModes(model: Model, definition: Extract<Analysis, { type: 'spectrum' | 'history' }>, modal: ModalResult, basis: ModalBasis, findings: readonly Finding[]): Generator<number, [Finding[], AnalysisResult]> {
-  if (definition.type === 'history') return [[...findings], { type: 'history', result: yield* historyAnalysis(definition, modal, basis), modal }];
+function* onModes(
+  model: Model,
+  definition: Extract<Analysis, { type: 'spectrum' | 'history' }>,
+  modal: ModalResult,
+  basis: ModalBasis,
+  findings: readonly Finding[],
+): Generator<number, [Finding[], AnalysisResult]> {
+  if (definition.type === 'history')
+    return [[...findings], { type: 'history', result: yield* historyAnalysis(definition, modal, basis), modal }];
   const spectrum = spectrumAnalysis(model, definition, modal, basis);
   return [[...findings, ...spectrum.findings], { type: 'spectrum', result: spectrum.result, modal }];
 }
@@ -58,13 +74,26 @@ export function runAnalysisNow(model: Model, id: string): AnalysisOutcome {
 }
 
 const oneWayFinding = ({ id, label, type }: Analysis): Finding => ({
-  key: `one-way ${id}`, rule: 'one-way-linear', severity: 'remark',
+  key: `one-way ${id}`,
+  rule: 'one-way-linear',
+  severity: 'remark',
   ...(type === 'buckling'
-    ? { sentence: `${label} takes members that only pull or push as they act under its load: slack ones neither hold nor buckle.`, why: 'While it buckles a structure could tighten a slack member or let go a taut one; that is not followed.' }
-    : { sentence: `${label} takes members that only pull or push as acting both ways.`, why: 'Modes are those of one linear structure. Take out by hand what is slack if that matters.' }),
+    ? {
+        sentence: `${label} takes members that only pull or push as they act under its load: slack ones neither hold nor buckle.`,
+        why: 'While it buckles a structure could tighten a slack member or let go a taut one; that is not followed.',
+      }
+    : {
+        sentence: `${label} takes members that only pull or push as acting both ways.`,
+        why: 'Modes are those of one linear structure. Take out by hand what is slack if that matters.',
+      }),
   place: {},
 });
 
 const noModesFinding = ({ id, label }: Analysis): Finding => ({
-  key: `no-modes ${id}`, rule: 'no-modes', severity: 'stop', sentence: `${label} rests on an analysis that is not a modal one.`, why: 'Choose a modal analysis for it.', place: {},
+  key: `no-modes ${id}`,
+  rule: 'no-modes',
+  severity: 'stop',
+  sentence: `${label} rests on an analysis that is not a modal one.`,
+  why: 'Choose a modal analysis for it.',
+  place: {},
 });

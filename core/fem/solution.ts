@@ -57,7 +57,12 @@ export interface IterationLog {
   /** members that pull or push only and are slack in the end */
   readonly slack: readonly string[];
   /** second order over first order with the same stiffness: horizontal drift of each level against the one below; levels that hardly drift are left out */
-  readonly driftRatios: readonly { readonly from: number; readonly to: number; readonly ratio: number; readonly drift: number }[];
+  readonly driftRatios: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly ratio: number;
+    readonly drift: number;
+  }[];
 }
 
 /** Seconds spent in each phase. */
@@ -86,7 +91,11 @@ export interface Solution {
   /** how many of `cases` are load cases */
   readonly loadCases: number;
   /** elements other than members: their kind, ids and nodes */
-  readonly otherElements: readonly { readonly kind: string; readonly ids: readonly string[]; readonly nodes: readonly Int32Array[] }[];
+  readonly otherElements: readonly {
+    readonly kind: string;
+    readonly ids: readonly string[];
+    readonly nodes: readonly Int32Array[];
+  }[];
   readonly log: SolveLog;
 }
 

@@ -8,7 +8,18 @@ import { mechanismFinding, releaseFindings } from './mechanism';
 import { planeHoldFindings } from './plane-holds';
 import { hasOneWayMembers, solveWhole } from './nonlinear';
 import type { CaseSolution, PhaseTimes, Solution, SolutionTerms } from './solution';
-import { analyse, bestKernel, conditionEstimate, Factorisation, largestMemory, memoryNeeded, samePattern, softestMotion, type BlockMatrix, type KernelKind } from './sparse';
+import {
+  analyse,
+  bestKernel,
+  conditionEstimate,
+  Factorisation,
+  largestMemory,
+  memoryNeeded,
+  samePattern,
+  softestMotion,
+  type BlockMatrix,
+  type KernelKind,
+} from './sparse';
 import { loadVectors, recover, solveRefined, type Equilibrium } from './statics';
 
 export interface Progress {
@@ -28,7 +39,10 @@ export interface Factored {
   /** memory of a factor that is not needed any more, for the next one */
   readonly spare: Factorisation | undefined;
   /** what of a solution does not depend on loads */
-  readonly outline: Pick<Solution, 'nodeIds' | 'memberIds' | 'positions' | 'ends' | 'axes' | 'lengths' | 'stiffness' | 'otherElements'>;
+  readonly outline: Pick<
+    Solution,
+    'nodeIds' | 'memberIds' | 'positions' | 'ends' | 'axes' | 'lengths' | 'stiffness' | 'otherElements'
+  >;
   readonly condition: number;
   readonly findings: readonly Finding[];
   /** cases solved with this factor: as long as their loads are the same records, their answers serve again */
@@ -45,7 +59,9 @@ interface SolvedCase {
 }
 
 /** The parts of a model on which the stiffness depends. Tables are immutable, so the same object means the same stiffness. */
-type StiffnessSource = Pick<Model, 'nodes' | 'members' | 'sections' | 'materials' | 'diaphragms'> & { shearDeformation: boolean };
+type StiffnessSource = Pick<Model, 'nodes' | 'members' | 'sections' | 'materials' | 'diaphragms'> & {
+  shearDeformation: boolean;
+};
 
 export type Outcome = { findings: Finding[]; solution?: Solution; factored?: Factored };
 
@@ -60,7 +76,12 @@ export interface SolveOptions extends Pick<BuildOptions, 'more'> {
  * @param now     a clock in seconds for the log; none: the times are zero
  * @returns findings, and the solution when none of them stops the analysis
  */
-export function* solve(model: Model, earlier?: Factored, now: () => number = () => 0, options: SolveOptions = {}): Generator<Progress, Outcome> {
+export function* solve(
+  model: Model,
+  earlier?: Factored,
+  now: () => number = () => 0,
+  options: SolveOptions = {},
+): Generator<Progress, Outcome> {
   yield { phase: 'number', fraction: 0 };
   const findings: Finding[] = [...modelFindings(model), ...combinationFindings(model)];
   const stops = () => findings.some((finding) => finding.severity === 'stop');
@@ -88,19 +109,42 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
   const solvedCases = solveCases(model, factored, oneWay);
   const ids = inOrder(model.cases).map((one) => one.id);
   const sets = ids.map((id) => solvedCases.get(id)!.set);
-  findings.push(...looseLoadFindings(analysis, ids.map((id) => model.cases[id].label), sets));
+  findings.push(
+    ...looseLoadFindings(
+      analysis,
+      ids.map((id) => model.cases[id].label),
+      sets,
+    ),
+  );
   if (stops()) return { findings };
   const weightsOf = (factors: ReadonlyMap<string, number>) => Float64Array.from(ids, (id) => factors.get(id) ?? 0);
   const unitWeights = (c: number) => Float64Array.from(sets, (_, i) => (i === c ? 1 : 0));
-  const cases: CaseSolution[] = oneWay ? [] : ids.map((id, c) => ({ ...solvedCases.get(id)!.state!, weights: unitWeights(c) }));
+  const cases: CaseSolution[] = oneWay
+    ? []
+    : ids.map((id, c) => ({ ...solvedCases.get(id)!.state!, weights: unitWeights(c) }));
   clock('solve');
 
   const whole = [
-    ...(oneWay ? ids.map((id, c) => ({ id, name: `case ${model.cases[id].label}`, weights: unitWeights(c), order: 'first' as const, stiffnessSet: undefined, alpha: 1 })) : []),
-    ...inOrder(model.combinations).filter((combination) => isSolvedWhole(combination) || (oneWay && (combination.parts ?? []).length === 0)).map((combination) => ({
-      id: combination.id, name: `combination ${combination.label}${levelOf(combination) === 1 ? '' : ` at ${levelOf(combination)} times its loads`}`, order: combination.order ?? 'first', stiffnessSet: combination.stiffnessSet, alpha: levelOf(combination),
-      weights: weightsOf(caseFactorsOf(model.combinations, combination)),
-    })),
+    ...(oneWay
+      ? ids.map((id, c) => ({
+          id,
+          name: `case ${model.cases[id].label}`,
+          weights: unitWeights(c),
+          order: 'first' as const,
+          stiffnessSet: undefined,
+          alpha: 1,
+        }))
+      : []),
+    ...inOrder(model.combinations)
+      .filter((combination) => isSolvedWhole(combination) || (oneWay && (combination.parts ?? []).length === 0))
+      .map((combination) => ({
+        id: combination.id,
+        name: `combination ${combination.label}${levelOf(combination) === 1 ? '' : ` at ${levelOf(combination)} times its loads`}`,
+        order: combination.order ?? 'first',
+        stiffnessSet: combination.stiffnessSet,
+        alpha: levelOf(combination),
+        weights: weightsOf(caseFactorsOf(model.combinations, combination)),
+      })),
   ];
   if (whole.length > 0) {
     const analyses = new Map<string, AnalysisModel>();
@@ -109,7 +153,10 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
       yield { phase: 'combinations', fraction: i / whole.length };
       let own = analyses.get(stiffnessSet ?? '');
       if (!own) {
-        const built = buildAnalysisModel(model, { stiffnessSet: stiffnessSet ? model.stiffnessSets[stiffnessSet] : undefined, more: options.more });
+        const built = buildAnalysisModel(model, {
+          stiffnessSet: stiffnessSet ? model.stiffnessSets[stiffnessSet] : undefined,
+          more: options.more,
+        });
         if (!('analysis' in built)) return { findings: [...findings, ...built.findings] };
         own = built.analysis;
         analyses.set(stiffnessSet ?? '', own);
@@ -125,8 +172,12 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
       findings.push(...result.findings);
       if (!('equilibrium' in result)) return { findings };
       cases.push({
-        ...stateOf(own, id, weights, atLevel(result.equilibrium, alpha), result.residual), iterations: result.log, ...(alpha === 1 ? {} : { alpha }),
-        ...(result.axialForces ? { axialForces: result.axialForces } : {}), ...(result.firstDisplacements ? { firstDisplacements: divided(result.firstDisplacements, alpha) } : {}), ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
+        ...stateOf(own, id, weights, atLevel(result.equilibrium, alpha), result.residual),
+        iterations: result.log,
+        ...(alpha === 1 ? {} : { alpha }),
+        ...(result.axialForces ? { axialForces: result.axialForces } : {}),
+        ...(result.firstDisplacements ? { firstDisplacements: divided(result.firstDisplacements, alpha) } : {}),
+        ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
       });
     }
   }
@@ -148,8 +199,17 @@ export function* solve(model: Model, earlier?: Factored, now: () => number = () 
       cases,
       loadCases: ids.length,
       log: {
-        nodes: analysis.nodeIds.length, members: analysis.memberIds.length, equations: analysis.equationCount, matrixEntries: matrix.values.length, factorEntries: factorisation.symbolic.entries, factorReused,
-        ordering: factorisation.symbolic.ordering, kernel: factorisation.kind, memory: factorisation.bytes, condition: factored.condition, times,
+        nodes: analysis.nodeIds.length,
+        members: analysis.memberIds.length,
+        equations: analysis.equationCount,
+        matrixEntries: matrix.values.length,
+        factorEntries: factorisation.symbolic.entries,
+        factorReused,
+        ordering: factorisation.symbolic.ordering,
+        kernel: factorisation.kind,
+        memory: factorisation.bytes,
+        condition: factored.condition,
+        times,
       },
     },
   };
@@ -164,16 +224,28 @@ export function solveNow(model: Model, options: SolveOptions = {}, earlier?: Fac
 }
 
 /** Whether a combination cannot be the weighted sum of its cases. Where members pull or push only, none without parts can; one of parts is the sum of their states. */
-export const isSolvedWhole = (combination: Combination): boolean => combination.order === 'second' || combination.stiffnessSet !== undefined;
+export const isSolvedWhole = (combination: Combination): boolean =>
+  combination.order === 'second' || combination.stiffnessSet !== undefined;
 
-function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: keyof PhaseTimes) => void, earlier: Factored | undefined): Generator<Progress, { factored: Factored } | { findings: Finding[] }> {
+function* factoriseModel(
+  model: Model,
+  options: SolveOptions,
+  clock: (phase: keyof PhaseTimes) => void,
+  earlier: Factored | undefined,
+): Generator<Progress, { factored: Factored } | { findings: Finding[] }> {
   const built = buildAnalysisModel(model, { more: options.more });
   if (!('analysis' in built)) return built;
   const { analysis } = built;
-  const findings = releaseFindings(analysis, analysis.memberIds.map((id) => model.members[id].behaviour ?? 'frame'));
+  const findings = releaseFindings(
+    analysis,
+    analysis.memberIds.map((id) => model.members[id].behaviour ?? 'frame'),
+  );
   if (findings.some((finding) => finding.severity === 'stop')) return { findings };
   // with the same pattern an order that was found serves again, wherever the nodes have moved
-  const symbolic = earlier && samePattern(earlier.analysis.pattern, analysis.pattern) ? earlier.factorisation.symbolic : analyse(analysis.pattern, analysis.vertexPositions);
+  const symbolic =
+    earlier && samePattern(earlier.analysis.pattern, analysis.pattern)
+      ? earlier.factorisation.symbolic
+      : analyse(analysis.pattern, analysis.vertexPositions);
   clock('number');
   const bytes = memoryNeeded(symbolic);
   if (bytes > largestMemory) return { findings: [tooLargeFinding(bytes, analysis.equationCount)] };
@@ -183,7 +255,10 @@ function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: key
   let factorisation: Factorisation;
   try {
     const spare = earlier?.spare;
-    factorisation = spare?.symbolic === symbolic && !options.kernel ? spare : new Factorisation(symbolic, options.kernel ?? bestKernel());
+    factorisation =
+      spare?.symbolic === symbolic && !options.kernel
+        ? spare
+        : new Factorisation(symbolic, options.kernel ?? bestKernel());
   } catch (error) {
     if (error instanceof RangeError) return { findings: [tooLargeFinding(bytes, analysis.equationCount)] };
     throw error;
@@ -200,79 +275,185 @@ function* factoriseModel(model: Model, options: SolveOptions, clock: (phase: key
   const condition = conditionEstimate(matrix, factorisation);
   clock('factorise');
   // a motion of the whole leaves no single pivot that vanishes when rounding is spread over many: the condition tells it all the same
-  if (!(condition < singularLimit)) return { findings: [...findings, mechanismFinding(model, analysis, softestMotion(factorisation))] };
+  if (!(condition < singularLimit))
+    return { findings: [...findings, mechanismFinding(model, analysis, softestMotion(factorisation))] };
   if (condition > conditionLimit) findings.push(conditionFinding(condition));
   const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
-  return { factored: { stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation }, analysis, matrix, factorisation, memberEnds, spare: earlier && bytes < spareLimit ? earlier.factorisation : undefined, outline: outlineOf(analysis), condition, findings, cases: new Map() } };
+  return {
+    factored: {
+      stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation },
+      analysis,
+      matrix,
+      factorisation,
+      memberEnds,
+      spare: earlier && bytes < spareLimit ? earlier.factorisation : undefined,
+      outline: outlineOf(analysis),
+      condition,
+      findings,
+      cases: new Map(),
+    },
+  };
 }
 
 function outlineOf(analysis: AnalysisModel): Factored['outline'] {
   const { frame, sources, nodeIds, memberIds, positions } = analysis;
   return {
-    nodeIds, memberIds, positions, axes: frame.axes, stiffness: stiffnessOf(analysis),
+    nodeIds,
+    memberIds,
+    positions,
+    axes: frame.axes,
+    stiffness: stiffnessOf(analysis),
     ends: Int32Array.from(frame.pieces.flatMap((piece) => [piece.start, piece.end])),
     lengths: Float64Array.from(frame.pieces, (piece) => piece.element.length),
-    otherElements: sources.slice(1).map((source) => ({ kind: source.kind, ids: source.ids, nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))) })),
+    otherElements: sources
+      .slice(1)
+      .map((source) => ({
+        kind: source.kind,
+        ids: source.ids,
+        nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))),
+      })),
   };
 }
 
 /** The load sets and answers of all cases, those whose loads have not changed as they were; the rest is solved together. */
-function solveCases(model: Model, { analysis, matrix, factorisation, memberEnds, cases }: Factored, oneWay: boolean): ReadonlyMap<string, SolvedCase> {
+function solveCases(
+  model: Model,
+  { analysis, matrix, factorisation, memberEnds, cases }: Factored,
+  oneWay: boolean,
+): ReadonlyMap<string, SolvedCase> {
   const loadsOf = new Map<string, Load[]>(Object.keys(model.cases).map((id) => [id, []]));
   for (const load of actingLoads(model)) loadsOf.get(load.case)?.push(load);
-  const tablesOf = (id: string) => [model.storeys, model.slabs, model.walls, ...Object.values(model.loadRules).filter((rule) => rule.type === 'reduction' && rule.case === id)];
+  const tablesOf = (id: string) => [
+    model.storeys,
+    model.slabs,
+    model.walls,
+    ...Object.values(model.loadRules).filter((rule) => rule.type === 'reduction' && rule.case === id),
+  ];
   const isKnown = (id: string): boolean => {
     const known = cases.get(id);
     const loads = loadsOf.get(id)!;
-    return known !== undefined && (oneWay || known.state !== undefined) && known.selfWeight === model.cases[id].selfWeight && same(known.tables, tablesOf(id)) && known.loads.length === loads.length && loads.every((load, i) => load === known.loads[i]);
+    return (
+      known !== undefined &&
+      (oneWay || known.state !== undefined) &&
+      known.selfWeight === model.cases[id].selfWeight &&
+      same(known.tables, tablesOf(id)) &&
+      known.loads.length === loads.length &&
+      loads.every((load, i) => load === known.loads[i])
+    );
   };
   const changed = [...loadsOf.keys()].filter((id) => !isKnown(id));
   for (const id of cases.keys()) if (!loadsOf.has(id)) cases.delete(id);
   if (changed.length === 0) return cases;
-  const made = [...loadsByCase(model, new Set(changed))].map(([id, caseLoads]) => ({ id, set: loadSetOf(analysis, caseLoads) }));
+  const made = [...loadsByCase(model, new Set(changed))].map(([id, caseLoads]) => ({
+    id,
+    set: loadSetOf(analysis, caseLoads),
+  }));
   const vectors = oneWay ? [] : made.map(({ set }) => loadVectors(analysis, set, memberEnds));
-  const answers = solveRefined(matrix, factorisation, vectors.map((one) => one.right));
+  const answers = solveRefined(
+    matrix,
+    factorisation,
+    vectors.map((one) => one.right),
+  );
   made.forEach(({ id, set }, i) => {
-    const state = oneWay ? undefined : stateOf(analysis, id, new Float64Array(), recover(analysis, set, vectors[i], answers[i].unknown), answers[i].residual);
-    cases.set(id, { loads: loadsOf.get(id)!, selfWeight: model.cases[id].selfWeight, tables: tablesOf(id), set, state });
+    const state = oneWay
+      ? undefined
+      : stateOf(
+          analysis,
+          id,
+          new Float64Array(),
+          recover(analysis, set, vectors[i], answers[i].unknown),
+          answers[i].residual,
+        );
+    cases.set(id, {
+      loads: loadsOf.get(id)!,
+      selfWeight: model.cases[id].selfWeight,
+      tables: tablesOf(id),
+      set,
+      state,
+    });
   });
   return cases;
 }
 
-const same = (one: readonly unknown[], other: readonly unknown[]) => one.length === other.length && one.every((part, i) => part === other[i]);
+const same = (one: readonly unknown[], other: readonly unknown[]) =>
+  one.length === other.length && one.every((part, i) => part === other[i]);
 
-const pick = ({ nodes, members, sections, materials, diaphragms }: Model) => ({ nodes, members, sections, materials, diaphragms });
+const pick = ({ nodes, members, sections, materials, diaphragms }: Model) => ({
+  nodes,
+  members,
+  sections,
+  materials,
+  diaphragms,
+});
 
 function sameStiffness(of: StiffnessSource, model: Model): boolean {
-  return of.nodes === model.nodes && of.members === model.members && of.sections === model.sections && of.materials === model.materials && of.diaphragms === model.diaphragms && of.shearDeformation === model.settings.shearDeformation;
+  return (
+    of.nodes === model.nodes &&
+    of.members === model.members &&
+    of.sections === model.sections &&
+    of.materials === model.materials &&
+    of.diaphragms === model.diaphragms &&
+    of.shearDeformation === model.settings.shearDeformation
+  );
 }
 
 /** The level at which a combination is solved: above 1 only in second order. */
 const levelOf = ({ order, alpha }: Combination): number => (order === 'second' ? (alpha ?? 1) : 1);
 
-const divided = (values: Float64Array, by: number): Float64Array => (by === 1 ? values : values.map((value) => value / by));
+const divided = (values: Float64Array, by: number): Float64Array =>
+  by === 1 ? values : values.map((value) => value / by);
 
 /** What was found at a multiple of the loads, divided by it. */
 function atLevel(found: Equilibrium, alpha: number): Equilibrium {
   if (alpha === 1) return found;
   const of = (values: Float64Array) => divided(values, alpha);
   return {
-    displacements: of(found.displacements), endForces: of(found.endForces), startDisplacements: of(found.startDisplacements), reactions: of(found.reactions), applied: of(found.applied), reacted: of(found.reacted),
-    forceScale: found.forceScale / alpha, elementForces: found.elementForces.map(of),
+    displacements: of(found.displacements),
+    endForces: of(found.endForces),
+    startDisplacements: of(found.startDisplacements),
+    reactions: of(found.reactions),
+    applied: of(found.applied),
+    reacted: of(found.reacted),
+    forceScale: found.forceScale / alpha,
+    elementForces: found.elementForces.map(of),
   };
 }
 
-function stateOf(analysis: AnalysisModel, id: string, weights: Float64Array, equilibrium: ReturnType<typeof recover>, residual: number): CaseSolution {
-  const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces, forceScale } = equilibrium;
+function stateOf(
+  analysis: AnalysisModel,
+  id: string,
+  weights: Float64Array,
+  equilibrium: ReturnType<typeof recover>,
+  residual: number,
+): CaseSolution {
+  const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces, forceScale } =
+    equilibrium;
   const count = analysis.frame.pieces.length;
   const startForces = new Float64Array(6 * count);
   for (let e = 0; e < count; e++) startForces.set(endForces.subarray(12 * e, 12 * e + 6), 6 * e);
-  return { id, weights, displacements, startForces, startDisplacements, reactions, elementForces, applied, reacted, forceScale, residual };
+  return {
+    id,
+    weights,
+    displacements,
+    startForces,
+    startDisplacements,
+    reactions,
+    elementForces,
+    applied,
+    reacted,
+    forceScale,
+    residual,
+  };
 }
 
 function stiffnessOf({ frame }: AnalysisModel): Float64Array {
   const values = new Float64Array(6 * frame.pieces.length);
-  frame.pieces.forEach(({ element }, e) => values.set([element.axial, element.bendingY, element.bendingZ, element.torsion, element.shearY, element.shearZ], 6 * e));
+  frame.pieces.forEach(({ element }, e) =>
+    values.set(
+      [element.axial, element.bendingY, element.bendingZ, element.torsion, element.shearY, element.shearZ],
+      6 * e,
+    ),
+  );
   return values;
 }
 
@@ -289,7 +470,8 @@ const singularLimit = 1e15;
 /** Forces out of balance by more than this share of the largest at work are told. */
 const equilibriumLimit = 1e-6;
 
-const stateName = (model: Model, id: string): string => (id in model.cases ? `case ${model.cases[id].label}` : `combination ${model.combinations[id].label}`);
+const stateName = (model: Model, id: string): string =>
+  id in model.cases ? `case ${model.cases[id].label}` : `combination ${model.combinations[id].label}`;
 
 /** Share of the largest force at work (for moments: times the size of the structure, m) by which loads and reactions differ; in second order of forces only. */
 function imbalance({ applied, reacted, forceScale, axialForces }: CaseSolution, size: number): number {
@@ -299,8 +481,12 @@ function imbalance({ applied, reacted, forceScale, axialForces }: CaseSolution, 
 }
 
 const equilibriumFinding = (model: Model, { id }: CaseSolution, share: number): Finding => ({
-  key: 'equilibrium', rule: 'equilibrium', severity: 'remark', sentence: `In ${stateName(model, id)} loads and reactions differ by ${share.toExponential(1)} of the largest force.`,
-  why: 'Some part is so soft, or moves so far, that the digits of a computer do not reach. Look for members or springs that are far weaker than their neighbours.', place: {},
+  key: 'equilibrium',
+  rule: 'equilibrium',
+  severity: 'remark',
+  sentence: `In ${stateName(model, id)} loads and reactions differ by ${share.toExponential(1)} of the largest force.`,
+  why: 'Some part is so soft, or moves so far, that the digits of a computer do not reach. Look for members or springs that are far weaker than their neighbours.',
+  place: {},
 });
 
 function residualFinding(model: Model, bad: CaseSolution[]): Finding {
@@ -309,31 +495,52 @@ function residualFinding(model: Model, bad: CaseSolution[]): Finding {
   const name = stateName(model, worst.id);
   const finite = Number.isFinite(worst.residual);
   return {
-    key: 'residual', rule: 'residual', severity: finite && worst.residual < 1e-4 ? 'remark' : 'stop',
-    sentence: finite ? `The equations of ${name} are met only to ${worst.residual.toExponential(1)} of the load.` : `The equations of ${name} have no answer in numbers.`,
-    why: 'The stiffnesses or loads differ too much from one another; look for members that are far stiffer or weaker than their neighbours.', place: isCase ? { case: worst.id } : {},
+    key: 'residual',
+    rule: 'residual',
+    severity: finite && worst.residual < 1e-4 ? 'remark' : 'stop',
+    sentence: finite
+      ? `The equations of ${name} are met only to ${worst.residual.toExponential(1)} of the load.`
+      : `The equations of ${name} have no answer in numbers.`,
+    why: 'The stiffnesses or loads differ too much from one another; look for members that are far stiffer or weaker than their neighbours.',
+    place: isCase ? { case: worst.id } : {},
   };
 }
 
 const conditionFinding = (condition: number): Finding => ({
-  key: 'condition', rule: 'ill-conditioned', severity: 'remark', sentence: `The stiffness matrix is ill-conditioned (about ${condition.toExponential(0)}): some ${Math.max(0, Math.floor(16 - Math.log10(condition)))} digits of the results are sure.`,
-  why: 'Parts that hardly resist a motion stand beside very stiff ones. Look for weak braces that hold a heavy part alone, nearly hinged joints, or units that were mistyped.', place: {},
+  key: 'condition',
+  rule: 'ill-conditioned',
+  severity: 'remark',
+  sentence: `The stiffness matrix is ill-conditioned (about ${condition.toExponential(0)}): some ${Math.max(0, Math.floor(16 - Math.log10(condition)))} digits of the results are sure.`,
+  why: 'Parts that hardly resist a motion stand beside very stiff ones. Look for weak braces that hold a heavy part alone, nearly hinged joints, or units that were mistyped.',
+  place: {},
 });
 
 const tooLargeFinding = (bytes: number, equations: number): Finding => ({
-  key: 'too-large', rule: 'too-large', severity: 'stop', sentence: `The model of ${equations} equations needs about ${(bytes / 1e9).toFixed(1)} GB to be factorised; this machine’s browser or the 4.2 GB of its memory will not hold it.`,
-  why: 'Analyse parts of it, or make it coarser.', place: {},
+  key: 'too-large',
+  rule: 'too-large',
+  severity: 'stop',
+  sentence: `The model of ${equations} equations needs about ${(bytes / 1e9).toFixed(1)} GB to be factorised; this machine’s browser or the 4.2 GB of its memory will not hold it.`,
+  why: 'Analyse parts of it, or make it coarser.',
+  place: {},
 });
 
 function notANumberFinding(analysis: AnalysisModel, at: number): Finding {
   const { valueStart, columnStart, width, count } = analysis.pattern;
   let vertex = 0;
   while (vertex + 1 < count && valueStart[columnStart[vertex + 1]] <= at) vertex++;
-  const node = analysis.nodeIds.findIndex((_, n) => Array.from(analysis.equations.subarray(6 * n, 6 * n + 6)).some((equation) => equation >= 0 && analysis.vertexOf[equation] === vertex));
+  const node = analysis.nodeIds.findIndex((_, n) =>
+    Array.from(analysis.equations.subarray(6 * n, 6 * n + 6)).some(
+      (equation) => equation >= 0 && analysis.vertexOf[equation] === vertex,
+    ),
+  );
   const id = analysis.nodeIds[Math.max(0, node)];
   return {
-    key: 'not-a-number', rule: 'not-a-number', severity: 'stop', sentence: `The stiffness at node ${id} is not a number (${width[vertex]} equations).`,
-    why: 'A section, material or length there is too large or too small to compute with.', place: { nodes: [id] },
+    key: 'not-a-number',
+    rule: 'not-a-number',
+    severity: 'stop',
+    sentence: `The stiffness at node ${id} is not a number (${width[vertex]} equations).`,
+    why: 'A section, material or length there is too large or too small to compute with.',
+    place: { nodes: [id] },
   };
 }
 
@@ -342,12 +549,22 @@ function looseLoadFindings(analysis: AnalysisModel, labels: readonly string[], s
   const found: Finding[] = [];
   analysis.frame.pieces.forEach(({ member }, e) => {
     const condensation = analysis.frame.condensation(e);
-    const spins = condensation && (condensation.loose.length > 0 || [3, 9].every((freedom) => condensation.steps.some((step) => step.freedom === freedom && step.spring === 0)));
+    const spins =
+      condensation &&
+      (condensation.loose.length > 0 ||
+        [3, 9].every((freedom) => condensation.steps.some((step) => step.freedom === freedom && step.spring === 0)));
     if (!spins) return;
     const c = sets.findIndex((set) => set.terms[member].some((term) => term.action === termActions.xx));
     if (c < 0) return;
     const id = analysis.memberIds[member];
-    found.push({ key: `torque ${id}`, rule: 'load-on-release', severity: 'stop', sentence: `Case ${labels[c]} twists member ${id}, whose torsion is released at both ends.`, why: 'Nothing can take the torsion. Hold it at one end, or take the load away.', place: { members: [id] } });
+    found.push({
+      key: `torque ${id}`,
+      rule: 'load-on-release',
+      severity: 'stop',
+      sentence: `Case ${labels[c]} twists member ${id}, whose torsion is released at both ends.`,
+      why: 'Nothing can take the torsion. Hold it at one end, or take the load away.',
+      place: { members: [id] },
+    });
   });
   for (const [node, idle] of analysis.idle) {
     const sprung = analysis.supports.some((support) => support.node === node && support.freedom > 2);
@@ -355,10 +572,18 @@ function looseLoadFindings(analysis: AnalysisModel, labels: readonly string[], s
       const moment = set.nodal.subarray(6 * node + 3, 6 * node + 6);
       const size = Math.hypot(...moment);
       let lost = 0;
-      for (let k = 0; k < idle.length; k += 3) lost = Math.max(lost, Math.abs(moment[0] * idle[k] + moment[1] * idle[k + 1] + moment[2] * idle[k + 2]));
+      for (let k = 0; k < idle.length; k += 3)
+        lost = Math.max(lost, Math.abs(moment[0] * idle[k] + moment[1] * idle[k + 1] + moment[2] * idle[k + 2]));
       if (sprung || lost <= 1e-6 * size) return;
       const id = analysis.nodeIds[node];
-      found.push({ key: `moment ${id} ${labels[c]}`, rule: 'load-on-release', severity: 'stop', sentence: `Case ${labels[c]} puts a moment on node ${id} where all members are hinged.`, why: 'Nothing there can take it. Connect a member rigidly, or take the moment away.', place: { nodes: [id] } });
+      found.push({
+        key: `moment ${id} ${labels[c]}`,
+        rule: 'load-on-release',
+        severity: 'stop',
+        sentence: `Case ${labels[c]} puts a moment on node ${id} where all members are hinged.`,
+        why: 'Nothing there can take it. Connect a member rigidly, or take the moment away.',
+        place: { nodes: [id] },
+      });
     });
   }
   return found;
@@ -370,7 +595,15 @@ function gatherTerms(analysis: AnalysisModel, sets: readonly LoadSet[]): Solutio
   const memberStart = new Int32Array(pieces.length + 1);
   let count = 0;
   for (const set of sets) for (const terms of set.terms) count += terms.length;
-  const made = { caseIndex: new Int32Array(count), action: new Uint8Array(count), isPoint: new Uint8Array(count), value: new Float64Array(count), slope: new Float64Array(count), from: new Float64Array(count), to: new Float64Array(count) };
+  const made = {
+    caseIndex: new Int32Array(count),
+    action: new Uint8Array(count),
+    isPoint: new Uint8Array(count),
+    value: new Float64Array(count),
+    slope: new Float64Array(count),
+    from: new Float64Array(count),
+    to: new Float64Array(count),
+  };
   let at = 0;
   pieces.forEach(({ member, from: begin, element }, e) => {
     sets.forEach((set, c) => {
@@ -392,5 +625,14 @@ function gatherTerms(analysis: AnalysisModel, sets: readonly LoadSet[]): Solutio
     memberStart[e + 1] = at;
   });
   const cut = <T extends Float64Array | Int32Array | Uint8Array>(list: T) => list.slice(0, at) as T;
-  return { memberStart, caseIndex: cut(made.caseIndex), action: cut(made.action), isPoint: cut(made.isPoint), value: cut(made.value), slope: cut(made.slope), from: cut(made.from), to: cut(made.to) };
+  return {
+    memberStart,
+    caseIndex: cut(made.caseIndex),
+    action: cut(made.action),
+    isPoint: cut(made.isPoint),
+    value: cut(made.value),
+    slope: cut(made.slope),
+    from: cut(made.from),
+    to: cut(made.to),
+  };
 }

@@ -3,8 +3,20 @@ import type { SpectrumShape } from '../model';
 
 /** Ground factors of EN 1998-1 Tables 3.2 and 3.3: S, T_B, T_C, T_D (s). */
 const grounds = {
-  '1': { A: [1, 0.15, 0.4, 2], B: [1.2, 0.15, 0.5, 2], C: [1.15, 0.2, 0.6, 2], D: [1.35, 0.2, 0.8, 2], E: [1.4, 0.15, 0.5, 2] },
-  '2': { A: [1, 0.05, 0.25, 1.2], B: [1.35, 0.05, 0.25, 1.2], C: [1.5, 0.1, 0.25, 1.2], D: [1.8, 0.1, 0.3, 1.2], E: [1.6, 0.05, 0.25, 1.2] },
+  '1': {
+    A: [1, 0.15, 0.4, 2],
+    B: [1.2, 0.15, 0.5, 2],
+    C: [1.15, 0.2, 0.6, 2],
+    D: [1.35, 0.2, 0.8, 2],
+    E: [1.4, 0.15, 0.5, 2],
+  },
+  '2': {
+    A: [1, 0.05, 0.25, 1.2],
+    B: [1.35, 0.05, 0.25, 1.2],
+    C: [1.5, 0.1, 0.25, 1.2],
+    D: [1.8, 0.1, 0.3, 1.2],
+    E: [1.6, 0.05, 0.25, 1.2],
+  },
 } as const;
 
 /** Lower bound factor β of EN 1998-1 3.2.2.5(4). */
@@ -20,7 +32,14 @@ export function spectralAcceleration(shape: SpectrumShape, period: number): numb
     const { sds, sd1, longPeriod, responseModification, importance } = shape;
     const corner = sd1 / sds;
     const first = 0.2 * corner;
-    const share = period < first ? sds * (0.4 + (0.6 * period) / first) : period <= corner ? sds : period <= longPeriod ? sd1 / period : (sd1 * longPeriod) / period ** 2;
+    const share =
+      period < first
+        ? sds * (0.4 + (0.6 * period) / first)
+        : period <= corner
+          ? sds
+          : period <= longPeriod
+            ? sd1 / period
+            : (sd1 * longPeriod) / period ** 2;
     return (share * gravity * importance) / responseModification;
   }
   if (shape.type === 'en1998') {

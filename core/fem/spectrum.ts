@@ -49,11 +49,27 @@ export interface SpectrumResult {
 }
 
 /** Response spectrum analysis on the modes of a modal one. */
-export function spectrumAnalysis(model: Model, definition: SpectrumAnalysis, modal: ModalResult, basis: ModalBasis): { findings: Finding[]; result: SpectrumResult } {
+export function spectrumAnalysis(
+  model: Model,
+  definition: SpectrumAnalysis,
+  modal: ModalResult,
+  basis: ModalBasis,
+): { findings: Finding[]; result: SpectrumResult } {
   const findings: Finding[] = [];
   const { analysis } = basis;
-  const correlation = modal.modes.map((a) => modal.modes.map((b) => (definition.modeRule === 'cqc' ? modeCorrelation(a.omega, b.omega, definition.damping) : a === b ? 1 : 0)));
-  const shapes = modal.modes.map((mode) => ({ displacements: mode.displacements, memberForces: stationForces(analysis.frame.pieces.map((piece) => piece.element.length), mode), reactions: mode.reactions }));
+  const correlation = modal.modes.map((a) =>
+    modal.modes.map((b) =>
+      definition.modeRule === 'cqc' ? modeCorrelation(a.omega, b.omega, definition.damping) : a === b ? 1 : 0,
+    ),
+  );
+  const shapes = modal.modes.map((mode) => ({
+    displacements: mode.displacements,
+    memberForces: stationForces(
+      analysis.frame.pieces.map((piece) => piece.element.length),
+      mode,
+    ),
+    reactions: mode.reactions,
+  }));
   if (definition.eccentricity > 0 && rigidDiaphragms(model).length === 0) findings.push(noDiaphragmFinding(definition));
 
   const directions = (['x', 'y'] as const).map((axis, d): SpectrumDirection => {
@@ -62,33 +78,67 @@ export function spectrumAnalysis(model: Model, definition: SpectrumAnalysis, mod
       return { period, acceleration, baseShear: participation[d] ** 2 * acceleration };
     });
     // a mode's greatest answer: Γ S_a / ω² times its shape
-    const amplitudes = modal.modes.map(({ omega, participation }, k) => (participation[d] * modes[k].acceleration) / omega ** 2);
+    const amplitudes = modal.modes.map(
+      ({ omega, participation }, k) => (participation[d] * modes[k].acceleration) / omega ** 2,
+    );
     const combined = (of: (k: number) => number): number => {
       let sum = 0;
-      for (let a = 0; a < amplitudes.length; a++) for (let b = 0; b < amplitudes.length; b++) sum += correlation[a][b] * of(a) * of(b);
+      for (let a = 0; a < amplitudes.length; a++)
+        for (let b = 0; b < amplitudes.length; b++) sum += correlation[a][b] * of(a) * of(b);
       return Math.sqrt(Math.max(0, sum));
     };
     const baseShear = combined((k) => modal.modes[k].participation[d] ** 2 * modes[k].acceleration);
-    const scale = definition.leastBaseShear !== undefined && baseShear > 0 ? Math.max(1, definition.leastBaseShear / baseShear) : 1;
-    const response = responseOf((key) => Float64Array.from({ length: shapes[0]?.[key].length ?? 0 }, (_, i) => scale * combined((k) => amplitudes[k] * shapes[k][key][i])));
-    const torsion = definition.eccentricity > 0 ? accidentalTorsion(model, basis, definition, d, (node) => scale * combined((k) => modal.modes[k].participation[d] * modes[k].acceleration * modal.modes[k].displacements[6 * node + d] * basis.nodalMass[3 * node + d])) : [];
+    const scale =
+      definition.leastBaseShear !== undefined && baseShear > 0 ? Math.max(1, definition.leastBaseShear / baseShear) : 1;
+    const response = responseOf((key) =>
+      Float64Array.from(
+        { length: shapes[0]?.[key].length ?? 0 },
+        (_, i) => scale * combined((k) => amplitudes[k] * shapes[k][key][i]),
+      ),
+    );
+    const torsion =
+      definition.eccentricity > 0
+        ? accidentalTorsion(
+            model,
+            basis,
+            definition,
+            d,
+            (node) =>
+              scale *
+              combined(
+                (k) =>
+                  modal.modes[k].participation[d] *
+                  modes[k].acceleration *
+                  modal.modes[k].displacements[6 * node + d] *
+                  basis.nodalMass[3 * node + d],
+              ),
+          )
+        : [];
     if (torsion.length > 0) addTorsion(basis, torsion, response);
     return { axis, baseShear, scale, share: modal.share[d], modes, response, torsion };
   });
   const [x, y] = directions;
-  const together = (a: number, b: number) => (definition.directionRule === 'srss' ? Math.hypot(a, b) : Math.max(a + 0.3 * b, 0.3 * a + b));
+  const together = (a: number, b: number) =>
+    definition.directionRule === 'srss' ? Math.hypot(a, b) : Math.max(a + 0.3 * b, 0.3 * a + b);
   const response = responseOf((key) => x.response[key].map((value, i) => together(value, y.response[key][i])));
   return { findings, result: { directions, response, nodeIds: analysis.nodeIds, memberIds: analysis.memberIds } };
 }
 
 /** A response made part by part. */
-const responseOf = (make: (key: keyof SpectrumResponse) => Float64Array): SpectrumResponse => ({ displacements: make('displacements'), memberForces: make('memberForces'), reactions: make('reactions') });
+const responseOf = (make: (key: keyof SpectrumResponse) => Float64Array): SpectrumResponse => ({
+  displacements: make('displacements'),
+  memberForces: make('memberForces'),
+  reactions: make('reactions'),
+});
 
 /**
  * Forces at the stations of every member, from those on its ends. Where nothing acts between the ends, moments run straight; under mass
  * spread along the member they follow the cubic through the moments and shears of both ends.
  */
-function stationForces(lengths: readonly number[], { startForces, endForces }: { startForces: Float64Array; endForces: Float64Array }): Float64Array {
+function stationForces(
+  lengths: readonly number[],
+  { startForces, endForces }: { startForces: Float64Array; endForces: Float64Array },
+): Float64Array {
   const values = new Float64Array(lengths.length * spectrumStations.length * 6);
   lengths.forEach((length, m) => {
     const [fx, fy, fz, mx, my, mz] = startForces.subarray(6 * m, 6 * m + 6);
@@ -96,15 +146,32 @@ function stationForces(lengths: readonly number[], { startForces, endForces }: {
     spectrumStations.forEach((share, s) => {
       const between = (a: number, b: number) => a + (b - a) * share;
       const [u, v] = [share * share * (3 - 2 * share), share * (1 - share) * length];
-      const bent = (a: number, b: number, va: number, vb: number) => a + (b - a) * u + v * (va * (1 - share) - vb * share);
-      values.set([between(-fx, ex), between(fy, -ey), between(fz, -ez), between(-mx, tx), bent(my, -ty, fz, -ez), bent(-mz, tz, fy, -ey)], 6 * (spectrumStations.length * m + s));
+      const bent = (a: number, b: number, va: number, vb: number) =>
+        a + (b - a) * u + v * (va * (1 - share) - vb * share);
+      values.set(
+        [
+          between(-fx, ex),
+          between(fy, -ey),
+          between(fz, -ez),
+          between(-mx, tx),
+          bent(my, -ty, fz, -ez),
+          bent(-mz, tz, fy, -ey),
+        ],
+        6 * (spectrumStations.length * m + s),
+      );
     });
   });
   return values;
 }
 
 /** Moments about the vertical of the floors' inertia forces at the accidental eccentricity (ASCE 7-22 12.8.4.2; EN 1998-1 4.3.2 and 4.3.3.3.3). */
-function accidentalTorsion(model: Model, { analysis }: ModalBasis, { eccentricity }: SpectrumAnalysis, axis: number, inertia: (node: number) => number): FloorTorsion[] {
+function accidentalTorsion(
+  model: Model,
+  { analysis }: ModalBasis,
+  { eccentricity }: SpectrumAnalysis,
+  axis: number,
+  inertia: (node: number) => number,
+): FloorTorsion[] {
   const numbers = new Map(analysis.nodeIds.map((id, n) => [id, n]));
   return rigidDiaphragms(model).map(({ id, nodes }) => {
     const across = nodes.map((node) => model.nodes[node].position[1 - axis]);
@@ -115,7 +182,11 @@ function accidentalTorsion(model: Model, { analysis }: ModalBasis, { eccentricit
 }
 
 /** Adds the static answer to the torsional moments: they may turn either way. */
-function addTorsion({ analysis, factorisation, matrix }: ModalBasis, torsion: readonly FloorTorsion[], response: SpectrumResponse): void {
+function addTorsion(
+  { analysis, factorisation, matrix }: ModalBasis,
+  torsion: readonly FloorTorsion[],
+  response: SpectrumResponse,
+): void {
   const set = emptyLoads(analysis);
   const { nodal } = set;
   for (const { node, moment } of torsion) nodal[6 * analysis.nodeIds.indexOf(node) + 5] += moment;
@@ -128,7 +199,10 @@ function addTorsion({ analysis, factorisation, matrix }: ModalBasis, torsion: re
     startForces.set(state.endForces.subarray(12 * e, 12 * e + 6), 6 * e);
     endForces.set(state.endForces.subarray(12 * e + 6, 12 * e + 12), 6 * e);
   });
-  const forces = stationForces(analysis.frame.pieces.map((piece) => piece.element.length), { startForces, endForces });
+  const forces = stationForces(
+    analysis.frame.pieces.map((piece) => piece.element.length),
+    { startForces, endForces },
+  );
   const add = (to: Float64Array, values: Float64Array) => values.forEach((value, i) => (to[i] += Math.abs(value)));
   add(response.displacements, state.displacements);
   add(response.memberForces, forces);
@@ -136,5 +210,10 @@ function addTorsion({ analysis, factorisation, matrix }: ModalBasis, torsion: re
 }
 
 const noDiaphragmFinding = ({ id, label }: SpectrumAnalysis): Finding => ({
-  key: `no-diaphragm ${id}`, rule: 'no-diaphragm', severity: 'remark', sentence: `The spectrum analysis ${label} asks for accidental torsion, but no floor is rigid.`, why: 'Without a diaphragm there is nothing to twist as one. Make diaphragms, or set the eccentricity to zero.', place: {},
+  key: `no-diaphragm ${id}`,
+  rule: 'no-diaphragm',
+  severity: 'remark',
+  sentence: `The spectrum analysis ${label} asks for accidental torsion, but no floor is rigid.`,
+  why: 'Without a diaphragm there is nothing to twist as one. Make diaphragms, or set the eccentricity to zero.',
+  place: {},
 });

@@ -53,13 +53,18 @@ export function loadVectors(analysis: AnalysisModel, set: LoadSet, memberEnds: F
       frame.addStiffnessForces(e, local, forces.fill(0));
       frame.addToNodes(e, forces, 0, nodal, -1);
     });
-    for (const source of sources.slice(1)) elementForces(source, set.imposed, (node, freedom, force) => (nodal[6 * node + freedom] -= force));
+    for (const source of sources.slice(1))
+      elementForces(source, set.imposed, (node, freedom, force) => (nodal[6 * node + freedom] -= force));
   }
   return { clamped, condensed, rigid, right: toEquations(analysis, nodal) };
 }
 
 /** Nodal forces of every element of a source under displacements of the nodes. */
-export function elementForces(source: AnalysisModel['sources'][number], displacements: Float64Array, note: (node: number, freedom: number, force: number, place: number) => void): void {
+export function elementForces(
+  source: AnalysisModel['sources'][number],
+  displacements: Float64Array,
+  note: (node: number, freedom: number, force: number, place: number) => void,
+): void {
   let place = 0;
   for (let e = 0; e < source.ids.length; e++) {
     const nodes = source.nodesOf(e);
@@ -84,7 +89,11 @@ export interface Answer {
 const rounding = 1e-13;
 
 /** Solves for many right-hand sides, with a step of iterative refinement where the residual is not rounding already. */
-export function solveRefined(matrix: BlockMatrix, factorisation: Factorisation, right: readonly Float64Array[]): Answer[] {
+export function solveRefined(
+  matrix: BlockMatrix,
+  factorisation: Factorisation,
+  right: readonly Float64Array[],
+): Answer[] {
   const answers = factorisation.solveMany(right);
   const gaps = answers.map((x, c) => gapOf(matrix, x, right[c]));
   const poor = gaps.flatMap(({ residual }, c) => (residual > rounding ? [c] : []));
@@ -93,7 +102,10 @@ export function solveRefined(matrix: BlockMatrix, factorisation: Factorisation, 
     const x = answers[c];
     for (let k = 0; k < x.length; k++) x[k] += corrections[i][k];
   });
-  return answers.map((unknown, c) => ({ unknown, residual: poor.includes(c) ? gapOf(matrix, unknown, right[c]).residual : gaps[c].residual }));
+  return answers.map((unknown, c) => ({
+    unknown,
+    residual: poor.includes(c) ? gapOf(matrix, unknown, right[c]).residual : gaps[c].residual,
+  }));
 }
 
 /** b − A x, and its largest entry over that of b; a number that is not one must not pass for a small residual. */
@@ -128,7 +140,12 @@ export interface Equilibrium {
 }
 
 /** Recovers everything from the unknowns. */
-export function recover(analysis: AnalysisModel, set: LoadSet, vectors: LoadVectors, unknown: Float64Array): Equilibrium {
+export function recover(
+  analysis: AnalysisModel,
+  set: LoadSet,
+  vectors: LoadVectors,
+  unknown: Float64Array,
+): Equilibrium {
   const { frame, sources, supports, nodeCount, positions } = analysis;
   const count = frame.pieces.length;
   const displacements = toNodes(analysis, unknown);
@@ -157,7 +174,12 @@ export function recover(analysis: AnalysisModel, set: LoadSet, vectors: LoadVect
   const reactions = new Float64Array(6 * nodeCount);
   for (const { node, direction, stiffness, inFloor } of supports) {
     let amount = 0;
-    for (let i = 0; i < 6; i++) amount += direction[i] * (stiffness === Infinity || !inFloor ? demand[6 * node + i] - set.nodal[6 * node + i] : -stiffness * displacements[6 * node + i]);
+    for (let i = 0; i < 6; i++)
+      amount +=
+        direction[i] *
+        (stiffness === Infinity || !inFloor
+          ? demand[6 * node + i] - set.nodal[6 * node + i]
+          : -stiffness * displacements[6 * node + i]);
     for (let i = 0; i < 6; i++) reactions[6 * node + i] += amount * direction[i];
   }
   const reacted = new Float64Array(6);
@@ -168,12 +190,28 @@ export function recover(analysis: AnalysisModel, set: LoadSet, vectors: LoadVect
   }
   addTermResultants(analysis, set, applied);
   let forceScale = 0;
-  for (const list of [set.nodal, reactions, vectors.clamped, vectors.right]) for (let i = 0; i < list.length; i++) forceScale = Math.max(forceScale, Math.abs(list[i]));
-  return { displacements, endForces, startDisplacements, reactions, applied, reacted, forceScale, elementForces: others };
+  for (const list of [set.nodal, reactions, vectors.clamped, vectors.right])
+    for (let i = 0; i < list.length; i++) forceScale = Math.max(forceScale, Math.abs(list[i]));
+  return {
+    displacements,
+    endForces,
+    startDisplacements,
+    reactions,
+    applied,
+    reacted,
+    forceScale,
+    elementForces: others,
+  };
 }
 
 /** Adds six force components acting at a point to a force and moment about the origin. */
-export function addAtPoint(sum: Float64Array, positions: Float64Array, at: number, force: Float64Array, from: number): void {
+export function addAtPoint(
+  sum: Float64Array,
+  positions: Float64Array,
+  at: number,
+  force: Float64Array,
+  from: number,
+): void {
   const [x, y, z] = [positions[at], positions[at + 1], positions[at + 2]];
   const [fx, fy, fz] = [force[from], force[from + 1], force[from + 2]];
   sum[0] += fx;

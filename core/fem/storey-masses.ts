@@ -23,21 +23,47 @@ export interface StoreyMasses {
  * @param heights of nodes, m
  * @param masses  at nodes, what lies on members at their ends, kg
  */
-export function storeyMasses(model: Model, heights: Float64Array, masses: Float64Array, typed: ModalAnalysis['storeyWeights'] = []): StoreyMasses {
+export function storeyMasses(
+  model: Model,
+  heights: Float64Array,
+  masses: Float64Array,
+  typed: ModalAnalysis['storeyWeights'] = [],
+): StoreyMasses {
   const scales = new Float64Array(masses.length).fill(1);
   const levels = storeysUpward(model);
   if (levels.length === 0) return { scales, weights: [], empty: [] };
-  const levelOf = Array.from(heights, (z) => levels.reduce((best, level, i) => (Math.abs(level.elevation - z) < Math.abs(levels[best].elevation - z) ? i : best), 0));
+  const levelOf = Array.from(heights, (z) =>
+    levels.reduce(
+      (best, level, i) => (Math.abs(level.elevation - z) < Math.abs(levels[best].elevation - z) ? i : best),
+      0,
+    ),
+  );
   const found = new Float64Array(levels.length);
   masses.forEach((mass, n) => (found[levelOf[n]] += mass));
   const wanted = new Map(typed.map(({ storey, weight }) => [storey, weight]));
   const empty = levels.filter(({ id }, i) => wanted.has(id) && found[i] === 0).map(({ id }) => id);
   const factor = levels.map(({ id }, i) => (wanted.has(id) && found[i] > 0 ? wanted.get(id)! / gravity / found[i] : 1));
   levelOf.forEach((level, n) => (scales[n] = factor[level]));
-  return { scales, weights: levels.map(({ id }, i) => ({ storey: id, weight: found[i] * factor[i] * gravity, isTyped: wanted.has(id) && found[i] > 0 })), empty };
+  return {
+    scales,
+    weights: levels.map(({ id }, i) => ({
+      storey: id,
+      weight: found[i] * factor[i] * gravity,
+      isTyped: wanted.has(id) && found[i] > 0,
+    })),
+    empty,
+  };
 }
 
-export const emptyStoreyFinding = (model: Model, { id, label }: ModalAnalysis, storeys: readonly string[]): Finding => ({
-  key: `storey-weight ${id}`, rule: 'storey-weight', severity: 'stop', sentence: `${label} gives ${storeys.map((storey) => model.storeys[storey].label).join(', ')} a weight, and nothing there has mass.`,
-  why: 'A weight of a storey is spread as the masses there are. Choose cases with loads at its level, give nodes masses, or take the weight away.', place: {},
+export const emptyStoreyFinding = (
+  model: Model,
+  { id, label }: ModalAnalysis,
+  storeys: readonly string[],
+): Finding => ({
+  key: `storey-weight ${id}`,
+  rule: 'storey-weight',
+  severity: 'stop',
+  sentence: `${label} gives ${storeys.map((storey) => model.storeys[storey].label).join(', ')} a weight, and nothing there has mass.`,
+  why: 'A weight of a storey is spread as the masses there are. Choose cases with loads at its level, give nodes masses, or take the weight away.',
+  place: {},
 });

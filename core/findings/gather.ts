@@ -11,10 +11,14 @@ export function findingsInModel(model: Model): Finding[] {
  * The one list of findings: for screen, command line, report, kept runs and the list of projects.
  * @param analysed those of the solve
  */
-export const allFindings = (model: Model, analysed: readonly Finding[]): Finding[] => [...analysed, ...findingsInModel(model)];
+export const allFindings = (model: Model, analysed: readonly Finding[]): Finding[] => [
+  ...analysed,
+  ...findingsInModel(model),
+];
 
 /** Findings nobody has accepted. */
-export const openFindings = (model: Model, findings: readonly Finding[]): Finding[] => findings.filter((finding) => acceptanceOf(model, finding) === undefined);
+export const openFindings = (model: Model, findings: readonly Finding[]): Finding[] =>
+  findings.filter((finding) => acceptanceOf(model, finding) === undefined);
 
 /** Findings somebody has accepted, each with the reason given. */
 export const acceptedFindings = (model: Model, findings: readonly Finding[]): { finding: Finding; reason: string }[] =>

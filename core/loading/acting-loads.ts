@@ -1,4 +1,12 @@
-import { inOrder, type AreaLoad, type LineLoad, type Load, type LoadRule, type Model, type ReductionRule } from '../model';
+import {
+  inOrder,
+  type AreaLoad,
+  type LineLoad,
+  type Load,
+  type LoadRule,
+  type Model,
+  type ReductionRule,
+} from '../model';
 import { spreadArea, type Received, type SpreadArea } from './area/spread-area';
 import { spreadLine, type SpreadLine } from './area/spread-line';
 import { asceWind } from './rules/asce-wind';
@@ -17,14 +25,22 @@ class Kept<K extends object, V> {
 
   get(key: K, tables: readonly unknown[], make: () => V): V {
     const known = this.values.get(key);
-    if (known && known.tables.length === tables.length && tables.every((table, i) => table === known.tables[i])) return known.value;
+    if (known && known.tables.length === tables.length && tables.every((table, i) => table === known.tables[i]))
+      return known.value;
     const value = make();
     this.values.set(key, { tables, value });
     return value;
   }
 }
 
-const frameTables = ({ nodes, members, sections, storeys, slabs, walls }: Model) => [nodes, members, sections, storeys, slabs, walls];
+const frameTables = ({ nodes, members, sections, storeys, slabs, walls }: Model) => [
+  nodes,
+  members,
+  sections,
+  storeys,
+  slabs,
+  walls,
+];
 
 const spreads = new Kept<AreaLoad | LineLoad, SpreadArea | SpreadLine>();
 
@@ -32,11 +48,17 @@ const spreads = new Kept<AreaLoad | LineLoad, SpreadArea | SpreadLine>();
 export function spreadOf(model: Model, load: AreaLoad): SpreadArea;
 export function spreadOf(model: Model, load: AreaLoad | LineLoad): SpreadArea | SpreadLine;
 export function spreadOf(model: Model, load: AreaLoad | LineLoad): SpreadArea | SpreadLine {
-  return spreads.get(load, frameTables(model), () => (load.type === 'area' ? spreadArea(model, load) : spreadLine(model, load)));
+  return spreads.get(load, frameTables(model), () =>
+    load.type === 'area' ? spreadArea(model, load) : spreadLine(model, load),
+  );
 }
 
 /** How much of a gravity load comes in at each node in a case, N downward; told to notional rules by what knows members' loads. */
-export type DownwardByNode = (model: Model, loads: readonly Load[], factors: readonly { case: string; factor: number }[]) => ReadonlyMap<string, number>;
+export type DownwardByNode = (
+  model: Model,
+  loads: readonly Load[],
+  factors: readonly { case: string; factor: number }[],
+) => ReadonlyMap<string, number>;
 
 const results = new Kept<LoadRule, RuleResult>();
 const acting = new Kept<object, { loads: readonly Load[]; results: ReadonlyMap<string, RuleResult> }>();
@@ -45,7 +67,10 @@ const acting = new Kept<object, { loads: readonly Load[]; results: ReadonlyMap<s
  * Every load of the model: those that were put, and those the rules make. Rules see what rules before them made: wind, snow and moving
  * forces first, then patterns of them, then notional loads of all of it.
  */
-export function makeActing(model: Model, downward: DownwardByNode): { loads: readonly Load[]; results: ReadonlyMap<string, RuleResult> } {
+export function makeActing(
+  model: Model,
+  downward: DownwardByNode,
+): { loads: readonly Load[]; results: ReadonlyMap<string, RuleResult> } {
   const own = inOrder(model.loads);
   const rules = inOrder(model.loadRules);
   if (rules.length === 0) return { loads: own, results: new Map() };
@@ -78,12 +103,20 @@ export function makeActing(model: Model, downward: DownwardByNode): { loads: rea
       const wanted = new Set(rule.gravity.map((one) => one.case));
       const reduced = rules.filter((other) => other.type === 'reduction' && wanted.has(other.case));
       const source = gravity.filter((load) => wanted.has(load.case));
-      all.push(...take(rule, [materials, diaphragms, ...rule.gravity.map((one) => cases[one.case].selfWeight), ...reduced, ...source], () => notional(model, rule, downward(model, source, rule.gravity))));
+      all.push(
+        ...take(
+          rule,
+          [materials, diaphragms, ...rule.gravity.map((one) => cases[one.case].selfWeight), ...reduced, ...source],
+          () => notional(model, rule, downward(model, source, rule.gravity)),
+        ),
+      );
     }
-    for (const rule of rules) if (rule.type === 'reduction') take(rule, [loads, loadRules, cases], () => {
-      const { sheets, problems } = reductionOf(model, rule, all);
-      return { loads: [], sheets, problems };
-    });
+    for (const rule of rules)
+      if (rule.type === 'reduction')
+        take(rule, [loads, loadRules, cases], () => {
+          const { sheets, problems } = reductionOf(model, rule, all);
+          return { loads: [], sheets, problems };
+        });
     return { loads: all, results: found };
   });
 }
@@ -102,7 +135,13 @@ export function reductionOf(model: Model, rule: ReductionRule, loads: readonly L
   for (const layer of layersOf(model, reducible)) {
     const widths = new Map<string, Received[][]>();
     layer.forEach((load, i) => {
-      const unit = unitLoads.get(load, [], () => ({ ...load, pressure: { type: 'uniform', value: 1 }, direction: 'normal', reversed: false, projected: false }));
+      const unit = unitLoads.get(load, [], () => ({
+        ...load,
+        pressure: { type: 'uniform', value: 1 },
+        direction: 'normal',
+        reversed: false,
+        projected: false,
+      }));
       for (const piece of spreadOf(model, unit).received) {
         const pieces = widths.get(piece.member) ?? layer.map(() => []);
         pieces[i].push(piece);
@@ -111,12 +150,25 @@ export function reductionOf(model: Model, rule: ReductionRule, loads: readonly L
     });
     for (const [member, pieces] of widths) areas.set(member, (areas.get(member) ?? 0) + tributaryArea(pieces));
   }
-  return { ...reductions(rule, areas, model.settings.units, rule.standard === 'en' ? (model.cases[rule.case].category ?? 'B') : undefined), reduced: new Set(reducible.map((load) => load.id)) };
+  return {
+    ...reductions(
+      rule,
+      areas,
+      model.settings.units,
+      rule.standard === 'en' ? (model.cases[rule.case].category ?? 'B') : undefined,
+    ),
+    reduced: new Set(reducible.map((load) => load.id)),
+  };
 }
 
 const unitLoads = new Kept<AreaLoad, AreaLoad>();
 
-const pressureOf = ({ pressure }: AreaLoad): number => (pressure.type === 'uniform' ? Math.abs(pressure.value) : pressure.type === 'linear' ? Math.max(...pressure.points.map(({ value }) => Math.abs(value))) : Infinity);
+const pressureOf = ({ pressure }: AreaLoad): number =>
+  pressure.type === 'uniform'
+    ? Math.abs(pressure.value)
+    : pressure.type === 'linear'
+      ? Math.max(...pressure.points.map(({ value }) => Math.abs(value)))
+      : Infinity;
 
 /** Whether a rule makes an area's load smaller: ASCE 7-22 4.7.3 leaves live load above 4.79 kPa (100 psf) as it is, all that lies on a place taken together; EN 1991-1-1 6.3.1.2(10) speaks of categories A to D. */
 function isReduced(model: Model, rule: ReductionRule, load: AreaLoad, over: readonly AreaLoad[]): boolean {

@@ -1,5 +1,14 @@
 export { gravity } from './gravity';
-export { actingLoads, downwardByNode, loadsByCase, ownWeight, ruleResults, termActions, type CaseLoads, type MemberTerm } from './member-terms';
+export {
+  actingLoads,
+  downwardByNode,
+  loadsByCase,
+  ownWeight,
+  ruleResults,
+  termActions,
+  type CaseLoads,
+  type MemberTerm,
+} from './member-terms';
 export { loadWords, pressureWords, regionWords, targetOf } from './load-words';
 export { loadFindings, thicknessFindings } from './load-findings';
 export { spreadOf } from './acting-loads';
@@ -10,6 +19,26 @@ export type { SpreadLine } from './area/spread-line';
 export { buildingOf } from './rules/building';
 export { roofWords } from './rules/en-wind';
 export type { RuleResult, RuleSheet } from './rules/result';
-export { copyCase, endTolerance, equalPlaces, parsePlace, putOnMembers, putOnNodes, type MemberPut, type NodePut, type Place, type Put } from './put-loads';
+export {
+  copyCase,
+  endTolerance,
+  equalPlaces,
+  parsePlace,
+  putOnMembers,
+  putOnNodes,
+  type MemberPut,
+  type NodePut,
+  type Place,
+  type Put,
+} from './put-loads';
 export { areaOutlines, probe, type ProbePart } from './probe';
-export { caseResultants, loadForce, receivedBy, resultantOf, storeyLoads, takeDown, type Resultant, type TakeDown } from './summary';
+export {
+  caseResultants,
+  loadForce,
+  receivedBy,
+  resultantOf,
+  storeyLoads,
+  takeDown,
+  type Resultant,
+  type TakeDown,
+} from './summary';

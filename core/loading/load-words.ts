@@ -40,30 +40,92 @@ export function pressureWords(pressure: Pressure, units: UnitSystem): string {
 }
 
 /** A load in words, for lists: its kind, direction, value with unit, and place along the member. */
-export function loadWords(load: Load, units: UnitSystem): { kind: string; direction: string; value: string; place: string } {
+export function loadWords(
+  load: Load,
+  units: UnitSystem,
+): { kind: string; direction: string; value: string; place: string } {
   const length = (value: number) => formatQuantity(value, 'length', units);
-  const parts = (values: readonly number[], names: string, show: (value: number) => string) => values.flatMap((value, i) => (value === 0 ? [] : [{ name: `${names} ${'xyz'[i]}`, text: show(value) }]));
-  const named = (kind: string, list: { name: string; text: string }[]) => ({ kind, direction: list.map((part) => part.name).join(', '), value: list.map((part) => part.text).join(', '), place: '' });
-  const spread = (load: Extract<Load, { type: 'uniform' | 'trapezoid' }>) => `${load.from === 0 && load.to === null ? 'whole member' : `${formatValue(load.from, 'length', units)} to ${load.to === null ? 'the end' : length(load.to)}`}${load.projected ? ', on the projection' : ''}`;
+  const parts = (values: readonly number[], names: string, show: (value: number) => string) =>
+    values.flatMap((value, i) => (value === 0 ? [] : [{ name: `${names} ${'xyz'[i]}`, text: show(value) }]));
+  const named = (kind: string, list: { name: string; text: string }[]) => ({
+    kind,
+    direction: list.map((part) => part.name).join(', '),
+    value: list.map((part) => part.text).join(', '),
+    place: '',
+  });
+  const spread = (load: Extract<Load, { type: 'uniform' | 'trapezoid' }>) =>
+    `${load.from === 0 && load.to === null ? 'whole member' : `${formatValue(load.from, 'length', units)} to ${load.to === null ? 'the end' : length(load.to)}`}${load.projected ? ', on the projection' : ''}`;
   switch (load.type) {
     case 'area':
-      return { kind: 'area', direction: load.direction === 'normal' ? 'square to it' : `global ${load.direction}`, value: `${load.reversed ? '−' : ''}${pressureWords(load.pressure, units)}`, place: `${load.spread.way === 'two' ? 'two ways' : 'one way'}${load.projected ? ', on the projection' : ''}` };
+      return {
+        kind: 'area',
+        direction: load.direction === 'normal' ? 'square to it' : `global ${load.direction}`,
+        value: `${load.reversed ? '−' : ''}${pressureWords(load.pressure, units)}`,
+        place: `${load.spread.way === 'two' ? 'two ways' : 'one way'}${load.projected ? ', on the projection' : ''}`,
+      };
     case 'line':
-      return { kind: 'line', direction: `global ${load.direction}`, value: load.valueFrom === load.valueTo ? formatQuantity(load.valueFrom, 'lineLoad', units) : `${formatValue(load.valueFrom, 'lineLoad', units)} to ${formatQuantity(load.valueTo, 'lineLoad', units)}`, place: 'along members' };
+      return {
+        kind: 'line',
+        direction: `global ${load.direction}`,
+        value:
+          load.valueFrom === load.valueTo
+            ? formatQuantity(load.valueFrom, 'lineLoad', units)
+            : `${formatValue(load.valueFrom, 'lineLoad', units)} to ${formatQuantity(load.valueTo, 'lineLoad', units)}`,
+        place: 'along members',
+      };
     case 'node':
-      return named('at node', [...parts(load.force, 'F', (value) => formatQuantity(value, 'force', units)), ...parts(load.moment, 'M', (value) => formatQuantity(value, 'moment', units))]);
+      return named('at node', [
+        ...parts(load.force, 'F', (value) => formatQuantity(value, 'force', units)),
+        ...parts(load.moment, 'M', (value) => formatQuantity(value, 'moment', units)),
+      ]);
     case 'settlement':
-      return named('settlement', [...parts(load.displacement, 'u', (value) => formatQuantity(value, 'deflection', units)), ...parts(load.rotation, 'φ', (value) => `${formatNumber(1000 * value, 3)} mrad`)]);
+      return named('settlement', [
+        ...parts(load.displacement, 'u', (value) => formatQuantity(value, 'deflection', units)),
+        ...parts(load.rotation, 'φ', (value) => `${formatNumber(1000 * value, 3)} mrad`),
+      ]);
     case 'temperature':
-      return named('temperature', [{ name: 'uniform', value: load.change }, { name: 'across y', value: load.differenceY }, { name: 'across z', value: load.differenceZ }].filter((part) => part.value !== 0).map(({ name, value }) => ({ name, text: `${formatNumber(value, 1)} K` })));
+      return named(
+        'temperature',
+        [
+          { name: 'uniform', value: load.change },
+          { name: 'across y', value: load.differenceY },
+          { name: 'across z', value: load.differenceZ },
+        ]
+          .filter((part) => part.value !== 0)
+          .map(({ name, value }) => ({ name, text: `${formatNumber(value, 1)} K` })),
+      );
     case 'strain':
-      return named('initial strain', [{ name: 'axial', value: load.axial, unit: '‰', size: 1000 }, { name: 'curvature y', value: load.curvatureY, unit: '1/m', size: 1 }, { name: 'curvature z', value: load.curvatureZ, unit: '1/m', size: 1 }].filter((part) => part.value !== 0).map(({ name, value, unit, size }) => ({ name, text: `${formatNumber(value * size, 4)} ${unit}` })));
+      return named(
+        'initial strain',
+        [
+          { name: 'axial', value: load.axial, unit: '‰', size: 1000 },
+          { name: 'curvature y', value: load.curvatureY, unit: '1/m', size: 1 },
+          { name: 'curvature z', value: load.curvatureZ, unit: '1/m', size: 1 },
+        ]
+          .filter((part) => part.value !== 0)
+          .map(({ name, value, unit, size }) => ({ name, text: `${formatNumber(value * size, 4)} ${unit}` })),
+      );
     case 'point':
     case 'moment':
-      return { kind: load.type, direction: `${load.axes} ${load.direction}`, value: formatQuantity(load.value, load.type === 'point' ? 'force' : 'moment', units), place: `at ${length(load.at)}` };
+      return {
+        kind: load.type,
+        direction: `${load.axes} ${load.direction}`,
+        value: formatQuantity(load.value, load.type === 'point' ? 'force' : 'moment', units),
+        place: `at ${length(load.at)}`,
+      };
     case 'uniform':
-      return { kind: 'uniform', direction: `${load.axes} ${load.direction}`, value: formatQuantity(load.value, 'lineLoad', units), place: spread(load) };
+      return {
+        kind: 'uniform',
+        direction: `${load.axes} ${load.direction}`,
+        value: formatQuantity(load.value, 'lineLoad', units),
+        place: spread(load),
+      };
     case 'trapezoid':
-      return { kind: 'trapezoid', direction: `${load.axes} ${load.direction}`, value: `${formatValue(load.valueFrom, 'lineLoad', units)} to ${formatQuantity(load.valueTo, 'lineLoad', units)}`, place: spread(load) };
+      return {
+        kind: 'trapezoid',
+        direction: `${load.axes} ${load.direction}`,
+        value: `${formatValue(load.valueFrom, 'lineLoad', units)} to ${formatQuantity(load.valueTo, 'lineLoad', units)}`,
+        place: spread(load),
+      };
   }
 }

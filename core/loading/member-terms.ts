@@ -1,5 +1,19 @@
 import { sectionProperties } from '../catalog';
-import { dot, inOrder, isDirect, memberAxis, positionTolerance, type Axes, type Load, type Member, type MemberAxis, type MemberLoad, type Model, type PlacedLoad, type Vector } from '../model';
+import {
+  dot,
+  inOrder,
+  isDirect,
+  memberAxis,
+  positionTolerance,
+  type Axes,
+  type Load,
+  type Member,
+  type MemberAxis,
+  type MemberLoad,
+  type Model,
+  type PlacedLoad,
+  type Vector,
+} from '../model';
 import { makeActing, reductionOf, spreadOf, type Reduction } from './acting-loads';
 import { gravity } from './gravity';
 import type { RuleResult } from './rules/result';
@@ -64,13 +78,15 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
     if (loadCase.selfWeight) {
       for (const member of Object.values(model.members)) {
         const axis = axisOf(member);
-        if (axis) members.set(member.id, components(axis.axes, unit.z, -ownWeight(model, member), 0, 0, axis.length, false, 0));
+        if (axis)
+          members.set(member.id, components(axis.axes, unit.z, -ownWeight(model, member), 0, 0, axis.length, false, 0));
       }
     }
     result.set(loadCase.id, { nodes: new Map(), members, settlements: new Map() });
   }
   const smaller = new Map<string, Reduction>();
-  for (const rule of Object.values(model.loadRules)) if (rule.type === 'reduction' && result.has(rule.case)) smaller.set(rule.case, reductionOf(model, rule, loads));
+  for (const rule of Object.values(model.loadRules))
+    if (rule.type === 'reduction' && result.has(rule.case)) smaller.set(rule.case, reductionOf(model, rule, loads));
   for (const load of loads) {
     const own = result.get(load.case);
     if (!own) continue;
@@ -86,10 +102,26 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
       for (const { member, direction, from, to, valueFrom, valueTo } of received) {
         const factor = factors?.get(member) ?? 1;
         const axis = axisOf(model.members[member]);
-        if (axis) put(member, components(axis.axes, direction, factor * valueFrom, (factor * (valueTo - valueFrom)) / (to - from), from, to, false, 0));
+        if (axis)
+          put(
+            member,
+            components(
+              axis.axes,
+              direction,
+              factor * valueFrom,
+              (factor * (valueTo - valueFrom)) / (to - from),
+              from,
+              to,
+              false,
+              0,
+            ),
+          );
       }
     } else if ('node' in load) {
-      const [table, first, second] = load.type === 'node' ? ([own.nodes, load.force, load.moment] as const) : ([own.settlements, load.displacement, load.rotation] as const);
+      const [table, first, second] =
+        load.type === 'node'
+          ? ([own.nodes, load.force, load.moment] as const)
+          : ([own.settlements, load.displacement, load.rotation] as const);
       const sum = table.get(load.node) ?? new Float64Array(6);
       for (let i = 0; i < 3; i++) {
         sum[i] += first[i];
@@ -106,7 +138,11 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
 }
 
 /** Gravity load that comes in at each node, N downward: what acts on a member goes to its ends as to those of a simple beam. */
-export function downwardByNode(model: Model, loads: readonly Load[], factors: readonly { case: string; factor: number }[]): Map<string, number> {
+export function downwardByNode(
+  model: Model,
+  loads: readonly Load[],
+  factors: readonly { case: string; factor: number }[],
+): Map<string, number> {
   const sum = new Map<string, number>();
   const add = (node: string, value: number) => sum.set(node, (sum.get(node) ?? 0) + value);
   const byCase = gathered(model, loads, new Set(factors.map((one) => one.case)));
@@ -122,10 +158,14 @@ export function downwardByNode(model: Model, loads: readonly Load[], factors: re
       for (const term of terms) {
         if (term.action > termActions.z) continue;
         const share = [axes.x, axes.y, axes.z][term.action][2];
-        const total = term.isPoint ? term.value : (term.value + (term.slope * (term.to - term.from)) / 2) * (term.to - term.from);
+        const total = term.isPoint
+          ? term.value
+          : (term.value + (term.slope * (term.to - term.from)) / 2) * (term.to - term.from);
         if (total === 0 || share === 0) continue;
         const run = term.to - term.from;
-        const middle = term.isPoint ? term.from : term.from + (term.value * run ** 2 / 2 + (term.slope * run ** 3) / 3) / total;
+        const middle = term.isPoint
+          ? term.from
+          : term.from + ((term.value * run ** 2) / 2 + (term.slope * run ** 3) / 3) / total;
         add(end, (-factor * share * total * middle) / length);
         add(start, -factor * share * total * (1 - middle / length));
       }
@@ -143,13 +183,23 @@ export function ownWeight(model: Model, member: Member): number {
 
 function termsOf(model: Model, load: MemberLoad, member: Member, { axes, length }: MemberAxis): MemberTerm[] {
   if (load.type === 'temperature' || load.type === 'strain') {
-    const whole = (action: number, value: number): MemberTerm[] => (value === 0 ? [] : [{ action, value, slope: 0, from: 0, to: length, isPoint: false }]);
-    if (load.type === 'strain') return [...whole(termActions.strain, load.axial), ...whole(termActions.curvatureY, load.curvatureY), ...whole(termActions.curvatureZ, load.curvatureZ)];
+    const whole = (action: number, value: number): MemberTerm[] =>
+      value === 0 ? [] : [{ action, value, slope: 0, from: 0, to: length, isPoint: false }];
+    if (load.type === 'strain')
+      return [
+        ...whole(termActions.strain, load.axial),
+        ...whole(termActions.curvatureY, load.curvatureY),
+        ...whole(termActions.curvatureZ, load.curvatureZ),
+      ];
     if (member.material === null || member.section === null) return [];
     const { expansion } = model.materials[member.material];
     const { width, depth } = sectionProperties(model.sections[member.section].shape);
     // the warmer side grows longer, and the member bends away from it
-    return [...whole(termActions.strain, expansion * load.change), ...whole(termActions.curvatureY, (-expansion * load.differenceZ) / depth), ...whole(termActions.curvatureZ, (-expansion * load.differenceY) / width)];
+    return [
+      ...whole(termActions.strain, expansion * load.change),
+      ...whole(termActions.curvatureY, (-expansion * load.differenceZ) / depth),
+      ...whole(termActions.curvatureZ, (-expansion * load.differenceY) / width),
+    ];
   }
   return placedTerms(load, axes, length);
 }
@@ -161,7 +211,8 @@ function placedTerms(load: PlacedLoad, axes: Axes, length: number): MemberTerm[]
   const value = load.type === 'trapezoid' ? load.valueFrom : load.value;
   const slope = load.type === 'trapezoid' ? (load.valueTo - load.valueFrom) / (to - from) : 0;
   const firstAction = load.type === 'moment' ? 3 : 0;
-  if (load.axes === 'local') return [{ action: firstAction + { x: 0, y: 1, z: 2 }[load.direction], value, slope, from, to, isPoint }];
+  if (load.axes === 'local')
+    return [{ action: firstAction + { x: 0, y: 1, z: 2 }[load.direction], value, slope, from, to, isPoint }];
   const direction = unit[load.direction];
   // per metre of the projection: a member that leans catches less of it
   const share = 'projected' in load && load.projected ? Math.hypot(...perpendicular(axes.x, direction)) : 1;
@@ -175,9 +226,19 @@ function perpendicular(v: Vector, direction: Vector): Vector {
 }
 
 /** A position a rounding error past the end is the end. */
-const atMost = (position: number, length: number) => (position > length && position <= length + positionTolerance ? length : position);
+const atMost = (position: number, length: number) =>
+  position > length && position <= length + positionTolerance ? length : position;
 
-function components(axes: Axes, direction: Vector, value: number, slope: number, from: number, to: number, isPoint: boolean, firstAction: number): MemberTerm[] {
+function components(
+  axes: Axes,
+  direction: Vector,
+  value: number,
+  slope: number,
+  from: number,
+  to: number,
+  isPoint: boolean,
+  firstAction: number,
+): MemberTerm[] {
   return [axes.x, axes.y, axes.z]
     .map((axis, i): MemberTerm => {
       const share = dot(axis, direction);

@@ -1,4 +1,17 @@
-import { add, cross, inOrder, isDirect, memberAxis, storeysUpward, type AreaLoad, type LineLoad, type Load, type Model, type Storey, type Vector } from '../model';
+import {
+  add,
+  cross,
+  inOrder,
+  isDirect,
+  memberAxis,
+  storeysUpward,
+  type AreaLoad,
+  type LineLoad,
+  type Load,
+  type Model,
+  type Storey,
+  type Vector,
+} from '../model';
 import { spreadOf } from './acting-loads';
 import { actingLoads, downwardByNode, loadsByCase, termActions, type CaseLoads } from './member-terms';
 
@@ -9,7 +22,10 @@ export interface Resultant {
 }
 
 const none: Resultant = { force: [0, 0, 0], moment: [0, 0, 0] };
-const plus = (a: Resultant, force: Vector, moment: Vector): Resultant => ({ force: add(a.force, force), moment: add(a.moment, moment) });
+const plus = (a: Resultant, force: Vector, moment: Vector): Resultant => ({
+  force: add(a.force, force),
+  moment: add(a.moment, moment),
+});
 
 /** Sum of what acts in a case, about a point. Strains and settlements have none. */
 export function resultantOf(model: Model, loads: CaseLoads, about: Vector = [0, 0, 0]): Resultant {
@@ -33,7 +49,9 @@ export function resultantOf(model: Model, loads: CaseLoads, about: Vector = [0, 
         continue;
       }
       // ∫ q x dx about the member's start, which also holds where the sum is nothing and only a couple is left
-      const first = term.isPoint ? term.value * term.from : total * term.from + (term.value * run ** 2) / 2 + (term.slope * run ** 3) / 3;
+      const first = term.isPoint
+        ? term.value * term.from
+        : total * term.from + (term.value * run ** 2) / 2 + (term.slope * run ** 3) / 3;
       const lever: Vector = [axis.axes.x[0] * first, axis.axes.x[1] * first, axis.axes.x[2] * first];
       sum = plus(sum, vector, add(cross(arm(axis.start), vector), cross(lever, unit)));
     }
@@ -53,28 +71,54 @@ export function loadForce(model: Model, load: Load): Vector {
   const tables = [model.nodes, model.members, model.sections, model.storeys, model.slabs, model.walls];
   const known = forces.get(load);
   if (known && known.tables.every((table, i) => table === tables[i])) return known.force;
-  const single = loadsByCase({ ...model, cases: { [load.case]: { ...model.cases[load.case], selfWeight: false } }, loads: { [load.id]: load }, loadRules: {} }).get(load.case)!;
+  const single = loadsByCase({
+    ...model,
+    cases: { [load.case]: { ...model.cases[load.case], selfWeight: false } },
+    loads: { [load.id]: load },
+    loadRules: {},
+  }).get(load.case)!;
   const { force } = resultantOf(model, single);
   forces.set(load, { tables, force });
   return force;
 }
 
 /** What members receive of the area and line loads of a case, load by load, N along the load's direction, the largest first. */
-export function receivedBy(model: Model, caseId: string, members: readonly string[]): { load: AreaLoad | LineLoad; total: number }[] {
+export function receivedBy(
+  model: Model,
+  caseId: string,
+  members: readonly string[],
+): { load: AreaLoad | LineLoad; total: number }[] {
   const wanted = new Set(members);
-  return actingLoads(model).flatMap((load) => {
-    if (load.case !== caseId || isDirect(load)) return [];
-    const total = spreadOf(model, load).received.reduce((sum, one) => (wanted.has(one.member) ? sum + ((one.valueFrom + one.valueTo) / 2) * (one.to - one.from) : sum), 0);
-    return total === 0 ? [] : [{ load, total }];
-  }).sort((a, b) => Math.abs(b.total) - Math.abs(a.total));
+  return actingLoads(model)
+    .flatMap((load) => {
+      if (load.case !== caseId || isDirect(load)) return [];
+      const total = spreadOf(model, load).received.reduce(
+        (sum, one) => (wanted.has(one.member) ? sum + ((one.valueFrom + one.valueTo) / 2) * (one.to - one.from) : sum),
+        0,
+      );
+      return total === 0 ? [] : [{ load, total }];
+    })
+    .sort((a, b) => Math.abs(b.total) - Math.abs(a.total));
 }
 
 /** Gravity load that comes in at each storey and at each column line, level by level and summed from the top, N downward. */
 export interface TakeDown {
   /** from the top down */
-  readonly storeys: readonly { readonly id: string; readonly label: string; readonly elevation: number; readonly own: number; readonly above: number; readonly lateral: readonly [number, number] }[];
+  readonly storeys: readonly {
+    readonly id: string;
+    readonly label: string;
+    readonly elevation: number;
+    readonly own: number;
+    readonly above: number;
+    readonly lateral: readonly [number, number];
+  }[];
   /** of each column, in plan, the sum of what comes in at its line from the top down to a level */
-  readonly columns: readonly { readonly members: readonly string[]; readonly x: number; readonly y: number; readonly levels: readonly { readonly storey: string; readonly own: number; readonly above: number }[] }[];
+  readonly columns: readonly {
+    readonly members: readonly string[];
+    readonly x: number;
+    readonly y: number;
+    readonly levels: readonly { readonly storey: string; readonly own: number; readonly above: number }[];
+  }[];
 }
 
 const samePlace = 0.05;
@@ -84,18 +128,29 @@ export function takeDown(model: Model, factors: readonly CaseFactor[]): TakeDown
   const levels = [...storeysUpward(model)].reverse();
   if (levels.length === 0) return { storeys: [], columns: [] };
   const downward = downwardByNode(model, actingLoads(model), factors);
-  return { storeys: storeyLoads(model, factors, downward), columns: columnLines(model, levels, (z) => nearestLevel(levels, z).id, downward) };
+  return {
+    storeys: storeyLoads(model, factors, downward),
+    columns: columnLines(model, levels, (z) => nearestLevel(levels, z).id, downward),
+  };
 }
 
 type CaseFactor = { readonly case: string; readonly factor: number };
 
-const nearestLevel = (levels: readonly Storey[], z: number): Storey => levels.reduce((best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best), levels[0]);
+const nearestLevel = (levels: readonly Storey[], z: number): Storey =>
+  levels.reduce(
+    (best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best),
+    levels[0],
+  );
 
 /**
  * Load that comes in at each storey, from the top down: gravity on its own and summed (N downward), and horizontal (x, y, N). Each load goes to the nearest storey.
  * @param downward gravity by node, when it is known already
  */
-export function storeyLoads(model: Model, factors: readonly CaseFactor[], downward: ReadonlyMap<string, number> = downwardByNode(model, actingLoads(model), factors)): TakeDown['storeys'] {
+export function storeyLoads(
+  model: Model,
+  factors: readonly CaseFactor[],
+  downward: ReadonlyMap<string, number> = downwardByNode(model, actingLoads(model), factors),
+): TakeDown['storeys'] {
   const levels = [...storeysUpward(model)].reverse();
   if (levels.length === 0) return [];
   const lateral = new Map<string, [number, number]>();
@@ -134,7 +189,12 @@ export function storeyLoads(model: Model, factors: readonly CaseFactor[], downwa
   });
 }
 
-function columnLines(model: Model, levels: readonly { id: string }[], levelOf: (z: number) => string, downward: ReadonlyMap<string, number>): TakeDown['columns'] {
+function columnLines(
+  model: Model,
+  levels: readonly { id: string }[],
+  levelOf: (z: number) => string,
+  downward: ReadonlyMap<string, number>,
+): TakeDown['columns'] {
   const lines: { x: number; y: number; members: string[]; nodes: Set<string> }[] = [];
   for (const member of inOrder(model.members)) {
     if (member.role !== 'column') continue;
@@ -155,15 +215,25 @@ function columnLines(model: Model, levels: readonly { id: string }[], levelOf: (
     const [x, y, z] = at(node);
     const level = levelOf(z);
     const here = lines.filter((line) => [...line.nodes].some((id) => levelOf(at(id)[2]) === level));
-    const line = here.find((one) => one.nodes.has(node)) ?? here.reduce<(typeof lines)[number] | undefined>((best, one) => (!best || Math.hypot(one.x - x, one.y - y) < Math.hypot(best.x - x, best.y - y) ? one : best), undefined);
+    const line =
+      here.find((one) => one.nodes.has(node)) ??
+      here.reduce<(typeof lines)[number] | undefined>(
+        (best, one) => (!best || Math.hypot(one.x - x, one.y - y) < Math.hypot(best.x - x, best.y - y) ? one : best),
+        undefined,
+      );
     if (line) taken.set(`${lines.indexOf(line)} ${level}`, (taken.get(`${lines.indexOf(line)} ${level}`) ?? 0) + force);
   }
   return lines.map((line, key) => {
     let above = 0;
-    return { members: line.members, x: line.x, y: line.y, levels: levels.map(({ id }) => {
-      const own = taken.get(`${key} ${id}`) ?? 0;
-      above += own;
-      return { storey: id, own, above };
-    }) };
+    return {
+      members: line.members,
+      x: line.x,
+      y: line.y,
+      levels: levels.map(({ id }) => {
+        const own = taken.get(`${key} ${id}`) ?? 0;
+        above += own;
+        return { storey: id, own, above };
+      }),
+    };
   });
 }

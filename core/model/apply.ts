@@ -59,9 +59,17 @@ function lockedProblem(model: Model, table: TableName, ids: Iterable<string>, mo
   const names = new Set(locked);
   const wanted = new Set(ids);
   const own = [...wanted].find((id) => names.has(id));
-  const held = own === undefined && table === 'nodes' && moves ? Object.values(model.members).find((member) => names.has(member.id) && (wanted.has(member.start) || wanted.has(member.end))) : undefined;
+  const held =
+    own === undefined && table === 'nodes' && moves
+      ? Object.values(model.members).find(
+          (member) => names.has(member.id) && (wanted.has(member.start) || wanted.has(member.end)),
+        )
+      : undefined;
   const id = own ?? held?.id;
-  return id && `${id.startsWith('m') ? 'Member' : 'Node'} ${id} is locked. Select it and unlock it first. Nothing was changed.`;
+  return (
+    id &&
+    `${id.startsWith('m') ? 'Member' : 'Node'} ${id} is locked. Select it and unlock it first. Nothing was changed.`
+  );
 }
 
 function missing(table: TableName, id: string): string {
@@ -71,7 +79,10 @@ function missing(table: TableName, id: string): string {
 
 function brokenReference<K extends TableName>(model: Model, table: K, record: RecordOf<K>): string | undefined {
   const broken = referencesOf(table, record).find((reference) => !(reference.id in model[reference.table]));
-  return broken && `${tableWords[table].noun} ${record.id} refers to ${tableWords[broken.table].noun} ${broken.id}, which is not in the model. Nothing was changed.`;
+  return (
+    broken &&
+    `${tableWords[table].noun} ${record.id} refers to ${tableWords[broken.table].noun} ${broken.id}, which is not in the model. Nothing was changed.`
+  );
 }
 
 function addRecords(model: Model, edit: AddEdit): Applied {
@@ -84,7 +95,8 @@ function addRecords(model: Model, edit: AddEdit): Applied {
     if (records.length === 0) continue;
     const table: Record<string, unknown> = { ...model[name] };
     for (const record of records) {
-      if (record.id in table) return refuse(`${tableWords[name].noun} ${record.id} is in the model already. Nothing was changed.`);
+      if (record.id in table)
+        return refuse(`${tableWords[name].noun} ${record.id} is in the model already. Nothing was changed.`);
       table[record.id] = record;
       counters[name] = Math.max(counters[name], idNumber(record.id));
     }
@@ -104,30 +116,48 @@ function addRecords(model: Model, edit: AddEdit): Applied {
 
 function changeRecords(model: Model, edit: ChangeEdit): Applied {
   const { table: name, changes } = edit;
-  const lock = lockedProblem(model, name, changes.map((change) => change.id), changes.some((change) => 'position' in change.fields));
+  const lock = lockedProblem(
+    model,
+    name,
+    changes.map((change) => change.id),
+    changes.some((change) => 'position' in change.fields),
+  );
   if (lock) return refuse(lock);
   const table: Record<string, RecordOf<TableName>> = { ...model[name] };
   const before: ChangeEdit['changes'] = [];
   for (const { id, fields } of changes) {
     const record = table[id] as (RecordOf<TableName> & Record<string, unknown>) | undefined;
     if (!record) return refuse(missing(name, id));
-    if ('id' in fields && fields.id !== id) return refuse(`The id of ${tableWords[name].noun} ${id} cannot be changed; give it a label instead. Nothing was changed.`);
+    if ('id' in fields && fields.id !== id)
+      return refuse(
+        `The id of ${tableWords[name].noun} ${id} cannot be changed; give it a label instead. Nothing was changed.`,
+      );
     const merged: Record<string, unknown> = { ...record, ...fields };
     let parsed = recordSchemas[name].safeParse(merged);
     if (!parsed.success) {
       // null clears a field that may be absent and cannot be null
-      for (const { path } of parsed.error.issues) if (path.length === 1 && fields[String(path[0])] === null) delete merged[String(path[0])];
+      for (const { path } of parsed.error.issues)
+        if (path.length === 1 && fields[String(path[0])] === null) delete merged[String(path[0])];
       parsed = recordSchemas[name].safeParse(merged);
     }
-    if (!parsed.success) return refuse(`${tableWords[name].noun} ${id} cannot take this value. ${firstProblem(parsed.error)}. Nothing was changed.`);
+    if (!parsed.success)
+      return refuse(
+        `${tableWords[name].noun} ${id} cannot take this value. ${firstProblem(parsed.error)}. Nothing was changed.`,
+      );
     const broken = brokenReference(model, name, parsed.data as RecordOf<TableName>);
     if (broken) return refuse(broken);
-    before.unshift({ id, fields: Object.fromEntries(Object.keys(fields).map((field) => [field, record[field] ?? null])) });
+    before.unshift({
+      id,
+      fields: Object.fromEntries(Object.keys(fields).map((field) => [field, record[field] ?? null])),
+    });
     table[id] = parsed.data;
   }
   const ids = new Set(changes.map((change) => change.id));
   const fields = [...new Set(changes.flatMap((change) => Object.keys(change.fields)))].map(fieldWords);
-  const who = ids.size === 1 ? `${tableWords[name].noun} ${nameOf(model, name, [...ids][0])}` : count(ids.size, tableWords[name].noun);
+  const who =
+    ids.size === 1
+      ? `${tableWords[name].noun} ${nameOf(model, name, [...ids][0])}`
+      : count(ids.size, tableWords[name].noun);
   return {
     ok: true,
     model: { ...model, [name]: table } as Model,
@@ -147,7 +177,10 @@ function newValue(model: Model, edit: ChangeEdit): string {
   const [entry, ...more] = Object.entries(first.fields);
   if (!entry || more.length > 0 || rest.some((change) => change.fields[entry[0]] !== entry[1])) return '';
   const [field, value] = entry;
-  if (field === 'section' || field === 'material') return value === null ? ' to none' : ` to ${nameOf(model, field === 'section' ? 'sections' : 'materials', String(value))}`;
+  if (field === 'section' || field === 'material')
+    return value === null
+      ? ' to none'
+      : ` to ${nameOf(model, field === 'section' ? 'sections' : 'materials', String(value))}`;
   return typeof value === 'string' ? ` to ${choiceWords(field, value)}` : '';
 }
 
@@ -159,7 +192,10 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
   if (name === 'sections' || name === 'materials') {
     const field = name === 'sections' ? 'section' : 'material';
     const users = Object.values(model.members).filter((member) => named.has(member[field] ?? ''));
-    if (users.length > 0) return refuse(`${field} ${nameOf(model, name, users[0][field] ?? '')} is used by ${count(users.length, 'member')}. Give them another ${field} first. Nothing was changed.`);
+    if (users.length > 0)
+      return refuse(
+        `${field} ${nameOf(model, name, users[0][field] ?? '')} is used by ${count(users.length, 'member')}. Give them another ${field} first. Nothing was changed.`,
+      );
   }
   const gone = dependents(model, name, ids);
   const lock = lockedProblem(model, 'members', gone.members ?? []) ?? lockedProblem(model, 'nodes', gone.nodes ?? []);
@@ -180,15 +216,25 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
   const kept: string[] = [];
   for (const { table, id, fields } of withoutReferences(model, gone)) {
     const corners = (fields.region as { corners?: unknown } | undefined)?.corners ?? fields.corners;
-    if (Array.isArray(corners)) kept.push(`${tableWords[table].noun} ${nameOf(model, table, id)} keeps ${count(corners.length, 'corner')}`);
+    if (Array.isArray(corners))
+      kept.push(`${tableWords[table].noun} ${nameOf(model, table, id)} keeps ${count(corners.length, 'corner')}`);
     const records = next[table] as Record<string, Record<string, unknown>>;
     const record = { ...records[id], ...fields };
     for (const field of Object.keys(fields)) if (record[field] === undefined) delete record[field];
     next[table] = { ...records, [id]: record };
     const before = model[table][id] as unknown as Record<string, unknown>;
-    inverse.push({ kind: 'change', table, changes: [{ id, fields: Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) }] });
+    inverse.push({
+      kind: 'change',
+      table,
+      changes: [{ id, fields: Object.fromEntries(Object.keys(fields).map((field) => [field, before[field] ?? null])) }],
+    });
   }
-  return { ok: true, model: next as unknown as Model, inverse, sentence: `Deleted ${[parts.join(', '), ...(kept.length > 3 ? [`${count(kept.length, 'outline')} lose corners`] : kept)].join('; ')}` };
+  return {
+    ok: true,
+    model: next as unknown as Model,
+    inverse,
+    sentence: `Deleted ${[parts.join(', '), ...(kept.length > 3 ? [`${count(kept.length, 'outline')} lose corners`] : kept)].join('; ')}`,
+  };
 }
 
 function moveNodes(model: Model, edit: MoveEdit): Applied {
@@ -200,7 +246,8 @@ function moveNodes(model: Model, edit: MoveEdit): Applied {
     const node = nodes[id];
     if (!node) return refuse(missing('nodes', id));
     const parsed = recordSchemas.nodes.safeParse({ ...node, position: add(node.position, edit.by) });
-    if (!parsed.success) return refuse(`Node ${id} would leave the drawing: ${firstProblem(parsed.error)}. Nothing was changed.`);
+    if (!parsed.success)
+      return refuse(`Node ${id} would leave the drawing: ${firstProblem(parsed.error)}. Nothing was changed.`);
     before.unshift({ id, fields: { position: node.position } });
     nodes[id] = parsed.data;
   }
@@ -219,13 +266,17 @@ function changeSettings(model: Model, edit: SettingsEdit): Applied {
   // null takes a setting out that may be left out
   for (const [key, value] of Object.entries(edit.fields)) if (value === null || value === undefined) delete merged[key];
   const parsed = settingsSchema.safeParse(merged);
-  if (!parsed.success) return refuse(`The project cannot take this value. ${firstProblem(parsed.error)}. Nothing was changed.`);
+  if (!parsed.success)
+    return refuse(`The project cannot take this value. ${firstProblem(parsed.error)}. Nothing was changed.`);
   const keys = Object.keys(edit.fields) as (keyof typeof edit.fields)[];
   const before = Object.fromEntries(keys.map((key) => [key, model.settings[key] ?? null]));
   return {
     ok: true,
     model: { ...model, settings: parsed.data },
     inverse: [{ kind: 'settings.change', fields: before }],
-    sentence: typeof edit.fields.name === 'string' && keys.length === 1 ? `Renamed the project to ${edit.fields.name}` : `Changed ${keys.map(fieldWords).join(', ')} of the project`,
+    sentence:
+      typeof edit.fields.name === 'string' && keys.length === 1
+        ? `Renamed the project to ${edit.fields.name}`
+        : `Changed ${keys.map(fieldWords).join(', ')} of the project`,
   };
 }

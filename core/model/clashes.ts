@@ -32,7 +32,8 @@ const same = (one: unknown, other: unknown): boolean => one === other || JSON.st
 export function clashes(from: Model, to: Model, now: Model): Clash[] {
   const found: Clash[] = [];
   if (from.settings !== to.settings) {
-    for (const field of clashingFields(from.settings, to.settings, now.settings)) found.push(ofField('settings', 'the project', '', field, to, now, to.settings, now.settings));
+    for (const field of clashingFields(from.settings, to.settings, now.settings))
+      found.push(ofField('settings', 'the project', '', field, to, now, to.settings, now.settings));
   }
   for (const table of tableNames) if (from[table] !== to[table]) found.push(...clashesIn(table, from, to, now));
   return found;
@@ -40,7 +41,9 @@ export function clashes(from: Model, to: Model, now: Model): Clash[] {
 
 function clashesIn(table: TableName, from: Model, to: Model, now: Model): Clash[] {
   const found: Clash[] = [];
-  const [before, after, present] = [from[table], to[table], now[table]] as Readonly<Record<string, { id: string } & Plain>>[];
+  const [before, after, present] = [from[table], to[table], now[table]] as Readonly<
+    Record<string, { id: string } & Plain>
+  >[];
   const leaving: string[] = [];
   for (const id of Object.keys(before)) {
     if (before[id] === after[id]) continue;
@@ -50,21 +53,37 @@ function clashesIn(table: TableName, from: Model, to: Model, now: Model): Clash[
     if (!Object.hasOwn(present, id)) {
       if (stays) found.push({ key, record, mine: 'changed', theirs: 'deleted', sentence: `${record} was deleted` });
     } else if (stays) {
-      for (const field of clashingFields(before[id], after[id], present[id])) found.push(ofField(table, record, id, field, to, now, after[id], present[id]));
+      for (const field of clashingFields(before[id], after[id], present[id]))
+        found.push(ofField(table, record, id, field, to, now, after[id], present[id]));
     } else {
       leaving.push(id);
-      if (!same(before[id], present[id])) found.push({ key, record, mine: 'deleted', theirs: 'changed', sentence: `${record} was changed` });
+      if (!same(before[id], present[id]))
+        found.push({ key, record, mine: 'deleted', theirs: 'changed', sentence: `${record} was changed` });
     }
   }
   for (const id of Object.keys(after)) {
-    if (!Object.hasOwn(before, id) && Object.hasOwn(present, id) && !same(after[id], present[id])) found.push({ key: `${table} ${id}`, record: nounOf(table, present[id]), mine: 'added', theirs: 'another', sentence: `there is another ${tableWords[table].noun} ${id}` });
+    if (!Object.hasOwn(before, id) && Object.hasOwn(present, id) && !same(after[id], present[id]))
+      found.push({
+        key: `${table} ${id}`,
+        record: nounOf(table, present[id]),
+        mine: 'added',
+        theirs: 'another',
+        sentence: `there is another ${tableWords[table].noun} ${id}`,
+      });
   }
   if (leaving.length === 0) return found;
   // what was hung on a record since would be lost with it
   const [then, today] = [dependents(from, table, leaving), dependents(now, table, leaving)];
   for (const other of tableNames) {
     for (const id of today[other] ?? []) {
-      if (!Object.hasOwn(from[other], id) || !(then[other]?.has(id) ?? false)) found.push({ key: `${other} ${id}`, record: nounOf(table, before[leaving[0]]), mine: 'deleted', theirs: `${tableWords[other].noun} ${id} hangs on it`, sentence: `${tableWords[other].noun} ${id} was put on ${nounOf(table, before[leaving[0]])}` });
+      if (!Object.hasOwn(from[other], id) || !(then[other]?.has(id) ?? false))
+        found.push({
+          key: `${other} ${id}`,
+          record: nounOf(table, before[leaving[0]]),
+          mine: 'deleted',
+          theirs: `${tableWords[other].noun} ${id} hangs on it`,
+          sentence: `${tableWords[other].noun} ${id} was put on ${nounOf(table, before[leaving[0]])}`,
+        });
     }
   }
   return found;
@@ -77,6 +96,22 @@ const clashingFields = (from: object, to: object, now: object): string[] =>
     return !same(before, after) && !same(before, present) && !same(after, present);
   });
 
-function ofField(table: string, record: string, id: string, field: string, to: Model, now: Model, mine: object, theirs: object): Clash {
-  return { key: `${table} ${id} ${field}`, record, field: fieldWords(field), mine: wordsOf(to, field, (mine as Plain)[field]), theirs: wordsOf(now, field, (theirs as Plain)[field]), sentence: `${record} was changed (${fieldWords(field)})` };
+function ofField(
+  table: string,
+  record: string,
+  id: string,
+  field: string,
+  to: Model,
+  now: Model,
+  mine: object,
+  theirs: object,
+): Clash {
+  return {
+    key: `${table} ${id} ${field}`,
+    record,
+    field: fieldWords(field),
+    mine: wordsOf(to, field, (mine as Plain)[field]),
+    theirs: wordsOf(now, field, (theirs as Plain)[field]),
+    sentence: `${record} was changed (${fieldWords(field)})`,
+  };
 }

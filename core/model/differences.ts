@@ -25,23 +25,59 @@ const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === 
 export function modelDifferences(from: Model, to: Model): Difference[] {
   const found: Difference[] = [];
   const settings = changedFields(from.settings, to.settings).filter((field) => field !== 'name');
-  if (settings.length > 0) found.push({ key: 'settings', table: 'settings', id: '', kind: 'changed', sentence: `project: ${settings.map((field) => `${fieldWords(field)} ${wordsOf(from, field, (from.settings as Plain)[field])} → ${wordsOf(to, field, (to.settings as Plain)[field])}`).join(', ')}`, fields: settings });
+  if (settings.length > 0)
+    found.push({
+      key: 'settings',
+      table: 'settings',
+      id: '',
+      kind: 'changed',
+      sentence: `project: ${settings.map((field) => `${fieldWords(field)} ${wordsOf(from, field, (from.settings as Plain)[field])} → ${wordsOf(to, field, (to.settings as Plain)[field])}`).join(', ')}`,
+      fields: settings,
+    });
   for (const table of tableNames) {
     if (from[table] === to[table]) continue;
     const [before, after] = [from[table], to[table]] as Readonly<Record<string, { id: string }>>[];
     for (const record of inOrder(before)) {
-      if (!(record.id in after)) found.push({ key: `${table} ${record.id}`, table, id: record.id, kind: 'removed', sentence: `${nounOf(table, record)} taken out`, fields: [] });
+      if (!(record.id in after))
+        found.push({
+          key: `${table} ${record.id}`,
+          table,
+          id: record.id,
+          kind: 'removed',
+          sentence: `${nounOf(table, record)} taken out`,
+          fields: [],
+        });
       else if (record !== after[record.id]) {
         const fields = changedFields(record, after[record.id]);
-        if (fields.length > 0) found.push({ key: `${table} ${record.id}`, table, id: record.id, kind: 'changed', sentence: `${nounOf(table, record)}: ${fields.map((field) => `${fieldWords(field)} ${wordsOf(from, field, (record as Plain)[field])} → ${wordsOf(to, field, (after[record.id] as Plain)[field])}`).join(', ')}`, fields });
+        if (fields.length > 0)
+          found.push({
+            key: `${table} ${record.id}`,
+            table,
+            id: record.id,
+            kind: 'changed',
+            sentence: `${nounOf(table, record)}: ${fields.map((field) => `${fieldWords(field)} ${wordsOf(from, field, (record as Plain)[field])} → ${wordsOf(to, field, (after[record.id] as Plain)[field])}`).join(', ')}`,
+            fields,
+          });
       }
     }
-    for (const record of inOrder(after)) if (!(record.id in before)) found.push({ key: `${table} ${record.id}`, table, id: record.id, kind: 'added', sentence: `${nounOf(table, record)} added`, fields: [] });
+    for (const record of inOrder(after))
+      if (!(record.id in before))
+        found.push({
+          key: `${table} ${record.id}`,
+          table,
+          id: record.id,
+          kind: 'added',
+          sentence: `${nounOf(table, record)} added`,
+          fields: [],
+        });
   }
   return found;
 }
 
-const changedFields = (one: object, other: object): string[] => [...new Set([...Object.keys(one), ...Object.keys(other)])].filter((field) => !same((one as Plain)[field], (other as Plain)[field]));
+const changedFields = (one: object, other: object): string[] =>
+  [...new Set([...Object.keys(one), ...Object.keys(other)])].filter(
+    (field) => !same((one as Plain)[field], (other as Plain)[field]),
+  );
 
 /** A record in words: its role or kind, and its label, name or id. */
 export function nounOf(table: TableName, record: { id: string }): string {
@@ -50,7 +86,14 @@ export function nounOf(table: TableName, record: { id: string }): string {
 }
 
 /** What a field means that is left out. */
-const leftOut: Readonly<Record<string, string>> = { axisPosition: 'centroid', behaviour: 'frame', startConnection: 'fixed', endConnection: 'fixed', order: 'first', stiffnessSet: 'full' };
+const leftOut: Readonly<Record<string, string>> = {
+  axisPosition: 'centroid',
+  behaviour: 'frame',
+  startConnection: 'fixed',
+  endConnection: 'fixed',
+  order: 'first',
+  stiffnessSet: 'full',
+};
 
 /** A field's value in words. */
 export function wordsOf(model: Model, field: string, value: unknown): string {
@@ -58,9 +101,24 @@ export function wordsOf(model: Model, field: string, value: unknown): string {
   if (field === 'section' && typeof value === 'string') return model.sections[value]?.name ?? value;
   if (field === 'material' && typeof value === 'string') return model.materials[value]?.name ?? value;
   if (typeof value === 'number') return formatNumber(value, Number.isInteger(value) ? 0 : Math.abs(value) < 1 ? 4 : 3);
-  if (Array.isArray(value) && value.every((part) => typeof part === 'number')) return `(${value.map((part: number) => formatNumber(part, 3)).join(', ')})`;
-  if (typeof value === 'object') return Array.isArray(value) ? count(value.length, 'entry') : Object.entries(value).filter(([, part]) => part !== false).map(([name, part]) => (part === true ? fieldWords(name) : `${fieldWords(name)} ${wordsOf(model, name, part)}`)).join(' ');
-  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : typeof value === 'string' ? choiceWords(field, value) : '';
+  if (Array.isArray(value) && value.every((part) => typeof part === 'number'))
+    return `(${value.map((part: number) => formatNumber(part, 3)).join(', ')})`;
+  if (typeof value === 'object')
+    return Array.isArray(value)
+      ? count(value.length, 'entry')
+      : Object.entries(value)
+          .filter(([, part]) => part !== false)
+          .map(([name, part]) =>
+            part === true ? fieldWords(name) : `${fieldWords(name)} ${wordsOf(model, name, part)}`,
+          )
+          .join(' ');
+  return typeof value === 'boolean'
+    ? value
+      ? 'yes'
+      : 'no'
+    : typeof value === 'string'
+      ? choiceWords(field, value)
+      : '';
 }
 
 /**
@@ -68,10 +126,16 @@ export function wordsOf(model: Model, field: string, value: unknown): string {
  * @param into the model that is changed; where it no longer has what would be changed or removed, that difference is left out
  * @returns the act, or why nothing can be taken over
  */
-export function takeOver(from: Model, to: Model, into: Model, chosen: readonly Difference[]): { act: Act } | { error: string } {
+export function takeOver(
+  from: Model,
+  to: Model,
+  into: Model,
+  chosen: readonly Difference[],
+): { act: Act } | { error: string } {
   const adds = new Map<TableName, Map<string, unknown>>();
   // a record that was added here and there under one id is two records; the one that is brought gets a number of its own below
-  const isHere = (table: TableName, id: string) => id in into[table] && (id in from[table] || same(into[table][id], to[table][id]));
+  const isHere = (table: TableName, id: string) =>
+    id in into[table] && (id in from[table] || same(into[table][id], to[table][id]));
   const has = (table: TableName, id: string) => isHere(table, id) || adds.get(table)?.has(id) === true;
   /** adds a record and whatever it refers to that is not there yet */
   const bring = (table: TableName, id: string): void => {
@@ -87,7 +151,10 @@ export function takeOver(from: Model, to: Model, into: Model, chosen: readonly D
   const removes = new Map<TableName, string[]>();
   for (const { table, id, kind, fields } of chosen) {
     if (table === 'settings') {
-      changes.push({ kind: 'settings.change', fields: Object.fromEntries(fields.map((field) => [field, (to.settings as Plain)[field]])) });
+      changes.push({
+        kind: 'settings.change',
+        fields: Object.fromEntries(fields.map((field) => [field, (to.settings as Plain)[field]])),
+      });
       continue;
     }
     if (kind === 'added') {
@@ -97,16 +164,40 @@ export function takeOver(from: Model, to: Model, into: Model, chosen: readonly D
     } else if (id in into[table]) {
       const record = to[table][id] as { id: string };
       for (const reference of referencesOf(table, record as never)) bring(reference.table, reference.id);
-      changes.push({ kind: 'change', table, changes: [{ id, fields: Object.fromEntries(fields.map((field) => [field, (record as Plain)[field] ?? null])) }] });
+      changes.push({
+        kind: 'change',
+        table,
+        changes: [{ id, fields: Object.fromEntries(fields.map((field) => [field, (record as Plain)[field] ?? null])) }],
+      });
     }
   }
   const edits: Edit[] = [
-    ...(adds.size > 0 ? [{ kind: 'add' as const, records: Object.fromEntries([...adds].map(([table, list]) => [table, [...list.values()]])) }] : []),
+    ...(adds.size > 0
+      ? [
+          {
+            kind: 'add' as const,
+            records: Object.fromEntries([...adds].map(([table, list]) => [table, [...list.values()]])),
+          },
+        ]
+      : []),
     ...changes,
     // loads before members before nodes: what depends on others goes first
-    ...[...removes].sort(([a], [b]) => tableNames.indexOf(b) - tableNames.indexOf(a)).map(([table, ids]) => ({ kind: 'remove' as const, table, ids })),
+    ...[...removes]
+      .sort(([a], [b]) => tableNames.indexOf(b) - tableNames.indexOf(a))
+      .map(([table, ids]) => ({ kind: 'remove' as const, table, ids })),
   ];
   if (edits.length === 0) return { error: 'Nothing of this can be taken over: what it changes is not here.' };
-  const [act] = renumberForModel([{ edits, sentence: `Took over ${chosen.length === 1 ? chosen[0].sentence : count(chosen.length, 'change')}`.slice(0, 300) }], into);
+  const [act] = renumberForModel(
+    [
+      {
+        edits,
+        sentence: `Took over ${chosen.length === 1 ? chosen[0].sentence : count(chosen.length, 'change')}`.slice(
+          0,
+          300,
+        ),
+      },
+    ],
+    into,
+  );
   return { act };
 }

@@ -8,7 +8,9 @@ import { nodeId, recordId } from './schema-base';
 const tableName = z.enum(tableNames as [string, ...string[]]).transform((name) => name as keyof typeof recordSchemas);
 
 type Addable = { [K in keyof typeof recordSchemas]: z.ZodOptional<z.ZodArray<(typeof recordSchemas)[K]>> };
-const addable = Object.fromEntries(Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema).optional()])) as unknown as Addable;
+const addable = Object.fromEntries(
+  Object.entries(recordSchemas).map(([name, schema]) => [name, z.array(schema).optional()]),
+) as unknown as Addable;
 
 const addRecords = z.strictObject({
   kind: z.literal('add'),
@@ -25,10 +27,18 @@ const changeRecords = z.strictObject({
 /** Takes what depends on the records along: members of a node, loads of a member, factors of a case. */
 const removeRecords = z.strictObject({ kind: z.literal('remove'), table: tableName, ids: z.array(recordId).min(1) });
 
-const moveNodes = z.strictObject({ kind: z.literal('nodes.move'), ids: z.array(nodeId).min(1), by: z.tuple([z.number(), z.number(), z.number()]).describe('m') });
+const moveNodes = z.strictObject({
+  kind: z.literal('nodes.move'),
+  ids: z.array(nodeId).min(1),
+  by: z.tuple([z.number(), z.number(), z.number()]).describe('m'),
+});
 
 type Clearable = { [K in keyof Settings]?: Settings[K] | null | undefined };
-const clearable = z.strictObject(Object.fromEntries(Object.entries(settings.shape).map(([name, schema]) => [name, (schema as z.ZodType).nullable().optional()]))) as unknown as z.ZodType<Clearable>;
+const clearable = z.strictObject(
+  Object.fromEntries(
+    Object.entries(settings.shape).map(([name, schema]) => [name, (schema as z.ZodType).nullable().optional()]),
+  ),
+) as unknown as z.ZodType<Clearable>;
 
 /** A setting set to null is left out again. */
 const changeSettings = z.strictObject({ kind: z.literal('settings.change'), fields: clearable });
@@ -43,17 +53,25 @@ export type MoveEdit = z.infer<typeof moveNodes>;
 export type SettingsEdit = z.infer<typeof changeSettings>;
 
 /** Edits that make one revision, with the sentence of the act when it says more than its edits do. */
-export const act = z.strictObject({ edits: z.array(edit).min(1).max(5000), sentence: z.string().trim().min(1).max(300).optional() });
+export const act = z.strictObject({
+  edits: z.array(edit).min(1).max(5000),
+  sentence: z.string().trim().min(1).max(300).optional(),
+});
 export type Act = z.infer<typeof act>;
 
 /**
  * An act as it can be sent and stored: a field that shall be cleared says null, because what is undefined is lost on its way.
  */
 export function sendable(act: Act): Act {
-  const cleared = (fields: object) => Object.fromEntries(Object.entries(fields).map(([name, value]: [string, unknown]) => [name, value === undefined ? null : value]));
+  const cleared = (fields: object) =>
+    Object.fromEntries(
+      Object.entries(fields).map(([name, value]: [string, unknown]) => [name, value === undefined ? null : value]),
+    );
   const edits = act.edits.map((one): Edit => {
     if (one.kind === 'settings.change') return { ...one, fields: cleared(one.fields) };
-    return one.kind === 'change' ? { ...one, changes: one.changes.map((change) => ({ ...change, fields: cleared(change.fields) })) } : one;
+    return one.kind === 'change'
+      ? { ...one, changes: one.changes.map((change) => ({ ...change, fields: cleared(change.fields) })) }
+      : one;
   });
   return { ...act, edits };
 }

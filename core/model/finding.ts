@@ -1,7 +1,10 @@
 import type { Act } from './edit';
 
 /** A mend that is worked out only when it is asked for. */
-export type MendPlan = { readonly kind: 'merge'; readonly nodes: readonly string[]; /** m */ readonly tolerance: number } | { readonly kind: 'connect'; readonly members: readonly string[] } | { readonly kind: 'divide'; readonly member: string; readonly nodes: readonly string[] };
+export type MendPlan =
+  | { readonly kind: 'merge'; readonly nodes: readonly string[]; /** m */ readonly tolerance: number }
+  | { readonly kind: 'connect'; readonly members: readonly string[] }
+  | { readonly kind: 'divide'; readonly member: string; readonly nodes: readonly string[] };
 
 /** A cure: an act, or a plan for one. */
 export type Mend = { readonly label: string; readonly act: Act } | { readonly label: string; readonly plan: MendPlan };
@@ -17,7 +20,12 @@ export interface Finding {
   readonly sentence: string;
   /** Why it matters, or what to do. */
   readonly why: string;
-  readonly place: { readonly nodes?: readonly string[]; readonly members?: readonly string[]; readonly loads?: readonly string[]; readonly case?: string };
+  readonly place: {
+    readonly nodes?: readonly string[];
+    readonly members?: readonly string[];
+    readonly loads?: readonly string[];
+    readonly case?: string;
+  };
   /** movement without resistance, to be drawn: ux uy uz rx ry rz of nodes, the largest translation 1 */
   readonly motion?: { readonly nodes: readonly string[]; readonly displacements: readonly number[] };
   /** the likeliest cure */

@@ -6,9 +6,17 @@ export type Vector = readonly [number, number, number];
 
 export const add = (a: Vector, b: Vector): [number, number, number] => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const subtract = (a: Vector, b: Vector): [number, number, number] => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
-export const scale = (a: Vector, factor: number): [number, number, number] => [a[0] * factor, a[1] * factor, a[2] * factor];
+export const scale = (a: Vector, factor: number): [number, number, number] => [
+  a[0] * factor,
+  a[1] * factor,
+  a[2] * factor,
+];
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-export const cross = (a: Vector, b: Vector): [number, number, number] => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+export const cross = (a: Vector, b: Vector): [number, number, number] => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 export const norm = (a: Vector): number => Math.hypot(a[0], a[1], a[2]);
 export const distance = (a: Vector, b: Vector): number => norm(subtract(a, b));
 
@@ -81,11 +89,22 @@ export interface MemberAxis {
 
 /** Share of the section's width (towards local +y) and depth (towards +z) at which each point of its box lies, seen from the box's middle. */
 const boxPoints: Readonly<Record<Exclude<AxisPosition, 'centroid' | 'shearCentre'>, readonly [number, number]>> = {
-  topLeft: [0.5, 0.5], top: [0, 0.5], topRight: [-0.5, 0.5], left: [0.5, 0], middle: [0, 0], right: [-0.5, 0], bottomLeft: [0.5, -0.5], bottom: [0, -0.5], bottomRight: [-0.5, -0.5],
+  topLeft: [0.5, 0.5],
+  top: [0, 0.5],
+  topRight: [-0.5, 0.5],
+  left: [0.5, 0],
+  middle: [0, 0],
+  right: [-0.5, 0],
+  bottomLeft: [0.5, -0.5],
+  bottom: [0, -0.5],
+  bottomRight: [-0.5, -0.5],
 };
 
 /** Where a point of the section lies, seen from its centroid, along the box's width and depth, m. */
-export function axisPoint(position: AxisPosition, { width, depth, centroid, shearCentre }: Pick<SectionProperties, 'width' | 'depth' | 'centroid' | 'shearCentre'>): readonly [number, number] {
+export function axisPoint(
+  position: AxisPosition,
+  { width, depth, centroid, shearCentre }: Pick<SectionProperties, 'width' | 'depth' | 'centroid' | 'shearCentre'>,
+): readonly [number, number] {
   if (position === 'centroid') return [0, 0];
   if (position === 'shearCentre') return shearCentre;
   const [shareY, shareZ] = boxPoints[position];
@@ -103,9 +122,11 @@ export function memberAxis(model: Model, member: Member): MemberAxis | undefined
   const section = shape && sectionProperties(shape);
   const turn = member.angle + (section?.principalAngle ?? 0);
   const [shiftY, shiftZ] = section ? axisPoint(member.axisPosition ?? 'centroid', section) : [0, 0];
-  if (!member.startOffset && !member.endOffset && shiftY === 0 && shiftZ === 0) return { start: from, end: to, axes: localAxes(from, to, turn), length: apart };
+  if (!member.startOffset && !member.endOffset && shiftY === 0 && shiftZ === 0)
+    return { start: from, end: to, axes: localAxes(from, to, turn), length: apart };
   const line = localAxes(from, to, member.angle);
-  const offset = (point: Vector, [x, y, z]: Vector): Vector => add(add(add(point, scale(line.x, x)), scale(line.y, y - shiftY)), scale(line.z, z - shiftZ));
+  const offset = (point: Vector, [x, y, z]: Vector): Vector =>
+    add(add(add(point, scale(line.x, x)), scale(line.y, y - shiftY)), scale(line.z, z - shiftZ));
   const start = offset(from, member.startOffset ?? [0, 0, 0]);
   const end = offset(to, member.endOffset ?? [0, 0, 0]);
   const length = distance(start, end);

@@ -1,19 +1,68 @@
 export * from './schema';
 export {
-  defaultBars, emptyModel, gridLinesAlong, idNumber, idSource, inOrder, storeyLevel, storeysUpward, tableNames, tableWords,
-  type Model, type RecordOf, type Table, type TableName, type Tables,
+  defaultBars,
+  emptyModel,
+  gridLinesAlong,
+  idNumber,
+  idSource,
+  inOrder,
+  storeyLevel,
+  storeysUpward,
+  tableNames,
+  tableWords,
+  type Model,
+  type RecordOf,
+  type Table,
+  type TableName,
+  type Tables,
 } from './model';
 export { act, edit, sendable, type Act, type Edit } from './edit';
 export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf } from './references';
 export { fromPlane, inPlane, offPlane, planeOf, planeThrough, type Plane } from './plane';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
-export { add, axisPoint, cross, distance, dot, likelyRole, localAxes, memberAxis, memberEnds, memberLength, nearNodes, norm, onLevel, samePoint, scale, subtract, supportAxes, type Axes, type MemberAxis, type Vector } from './geometry';
+export {
+  add,
+  axisPoint,
+  cross,
+  distance,
+  dot,
+  likelyRole,
+  localAxes,
+  memberAxis,
+  memberEnds,
+  memberLength,
+  nearNodes,
+  norm,
+  onLevel,
+  samePoint,
+  scale,
+  subtract,
+  supportAxes,
+  type Axes,
+  type MemberAxis,
+  type Vector,
+} from './geometry';
 export type { Finding, Mend, MendPlan } from './finding';
 export { fieldWords, plainWords } from './field-words';
 export { fixedSupport, pinnedFoot, pinnedSupport, supportName, usualSupport } from './supports';
-export { heldInPlane, planeCure, planeKindsOf, structureKind, structureKinds, type StructureKind } from './structure-kind';
+export {
+  heldInPlane,
+  planeCure,
+  planeKindsOf,
+  structureKind,
+  structureKinds,
+  type StructureKind,
+} from './structure-kind';
 export { modelDifferences, takeOver, type Difference } from './differences';
 export { clashes, type Clash } from './clashes';
 export { acceptanceOf, connectedParts, modelFindings, positionTolerance } from './model-findings';
-export { addCrossings, facesOf, FigurePoints, figureTolerance, splitAtJoints, type FigureEdge, type FigurePoint } from './plane-figure';
+export {
+  addCrossings,
+  facesOf,
+  FigurePoints,
+  figureTolerance,
+  splitAtJoints,
+  type FigureEdge,
+  type FigurePoint,
+} from './plane-figure';

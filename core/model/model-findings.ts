@@ -18,24 +18,67 @@ export function modelFindings(model: Model): Finding[] {
 }
 
 /** What the structure's tables were when its findings were last made; tables never change, so the same ones have the same findings. */
-let lastStructure: { readonly tables: readonly unknown[]; readonly findings: readonly Finding[]; readonly doubles: readonly (readonly [Member, Member])[]; readonly tied: ReadonlySet<string>; readonly loads: WeakMap<object, readonly Finding[]> } | undefined;
+let lastStructure:
+  | {
+      readonly tables: readonly unknown[];
+      readonly findings: readonly Finding[];
+      readonly doubles: readonly (readonly [Member, Member])[];
+      readonly tied: ReadonlySet<string>;
+      readonly loads: WeakMap<object, readonly Finding[]>;
+    }
+  | undefined;
 
-const structureTables = ({ nodes, members, sections, materials, settings, cases, slabs, walls, diaphragms }: Model) => [nodes, members, sections, materials, settings, cases, slabs, walls, diaphragms];
+const structureTables = ({ nodes, members, sections, materials, settings, cases, slabs, walls, diaphragms }: Model) => [
+  nodes,
+  members,
+  sections,
+  materials,
+  settings,
+  cases,
+  slabs,
+  walls,
+  diaphragms,
+];
 
 function structureOf(model: Model): NonNullable<typeof lastStructure> {
   const tables = structureTables(model);
   if (lastStructure && tables.every((table, i) => table === lastStructure!.tables[i])) return lastStructure;
-  const findings = [...nothingToAnalyse(model), ...looseNodes(model), ...memberFindings(model), ...supportFindings(model), ...structureKindFindings(model), ...impossibleMaterials(model)];
-  lastStructure = { tables, findings, doubles: doubleMembers(model), tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])), loads: new WeakMap() };
+  const findings = [
+    ...nothingToAnalyse(model),
+    ...looseNodes(model),
+    ...memberFindings(model),
+    ...supportFindings(model),
+    ...structureKindFindings(model),
+    ...impossibleMaterials(model),
+  ];
+  lastStructure = {
+    tables,
+    findings,
+    doubles: doubleMembers(model),
+    tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])),
+    loads: new WeakMap(),
+  };
   return lastStructure;
 }
 
 /** What to do with a double depends on its loads, so that its finding is made anew. */
-const structureFindings = (model: Model): readonly Finding[] => [...structureOf(model).findings, ...structureOf(model).doubles.map((pair) => doubleFinding(model, pair))];
+const structureFindings = (model: Model): readonly Finding[] => [
+  ...structureOf(model).findings,
+  ...structureOf(model).doubles.map((pair) => doubleFinding(model, pair)),
+];
 
 function nothingToAnalyse(model: Model): Finding[] {
   if (Object.keys(model.members).length > 0) return [];
-  return [{ key: 'empty', rule: 'empty', severity: 'stop', sentence: 'There are no members yet.', why: 'Build a frame with the frame builder or draw a member; results follow by themselves.', place: {} }];
+  return [
+    {
+      key: 'empty',
+      rule: 'empty',
+      severity: 'stop',
+      sentence: 'There are no members yet.',
+      why: 'Build a frame with the frame builder or draw a member; results follow by themselves.',
+      place: {},
+    },
+  ];
 }
 
 /** Shapes that are rolled, welded or cast in one material only, in the other: one finding for each pair of section and material. */
@@ -54,26 +97,53 @@ function impossibleMaterials(model: Model): Finding[] {
     const kind = materialKindOf(model.sections[section].shape)!;
     const right = inOrder(model.materials).find((one) => one.kind === kind);
     return {
-      key: `impossible-material ${key}`, rule: 'impossible-material', severity: 'remark', sentence: `${count(members.length, 'member')} of section ${model.sections[section].name} ${members.length === 1 ? 'is' : 'are'} made of ${model.materials[material].name}, which is ${model.materials[material].kind}.`,
-      why: `Such a section is of ${kind}. Stiffness, weight and checks come out wrong.`, place: { members },
-      ...(right ? { mend: { label: `Make ${members.length === 1 ? 'it' : 'them'} of ${right.name}`, act: { edits: [{ kind: 'change', table: 'members', changes: members.map((id) => ({ id, fields: { material: right.id } })) }] } } } : {}),
+      key: `impossible-material ${key}`,
+      rule: 'impossible-material',
+      severity: 'remark',
+      sentence: `${count(members.length, 'member')} of section ${model.sections[section].name} ${members.length === 1 ? 'is' : 'are'} made of ${model.materials[material].name}, which is ${model.materials[material].kind}.`,
+      why: `Such a section is of ${kind}. Stiffness, weight and checks come out wrong.`,
+      place: { members },
+      ...(right
+        ? {
+            mend: {
+              label: `Make ${members.length === 1 ? 'it' : 'them'} of ${right.name}`,
+              act: {
+                edits: [
+                  {
+                    kind: 'change',
+                    table: 'members',
+                    changes: members.map((id) => ({ id, fields: { material: right.id } })),
+                  },
+                ],
+              },
+            },
+          }
+        : {}),
     };
   });
 }
 
 function looseNodes(model: Model): Finding[] {
   const panels = [...Object.values(model.slabs), ...Object.values(model.walls)];
-  const areas = Object.values(model.loads).flatMap((load) => (load.type === 'area' && load.region.kind === 'nodes' ? panelNodes(load.region) : []));
-  const used = new Set([...Object.values(model.members).flatMap((member) => [member.start, member.end]), ...panels.flatMap(panelNodes), ...areas]);
-  return inOrder(model.nodes).filter((node) => !used.has(node.id)).map((node) => ({
-    key: `loose ${node.id}`,
-    rule: 'loose-node',
-    severity: 'remark',
-    sentence: `Node ${node.id} is tied to nothing.`,
-    why: 'No member begins or ends there. It is left out of the analysis.',
-    place: { nodes: [node.id] },
-    mend: { label: 'Delete the node', act: { edits: [{ kind: 'remove', table: 'nodes', ids: [node.id] }] } },
-  }));
+  const areas = Object.values(model.loads).flatMap((load) =>
+    load.type === 'area' && load.region.kind === 'nodes' ? panelNodes(load.region) : [],
+  );
+  const used = new Set([
+    ...Object.values(model.members).flatMap((member) => [member.start, member.end]),
+    ...panels.flatMap(panelNodes),
+    ...areas,
+  ]);
+  return inOrder(model.nodes)
+    .filter((node) => !used.has(node.id))
+    .map((node) => ({
+      key: `loose ${node.id}`,
+      rule: 'loose-node',
+      severity: 'remark',
+      sentence: `Node ${node.id} is tied to nothing.`,
+      why: 'No member begins or ends there. It is left out of the analysis.',
+      place: { nodes: [node.id] },
+      mend: { label: 'Delete the node', act: { edits: [{ kind: 'remove', table: 'nodes', ids: [node.id] }] } },
+    }));
 }
 
 function memberFindings(model: Model): Finding[] {
@@ -81,12 +151,41 @@ function memberFindings(model: Model): Finding[] {
   const usual = usualProperties(model);
   for (const member of inOrder(model.members)) {
     const place = { members: [member.id] };
-    const remove = { label: 'Delete the member', act: { edits: [{ kind: 'remove', table: 'members', ids: [member.id] }] satisfies Edit[] } };
+    const remove = {
+      label: 'Delete the member',
+      act: { edits: [{ kind: 'remove', table: 'members', ids: [member.id] }] satisfies Edit[] },
+    };
     if (memberLength(model, member) < samePoint) {
-      found.push({ key: `zero ${member.id}`, rule: 'zero-length', severity: 'stop', sentence: `Member ${member.id} has no length.`, why: `Its ends ${member.start} and ${member.end} are less than 1 mm apart.`, place, mend: remove });
+      found.push({
+        key: `zero ${member.id}`,
+        rule: 'zero-length',
+        severity: 'stop',
+        sentence: `Member ${member.id} has no length.`,
+        why: `Its ends ${member.start} and ${member.end} are less than 1 mm apart.`,
+        place,
+        mend: remove,
+      });
     }
-    if (member.section === null) found.push({ key: `section ${member.id}`, rule: 'no-section', severity: 'stop', sentence: `Member ${member.id} has no section.`, why: 'Give it one in its details; without it there is no stiffness.', place, ...lacking(model, 'section', member, usual) });
-    if (member.material === null) found.push({ key: `material ${member.id}`, rule: 'no-material', severity: 'stop', sentence: `Member ${member.id} has no material.`, why: 'Give it one in its details; without it there is no stiffness or weight.', place, ...lacking(model, 'material', member, usual) });
+    if (member.section === null)
+      found.push({
+        key: `section ${member.id}`,
+        rule: 'no-section',
+        severity: 'stop',
+        sentence: `Member ${member.id} has no section.`,
+        why: 'Give it one in its details; without it there is no stiffness.',
+        place,
+        ...lacking(model, 'section', member, usual),
+      });
+    if (member.material === null)
+      found.push({
+        key: `material ${member.id}`,
+        rule: 'no-material',
+        severity: 'stop',
+        sentence: `Member ${member.id} has no material.`,
+        why: 'Give it one in its details; without it there is no stiffness or weight.',
+        place,
+        ...lacking(model, 'material', member, usual),
+      });
   }
   return found;
 }
@@ -98,30 +197,43 @@ function mainAxis(model: Model, { start, end }: Member): number {
 }
 
 /** Sections and materials that members of a role along an axis have, with how many have them, most used first; counted when first asked for. */
-function usualProperties(model: Model): (field: 'section' | 'material', member: Member) => readonly (readonly [string, number])[] {
+function usualProperties(
+  model: Model,
+): (field: 'section' | 'material', member: Member) => readonly (readonly [string, number])[] {
   let counts: Map<string, Map<string, number>> | undefined;
   const keyOf = (field: string, member: Member) => `${field} ${member.role} ${mainAxis(model, member)}`;
   return (field, wanted) => {
     if (!counts) {
       counts = new Map();
-      for (const member of Object.values(model.members)) for (const one of ['section', 'material'] as const) {
-        const id = member[one];
-        if (id === null) continue;
-        const key = keyOf(one, member);
-        const of = counts.get(key) ?? new Map<string, number>();
-        counts.set(key, of.set(id, (of.get(id) ?? 0) + 1));
-      }
+      for (const member of Object.values(model.members))
+        for (const one of ['section', 'material'] as const) {
+          const id = member[one];
+          if (id === null) continue;
+          const key = keyOf(one, member);
+          const of = counts.get(key) ?? new Map<string, number>();
+          counts.set(key, of.set(id, (of.get(id) ?? 0) + 1));
+        }
     }
     return [...(counts.get(keyOf(field, wanted)) ?? [])].sort((x, y) => y[1] - x[1]);
   };
 }
 
 /** Choices for a member that lacks its section or material: the only one there is as the mend, else what members like it have. */
-function lacking(model: Model, field: 'section' | 'material', member: Member, usual: ReturnType<typeof usualProperties>): Pick<Finding, 'mend' | 'others'> {
+function lacking(
+  model: Model,
+  field: 'section' | 'material',
+  member: Member,
+  usual: ReturnType<typeof usualProperties>,
+): Pick<Finding, 'mend' | 'others'> {
   const records = Object.values(model[`${field}s`]);
-  const give = (id: string, like: string): Mend => ({ label: `Give it ${model[`${field}s`][id].name}${like}`, act: { edits: [{ kind: 'change', table: 'members', changes: [{ id: member.id, fields: { [field]: id } }] }] } });
+  const give = (id: string, like: string): Mend => ({
+    label: `Give it ${model[`${field}s`][id].name}${like}`,
+    act: { edits: [{ kind: 'change', table: 'members', changes: [{ id: member.id, fields: { [field]: id } }] }] },
+  });
   if (records.length === 1) return { mend: give(records[0].id, '') };
-  const others = usual(field, member).slice(0, 3).map(([id, times]) => give(id, `, as ${count(times, `other ${member.role}`)} that way`));
+  const others = usual(field, member)
+    .slice(0, 3)
+    .map(([id, times]) => give(id, `, as ${count(times, `other ${member.role}`)} that way`));
   return others.length > 0 ? { others } : {};
 }
 
@@ -137,8 +249,13 @@ function doubleMembers(model: Model): [Member, Member][] {
 }
 
 const doubleFinding = (model: Model, [kept, member]: readonly [Member, Member]): Finding => ({
-  key: `duplicate ${member.id}`, rule: 'duplicate-member', severity: 'remark', sentence: `Members ${kept.id} and ${member.id} lie on the same two nodes.`, why: 'Both carry load and both weigh; usually one is a slip.',
-  place: { members: [kept.id, member.id] }, ...curesOfDouble(model, kept, member),
+  key: `duplicate ${member.id}`,
+  rule: 'duplicate-member',
+  severity: 'remark',
+  sentence: `Members ${kept.id} and ${member.id} lie on the same two nodes.`,
+  why: 'Both carry load and both weigh; usually one is a slip.',
+  place: { members: [kept.id, member.id] },
+  ...curesOfDouble(model, kept, member),
 });
 
 /** Deletes the second of two members on the same nodes: its loads go along when the first bears the same, and are put on the first when it does not. */
@@ -147,15 +264,37 @@ function curesOfDouble(model: Model, kept: Member, member: Member): Pick<Finding
   const loads = Object.values(model.loads).filter((load) => 'member' in load && load.member === member.id);
   if (loads.length === 0) return { mend: { label: `Delete ${member.id}`, act: { edits: [remove(member.id)] } } };
   const content = ({ id: _id, ...load }: Load) => JSON.stringify({ ...load, member: kept.id });
-  const there = new Set(Object.values(model.loads).filter((load) => 'member' in load && load.member === kept.id).map(content));
+  const there = new Set(
+    Object.values(model.loads)
+      .filter((load) => 'member' in load && load.member === kept.id)
+      .map(content),
+  );
   const withLoads: Mend = { label: `Delete ${member.id}`, act: { edits: [remove(member.id)] } };
   const others = loads.filter((load) => !there.has(content(load)));
-  if (others.length === 0) return { mend: { ...withLoads, label: `Delete ${member.id}; ${kept.id} bears the same loads` } };
+  if (others.length === 0)
+    return { mend: { ...withLoads, label: `Delete ${member.id}; ${kept.id} bears the same loads` } };
   // places and local directions count from the start of a member and its axes: only a member that runs alike can take them over as they are
   const alike = kept.start === member.start && kept.angle === member.angle;
-  if (!alike && others.some((load) => load.type !== 'uniform' || load.axes === 'local' || load.from !== 0 || load.to !== null)) return { others: [withLoads, { label: `Delete ${kept.id}`, act: { edits: [remove(kept.id)] } }] };
-  const moved: Edit = { kind: 'change', table: 'loads', changes: others.map((load) => ({ id: load.id, fields: { member: kept.id } })) };
-  return { mend: { label: `Delete ${member.id}, its ${count(others.length, 'load')} to ${kept.id}`, act: { edits: [moved, remove(member.id)], sentence: `Deleted ${member.id} and put its ${count(others.length, 'load')} on ${kept.id}` } }, others: [withLoads] };
+  if (
+    !alike &&
+    others.some((load) => load.type !== 'uniform' || load.axes === 'local' || load.from !== 0 || load.to !== null)
+  )
+    return { others: [withLoads, { label: `Delete ${kept.id}`, act: { edits: [remove(kept.id)] } }] };
+  const moved: Edit = {
+    kind: 'change',
+    table: 'loads',
+    changes: others.map((load) => ({ id: load.id, fields: { member: kept.id } })),
+  };
+  return {
+    mend: {
+      label: `Delete ${member.id}, its ${count(others.length, 'load')} to ${kept.id}`,
+      act: {
+        edits: [moved, remove(member.id)],
+        sentence: `Deleted ${member.id} and put its ${count(others.length, 'load')} on ${kept.id}`,
+      },
+    },
+    others: [withLoads],
+  };
 }
 
 /** Each connected part of the structure must be held somewhere. */
@@ -164,12 +303,19 @@ function supportFindings(model: Model): Finding[] {
   for (const part of connectedParts(model)) {
     const held = part.filter((id) => Object.values(model.nodes[id].support ?? {}).some(Boolean));
     if (held.length > 0) continue;
-    const members = Object.values(model.members).filter((member) => part.includes(member.start)).map((member) => member.id);
+    const members = Object.values(model.members)
+      .filter((member) => part.includes(member.start))
+      .map((member) => member.id);
     const lowest = Math.min(...part.map((id) => model.nodes[id].position[2]));
     const feet = part.filter((id) => model.nodes[id].position[2] < lowest + samePoint);
     found.push({
-      key: `unsupported ${part[0]}`, rule: 'unsupported', severity: 'stop',
-      sentence: members.length === Object.keys(model.members).length ? 'The structure has no support.' : `A part of the structure (${count(members.length, 'member')}, node ${part[0]} among them) has no support.`,
+      key: `unsupported ${part[0]}`,
+      rule: 'unsupported',
+      severity: 'stop',
+      sentence:
+        members.length === Object.keys(model.members).length
+          ? 'The structure has no support.'
+          : `A part of the structure (${count(members.length, 'member')}, node ${part[0]} among them) has no support.`,
       why: 'It would float away under any load. Join it to the rest, or select nodes and hold them in their details.',
       place: { nodes: feet, members },
       ...curesOfLoosePart(model, part, feet),
@@ -182,26 +328,67 @@ function supportFindings(model: Model): Finding[] {
  * What holds a part without support: being joined to what it touches, or supports where others stand. Holding it in mid-air is offered last, and
  * says where.
  */
-function curesOfLoosePart(model: Model, part: readonly string[], feet: readonly string[]): Pick<Finding, 'mend' | 'others'> {
+function curesOfLoosePart(
+  model: Model,
+  part: readonly string[],
+  feet: readonly string[],
+): Pick<Finding, 'mend' | 'others'> {
   const own = new Set(part);
-  const hold = (label: string, support = fixedSupport): Mend => ({ label, act: { edits: [{ kind: 'change', table: 'nodes', changes: feet.map((id) => ({ id, fields: { support } })) }] } });
+  const hold = (label: string, support = fixedSupport): Mend => ({
+    label,
+    act: { edits: [{ kind: 'change', table: 'nodes', changes: feet.map((id) => ({ id, fields: { support } })) }] },
+  });
   const height = model.nodes[feet[0]].position[2];
   const usual = usualSupport(model, height);
   const lowestNodes = count(feet.length, 'lowest node');
   if (!usual) return { mend: hold(`Fix its ${lowestNodes}`), others: [hold(`Pin its ${lowestNodes}`, pinnedSupport)] };
-  const inAir = hold(`Hold its ${lowestNodes} at ${heightWords(model, height)} (${supportName(usual.support)})`, usual.support);
-  const near = Object.values(model.nodes).filter((node) => !own.has(node.id) && part.some((id) => distance(node.position, model.nodes[id].position) <= nearNodes));
+  const inAir = hold(
+    `Hold its ${lowestNodes} at ${heightWords(model, height)} (${supportName(usual.support)})`,
+    usual.support,
+  );
+  const near = Object.values(model.nodes).filter(
+    (node) => !own.has(node.id) && part.some((id) => distance(node.position, model.nodes[id].position) <= nearNodes),
+  );
   if (near.length > 0) {
-    const nodes = [...part.filter((id) => near.some((node) => distance(node.position, model.nodes[id].position) <= nearNodes)), ...near.map((node) => node.id)];
-    return { mend: { label: `Merge its nodes with ${near.slice(0, 3).map((node) => node.id).join(', ')}${near.length > 3 ? ' …' : ''}`, plan: { kind: 'merge', nodes, tolerance: nearNodes } }, others: [inAir] };
+    const nodes = [
+      ...part.filter((id) => near.some((node) => distance(node.position, model.nodes[id].position) <= nearNodes)),
+      ...near.map((node) => node.id),
+    ];
+    return {
+      mend: {
+        label: `Merge its nodes with ${near
+          .slice(0, 3)
+          .map((node) => node.id)
+          .join(', ')}${near.length > 3 ? ' …' : ''}`,
+        plan: { kind: 'merge', nodes, tolerance: nearNodes },
+      },
+      others: [inAir],
+    };
   }
-  const hosts = Object.values(model.members).filter((member) => !own.has(member.start) && part.some((id) => liesOn(model, member, id)));
+  const hosts = Object.values(model.members).filter(
+    (member) => !own.has(member.start) && part.some((id) => liesOn(model, member, id)),
+  );
   if (hosts.length > 0) {
-    const ends = Object.values(model.members).filter((member) => own.has(member.start)).map((member) => member.id);
-    return { mend: { label: `Join it to ${hosts.slice(0, 3).map((member) => member.id).join(', ')}${hosts.length > 3 ? ' …' : ''}`, plan: { kind: 'connect', members: [...ends, ...hosts.map((member) => member.id)] } }, others: [inAir] };
+    const ends = Object.values(model.members)
+      .filter((member) => own.has(member.start))
+      .map((member) => member.id);
+    return {
+      mend: {
+        label: `Join it to ${hosts
+          .slice(0, 3)
+          .map((member) => member.id)
+          .join(', ')}${hosts.length > 3 ? ' …' : ''}`,
+        plan: { kind: 'connect', members: [...ends, ...hosts.map((member) => member.id)] },
+      },
+      others: [inAir],
+    };
   }
-  const beside = Object.values(model.nodes).some((node) => node.support && Math.abs(node.position[2] - height) < onLevel);
-  return beside ? { mend: hold(`Hold its ${lowestNodes} as the others there: ${supportName(usual.support)}`, usual.support) } : { others: [inAir] };
+  const beside = Object.values(model.nodes).some(
+    (node) => node.support && Math.abs(node.position[2] - height) < onLevel,
+  );
+  return beside
+    ? { mend: hold(`Hold its ${lowestNodes} as the others there: ${supportName(usual.support)}`, usual.support) }
+    : { others: [inAir] };
 }
 
 /** Whether a node stands between the ends of a member, within the reach of a slip. */
@@ -256,12 +443,17 @@ function findingsOfLoad(model: Model, load: Load, tied: ReadonlySet<string>): re
   const { label } = model.cases[load.case];
   if ('node' in load) {
     if (tied.has(load.node)) return [];
-    return [{
-      key: `load on loose ${load.id}`, rule: 'load-on-loose-node', severity: 'stop',
-      sentence: `Load ${load.id} of case ${label} acts on node ${load.node}, which is tied to nothing.`, why: 'The load would go nowhere. Join the node to a member or delete the load.',
-      place: { nodes: [load.node], loads: [load.id], case: load.case },
-      mend: { label: 'Delete the load', act: { edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] } },
-    }];
+    return [
+      {
+        key: `load on loose ${load.id}`,
+        rule: 'load-on-loose-node',
+        severity: 'stop',
+        sentence: `Load ${load.id} of case ${label} acts on node ${load.node}, which is tied to nothing.`,
+        why: 'The load would go nowhere. Join the node to a member or delete the load.',
+        place: { nodes: [load.node], loads: [load.id], case: load.case },
+        mend: { label: 'Delete the load', act: { edits: [{ kind: 'remove', table: 'loads', ids: [load.id] }] } },
+      },
+    ];
   }
   return isPlaced(load) ? pastTheEnd(model, load, label) : [];
 }
@@ -269,38 +461,106 @@ function findingsOfLoad(model: Model, load: Load, tied: ReadonlySet<string>): re
 function pastTheEnd(model: Model, load: PlacedLoad, caseLabel: string): Finding[] {
   const length = memberLength(model, model.members[load.member]);
   const show = (value: number) => formatQuantity(value, 'length', model.settings.units);
-  const act = (fields: Record<string, unknown>) => ({ edits: [{ kind: 'change' as const, table: 'loads' as const, changes: [{ id: load.id, fields }] }] });
+  const act = (fields: Record<string, unknown>) => ({
+    edits: [{ kind: 'change' as const, table: 'loads' as const, changes: [{ id: load.id, fields }] }],
+  });
   const base = { severity: 'stop' as const, place: { members: [load.member], loads: [load.id], case: load.case } };
   const other = (position: number) => positionInOtherUnit(position, length, model.settings.units);
-  const sentence = (what: string, position: number) => `Case ${caseLabel}: the load ${load.id} on member ${load.member} ${what} at ${show(position)}, past the end at ${show(length)}.${other(position)}`;
+  const sentence = (what: string, position: number) =>
+    `Case ${caseLabel}: the load ${load.id} on member ${load.member} ${what} at ${show(position)}, past the end at ${show(length)}.${other(position)}`;
   const why = 'A load cannot act where there is no member.';
   if ('at' in load) {
     if (load.at <= length + positionTolerance) return [];
     const meant = positionMeant(load.at, length, model.settings.units);
-    const [middle, end] = [{ label: `Put it in the middle, ${show(length / 2)}`, act: act({ at: length / 2 }) }, { label: `Set it to the end, on node ${model.members[load.member].end}`, act: act({ at: length }) }];
-    const remove = { label: 'Delete the load', act: { edits: [{ kind: 'remove' as const, table: 'loads' as const, ids: [load.id] }] } };
-    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('acts', load.at), why, ...(meant ? { mend: { label: `Put it at ${show(meant.position)}, typed in ${meant.unit}`, act: act({ at: meant.position }) } } : {}), others: [middle, end, remove] }];
+    const [middle, end] = [
+      { label: `Put it in the middle, ${show(length / 2)}`, act: act({ at: length / 2 }) },
+      { label: `Set it to the end, on node ${model.members[load.member].end}`, act: act({ at: length }) },
+    ];
+    const remove = {
+      label: 'Delete the load',
+      act: { edits: [{ kind: 'remove' as const, table: 'loads' as const, ids: [load.id] }] },
+    };
+    return [
+      {
+        ...base,
+        key: `past ${load.id}`,
+        rule: 'load-past-end',
+        sentence: sentence('acts', load.at),
+        why,
+        ...(meant
+          ? {
+              mend: {
+                label: `Put it at ${show(meant.position)}, typed in ${meant.unit}`,
+                act: act({ at: meant.position }),
+              },
+            }
+          : {}),
+        others: [middle, end, remove],
+      },
+    ];
   }
   // what lies past the end in another unit, when that makes a stretch of the member
   const past = [load.from, load.to ?? 0].filter((position) => position > length + positionTolerance);
   const unit = past.length > 0 ? positionMeant(Math.max(...past), length, model.settings.units)?.unit : undefined;
-  const place = (position: number) => (position > length + positionTolerance ? (positionMeant(position, length, model.settings.units)?.position ?? Infinity) : position);
+  const place = (position: number) =>
+    position > length + positionTolerance
+      ? (positionMeant(position, length, model.settings.units)?.position ?? Infinity)
+      : position;
   const [from, to] = [place(load.from), load.to === null ? null : place(load.to)];
-  const inUnit: Mend | undefined = unit && Number.isFinite(from) && (to === null || (Number.isFinite(to) && to > from)) ? { label: `Let it act from ${show(from)} to ${to === null ? 'the end' : show(to)}, typed in ${unit}`, act: act({ from, to }) } : undefined;
-  const cures = (mend: Mend): Pick<Finding, 'mend' | 'others'> => (inUnit ? { mend: inUnit, others: [mend] } : { mend });
+  const inUnit: Mend | undefined =
+    unit && Number.isFinite(from) && (to === null || (Number.isFinite(to) && to > from))
+      ? {
+          label: `Let it act from ${show(from)} to ${to === null ? 'the end' : show(to)}, typed in ${unit}`,
+          act: act({ from, to }),
+        }
+      : undefined;
+  const cures = (mend: Mend): Pick<Finding, 'mend' | 'others'> =>
+    inUnit ? { mend: inUnit, others: [mend] } : { mend };
   if (load.from >= length + positionTolerance) {
-    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('starts', load.from), why, ...cures({ label: 'Let it act over the whole member', act: act({ from: 0, to: null }) }) }];
+    return [
+      {
+        ...base,
+        key: `past ${load.id}`,
+        rule: 'load-past-end',
+        sentence: sentence('starts', load.from),
+        why,
+        ...cures({ label: 'Let it act over the whole member', act: act({ from: 0, to: null }) }),
+      },
+    ];
   }
   if (load.to !== null && load.to > length + positionTolerance) {
-    return [{ ...base, key: `past ${load.id}`, rule: 'load-past-end', sentence: sentence('ends', load.to), why, ...cures({ label: `Let it end at the end, ${show(length)}`, act: act({ to: null }) }) }];
+    return [
+      {
+        ...base,
+        key: `past ${load.id}`,
+        rule: 'load-past-end',
+        sentence: sentence('ends', load.to),
+        why,
+        ...cures({ label: `Let it end at the end, ${show(length)}`, act: act({ to: null }) }),
+      },
+    ];
   }
   if (load.to !== null && load.to <= load.from) {
-    return [{ ...base, key: `empty ${load.id}`, rule: 'load-without-length', sentence: `Case ${caseLabel}: the load ${load.id} on member ${load.member} starts at ${show(load.from)} and ends at ${show(load.to)}.`, why: 'Its end must lie beyond its start.', mend: { label: 'Let it act to the end', act: act({ to: null }) } }];
+    return [
+      {
+        ...base,
+        key: `empty ${load.id}`,
+        rule: 'load-without-length',
+        sentence: `Case ${caseLabel}: the load ${load.id} on member ${load.member} starts at ${show(load.from)} and ends at ${show(load.to)}.`,
+        why: 'Its end must lie beyond its start.',
+        mend: { label: 'Let it act to the end', act: act({ to: null }) },
+      },
+    ];
   }
   return [];
 }
 
 /** Whether and why someone lets a finding stand. Only remarks can be accepted: what stops, stops. */
-export function acceptanceOf(model: Model, { key, severity }: Pick<Finding, 'key' | 'severity'>): Acceptance | undefined {
-  return severity === 'stop' ? undefined : Object.values(model.acceptances).find((acceptance) => acceptance.finding === key);
+export function acceptanceOf(
+  model: Model,
+  { key, severity }: Pick<Finding, 'key' | 'severity'>,
+): Acceptance | undefined {
+  return severity === 'stop'
+    ? undefined
+    : Object.values(model.acceptances).find((acceptance) => acceptance.finding === key);
 }

@@ -47,8 +47,20 @@ export const tableWords: Readonly<Record<TableName, { prefix: string; noun: stri
 /** Bar rules a new project starts with: Grade 60 and US sizes, or B500B and metric ones. */
 export function defaultBars(code: Settings['code']): Settings['bars'] {
   return code === 'us'
-    ? { steel: 'Grade 60', yieldStress: 413.7e6, cover: 0.04, longitudinal: ['#5', '#6', '#7', '#8', '#9', '#10'], stirrup: '#3' }
-    : { steel: 'B500B', yieldStress: 500e6, cover: 0.035, longitudinal: ['D12', 'D16', 'D20', 'D25', 'D28', 'D32'], stirrup: 'D10' };
+    ? {
+        steel: 'Grade 60',
+        yieldStress: 413.7e6,
+        cover: 0.04,
+        longitudinal: ['#5', '#6', '#7', '#8', '#9', '#10'],
+        stirrup: '#3',
+      }
+    : {
+        steel: 'B500B',
+        yieldStress: 500e6,
+        cover: 0.035,
+        longitudinal: ['D12', 'D16', 'D20', 'D25', 'D28', 'D32'],
+        stirrup: 'D10',
+      };
 }
 
 /** A model with nothing in it but its settings. */
@@ -77,7 +89,10 @@ const sorted = new WeakMap<object, readonly unknown[]>();
 export function inOrder<T extends { id: string }>(table: Table<T>): readonly T[] {
   let list = sorted.get(table) as readonly T[] | undefined;
   if (!list) {
-    list = Object.values(table).map((record) => ({ record, number: idNumber(record.id) })).sort((a, b) => a.number - b.number).map(({ record }) => record);
+    list = Object.values(table)
+      .map((record) => ({ record, number: idNumber(record.id) }))
+      .sort((a, b) => a.number - b.number)
+      .map(({ record }) => record);
     sorted.set(table, list);
   }
   return list;
@@ -93,5 +108,7 @@ export const storeyLevel = (model: Model, id: string): number => model.storeys[i
 
 /** Grid lines of one axis by position. */
 export function gridLinesAlong(model: Model, axis: GridLine['axis']): GridLine[] {
-  return Object.values(model.gridLines).filter((line) => line.axis === axis).sort((a, b) => a.position - b.position);
+  return Object.values(model.gridLines)
+    .filter((line) => line.axis === axis)
+    .sort((a, b) => a.position - b.position);
 }

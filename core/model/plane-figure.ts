@@ -18,7 +18,13 @@ export class FigurePoints {
     const [i, j] = [Math.round(u / cell), Math.round(v / cell)];
     for (let di = -1; di <= 1; di++) {
       for (let dj = -1; dj <= 1; dj++) {
-        const known = this.byCell.get(`${i + di} ${j + dj}`)?.find((one) => Math.abs(this.points[one][0] - u) < figureTolerance && Math.abs(this.points[one][1] - v) < figureTolerance);
+        const known = this.byCell
+          .get(`${i + di} ${j + dj}`)
+          ?.find(
+            (one) =>
+              Math.abs(this.points[one][0] - u) < figureTolerance &&
+              Math.abs(this.points[one][1] - v) < figureTolerance,
+          );
         if (known !== undefined) return known;
       }
     }
@@ -38,7 +44,10 @@ export interface FigureEdge {
 }
 
 /** Lines parted at the points that lie on them. */
-export function splitAtJoints(points: readonly FigurePoint[], edges: readonly (readonly [number, number])[]): FigureEdge[] {
+export function splitAtJoints(
+  points: readonly FigurePoint[],
+  edges: readonly (readonly [number, number])[],
+): FigureEdge[] {
   const byU = points.map((point, i) => ({ i, u: point[0] })).sort((p, q) => p.u - q.u);
   return edges.flatMap(([a, b], source): FigureEdge[] => {
     const [p, q] = [points[a], points[b]];
@@ -70,10 +79,19 @@ function firstFrom(sorted: readonly { u: number }[], least: number): number {
 
 /** Adds the points where lines cross without a joint. */
 export function addCrossings(places: FigurePoints, edges: readonly (readonly [number, number])[]): void {
-  const boxes = edges.map(([a, b]) => {
-    const [p, q] = [places.points[a], places.points[b]];
-    return { p, q, low: Math.min(p[0], q[0]), high: Math.max(p[0], q[0]), below: Math.min(p[1], q[1]), above: Math.max(p[1], q[1]) };
-  }).sort((one, other) => one.low - other.low);
+  const boxes = edges
+    .map(([a, b]) => {
+      const [p, q] = [places.points[a], places.points[b]];
+      return {
+        p,
+        q,
+        low: Math.min(p[0], q[0]),
+        high: Math.max(p[0], q[0]),
+        below: Math.min(p[1], q[1]),
+        above: Math.max(p[1], q[1]),
+      };
+    })
+    .sort((one, other) => one.low - other.low);
   for (let i = 0; i < boxes.length; i++) {
     const one = boxes[i];
     for (let j = i + 1; j < boxes.length && boxes[j].low < one.high; j++) {
@@ -91,7 +109,10 @@ export function addCrossings(places: FigurePoints, edges: readonly (readonly [nu
 }
 
 /** Inner fields of a figure as lists of points, counter-clockwise, found by following each line to the next one clockwise at its end; those of one part of the figure have one number. */
-export function facesOf(points: readonly FigurePoint[], edges: readonly Pick<FigureEdge, 'a' | 'b'>[]): { corners: number[]; part: number }[] {
+export function facesOf(
+  points: readonly FigurePoint[],
+  edges: readonly Pick<FigureEdge, 'a' | 'b'>[],
+): { corners: number[]; part: number }[] {
   const around = new Map<number, number[]>();
   const link = (a: number, b: number) => {
     const list = around.get(a);
@@ -102,7 +123,12 @@ export function facesOf(points: readonly FigurePoint[], edges: readonly Pick<Fig
     link(a, b);
     link(b, a);
   }
-  for (const [a, list] of around) list.sort((p, q) => Math.atan2(points[p][1] - points[a][1], points[p][0] - points[a][0]) - Math.atan2(points[q][1] - points[a][1], points[q][0] - points[a][0]));
+  for (const [a, list] of around)
+    list.sort(
+      (p, q) =>
+        Math.atan2(points[p][1] - points[a][1], points[p][0] - points[a][0]) -
+        Math.atan2(points[q][1] - points[a][1], points[q][0] - points[a][0]),
+    );
   const part = partsOf(around);
   const visited = new Set<string>();
   const found: { corners: number[]; part: number }[] = [];
@@ -118,7 +144,14 @@ export function facesOf(points: readonly FigurePoint[], edges: readonly Pick<Fig
         const next = turns[(turns.indexOf(from) + turns.length - 1) % turns.length];
         [from, to] = [to, next];
       }
-      const area = face.reduce((sum, p, i) => sum + points[p][0] * points[face[(i + 1) % face.length]][1] - points[face[(i + 1) % face.length]][0] * points[p][1], 0) / 2;
+      const area =
+        face.reduce(
+          (sum, p, i) =>
+            sum +
+            points[p][0] * points[face[(i + 1) % face.length]][1] -
+            points[face[(i + 1) % face.length]][0] * points[p][1],
+          0,
+        ) / 2;
       if (area > figureTolerance) found.push({ corners: face, part: part.get(start)! });
     }
   }
@@ -132,11 +165,12 @@ function partsOf(around: ReadonlyMap<number, readonly number[]>): Map<number, nu
     if (part.has(start)) continue;
     const waiting = [start];
     part.set(start, count);
-    while (waiting.length > 0) for (const next of around.get(waiting.pop()!)!) {
-      if (part.has(next)) continue;
-      part.set(next, count);
-      waiting.push(next);
-    }
+    while (waiting.length > 0)
+      for (const next of around.get(waiting.pop()!)!) {
+        if (part.has(next)) continue;
+        part.set(next, count);
+        waiting.push(next);
+      }
     count++;
   }
   return part;

@@ -21,9 +21,13 @@ export function planeThrough([a, b, c]: readonly [Vector, Vector, Vector]): Plan
 export const offPlane = (plane: Plane, point: Vector): number => dot(subtract(point, plane.origin), plane.normal);
 
 /** A point's coordinates in a plane, m. */
-export const inPlane = (plane: Plane, point: Vector): [number, number] => [dot(subtract(point, plane.origin), plane.u), dot(subtract(point, plane.origin), plane.v)];
+export const inPlane = (plane: Plane, point: Vector): [number, number] => [
+  dot(subtract(point, plane.origin), plane.u),
+  dot(subtract(point, plane.origin), plane.v),
+];
 
-export const fromPlane = (plane: Plane, [u, v]: readonly [number, number]): [number, number, number] => add(add(plane.origin, scale(plane.u, u)), scale(plane.v, v));
+export const fromPlane = (plane: Plane, [u, v]: readonly [number, number]): [number, number, number] =>
+  add(add(plane.origin, scale(plane.u, u)), scale(plane.v, v));
 
 /** The plane of an outline: its normal up, of an upright one towards +x or +y. Undefined when the corners lie on a line. */
 export function planeOf(points: readonly Vector[]): Plane | undefined {
@@ -38,6 +42,7 @@ export function planeOf(points: readonly Vector[]): Plane | undefined {
   const leading = Math.abs(unit[2]) > 0.02 ? unit[2] : Math.abs(unit[0]) >= Math.abs(unit[1]) ? unit[0] : unit[1];
   const up = scale(unit, Math.sign(leading));
   // u level, v uphill: the same plane has the same directions whichever corner comes first
-  const level: Vector = Math.hypot(up[0], up[1]) < 1e-9 ? [1, 0, 0] : scale([-up[1], up[0], 0], 1 / Math.hypot(up[0], up[1]));
+  const level: Vector =
+    Math.hypot(up[0], up[1]) < 1e-9 ? [1, 0, 0] : scale([-up[1], up[0], 0], 1 / Math.hypot(up[0], up[1]));
   return { origin: scale(up, dot(up, points[0])), u: level, v: cross(up, level), normal: up };
 }

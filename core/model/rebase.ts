@@ -12,7 +12,8 @@ export function renumberForModel(acts: readonly Act[], model: Model): Act[] {
   for (const edit of acts.flatMap((act) => act.edits)) {
     if (edit.kind !== 'add') continue;
     for (const table of tableNames) {
-      for (const record of edit.records[table] ?? []) if (record.id in model[table]) renamed.set(record.id, fresh(table));
+      for (const record of edit.records[table] ?? [])
+        if (record.id in model[table]) renamed.set(record.id, fresh(table));
     }
   }
   return renamed.size === 0 ? [...acts] : acts.map((act) => replaceStrings(act, renamed) as Act);
@@ -23,7 +24,8 @@ function withCountersOf(model: Model, act: Act): Model {
   const counters: Record<TableName, number> = { ...model.counters };
   const raise = (edit: Edit) => {
     if (edit.kind !== 'add') return;
-    for (const table of tableNames) for (const { id } of edit.records[table] ?? []) counters[table] = Math.max(counters[table], Number(id.slice(1)));
+    for (const table of tableNames)
+      for (const { id } of edit.records[table] ?? []) counters[table] = Math.max(counters[table], Number(id.slice(1)));
   };
   act.edits.forEach(raise);
   return { ...model, counters };
@@ -34,6 +36,9 @@ const freeText = new Set(['label', 'name', 'sentence', 'reason', 'rule', 'altern
 function replaceStrings(value: unknown, renamed: ReadonlyMap<string, string>): unknown {
   if (typeof value === 'string') return renamed.get(value) ?? value;
   if (Array.isArray(value)) return value.map((item) => replaceStrings(item, renamed));
-  if (value !== null && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, freeText.has(key) ? item : replaceStrings(item, renamed)]));
+  if (value !== null && typeof value === 'object')
+    return Object.fromEntries(
+      Object.entries(value).map(([key, item]) => [key, freeText.has(key) ? item : replaceStrings(item, renamed)]),
+    );
   return value;
 }

@@ -19,7 +19,8 @@ export function referencesOf<K extends TableName>(table: K, record: RecordOf<K>)
     const load = record as RecordOf<'loads'>;
     refer('cases', load.case);
     if (isDirect(load)) refer('node' in load ? 'nodes' : 'members', 'node' in load ? load.node : load.member);
-    else if (load.type === 'area') for (const { table: target, ids } of regionReferences(load)) for (const id of ids) refer(target, id);
+    else if (load.type === 'area')
+      for (const { table: target, ids } of regionReferences(load)) for (const id of ids) refer(target, id);
   } else if (table === 'envelopes') {
     const { cases, combinations } = record as RecordOf<'envelopes'>;
     for (const id of cases) refer('cases', id);
@@ -71,22 +72,33 @@ export function referencesOf<K extends TableName>(table: K, record: RecordOf<K>)
 }
 
 /** Every node of a slab's or wall's outline and openings. */
-export const panelNodes = ({ corners, openings }: Pick<Slab, 'corners' | 'openings'>): string[] => [...corners, ...(openings ?? []).flat()];
+export const panelNodes = ({ corners, openings }: Pick<Slab, 'corners' | 'openings'>): string[] => [
+  ...corners,
+  ...(openings ?? []).flat(),
+];
 
 /** Whether a load acts on a node or a member itself, and not over an area or along a line in space. */
 export const isDirect = (load: Load): load is DirectLoad => load.type !== 'area' && load.type !== 'line';
 
 /** Whether a load acts at places along a member. */
-export const isPlaced = (load: Load): load is PlacedLoad => load.type === 'uniform' || load.type === 'trapezoid' || load.type === 'point' || load.type === 'moment';
+export const isPlaced = (load: Load): load is PlacedLoad =>
+  load.type === 'uniform' || load.type === 'trapezoid' || load.type === 'point' || load.type === 'moment';
 
 /** The node or member a load acts on; an area or a line finds its members itself. */
-export const loadTarget = (load: Load): string | undefined => (!isDirect(load) ? undefined : 'node' in load ? load.node : load.member);
+export const loadTarget = (load: Load): string | undefined =>
+  !isDirect(load) ? undefined : 'node' in load ? load.node : load.member;
 
 /** What an area load's place is described by. */
-export function regionReferences({ region }: AreaLoad): { table: 'nodes' | 'storeys' | 'slabs' | 'walls'; ids: string[] }[] {
+export function regionReferences({
+  region,
+}: AreaLoad): { table: 'nodes' | 'storeys' | 'slabs' | 'walls'; ids: string[] }[] {
   if (region.kind === 'nodes') return [{ table: 'nodes', ids: panelNodes(region) }];
   if (region.kind === 'storey') return [{ table: 'storeys', ids: [region.storey] }];
-  if (region.kind === 'panels') return [{ table: 'slabs', ids: region.slabs }, { table: 'walls', ids: region.walls }];
+  if (region.kind === 'panels')
+    return [
+      { table: 'slabs', ids: region.slabs },
+      { table: 'walls', ids: region.walls },
+    ];
   return [];
 }
 
@@ -103,30 +115,58 @@ export function dependents(model: Model, table: TableName, ids: readonly string[
   const gone: RecordIds = { [table]: new Set(ids) };
   const take = (name: TableName, id: string) => (gone[name] ??= new Set()).add(id);
   if (gone.nodes) {
-    for (const member of Object.values(model.members)) if (gone.nodes.has(member.start) || gone.nodes.has(member.end)) take('members', member.id);
+    for (const member of Object.values(model.members))
+      if (gone.nodes.has(member.start) || gone.nodes.has(member.end)) take('members', member.id);
   }
   for (const load of Object.values(model.loads)) {
     const target = loadTarget(load);
-    if (gone.cases?.has(load.case) || (target !== undefined && (gone.nodes?.has(target) || gone.members?.has(target))) || (load.type === 'area' && losesPlace(model, load, gone))) take('loads', load.id);
+    if (
+      gone.cases?.has(load.case) ||
+      (target !== undefined && (gone.nodes?.has(target) || gone.members?.has(target))) ||
+      (load.type === 'area' && losesPlace(model, load, gone))
+    )
+      take('loads', load.id);
   }
   for (const rule of Object.values(model.loadRules)) {
-    const left = rule.type === 'train' ? rule.path.filter((id) => !gone.members?.has(id)) : rule.type === 'notional' ? rule.gravity.filter((one) => !gone.cases?.has(one.case)) : [1];
+    const left =
+      rule.type === 'train'
+        ? rule.path.filter((id) => !gone.members?.has(id))
+        : rule.type === 'notional'
+          ? rule.gravity.filter((one) => !gone.cases?.has(one.case))
+          : [1];
     const cases = casesOfRule(rule).filter((id) => !gone.cases?.has(id));
-    if (left.length === 0 || cases.length < (rule.type === 'train' ? 2 : 1) || (rule.type === 'pattern' && gone.cases?.has(rule.source))) take('loadRules', rule.id);
+    if (
+      left.length === 0 ||
+      cases.length < (rule.type === 'train' ? 2 : 1) ||
+      (rule.type === 'pattern' && gone.cases?.has(rule.source))
+    )
+      take('loadRules', rule.id);
   }
   if (gone.nodes) {
     const leaves = (ids: readonly string[]) => ids.some((id) => gone.nodes!.has(id));
-    for (const slab of Object.values(model.slabs)) if (!cornersLeft(model, slab.corners, gone.nodes)) take('slabs', slab.id);
-    for (const wall of Object.values(model.walls)) if (!cornersLeft(model, wall.corners, gone.nodes)) take('walls', wall.id);
-    for (const line of Object.values(model.lineSupports)) if (leaves([line.start, line.end])) take('lineSupports', line.id);
+    for (const slab of Object.values(model.slabs))
+      if (!cornersLeft(model, slab.corners, gone.nodes)) take('slabs', slab.id);
+    for (const wall of Object.values(model.walls))
+      if (!cornersLeft(model, wall.corners, gone.nodes)) take('walls', wall.id);
+    for (const line of Object.values(model.lineSupports))
+      if (leaves([line.start, line.end])) take('lineSupports', line.id);
     for (const head of Object.values(model.columnHeads)) if (leaves([head.node])) take('columnHeads', head.id);
   }
   // slabs and walls may have gone with their nodes by now
-  for (const load of Object.values(model.loads)) if (load.type === 'area' && losesPlace(model, load, gone)) take('loads', load.id);
+  for (const load of Object.values(model.loads))
+    if (load.type === 'area' && losesPlace(model, load, gone)) take('loads', load.id);
   for (const { id, plane } of Object.values(model.views)) {
-    if (plane.kind === 'plan' ? gone.storeys?.has(plane.storey) : plane.kind === 'elevation' ? gone.gridLines?.has(plane.gridLine) : plane.kind === 'plane' && gone.planes?.has(plane.plane)) take('views', id);
+    if (
+      plane.kind === 'plan'
+        ? gone.storeys?.has(plane.storey)
+        : plane.kind === 'elevation'
+          ? gone.gridLines?.has(plane.gridLine)
+          : plane.kind === 'plane' && gone.planes?.has(plane.plane)
+    )
+      take('views', id);
   }
-  for (const analysis of Object.values(model.analyses)) if ('modal' in analysis && gone.analyses?.has(analysis.modal)) take('analyses', analysis.id);
+  for (const analysis of Object.values(model.analyses))
+    if ('modal' in analysis && gone.analyses?.has(analysis.modal)) take('analyses', analysis.id);
   return gone;
 }
 
@@ -141,56 +181,114 @@ export function cornersLeft(model: Model, corners: readonly string[], gone: Read
 function losesPlace(model: Model, { region }: AreaLoad, gone: RecordIds): boolean {
   if (region.kind === 'nodes') return gone.nodes !== undefined && !cornersLeft(model, region.corners, gone.nodes);
   if (region.kind === 'storey') return gone.storeys?.has(region.storey) ?? false;
-  return region.kind === 'panels' && region.slabs.every((id) => gone.slabs?.has(id)) && region.walls.every((id) => gone.walls?.has(id));
+  return (
+    region.kind === 'panels' &&
+    region.slabs.every((id) => gone.slabs?.has(id)) &&
+    region.walls.every((id) => gone.walls?.has(id))
+  );
 }
 
 /** The fields of an outline that keeps its other corners when nodes go, openings that enclose nothing any more left out; undefined when it is not touched. */
-function outlineLeft(model: Model, outline: Pick<Slab, 'corners' | 'openings'>, gone: ReadonlySet<string> | undefined): Partial<Pick<Slab, 'corners' | 'openings'>> | undefined {
+function outlineLeft(
+  model: Model,
+  outline: Pick<Slab, 'corners' | 'openings'>,
+  gone: ReadonlySet<string> | undefined,
+): Partial<Pick<Slab, 'corners' | 'openings'>> | undefined {
   if (!gone || !panelNodes(outline).some((id) => gone.has(id))) return undefined;
-  return { corners: cornersLeft(model, outline.corners, gone)!, ...(outline.openings ? { openings: outline.openings.flatMap((opening) => { const left = cornersLeft(model, opening, gone); return left ? [left] : []; }) } : {}) };
+  return {
+    corners: cornersLeft(model, outline.corners, gone)!,
+    ...(outline.openings
+      ? {
+          openings: outline.openings.flatMap((opening) => {
+            const left = cornersLeft(model, opening, gone);
+            return left ? [left] : [];
+          }),
+        }
+      : {}),
+  };
 }
 
 /** A record that stays, without what it says of records that go: the fields to set, by table. */
-export function withoutReferences(model: Model, gone: RecordIds): { table: TableName; id: string; fields: Record<string, unknown> }[] {
+export function withoutReferences(
+  model: Model,
+  gone: RecordIds,
+): { table: TableName; id: string; fields: Record<string, unknown> }[] {
   const changed: { table: TableName; id: string; fields: Record<string, unknown> }[] = [];
   const stays = (table: TableName, id: string) => !gone[table]?.has(id);
-  const keptFactors = <T extends { case: string }>(factors: readonly T[]) => factors.filter((factor) => stays('cases', factor.case));
+  const keptFactors = <T extends { case: string }>(factors: readonly T[]) =>
+    factors.filter((factor) => stays('cases', factor.case));
   for (const load of Object.values(model.loads)) {
     if (load.type !== 'area' || !stays('loads', load.id)) continue;
     const { region } = load;
     const outline = region.kind === 'nodes' ? outlineLeft(model, region, gone.nodes) : undefined;
     if (outline) changed.push({ table: 'loads', id: load.id, fields: { region: { ...region, ...outline } } });
-    if (region.kind === 'panels' && (region.slabs.some((id) => !stays('slabs', id)) || region.walls.some((id) => !stays('walls', id)))) changed.push({ table: 'loads', id: load.id, fields: { region: { ...region, slabs: region.slabs.filter((id) => stays('slabs', id)), walls: region.walls.filter((id) => stays('walls', id)) } } });
+    if (
+      region.kind === 'panels' &&
+      (region.slabs.some((id) => !stays('slabs', id)) || region.walls.some((id) => !stays('walls', id)))
+    )
+      changed.push({
+        table: 'loads',
+        id: load.id,
+        fields: {
+          region: {
+            ...region,
+            slabs: region.slabs.filter((id) => stays('slabs', id)),
+            walls: region.walls.filter((id) => stays('walls', id)),
+          },
+        },
+      });
   }
   for (const rule of Object.values(model.loadRules)) {
     if (!stays('loadRules', rule.id)) continue;
     const fields: Record<string, unknown> = {};
-    if ('cases' in rule && casesOfRule(rule).some((id) => !stays('cases', id))) fields.cases = rule.type === 'train' ? rule.cases.filter((id) => stays('cases', id)) : rule.cases.filter((one) => stays('cases', one.case));
-    if (rule.type === 'notional' && keptFactors(rule.gravity).length < rule.gravity.length) fields.gravity = keptFactors(rule.gravity);
-    if (rule.type === 'train' && rule.path.some((id) => !stays('members', id))) fields.path = rule.path.filter((id) => stays('members', id));
+    if ('cases' in rule && casesOfRule(rule).some((id) => !stays('cases', id)))
+      fields.cases =
+        rule.type === 'train'
+          ? rule.cases.filter((id) => stays('cases', id))
+          : rule.cases.filter((one) => stays('cases', one.case));
+    if (rule.type === 'notional' && keptFactors(rule.gravity).length < rule.gravity.length)
+      fields.gravity = keptFactors(rule.gravity);
+    if (rule.type === 'train' && rule.path.some((id) => !stays('members', id)))
+      fields.path = rule.path.filter((id) => stays('members', id));
     if (Object.keys(fields).length > 0) changed.push({ table: 'loadRules', id: rule.id, fields });
   }
   for (const { id, cases, combinations } of Object.values(model.envelopes)) {
     if (!stays('envelopes', id)) continue;
-    if (cases.some((one) => !stays('cases', one))) changed.push({ table: 'envelopes', id, fields: { cases: cases.filter((one) => stays('cases', one)) } });
-    if (combinations.some((one) => !stays('combinations', one))) changed.push({ table: 'envelopes', id, fields: { combinations: combinations.filter((one) => stays('combinations', one)) } });
+    if (cases.some((one) => !stays('cases', one)))
+      changed.push({ table: 'envelopes', id, fields: { cases: cases.filter((one) => stays('cases', one)) } });
+    if (combinations.some((one) => !stays('combinations', one)))
+      changed.push({
+        table: 'envelopes',
+        id,
+        fields: { combinations: combinations.filter((one) => stays('combinations', one)) },
+      });
   }
   for (const { id, parts = [] } of Object.values(model.combinations)) {
-    if (stays('combinations', id) && parts.some((part) => !stays('combinations', part.combination))) changed.push({ table: 'combinations', id, fields: { parts: parts.filter((part) => stays('combinations', part.combination)) } });
+    if (stays('combinations', id) && parts.some((part) => !stays('combinations', part.combination)))
+      changed.push({
+        table: 'combinations',
+        id,
+        fields: { parts: parts.filter((part) => stays('combinations', part.combination)) },
+      });
   }
   for (const { id, factors, stiffnessSet } of Object.values(model.combinations)) {
     if (!stays('combinations', id)) continue;
     const kept = keptFactors(factors);
     if (kept.length < factors.length) changed.push({ table: 'combinations', id, fields: { factors: kept } });
-    if (stiffnessSet && !stays('stiffnessSets', stiffnessSet)) changed.push({ table: 'combinations', id, fields: { stiffnessSet: undefined } });
+    if (stiffnessSet && !stays('stiffnessSets', stiffnessSet))
+      changed.push({ table: 'combinations', id, fields: { stiffnessSet: undefined } });
   }
   for (const { id, nodes } of Object.values(model.diaphragms)) {
     const kept = nodes.filter((node) => stays('nodes', node));
-    if (kept.length < nodes.length && stays('diaphragms', id)) changed.push({ table: 'diaphragms', id, fields: { nodes: kept } });
+    if (kept.length < nodes.length && stays('diaphragms', id))
+      changed.push({ table: 'diaphragms', id, fields: { nodes: kept } });
   }
   for (const { id, members, nodes = [] } of Object.values(model.groups)) {
     if (!stays('groups', id)) continue;
-    const [kept, keptNodes] = [members.filter((member) => stays('members', member)), nodes.filter((node) => stays('nodes', node))];
+    const [kept, keptNodes] = [
+      members.filter((member) => stays('members', member)),
+      nodes.filter((node) => stays('nodes', node)),
+    ];
     if (kept.length < members.length) changed.push({ table: 'groups', id, fields: { members: kept } });
     if (keptNodes.length < nodes.length) changed.push({ table: 'groups', id, fields: { nodes: keptNodes } });
   }
@@ -212,10 +310,18 @@ export function withoutReferences(model: Model, gone: RecordIds): { table: Table
   }
   for (const analysis of Object.values(model.analyses)) {
     if (!stays('analyses', analysis.id)) continue;
-    if (analysis.type === 'buckling' && keptFactors(analysis.factors).length < analysis.factors.length) changed.push({ table: 'analyses', id: analysis.id, fields: { factors: keptFactors(analysis.factors) } });
-    if (analysis.type === 'modal' && keptFactors(analysis.masses).length < analysis.masses.length) changed.push({ table: 'analyses', id: analysis.id, fields: { masses: keptFactors(analysis.masses) } });
-    if (analysis.type === 'modal' && analysis.storeyWeights?.some(({ storey }) => !stays('storeys', storey))) changed.push({ table: 'analyses', id: analysis.id, fields: { storeyWeights: analysis.storeyWeights.filter(({ storey }) => stays('storeys', storey)) } });
-    if ('stiffnessSet' in analysis && analysis.stiffnessSet && !stays('stiffnessSets', analysis.stiffnessSet)) changed.push({ table: 'analyses', id: analysis.id, fields: { stiffnessSet: undefined } });
+    if (analysis.type === 'buckling' && keptFactors(analysis.factors).length < analysis.factors.length)
+      changed.push({ table: 'analyses', id: analysis.id, fields: { factors: keptFactors(analysis.factors) } });
+    if (analysis.type === 'modal' && keptFactors(analysis.masses).length < analysis.masses.length)
+      changed.push({ table: 'analyses', id: analysis.id, fields: { masses: keptFactors(analysis.masses) } });
+    if (analysis.type === 'modal' && analysis.storeyWeights?.some(({ storey }) => !stays('storeys', storey)))
+      changed.push({
+        table: 'analyses',
+        id: analysis.id,
+        fields: { storeyWeights: analysis.storeyWeights.filter(({ storey }) => stays('storeys', storey)) },
+      });
+    if ('stiffnessSet' in analysis && analysis.stiffnessSet && !stays('stiffnessSets', analysis.stiffnessSet))
+      changed.push({ table: 'analyses', id: analysis.id, fields: { stiffnessSet: undefined } });
   }
   return changed;
 }

@@ -4,9 +4,18 @@ import { z } from 'zod';
 
 /** digits a record's number may have: numbers are counted on from the highest, and stay exact */
 export const mostIdDigits = 9;
-const idOf = (prefix: string, noun: string) => z.string().regex(new RegExp(`^${prefix}\\d{1,${mostIdDigits}}$`), `a ${noun} id looks like ${prefix}12, with at most ${mostIdDigits} digits`).describe(`${noun} id`);
+const idOf = (prefix: string, noun: string) =>
+  z
+    .string()
+    .regex(
+      new RegExp(`^${prefix}\\d{1,${mostIdDigits}}$`),
+      `a ${noun} id looks like ${prefix}12, with at most ${mostIdDigits} digits`,
+    )
+    .describe(`${noun} id`);
 /** The id of any record. */
-export const recordId = z.string().regex(new RegExp(`^[a-z]\\d{1,${mostIdDigits}}$`), 'an id is a letter and a number, such as n12');
+export const recordId = z
+  .string()
+  .regex(new RegExp(`^[a-z]\\d{1,${mostIdDigits}}$`), 'an id is a letter and a number, such as n12');
 export const nodeId = idOf('n', 'node');
 export const memberId = idOf('m', 'member');
 export const sectionId = idOf('s', 'section');

@@ -10,14 +10,21 @@ export const pinnedFoot: Support = { ...pinnedSupport, rz: true };
 
 const directions = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
 const keyOf = (support: Support): string => directions.map((way) => (support[way] ? 1 : 0)).join('');
-const named = new Map([[keyOf(fixedSupport), 'fixed'], [keyOf(pinnedSupport), 'pinned'], [keyOf(pinnedFoot), 'pinned and kept from turning about z']]);
+const named = new Map([
+  [keyOf(fixedSupport), 'fixed'],
+  [keyOf(pinnedSupport), 'pinned'],
+  [keyOf(pinnedFoot), 'pinned and kept from turning about z'],
+]);
 
 /** "fixed", "pinned", or the directions that are held. */
-export const supportName = (support: Support): string => named.get(keyOf(support)) ?? `held in ${directions.filter((way) => support[way]).join(', ')}`;
+export const supportName = (support: Support): string =>
+  named.get(keyOf(support)) ?? `held in ${directions.filter((way) => support[way]).join(', ')}`;
 
 /** How most supported nodes of a model are held, and how many; of those at a height (m) where one is given and any stand there. Undefined when nothing is supported. */
 export function usualSupport(model: Model, height?: number): { support: Support; nodes: number } | undefined {
-  const held = Object.values(model.nodes).filter((node) => node.support && directions.some((way) => node.support![way]));
+  const held = Object.values(model.nodes).filter(
+    (node) => node.support && directions.some((way) => node.support![way]),
+  );
   const here = height === undefined ? [] : held.filter((node) => Math.abs(node.position[2] - height) < onLevel);
   const counts = new Map<string, { support: Support; nodes: number }>();
   for (const { support } of here.length > 0 ? here : held) {
@@ -28,4 +35,5 @@ export function usualSupport(model: Model, height?: number): { support: Support;
 }
 
 /** "z = 4.20 m" in the project's unit. */
-export const heightWords = (model: Model, height: number): string => `z = ${formatQuantity(height, 'length', model.settings.units, 2)}`;
+export const heightWords = (model: Model, height: number): string =>
+  `z = ${formatQuantity(height, 'length', model.settings.units, 2)}`;

@@ -6,14 +6,25 @@ import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../
 import type { Block } from './content';
 import { tableBlock } from './result-chapters';
 
-const names: Readonly<Record<Analysis['type'], string>> = { modal: 'modes of vibration', buckling: 'buckling', spectrum: 'response spectrum', history: 'time history' };
+const names: Readonly<Record<Analysis['type'], string>> = {
+  modal: 'modes of vibration',
+  buckling: 'buckling',
+  spectrum: 'response spectrum',
+  history: 'time history',
+};
 
 /** "D + 0.25 L" */
-const casesOf = (model: Model, list: readonly { readonly case: string; readonly factor: number }[]): string => list.map(({ case: id, factor }) => `${factor === 1 ? '' : `${formatNumber(factor, 2)} `}${model.cases[id].label}`).join(' + ') || 'no case';
+const casesOf = (model: Model, list: readonly { readonly case: string; readonly factor: number }[]): string =>
+  list
+    .map(({ case: id, factor }) => `${factor === 1 ? '' : `${formatNumber(factor, 2)} `}${model.cases[id].label}`)
+    .join(' + ') || 'no case';
 
 /** What an analysis was asked for. */
 function asked(model: Model, analysis: Analysis): string {
-  const stiffness = 'stiffnessSet' in analysis && analysis.stiffnessSet ? `with the stiffness set ${model.stiffnessSets[analysis.stiffnessSet].label}` : 'with full stiffness';
+  const stiffness =
+    'stiffnessSet' in analysis && analysis.stiffnessSet
+      ? `with the stiffness set ${model.stiffnessSets[analysis.stiffnessSet].label}`
+      : 'with full stiffness';
   switch (analysis.type) {
     case 'modal':
       return `Masses of ${casesOf(model, analysis.masses)}, ${analysis.massMatrix}, ${analysis.verticalMass ? 'vertically too' : 'sideways only'}, ${stiffness}; ${analysis.count === null ? 'as many modes as take 90% of the mass sideways' : count(analysis.count, 'mode')}.`;
@@ -30,7 +41,19 @@ function asked(model: Model, analysis: Analysis): string {
 function storeyWeightBlocks(model: Model, weights: ModalResult['storeyWeights']): Block[] {
   if (weights.length === 0) return [];
   const { units } = model.settings;
-  return [{ kind: 'table', columns: [{ title: 'Storey' }, { title: `W, ${unitLabel('force', units)}`, numeric: true }, { title: '' }], rows: [...weights].reverse().map(({ storey, weight, isTyped }) => [model.storeys[storey].label, formatValue(weight, 'force', units), isTyped ? 'typed' : '']) }];
+  return [
+    {
+      kind: 'table',
+      columns: [{ title: 'Storey' }, { title: `W, ${unitLabel('force', units)}`, numeric: true }, { title: '' }],
+      rows: [...weights]
+        .reverse()
+        .map(({ storey, weight, isTyped }) => [
+          model.storeys[storey].label,
+          formatValue(weight, 'force', units),
+          isTyped ? 'typed' : '',
+        ]),
+    },
+  ];
 }
 
 function outcomeBlocks(model: Model, outcome: AnalysisResult): Block[] {
@@ -39,18 +62,47 @@ function outcomeBlocks(model: Model, outcome: AnalysisResult): Block[] {
     case 'modal': {
       const [x, y, z] = outcome.result.mass;
       const weight = (mass: number) => formatQuantity(mass * gravity, 'force', units);
-      return [{ kind: 'paragraph', text: `Weight of the mass that can move: ${weight(x)} in x, ${weight(y)} in y, ${weight(z)} in z.` }, ...storeyWeightBlocks(model, outcome.result.storeyWeights), tableBlock(modeTable(outcome.result), model)];
+      return [
+        {
+          kind: 'paragraph',
+          text: `Weight of the mass that can move: ${weight(x)} in x, ${weight(y)} in y, ${weight(z)} in z.`,
+        },
+        ...storeyWeightBlocks(model, outcome.result.storeyWeights),
+        tableBlock(modeTable(outcome.result), model),
+      ];
     }
     case 'buckling':
-      return [{
-        kind: 'table', columns: [{ title: 'Mode', numeric: true }, { title: 'times the load', numeric: true }, { title: 'How' }],
-        rows: outcome.result.modes.map(({ factor, node, way }, i) => [String(i + 1), formatNumber(factor, 2), `node ${node} ${way} most`]),
-      }];
+      return [
+        {
+          kind: 'table',
+          columns: [{ title: 'Mode', numeric: true }, { title: 'times the load', numeric: true }, { title: 'How' }],
+          rows: outcome.result.modes.map(({ factor, node, way }, i) => [
+            String(i + 1),
+            formatNumber(factor, 2),
+            `node ${node} ${way} most`,
+          ]),
+        },
+      ];
     case 'spectrum':
-      return [{
-        kind: 'table', columns: [{ title: 'Direction' }, { title: `Base shear of the modes, ${unitLabel('force', units)}`, numeric: true }, { title: 'scaled by', numeric: true }, { title: `Base shear, ${unitLabel('force', units)}`, numeric: true }, { title: 'Share of the mass', numeric: true }],
-        rows: outcome.result.directions.map(({ axis, baseShear, scale, share }) => [axis, formatValue(baseShear, 'force', units), formatNumber(scale, 3), formatValue(baseShear * scale, 'force', units), `${formatNumber(100 * share, 1)}%`]),
-      }];
+      return [
+        {
+          kind: 'table',
+          columns: [
+            { title: 'Direction' },
+            { title: `Base shear of the modes, ${unitLabel('force', units)}`, numeric: true },
+            { title: 'scaled by', numeric: true },
+            { title: `Base shear, ${unitLabel('force', units)}`, numeric: true },
+            { title: 'Share of the mass', numeric: true },
+          ],
+          rows: outcome.result.directions.map(({ axis, baseShear, scale, share }) => [
+            axis,
+            formatValue(baseShear, 'force', units),
+            formatNumber(scale, 3),
+            formatValue(baseShear * scale, 'force', units),
+            `${formatNumber(100 * share, 1)}%`,
+          ]),
+        },
+      ];
     default:
       return [{ kind: 'paragraph', text: 'Courses over time are read in the workbench.' }];
   }
@@ -59,10 +111,21 @@ function outcomeBlocks(model: Model, outcome: AnalysisResult): Block[] {
 /** Modes, buckling and earthquake: what was asked for and what came out, each run anew on the model as it stands. */
 export function analysisBlocks(model: Model): Block[] {
   return inOrder(model.analyses).flatMap((analysis): Block[] => {
-    const head: Block[] = [{ kind: 'heading', text: `${analysis.label}: ${names[analysis.type]}` }, { kind: 'paragraph', text: asked(model, analysis) }];
+    const head: Block[] = [
+      { kind: 'heading', text: `${analysis.label}: ${names[analysis.type]}` },
+      { kind: 'paragraph', text: asked(model, analysis) },
+    ];
     // a course over a ground record takes long and is read as a curve
-    if (analysis.type === 'history') return [...head, { kind: 'paragraph', text: 'Not run for the report: its courses are read in the workbench.' }];
+    if (analysis.type === 'history')
+      return [...head, { kind: 'paragraph', text: 'Not run for the report: its courses are read in the workbench.' }];
     const { findings, outcome } = runAnalysisNow(model, analysis.id);
-    return [...head, ...(outcome ? outcomeBlocks(model, outcome) : []), ...findings.map((finding): Block => ({ kind: 'paragraph', text: `${finding.severity === 'stop' ? 'It stopped' : 'Remark'}: ${finding.sentence} ${finding.why}` }))];
+    return [
+      ...head,
+      ...(outcome ? outcomeBlocks(model, outcome) : []),
+      ...findings.map((finding): Block => ({
+        kind: 'paragraph',
+        text: `${finding.severity === 'stop' ? 'It stopped' : 'Remark'}: ${finding.sentence} ${finding.why}`,
+      })),
+    ];
   });
 }

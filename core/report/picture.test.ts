@@ -4,10 +4,19 @@ import { pictureSvg, reportChoice, reportContent, reportTables, type PictureRequ
 
 const model = buildTernHide();
 const { solution, findings } = solveNow(model);
-const ask = (more: Partial<PictureRequest> = {}): string => pictureSvg(model, solution, { shown: { kind: 'case', id: 'c2' }, quantity: 'My', width: 500, height: 320, caption: true, ...more });
+const ask = (more: Partial<PictureRequest> = {}): string =>
+  pictureSvg(model, solution, {
+    shown: { kind: 'case', id: 'c2' },
+    quantity: 'My',
+    width: 500,
+    height: 320,
+    caption: true,
+    ...more,
+  });
 
 /** Whether every tag that is opened is closed, as a PDF needs it. */
-const balanced = (svg: string) => (svg.match(/<(g|svg|text)\b[^>]*[^/]>/g) ?? []).length === (svg.match(/<\/(g|svg|text)>/g) ?? []).length;
+const balanced = (svg: string) =>
+  (svg.match(/<(g|svg|text)\b[^>]*[^/]>/g) ?? []).length === (svg.match(/<\/(g|svg|text)>/g) ?? []).length;
 
 describe('a picture of the structure', () => {
   test('says what it shows, of which case, at which scale and in which unit', () => {
@@ -15,13 +24,30 @@ describe('a picture of the structure', () => {
     expect(svg).toContain('Moment My, Case SD (Roof boards and turf)');
     expect(svg).toMatch(/1 m = [\d\u2009]+ kN·m, on the tension side; values in kN·m/);
     expect(ask({ quantity: 'deflected' })).toMatch(/drawn [\d.]+ times, movements in mm/);
-    expect(ask({ quantity: 'deflected', shown: { kind: 'envelope', purpose: 'strength' } })).toContain('an envelope has no deflected shape');
+    expect(ask({ quantity: 'deflected', shown: { kind: 'envelope', purpose: 'strength' } })).toContain(
+      'an envelope has no deflected shape',
+    );
     expect(balanced(svg)).toBe(true);
   });
 
   test('stays inside its frame, whatever the view', () => {
     const [line] = Object.values(model.gridLines);
-    const views = [undefined, { plane: { kind: 'elevation', gridLine: line.id } as const, camera: null, isolated: null, hidden: [] }, { plane: { kind: '3d' } as const, camera: { target: [0, 0, 0] as [number, number, number], azimuth: 1, elevation: 1.2, distance: 9, parallel: true }, isolated: null, hidden: ['m1'] }];
+    const views = [
+      undefined,
+      { plane: { kind: 'elevation', gridLine: line.id } as const, camera: null, isolated: null, hidden: [] },
+      {
+        plane: { kind: '3d' } as const,
+        camera: {
+          target: [0, 0, 0] as [number, number, number],
+          azimuth: 1,
+          elevation: 1.2,
+          distance: 9,
+          parallel: true,
+        },
+        isolated: null,
+        hidden: ['m1'],
+      },
+    ];
     for (const view of views) {
       const svg = ask({ quantity: 'N', ...(view ? { view } : {}) });
       const places = [...svg.matchAll(/[ML](-?[\d.]+),(-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
@@ -39,13 +65,22 @@ describe('a picture of the structure', () => {
     const number = solution!.nodeIds.indexOf('n1');
     const { reactions } = solution!.cases.find((one) => one.id === 'c2')!;
     expect(ask({ quantity: 'reactions' })).toContain(`z ${(reactions[6 * number + 2] / 1000).toFixed(1)}`);
-    expect(ask({ quantity: 'reactions', shown: { kind: 'envelope', purpose: 'strength' } })).toMatch(/z [\d.−]+ to [\d.−]+/);
+    expect(ask({ quantity: 'reactions', shown: { kind: 'envelope', purpose: 'strength' } })).toMatch(
+      /z [\d.−]+ to [\d.−]+/,
+    );
     expect(ask({ quantity: 'stress' })).toContain('stresses are not drawn as SVG yet');
     expect(ask({ quantity: 'utilisation' })).toContain('no member was checked');
-    const used = ask({ quantity: 'utilisation', utilisations: new Map([['m1', { value: 0.34, open: true }], ['m2', { value: 1.2, open: false }]]) });
+    const used = ask({
+      quantity: 'utilisation',
+      utilisations: new Map([
+        ['m1', { value: 0.34, open: true }],
+        ['m2', { value: 1.2, open: false }],
+      ]),
+    });
     expect(used).toContain('0.34 open');
     expect(used).toMatch(/stroke="#B3261E"[^/]*\/>/);
-    for (const quantity of ['reactions', 'drift', 'stress', 'utilisation'] as const) expect(balanced(ask({ quantity }))).toBe(true);
+    for (const quantity of ['reactions', 'drift', 'stress', 'utilisation'] as const)
+      expect(balanced(ask({ quantity }))).toBe(true);
     // the title names what was asked for
     expect(ask({ quantity: 'drift' })).toContain('Storey drift, Case SD');
   });
@@ -53,35 +88,69 @@ describe('a picture of the structure', () => {
   test('of a working plane shows the members in it, square on', () => {
     const [a, b] = [model.nodes[model.members.m1.start].position, model.nodes[model.members.m1.end].position];
     const aside = [a[0] + 3, a[1], a[2]];
-    const planed = { ...model, planes: { p1: { id: 'p1', label: 'Front', points: [a, aside, b] as [typeof a, typeof a, typeof a] } } };
-    const inPlane = Object.values(model.members).filter(({ start, end }) => [start, end].every((id) => Math.abs(model.nodes[id].position[1] - a[1]) < 0.05)).length;
-    const svg = pictureSvg(planed, undefined, { shown: { kind: 'case', id: 'c2' }, quantity: 'outline', view: { plane: { kind: 'plane', plane: 'p1' }, camera: null, isolated: null, hidden: [] }, width: 300, height: 200, caption: false });
-    const lines = [...svg.matchAll(/<path d="M([\d.]+),([\d.]+)L([\d.]+),([\d.]+)"/g)].map((found) => found.slice(1).map(Number));
+    const planed = {
+      ...model,
+      planes: { p1: { id: 'p1', label: 'Front', points: [a, aside, b] as [typeof a, typeof a, typeof a] } },
+    };
+    const inPlane = Object.values(model.members).filter(({ start, end }) =>
+      [start, end].every((id) => Math.abs(model.nodes[id].position[1] - a[1]) < 0.05),
+    ).length;
+    const svg = pictureSvg(planed, undefined, {
+      shown: { kind: 'case', id: 'c2' },
+      quantity: 'outline',
+      view: { plane: { kind: 'plane', plane: 'p1' }, camera: null, isolated: null, hidden: [] },
+      width: 300,
+      height: 200,
+      caption: false,
+    });
+    const lines = [...svg.matchAll(/<path d="M([\d.]+),([\d.]+)L([\d.]+),([\d.]+)"/g)].map((found) =>
+      found.slice(1).map(Number),
+    );
     expect(lines).toHaveLength(inPlane);
     // the column is upright on the sheet
     expect(lines.some(([x1, , x2]) => Math.abs(x1 - x2) < 0.02)).toBe(true);
   });
 
   test('of no member, or of no results, says so', () => {
-    expect(ask({ view: { plane: { kind: '3d' }, camera: null, isolated: [], hidden: [] } })).toContain('No member is in this view.');
-    expect(pictureSvg(model, undefined, { shown: { kind: 'case', id: 'c1' }, quantity: 'My', width: 300, height: 200, caption: true })).toContain('no results');
+    expect(ask({ view: { plane: { kind: '3d' }, camera: null, isolated: [], hidden: [] } })).toContain(
+      'No member is in this view.',
+    );
+    expect(
+      pictureSvg(model, undefined, {
+        shown: { kind: 'case', id: 'c1' },
+        quantity: 'My',
+        width: 300,
+        height: 200,
+        caption: true,
+      }),
+    ).toContain('no results');
   });
 
   test('names with signs of markup in them do no harm', () => {
     const named = { ...model, cases: { ...model.cases, c2: { ...model.cases.c2, name: 'Turf <b> & "more"' } } };
-    const svg = pictureSvg(named, solution, { shown: { kind: 'case', id: 'c2' }, quantity: 'My', width: 300, height: 200, caption: true });
+    const svg = pictureSvg(named, solution, {
+      shown: { kind: 'case', id: 'c2' },
+      quantity: 'My',
+      width: 300,
+      height: 200,
+      caption: true,
+    });
     expect(svg).toContain('Turf &lt;b&gt; &amp; &quot;more&quot;');
     expect(svg).not.toContain('<b>');
   });
 });
 
 describe('a composed report', () => {
-  const choice = (more: object) => reportChoice.parse({ chapters: ['results', 'views', 'storeys', 'plausibility'], members: ['m1'], ...more });
-  const chapter = (report: ReturnType<typeof reportContent>, title: string) => report.chapters.find((one) => one.title === title)!.blocks;
+  const choice = (more: object) =>
+    reportChoice.parse({ chapters: ['results', 'views', 'storeys', 'plausibility'], members: ['m1'], ...more });
+  const chapter = (report: ReturnType<typeof reportContent>, title: string) =>
+    report.chapters.find((one) => one.title === title)!.blocks;
 
   test('brief has the worst rows only; full has the tenth points of the chosen members', () => {
     const tables = (more: object) => reportTables(model, solution!, choice(more));
-    expect(tables({ detail: 'brief', worst: 3 }).every((table) => table.id === 'supportLines' || table.rows.length <= 3)).toBe(true);
+    expect(
+      tables({ detail: 'brief', worst: 3 }).every((table) => table.id === 'supportLines' || table.rows.length <= 3),
+    ).toBe(true);
     const full = tables({ detail: 'full' });
     expect(full.find((table) => table.id === 'stations')!.rows.every((row) => row.member === 'm1')).toBe(true);
     expect(tables({}).some((table) => table.id === 'stations')).toBe(false);
@@ -89,22 +158,55 @@ describe('a composed report', () => {
 
   test('its tables are those of the case that was chosen, its pictures have captions, its head the people', () => {
     const signed = { ...model, settings: { ...model.settings, titleBlock: { number: 'TH-7', engineer: 'A. Reader' } } };
-    const report = reportContent(signed, solution, findings, choice({ results: { kind: 'case', id: 'c3' }, views: [{ view: '', quantity: 'My', shown: { kind: 'case', id: 'c3' } }, { view: 'v99', quantity: 'outline', shown: { kind: 'case', id: 'c1' } }] }), 'Revision 4');
-    expect(report.titleBlock).toEqual([['Number', 'TH-7'], ['Made by', 'A. Reader']]);
+    const report = reportContent(
+      signed,
+      solution,
+      findings,
+      choice({
+        results: { kind: 'case', id: 'c3' },
+        views: [
+          { view: '', quantity: 'My', shown: { kind: 'case', id: 'c3' } },
+          { view: 'v99', quantity: 'outline', shown: { kind: 'case', id: 'c1' } },
+        ],
+      }),
+      'Revision 4',
+    );
+    expect(report.titleBlock).toEqual([
+      ['Number', 'TH-7'],
+      ['Made by', 'A. Reader'],
+    ]);
     expect(JSON.stringify(chapter(report, 'Governing results'))).toContain('Results of Case S: Snow');
     const pictures = chapter(report, 'Pictures').flatMap((block) => (block.kind === 'picture' ? [block] : []));
-    expect(pictures.map((picture) => picture.title)).toEqual(['The whole frame', 'View v99 is not there any more; the whole frame']);
+    expect(pictures.map((picture) => picture.title)).toEqual([
+      'The whole frame',
+      'View v99 is not there any more; the whole frame',
+    ]);
     expect(JSON.stringify(chapter(report, 'Plausibility'))).toContain('Signature');
     expect(JSON.stringify(chapter(report, 'Storeys'))).toContain('drift x, mm');
   });
 
   test('says in which order it was analysed', () => {
     expect(reportContent(model, solution, findings, choice({}), '').subtitle).toContain('First-order');
-    const ordered = { ...model, combinations: Object.fromEntries(Object.entries(model.combinations).map(([id, one], i) => [id, i === 0 ? { ...one, order: 'second' as const } : one])) };
-    expect(reportContent(ordered, solution, findings, choice({}), '').subtitle).toMatch(/1 of \d+ combinations in second order/);
+    const ordered = {
+      ...model,
+      combinations: Object.fromEntries(
+        Object.entries(model.combinations).map(([id, one], i) => [
+          id,
+          i === 0 ? { ...one, order: 'second' as const } : one,
+        ]),
+      ),
+    };
+    expect(reportContent(ordered, solution, findings, choice({}), '').subtitle).toMatch(
+      /1 of \d+ combinations in second order/,
+    );
   });
 
-  test.each([[{ members: ['x'] }, /m12/], [{ views: [{ view: 'plan', quantity: 'My', shown: { kind: 'case', id: 'c1' } }] }, /v2/], [{ detail: 'all' }, /detail|option/i], [{ results: { kind: 'case', id: '1' } }, /c12/]])('%j is refused with what it should be', (more, words) => {
+  test.each([
+    [{ members: ['x'] }, /m12/],
+    [{ views: [{ view: 'plan', quantity: 'My', shown: { kind: 'case', id: 'c1' } }] }, /v2/],
+    [{ detail: 'all' }, /detail|option/i],
+    [{ results: { kind: 'case', id: '1' } }, /c12/],
+  ])('%j is refused with what it should be', (more, words) => {
     expect(() => choice(more)).toThrow(words);
   });
 });

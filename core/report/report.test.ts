@@ -19,7 +19,10 @@ test('a report has the chapters asked for, in the order of the work', () => {
 
 test('every member is listed in model data, governing results and utilisations', () => {
   const report = reportContent(model, solution, findings, { chapters: [...reportChapters], members: ['m2'] }, '');
-  const rowsOf = (chapter: string, columns: string) => report.chapters.find((one) => one.title === chapter)!.blocks.flatMap((block) => (block.kind === 'table' && block.columns[0].title === columns ? block.rows : []));
+  const rowsOf = (chapter: string, columns: string) =>
+    report.chapters
+      .find((one) => one.title === chapter)!
+      .blocks.flatMap((block) => (block.kind === 'table' && block.columns[0].title === columns ? block.rows : []));
   expect(rowsOf('Model', 'Member')).toHaveLength(4);
   expect(rowsOf('Governing results', 'Member')).toHaveLength(4);
   expect(rowsOf('Utilisations', 'Member')).toHaveLength(4);
@@ -44,10 +47,26 @@ test('utilisations of steel never stand without the word that they rest on first
 });
 
 test('without a solution the report says so in place of results', () => {
-  const loose = applyAct(model, { edits: [{ kind: 'change', table: 'nodes', changes: Object.values(model.nodes).filter((node) => node.support).map(({ id }) => ({ id, fields: { support: null } })) }] });
+  const loose = applyAct(model, {
+    edits: [
+      {
+        kind: 'change',
+        table: 'nodes',
+        changes: Object.values(model.nodes)
+          .filter((node) => node.support)
+          .map(({ id }) => ({ id, fields: { support: null } })),
+      },
+    ],
+  });
   if (!loose.ok) throw new Error(loose.error);
   const outcome = solveNow(loose.model);
-  const report = reportContent(loose.model, outcome.solution, outcome.findings, { chapters: [...reportChapters], members: [] }, '');
+  const report = reportContent(
+    loose.model,
+    outcome.solution,
+    outcome.findings,
+    { chapters: [...reportChapters], members: [] },
+    '',
+  );
   expect(text(report.chapters[0].blocks)).toContain('The structure has no support.');
   expect(text(report.chapters[4].blocks)).toContain('The analysis stopped');
 });
@@ -56,11 +75,28 @@ test('loads by rules come with their sheets, and the cases with the sums of what
   const read = readModelFile(readFileSync(join(process.cwd(), 'core/exchange/samples/version-4.json'), 'utf8'));
   if (!read.ok) throw new Error(read.problems.join(' '));
   const outcome = solveNow(read.model);
-  const report = reportContent(read.model, outcome.solution, outcome.findings, { chapters: ['loads', 'loadSheets', 'combinations'], members: [] }, '');
+  const report = reportContent(
+    read.model,
+    outcome.solution,
+    outcome.findings,
+    { chapters: ['loads', 'loadSheets', 'combinations'], members: [] },
+    '',
+  );
   const [loads, rules, combinations] = report.chapters;
   const [cases] = loads.blocks;
-  expect(cases.kind === 'table' && cases.columns.map((column) => column.title)).toEqual(expect.arrayContaining(['Case', 'F z, kN']));
-  expect(rules.blocks.flatMap((block) => (block.kind === 'heading' ? [block.text] : []))).toEqual(['Out of plumb', 'Wind', 'Wind, other code', 'Snow', 'Snow, other code', 'Live reduced', 'Patterns', 'Cart']);
+  expect(cases.kind === 'table' && cases.columns.map((column) => column.title)).toEqual(
+    expect.arrayContaining(['Case', 'F z, kN']),
+  );
+  expect(rules.blocks.flatMap((block) => (block.kind === 'heading' ? [block.text] : []))).toEqual([
+    'Out of plumb',
+    'Wind',
+    'Wind, other code',
+    'Snow',
+    'Snow, other code',
+    'Live reduced',
+    'Patterns',
+    'Cart',
+  ]);
   const sheets = rules.blocks.flatMap((block) => (block.kind === 'sheet' ? [block] : []));
   expect(sheets.length).toBeGreaterThan(2);
   for (const sheet of sheets) for (const line of sheet.lines) expect(line.value).not.toMatch(/NaN|undefined/);
@@ -68,25 +104,80 @@ test('loads by rules come with their sheets, and the cases with the sums of what
 });
 
 test('the model chapter tells ends, behaviour, floors, panels and what the project says of the whole; combinations tell order and stiffness', () => {
-  const applied = applyAct(model, { edits: [
-    { kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { startConnection: { ry: 0, rz: 0 } } }, { id: 'm4', fields: { behaviour: 'tension' } }] },
-    { kind: 'add', records: {
-      diaphragms: [{ id: 'd1', label: 'Roof', nodes: ['n2', 'n3', 'n4'] }], slabs: [{ id: 'b1', label: 'Deck', corners: ['n1', 'n2', 'n3'], thickness: 0.2, material: null }],
-      stiffnessSets: [{ id: 'k1', label: 'Soft', source: 'own', rules: [{ material: 'steel', role: 'any', factors: { inertiaY: 0.8 } }] }],
-    } },
-    { kind: 'change', table: 'combinations', changes: [{ id: Object.keys(model.combinations)[0], fields: { order: 'second', stiffnessSet: 'k1' } }] },
-    { kind: 'settings.change', fields: { limits: { drift: 400 }, directions: { x: 'along the water', north: 0.5 } } },
-  ] });
+  const applied = applyAct(model, {
+    edits: [
+      {
+        kind: 'change',
+        table: 'members',
+        changes: [
+          { id: 'm2', fields: { startConnection: { ry: 0, rz: 0 } } },
+          { id: 'm4', fields: { behaviour: 'tension' } },
+        ],
+      },
+      {
+        kind: 'add',
+        records: {
+          diaphragms: [{ id: 'd1', label: 'Roof', nodes: ['n2', 'n3', 'n4'] }],
+          slabs: [{ id: 'b1', label: 'Deck', corners: ['n1', 'n2', 'n3'], thickness: 0.2, material: null }],
+          stiffnessSets: [
+            {
+              id: 'k1',
+              label: 'Soft',
+              source: 'own',
+              rules: [{ material: 'steel', role: 'any', factors: { inertiaY: 0.8 } }],
+            },
+          ],
+        },
+      },
+      {
+        kind: 'change',
+        table: 'combinations',
+        changes: [{ id: Object.keys(model.combinations)[0], fields: { order: 'second', stiffnessSet: 'k1' } }],
+      },
+      { kind: 'settings.change', fields: { limits: { drift: 400 }, directions: { x: 'along the water', north: 0.5 } } },
+    ],
+  });
   if (!applied.ok) throw new Error(applied.error);
-  const report = reportContent(applied.model, undefined, [], { chapters: ['model', 'combinations'], members: [], detail: 'normal' }, '');
+  const report = reportContent(
+    applied.model,
+    undefined,
+    [],
+    { chapters: ['model', 'combinations'], members: [], detail: 'normal' },
+    '',
+  );
   const told = text(report.chapters.flatMap((chapter) => chapter.blocks));
-  for (const words of ['pinned, fixed', 'tension only', 'Rigid floors', 'rigidly in its plane', 'slab Deck', 'drift h/400', 'x runs along the water', 'North lies 29', 'Stiffness: Soft', 'inertia y × 0.80', '"second","Soft"']) expect(told).toContain(words);
-  const plane = reportContent({ ...model, settings: { ...model.settings, structure: 'xz' } }, undefined, [], { chapters: ['model'], members: [], detail: 'brief' }, '');
+  for (const words of [
+    'pinned, fixed',
+    'tension only',
+    'Rigid floors',
+    'rigidly in its plane',
+    'slab Deck',
+    'drift h/400',
+    'x runs along the water',
+    'North lies 29',
+    'Stiffness: Soft',
+    'inertia y × 0.80',
+    '"second","Soft"',
+  ])
+    expect(told).toContain(words);
+  const plane = reportContent(
+    { ...model, settings: { ...model.settings, structure: 'xz' } },
+    undefined,
+    [],
+    { chapters: ['model'], members: [], detail: 'brief' },
+    '',
+  );
   expect(text(plane.chapters[0].blocks)).toContain('plane frame in x–z: uy, rx, rz are held at every node');
 });
 
 test('a chapter without content is left out', () => {
-  const report = reportContent({ ...model, loadRules: {} }, solution, findings, { chapters: [...reportChapters], members: [], views: [] }, '');
+  const report = reportContent(
+    { ...model, loadRules: {} },
+    solution,
+    findings,
+    { chapters: [...reportChapters], members: [], views: [] },
+    '',
+  );
   const titles = report.chapters.map((chapter) => chapter.title);
   for (const title of ['Loads by rules', 'Calculation sheets', 'Pictures']) expect(titles).not.toContain(title);
   expect(report.chapters.every((chapter) => chapter.blocks.length > 0)).toBe(true);
@@ -94,36 +185,84 @@ test('a chapter without content is left out', () => {
 
 test('modes and buckling come with what was asked and what came out; pictures may show reactions, drift and utilisations', () => {
   const [L, P] = [4, 1000];
-  const column = build({ nodes: [{ position: [0, 0, 0], support: fixed }, { position: [0, 0, L], support: inPlane }], members: [[1, 2, { role: 'column' }]], loads: [{ type: 'node', node: 'n2', force: [0, 0, -P], moment: [0, 0, 0] }], storeys: [0, L] });
-  const withAnalyses = applyAct(column, { edits: [{ kind: 'add', records: { analyses: [
-    { id: 'a1', label: 'First three', type: 'modal', masses: [{ case: 'c1', factor: 1 }], count: 1, massMatrix: 'lumped', verticalMass: false },
-    { id: 'a2', label: 'Buckling of P', type: 'buckling', factors: [{ case: 'c1', factor: 1 }], count: 1 },
-  ] } }] });
+  const column = build({
+    nodes: [
+      { position: [0, 0, 0], support: fixed },
+      { position: [0, 0, L], support: inPlane },
+    ],
+    members: [[1, 2, { role: 'column' }]],
+    loads: [{ type: 'node', node: 'n2', force: [0, 0, -P], moment: [0, 0, 0] }],
+    storeys: [0, L],
+  });
+  const withAnalyses = applyAct(column, {
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          analyses: [
+            {
+              id: 'a1',
+              label: 'First three',
+              type: 'modal',
+              masses: [{ case: 'c1', factor: 1 }],
+              count: 1,
+              massMatrix: 'lumped',
+              verticalMass: false,
+            },
+            { id: 'a2', label: 'Buckling of P', type: 'buckling', factors: [{ case: 'c1', factor: 1 }], count: 1 },
+          ],
+        },
+      },
+    ],
+  });
   if (!withAnalyses.ok) throw new Error(withAnalyses.error);
   const solved = solveNow(withAnalyses.model);
   const shown = { kind: 'case' as const, id: 'c1' };
-  const report = reportContent(withAnalyses.model, solved.solution, solved.findings, { chapters: ['views', 'analyses'], members: [], views: (['reactions', 'drift', 'utilisation'] as const).map((quantity) => ({ view: '', quantity, shown })) }, '');
+  const report = reportContent(
+    withAnalyses.model,
+    solved.solution,
+    solved.findings,
+    {
+      chapters: ['views', 'analyses'],
+      members: [],
+      views: (['reactions', 'drift', 'utilisation'] as const).map((quantity) => ({ view: '', quantity, shown })),
+    },
+    '',
+  );
   const [pictures, analyses] = report.chapters;
   expect(analyses.title).toBe('Modes and buckling');
   const tables = analyses.blocks.flatMap((block) => (block.kind === 'table' ? [block.rows] : []));
   // a mass at the top of a cantilever: T = 2π √(m L³ / 3 E I), and Euler's load π² E I / 4 L²
   const EI = (200e9 * 0.2 ** 4) / 12;
-  const period = 2 * Math.PI * Math.sqrt((P / 9.80665) * L ** 3 / (3 * EI));
-  expect(tables.shift()).toEqual([['1', '1.0', ''], ['0', '0.0', '']]);
+  const period = 2 * Math.PI * Math.sqrt(((P / 9.80665) * L ** 3) / (3 * EI));
+  expect(tables.shift()).toEqual([
+    ['1', '1.0', ''],
+    ['0', '0.0', ''],
+  ]);
   expect(Number(tables[0][0].find((cell) => Math.abs(Number(cell) - period) < 0.02 * period))).toBeCloseTo(period, 3);
   expect(Number(tables[1][0][1].replace(/\s/g, '')) / ((Math.PI ** 2 * EI) / (4 * L ** 2) / P)).toBeCloseTo(1, 4);
   expect(text(analyses.blocks)).toContain('W, kN');
   expect(text(analyses.blocks)).toContain('Critical multiples of P, the first 1, with full stiffness.');
-  const titles = pictures.blocks.map((block) => (block.kind === 'picture' ? /aria-label="([^,"]*)/.exec(block.svg)![1] : ''));
+  const titles = pictures.blocks.map((block) =>
+    block.kind === 'picture' ? /aria-label="([^,"]*)/.exec(block.svg)![1] : '',
+  );
   expect(titles).toEqual(['Reactions', 'Storey drift', 'Utilisation']);
 });
 
 test('a report is written in the project’s own units, and the next one is not', () => {
-  const inFeet = applyAct(model, { edits: [{ kind: 'settings.change', fields: { ownUnits: { length: 'ft', force: 'kip' } } }] });
+  const inFeet = applyAct(model, {
+    edits: [{ kind: 'settings.change', fields: { ownUnits: { length: 'ft', force: 'kip' } } }],
+  });
   if (!inFeet.ok) throw new Error(inFeet.error);
-  const headings = (of: typeof model) => reportContent(of, solution, findings, { chapters: ['model', 'results'], members: [] }, '').chapters.flatMap((chapter) => chapter.blocks.flatMap((block) => (block.kind === 'table' ? block.columns.map(({ title }) => title) : [])));
+  const headings = (of: typeof model) =>
+    reportContent(of, solution, findings, { chapters: ['model', 'results'], members: [] }, '').chapters.flatMap(
+      (chapter) =>
+        chapter.blocks.flatMap((block) => (block.kind === 'table' ? block.columns.map(({ title }) => title) : [])),
+    );
   expect(headings(inFeet.model)).toContain('Height, ft');
   expect(headings(inFeet.model).join(' ')).toMatch(/N, kip/);
   expect(headings(model)).toContain('Height, m');
-  expect(applyAct(model, { edits: [{ kind: 'settings.change', fields: { ownUnits: { force: 'mm' } } }] } as never)).toMatchObject({ ok: false, error: expect.stringContaining('a unit of its own must be one that is offered') });
+  expect(
+    applyAct(model, { edits: [{ kind: 'settings.change', fields: { ownUnits: { force: 'mm' } } }] } as never),
+  ).toMatchObject({ ok: false, error: expect.stringContaining('a unit of its own must be one that is offered') });
 });

@@ -1,6 +1,23 @@
 import type { Solution } from '../fem';
 import type { Model } from '../model';
-import { cellText, columnHeading, combinationsFor, displacementTable, extremesByMember, filterTable, forceComponents, plausibility, reactionTable, shownParts, shownWords, stationRows, storeyTable, supportLineTable, type ResultTable, type Shown } from '../results';
+import {
+  cellText,
+  columnHeading,
+  combinationsFor,
+  displacementTable,
+  extremesByMember,
+  filterTable,
+  forceComponents,
+  plausibility,
+  reactionTable,
+  shownParts,
+  shownWords,
+  stationRows,
+  storeyTable,
+  supportLineTable,
+  type ResultTable,
+  type Shown,
+} from '../results';
 import { pictureSvg, type PictureRequest } from './picture';
 import type { ReportChoice } from './choice';
 import type { Block } from './content';
@@ -24,7 +41,15 @@ function rowsWanted({ worst, detail }: ReportChoice): { worst?: number } {
 /** A table of results as a block: the same text as on the screen. */
 export function tableBlock(table: ResultTable, model: Model): Block {
   const { units } = model.settings;
-  return { kind: 'table', columns: table.columns.map((column) => ({ title: columnHeading(column, units), ...(column.kind === 'words' ? {} : { numeric: true }) })), rows: table.rows.map((row) => row.cells.map((cell, i) => cellText(cell, table.columns[i], units))), note: table.note };
+  return {
+    kind: 'table',
+    columns: table.columns.map((column) => ({
+      title: columnHeading(column, units),
+      ...(column.kind === 'words' ? {} : { numeric: true }),
+    })),
+    rows: table.rows.map((row) => row.cells.map((cell, i) => cellText(cell, table.columns[i], units))),
+    note: table.note,
+  };
 }
 
 /** The tables of results that a choice asks for; the workbook and the printed chapter are made from them. */
@@ -47,24 +72,55 @@ export function resultTableBlocks(model: Model, solution: Solution, choice: Repo
   const shown = resultsShown(model, choice);
   if (!shown) return [{ kind: 'paragraph', text: 'There is no load case, so there are no results.' }];
   const { name, detail } = shownWords(model, shown);
-  return [{ kind: 'paragraph', text: `Results of ${name}: ${detail}.` }, ...reportTables(model, solution, choice).flatMap((table): Block[] => [{ kind: 'heading', text: table.title }, tableBlock(table, model)])];
+  return [
+    { kind: 'paragraph', text: `Results of ${name}: ${detail}.` },
+    ...reportTables(model, solution, choice).flatMap((table): Block[] => [
+      { kind: 'heading', text: table.title },
+      tableBlock(table, model),
+    ]),
+  ];
 }
 
 /** Storey drift, shear, weight and stability of what was chosen. */
 export function storeyBlocks(model: Model, solution: Solution, choice: ReportChoice): Block[] {
   const shown = resultsShown(model, choice);
   if (!shown) return [{ kind: 'paragraph', text: 'There is no load case, so there are no results.' }];
-  return [{ kind: 'paragraph', text: 'PΔ/Vh with the mean drift is the stability coefficient of ASCE 7-22 12.8.7 and, of first-order results, Q of ACI 318-19 6.6.4.4.1.' }, tableBlock(filterTable(storeyTable(model, solution, shown), rowsWanted(choice)), model)];
+  return [
+    {
+      kind: 'paragraph',
+      text: 'PΔ/Vh with the mean drift is the stability coefficient of ASCE 7-22 12.8.7 and, of first-order results, Q of ACI 318-19 6.6.4.4.1.',
+    },
+    tableBlock(filterTable(storeyTable(model, solution, shown), rowsWanted(choice)), model),
+  ];
 }
 
 /** Each picture with its caption. */
-export function viewBlocks(model: Model, solution: Solution | undefined, choice: ReportChoice, utilisations: NonNullable<PictureRequest['utilisations']>): Block[] {
+export function viewBlocks(
+  model: Model,
+  solution: Solution | undefined,
+  choice: ReportChoice,
+  utilisations: NonNullable<PictureRequest['utilisations']>,
+): Block[] {
   const views = choice.views ?? [];
   if (views.length === 0) return [];
   return views.map(({ view, quantity, shown }): Block => {
     const saved = view === '' ? undefined : model.views[view];
     const [width, height] = [510, 330];
-    return { kind: 'picture', title: saved?.label ?? (view === '' ? 'The whole frame' : `View ${view} is not there any more; the whole frame`), svg: pictureSvg(model, solution, { shown, quantity, utilisations, ...(saved ? { view: saved } : {}), width, height, caption: true }), width, height };
+    return {
+      kind: 'picture',
+      title: saved?.label ?? (view === '' ? 'The whole frame' : `View ${view} is not there any more; the whole frame`),
+      svg: pictureSvg(model, solution, {
+        shown,
+        quantity,
+        utilisations,
+        ...(saved ? { view: saved } : {}),
+        width,
+        height,
+        caption: true,
+      }),
+      width,
+      height,
+    };
   });
 }
 
@@ -74,7 +130,15 @@ const verdicts = { usual: 'as usual', look: 'look here', 'not asked': 'not asked
 export function plausibilityBlocks(model: Model, solution: Solution): Block[] {
   const { items } = plausibility(model, solution);
   return [
-    { kind: 'table', columns: [{ title: 'Question' }, { title: 'Answer' }, { title: 'Usual' }, { title: '' }], rows: items.map((item) => [item.question, item.answer, item.measure, verdicts[item.verdict]]), note: 'The measures are customs, not clauses.' },
-    { kind: 'paragraph', text: 'Checked by ______________________   Date ______________   Signature ______________________' },
+    {
+      kind: 'table',
+      columns: [{ title: 'Question' }, { title: 'Answer' }, { title: 'Usual' }, { title: '' }],
+      rows: items.map((item) => [item.question, item.answer, item.measure, verdicts[item.verdict]]),
+      note: 'The measures are customs, not clauses.',
+    },
+    {
+      kind: 'paragraph',
+      text: 'Checked by ______________________   Date ______________   Signature ______________________',
+    },
   ];
 }

@@ -20,7 +20,10 @@ export function balance(solution: Solution): BalanceRow[] {
   return solution.cases.map(({ id, applied, reacted, residual, axialForces, forceScale }) => {
     const largest = (from: number, of: (i: number) => number) => Math.max(of(from), of(from + 1), of(from + 2));
     const force = forceScale;
-    const moment = Math.max(largest(3, (i) => Math.abs(applied[i])), force * size);
+    const moment = Math.max(
+      largest(3, (i) => Math.abs(applied[i])),
+      force * size,
+    );
     const gap = (i: number) => Math.abs(applied[i] + reacted[i]);
     // in second order the moments balance on the displaced structure, so only the forces are compared
     const momentError = moment === 0 || axialForces ? 0 : largest(3, gap) / moment;

@@ -17,7 +17,11 @@ export interface Contribution {
  * @param read    the displacement or force of a state; it must be linear in the state
  * @returns those that take part, the largest first; their values add up to that of the combination
  */
-export function contributions(solution: Solution, weights: Float64Array, read: (state: LoadState) => number): Contribution[] {
+export function contributions(
+  solution: Solution,
+  weights: Float64Array,
+  read: (state: LoadState) => number,
+): Contribution[] {
   return solution.cases
     .flatMap(({ id }, c): Contribution[] => {
       if (weights[c] === 0) return [];

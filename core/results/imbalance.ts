@@ -41,7 +41,8 @@ export function imbalanceOf(model: Model, solution: Solution, caseId: string): I
     const n = numbers.get(id);
     if (n !== undefined) for (let k = 0; k < 3; k++) sums[3 * n + k] += six[k];
   }
-  for (let n = 0; n < solution.nodeIds.length; n++) for (let k = 0; k < 3; k++) sums[3 * n + k] += state.reactions[6 * n + k];
+  for (let n = 0; n < solution.nodeIds.length; n++)
+    for (let k = 0; k < 3; k++) sums[3 * n + k] += state.reactions[6 * n + k];
   const meeting = new Map<number, { id: string; stiffness: number }[]>();
   const all: { id: string; stiffness: number }[] = [];
   solution.memberIds.forEach((id, m) => {
@@ -66,8 +67,19 @@ export function imbalanceOf(model: Model, solution: Solution, caseId: string): I
   const nodes = solution.nodeIds.map((node, n): NodalImbalance => {
     const force: [number, number, number] = [sums[3 * n], sums[3 * n + 1], sums[3 * n + 2]];
     if (inFloor.has(node)) force[0] = force[1] = 0;
-    return { node, force, size: Math.hypot(...force), members: (meeting.get(n) ?? []).sort((a, b) => b.stiffness - a.stiffness) };
+    return {
+      node,
+      force,
+      size: Math.hypot(...force),
+      members: (meeting.get(n) ?? []).sort((a, b) => b.stiffness - a.stiffness),
+    };
   });
   const byStiffness = [...all].sort((a, b) => b.stiffness - a.stiffness);
-  return { residual: solved.residual, condition: solution.log.condition, nodes: nodes.sort((a, b) => b.size - a.size).slice(0, 5), stiffest: byStiffness[0], softest: byStiffness.at(-1) };
+  return {
+    residual: solved.residual,
+    condition: solution.log.condition,
+    nodes: nodes.sort((a, b) => b.size - a.size).slice(0, 5),
+    stiffest: byStiffness[0],
+    softest: byStiffness.at(-1),
+  };
 }

@@ -1,16 +1,43 @@
 export { caseWeights, combinationStates, combinationWeights, superpose, type LoadState } from './state';
 export { forceComponents, lineIndex, lineWidth, MemberLine, type ForceComponent, type LineValues } from './member-line';
-export { extremesOf, governingExtremes, largestChordDeflection, stationsOf, type Extreme, type Extremes, type GoverningExtremes, type Station } from './stations';
+export {
+  extremesOf,
+  governingExtremes,
+  largestChordDeflection,
+  stationsOf,
+  type Extreme,
+  type Extremes,
+  type GoverningExtremes,
+  type Station,
+} from './stations';
 export { balance, balanceLimit, type BalanceRow } from './balance';
 export { StationTable, type Band } from './station-table';
-export { combinationsFor, isEnvelope, shownParts, shownSchema, shownWords, stationTable, toggled, type Shown, type ShownPart } from './shown';
+export {
+  combinationsFor,
+  isEnvelope,
+  shownParts,
+  shownSchema,
+  shownWords,
+  stationTable,
+  toggled,
+  type Shown,
+  type ShownPart,
+} from './shown';
 export * from './tables';
 export { centresOfMass, countsCracked, StoreyBook, supportLines, type StoreyResult } from './storeys';
 export { contributions, type Contribution } from './contributions';
 export { askStructure, centresOfStiffness, type AskedLoad, type FloorStiffness } from './unit-loads';
 export { movementShares, type MovementShare } from './virtual-work';
 export { stressBand } from './stress';
-export { watchedText, watchedValue, watchSchema, watchWords, type Utilisations, type Watch, type Watched } from './watch';
+export {
+  watchedText,
+  watchedValue,
+  watchSchema,
+  watchWords,
+  type Utilisations,
+  type Watch,
+  type Watched,
+} from './watch';
 export { commonMembers, differenceBand, differenceMovement, type Side } from './difference';
 export { plausibility, usualLimits, type Plausibility, type PlausibilityItem } from './plausibility';
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';

@@ -1,4 +1,15 @@
-import { addLoadEffects, addStartEffects, axialSteps, chainOf, inPlane, linkAt, onLink, type Effects, type Link, type Solution } from '../fem';
+import {
+  addLoadEffects,
+  addStartEffects,
+  axialSteps,
+  chainOf,
+  inPlane,
+  linkAt,
+  onLink,
+  type Effects,
+  type Link,
+  type Solution,
+} from '../fem';
 import type { LoadState } from './state';
 
 /** Internal forces: N (tension positive), shears, torsion (N, N·m) and moments positive when they put the negative local side in tension (a sagging beam's M_y is positive). */
@@ -8,7 +19,19 @@ export type ForceComponent = (typeof forceComponents)[number];
 /** Values at one place of a member: six internal forces, local displacements u, v, w in m, then dM_y/dx and dM_z/dx in N. */
 export type LineValues = Float64Array;
 export const lineWidth = 11;
-export const lineIndex: Readonly<Record<ForceComponent | 'u' | 'v' | 'w' | 'dMy' | 'dMz', number>> = { N: 0, Vy: 1, Vz: 2, T: 3, My: 4, Mz: 5, u: 6, v: 7, w: 8, dMy: 9, dMz: 10 };
+export const lineIndex: Readonly<Record<ForceComponent | 'u' | 'v' | 'w' | 'dMy' | 'dMz', number>> = {
+  N: 0,
+  Vy: 1,
+  Vz: 2,
+  T: 3,
+  My: 4,
+  Mz: 5,
+  u: 6,
+  v: 7,
+  w: 8,
+  dMy: 9,
+  dMz: 10,
+};
 
 const factorials = [1, 1, 2, 6, 24, 120];
 const axialForce = 0;
@@ -73,8 +96,18 @@ export class MemberLine {
     into[2] = fz + load[11];
     into[4] = my + fz * x + load[12] + load[21];
     into[5] = -mz + fy * x + load[7] - load[26];
-    into[7] = displacement[1] + displacement[5] * x + ((-mz * x * x) / 2 + (fy * x * x * x) / 6 + load[9] - load[28]) / stiffness[2] + load[42] - (fy * x + load[7]) / stiffness[4];
-    into[8] = displacement[2] - displacement[4] * x + ((my * x * x) / 2 + (fz * x * x * x) / 6 + load[14] + load[23]) / stiffness[1] + load[37] - (fz * x + load[12]) / stiffness[5];
+    into[7] =
+      displacement[1] +
+      displacement[5] * x +
+      ((-mz * x * x) / 2 + (fy * x * x * x) / 6 + load[9] - load[28]) / stiffness[2] +
+      load[42] -
+      (fy * x + load[7]) / stiffness[4];
+    into[8] =
+      displacement[2] -
+      displacement[4] * x +
+      ((my * x * x) / 2 + (fz * x * x * x) / 6 + load[14] + load[23]) / stiffness[1] +
+      load[37] -
+      (fz * x + load[12]) / stiffness[5];
     into[9] = into[2] + load[20];
     into[10] = into[1] - load[25];
     return into;
@@ -98,7 +131,13 @@ export class MemberLine {
     for (let t = this.first; t < this.last; t++) {
       const factor = (axialFactors ?? this.state.caseFactors)[terms.caseIndex[t]];
       if (terms.action[t] !== axialForce || factor === 0) continue;
-      along.push({ value: factor * terms.value[t], slope: factor * terms.slope[t], from: terms.from[t], to: terms.to[t], isPoint: terms.isPoint[t] === 1 });
+      along.push({
+        value: factor * terms.value[t],
+        slope: factor * terms.slope[t],
+        from: terms.from[t],
+        to: terms.to[t],
+        isPoint: terms.isPoint[t] === 1,
+      });
     }
     const N = axialForces[this.member];
     const [, EIy, EIz, , GAy, GAz] = this.stiffness;
@@ -132,7 +171,15 @@ export class MemberLine {
   }
 
   /** The part of a link's start force that bends: in strong tension the rest only holds the string (see `bendingPlane`). */
-  private withoutString(links: readonly Link[], i: number, number: 0 | 1, w0: number, psi0: number, V0: number, M0: number): number {
+  private withoutString(
+    links: readonly Link[],
+    i: number,
+    number: 0 | 1,
+    w0: number,
+    psi0: number,
+    V0: number,
+    M0: number,
+  ): number {
     const { plane, length, string } = links[i];
     if (string === 0) return V0;
     const end = clear(effects);
@@ -151,8 +198,26 @@ export class MemberLine {
       const how = inPlane(terms.action[t]);
       if (factor === 0 || how?.[0] !== number) continue;
       const isPoint = terms.isPoint[t] === 1;
-      const part = onLink(links, i, { value: terms.value[t], slope: terms.slope[t], from: terms.from[t], to: terms.to[t], isPoint });
-      if (part) addLoadEffects(links[i].plane, how[1], how[2] * factor * part.value, how[2] * factor * part.slope, part.from, part.to, isPoint, x, after, sum);
+      const part = onLink(links, i, {
+        value: terms.value[t],
+        slope: terms.slope[t],
+        from: terms.from[t],
+        to: terms.to[t],
+        isPoint,
+      });
+      if (part)
+        addLoadEffects(
+          links[i].plane,
+          how[1],
+          how[2] * factor * part.value,
+          how[2] * factor * part.slope,
+          part.from,
+          part.to,
+          isPoint,
+          x,
+          after,
+          sum,
+        );
     }
   }
 
@@ -183,7 +248,8 @@ export class MemberLine {
         if (b === 0) sums[at] += value + slope * a;
         let [powerA, powerB] = [a, b];
         for (let n = 1; n < 5; n++) {
-          sums[at + n] += (value * powerA - atEnd * powerB) / factorials[n] + (slope * (powerA * a - powerB * b)) / factorials[n + 1];
+          sums[at + n] +=
+            (value * powerA - atEnd * powerB) / factorials[n] + (slope * (powerA * a - powerB * b)) / factorials[n + 1];
           powerA *= a;
           powerB *= b;
         }

@@ -24,16 +24,31 @@ export interface PlausibilityItem {
 export interface Plausibility {
   readonly items: readonly PlausibilityItem[];
   /** applied and reacted force by case, N */
-  readonly cases: readonly { readonly id: string; readonly applied: readonly number[]; readonly reacted: readonly number[]; readonly error: number }[];
+  readonly cases: readonly {
+    readonly id: string;
+    readonly applied: readonly number[];
+    readonly reacted: readonly number[];
+    readonly error: number;
+  }[];
   /** gravity load of dead cases by storey over its plan area, Pa; area in m² */
-  readonly floors: readonly { readonly storey: string; readonly weight: number; readonly area: number; readonly perArea: number }[];
+  readonly floors: readonly {
+    readonly storey: string;
+    readonly weight: number;
+    readonly area: number;
+    readonly perArea: number;
+  }[];
 }
 
 /** A sway above this share of the height under a hundredth of the weight deserves a look. */
 const usualSway = 1 / 100;
 
 /** The limits of service combinations: the project's, or what is usual. Deflection from the chord at most L over a number, drift at most h over one. */
-export const usualLimits = ({ settings: { limits = {} } }: Pick<Model, 'settings'>): { readonly deflection: number; readonly drift: number } => ({ deflection: limits.deflection ?? 250, drift: limits.drift ?? 300 });
+export const usualLimits = ({
+  settings: { limits = {} },
+}: Pick<Model, 'settings'>): { readonly deflection: number; readonly drift: number } => ({
+  deflection: limits.deflection ?? 250,
+  drift: limits.drift ?? 300,
+});
 /** Weight over plan area of a floor of a building, Pa: a light roof to a heavy floor. */
 const [lightest, heaviest] = [300, 16000];
 
@@ -48,20 +63,41 @@ export function plausibility(model: Model, solution: Solution, modal?: ModalResu
   return {
     cases: rows.map(({ caseId, applied, reacted, error }) => ({ id: caseId, applied, reacted, error })),
     floors,
-    items: [balanceItem(model, rows), ...weightItems(model, floors), periodItem(model, modal), ...movementItems(model, solution), ...swayItems(model, earlier), idleItem(model, solution), upliftItem(model, solution), selfWeightItem(model, solution)],
+    items: [
+      balanceItem(model, rows),
+      ...weightItems(model, floors),
+      periodItem(model, modal),
+      ...movementItems(model, solution),
+      ...swayItems(model, earlier),
+      idleItem(model, solution),
+      upliftItem(model, solution),
+      selfWeightItem(model, solution),
+    ],
   };
 }
 
 function balanceItem(model: Model, rows: readonly { caseId: string; error: number }[]): PlausibilityItem {
   const worst = rows.reduce((most, row) => (row.error > most.error ? row : most), { caseId: '', error: 0 });
   const holds = worst.error <= balanceLimit;
-  return { id: 'balance', question: 'Do the reactions carry the loads?', verdict: rows.length === 0 ? 'not asked' : holds ? 'usual' : 'look', measure: `at most ${balanceLimit.toExponential(0)} of the load`, answer: rows.length === 0 ? 'There is no case.' : worst.caseId === '' ? 'In every case to the last digit.' : `${holds ? 'In every case' : 'Not in every case'}; the largest gap is ${worst.error.toExponential(1)} of the load, in case ${model.cases[worst.caseId].label}.` };
+  return {
+    id: 'balance',
+    question: 'Do the reactions carry the loads?',
+    verdict: rows.length === 0 ? 'not asked' : holds ? 'usual' : 'look',
+    measure: `at most ${balanceLimit.toExponential(0)} of the load`,
+    answer:
+      rows.length === 0
+        ? 'There is no case.'
+        : worst.caseId === ''
+          ? 'In every case to the last digit.'
+          : `${holds ? 'In every case' : 'Not in every case'}; the largest gap is ${worst.error.toExponential(1)} of the load, in case ${model.cases[worst.caseId].label}.`,
+  };
 }
 
 /** Area of the convex hull of points in plan, m² (Andrew's monotone chain). */
 function hullArea(points: readonly (readonly [number, number])[]): number {
   const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-  const turn = (o: readonly number[], a: readonly number[], b: readonly number[]) => (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
+  const turn = (o: readonly number[], a: readonly number[], b: readonly number[]) =>
+    (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
   const half = (list: readonly (readonly [number, number])[]) => {
     const chain: (readonly [number, number])[] = [];
     for (const point of list) {
@@ -71,14 +107,20 @@ function hullArea(points: readonly (readonly [number, number])[]): number {
     return chain.slice(0, -1);
   };
   const hull = [...half(sorted), ...half([...sorted].reverse())];
-  return Math.abs(hull.reduce((sum, [x, y], i) => sum + x * hull[(i + 1) % hull.length][1] - hull[(i + 1) % hull.length][0] * y, 0)) / 2;
+  return (
+    Math.abs(
+      hull.reduce((sum, [x, y], i) => sum + x * hull[(i + 1) % hull.length][1] - hull[(i + 1) % hull.length][0] * y, 0),
+    ) / 2
+  );
 }
 
 function floorWeights(model: Model): Plausibility['floors'] {
   const masses = centresOfMass(model);
   const levels = storeysUpward(model);
   return levels.slice(1).map((storey) => {
-    const points = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - storey.elevation) < onLevel).map((node) => [node.position[0], node.position[1]] as const);
+    const points = Object.values(model.nodes)
+      .filter((node) => Math.abs(node.position[2] - storey.elevation) < onLevel)
+      .map((node) => [node.position[0], node.position[1]] as const);
     const area = points.length > 2 ? hullArea(points) : 0;
     const weight = masses.find((one) => one.storey === storey.id)?.weight ?? 0;
     return { storey: storey.id, weight, area, perArea: area > 0 ? weight / area : NaN };
@@ -89,9 +131,28 @@ function weightItems(model: Model, floors: Plausibility['floors']): Plausibility
   const { units } = model.settings;
   const measure = `between ${formatQuantity(lightest, 'pressure', units)} (light roof) and ${formatQuantity(heaviest, 'pressure', units)} (heavy floor) with what is superimposed`;
   const known = floors.filter((floor) => Number.isFinite(floor.perArea));
-  if (known.length === 0) return [{ id: 'weight', question: 'Does a floor weigh what floors weigh?', answer: 'No storey has an area in plan.', verdict: 'not asked', measure }];
-  const words = known.map((floor) => `${model.storeys[floor.storey].label} ${formatQuantity(floor.perArea, 'pressure', units)}`).join(', ');
-  return [{ id: 'weight', question: 'Does a floor weigh what floors weigh?', answer: `Dead load over the plan: ${words}.`, verdict: known.every((floor) => floor.perArea >= lightest && floor.perArea <= heaviest) ? 'usual' : 'look', measure }];
+  if (known.length === 0)
+    return [
+      {
+        id: 'weight',
+        question: 'Does a floor weigh what floors weigh?',
+        answer: 'No storey has an area in plan.',
+        verdict: 'not asked',
+        measure,
+      },
+    ];
+  const words = known
+    .map((floor) => `${model.storeys[floor.storey].label} ${formatQuantity(floor.perArea, 'pressure', units)}`)
+    .join(', ');
+  return [
+    {
+      id: 'weight',
+      question: 'Does a floor weigh what floors weigh?',
+      answer: `Dead load over the plan: ${words}.`,
+      verdict: known.every((floor) => floor.perArea >= lightest && floor.perArea <= heaviest) ? 'usual' : 'look',
+      measure,
+    },
+  ];
 }
 
 /** Approximate period, ASCE 7-22 12.8.2.1: T_a = C_t h^x, h in m. */
@@ -102,45 +163,78 @@ export function approximatePeriod(model: Model): { period: number; system: strin
   if (height <= 0) return undefined;
   const members = Object.values(model.members);
   const braced = members.some((member) => member.role === 'brace');
-  const concrete = members.filter((member) => member.role === 'column' && member.material !== null && model.materials[member.material].kind === 'concrete').length;
+  const concrete = members.filter(
+    (member) =>
+      member.role === 'column' && member.material !== null && model.materials[member.material].kind === 'concrete',
+  ).length;
   const columns = members.filter((member) => member.role === 'column').length;
   if (braced) return { period: 0.0488 * height ** 0.75, system: 'braced frame' };
-  return concrete * 2 >= columns ? { period: 0.0466 * height ** 0.9, system: 'concrete moment frame' } : { period: 0.0724 * height ** 0.8, system: 'steel moment frame' };
+  return concrete * 2 >= columns
+    ? { period: 0.0466 * height ** 0.9, system: 'concrete moment frame' }
+    : { period: 0.0724 * height ** 0.8, system: 'steel moment frame' };
 }
 
 function periodItem(model: Model, modal: ModalResult | undefined): PlausibilityItem {
   const question = 'Is the first period that of such a building?';
   const rule = approximatePeriod(model);
   const measure = 'a third to three times the approximate period of ASCE 7-22 12.8.2.1';
-  if (!modal || modal.modes.length === 0 || !rule) return { id: 'period', question, verdict: 'not asked', measure, answer: 'No modes: the dead cases give no mass that can move, or the structure could not be solved.' };
+  if (!modal || modal.modes.length === 0 || !rule)
+    return {
+      id: 'period',
+      question,
+      verdict: 'not asked',
+      measure,
+      answer: 'No modes: the dead cases give no mass that can move, or the structure could not be solved.',
+    };
   const { period } = modal.modes[0];
   const ratio = period / rule.period;
-  return { id: 'period', question, verdict: ratio > 1 / 3 && ratio < 3 ? 'usual' : 'look', measure, answer: `T₁ = ${formatNumber(period, 2)} s; the rule of thumb gives ${formatNumber(rule.period, 2)} s for a ${rule.system} of that height.` };
+  return {
+    id: 'period',
+    question,
+    verdict: ratio > 1 / 3 && ratio < 3 ? 'usual' : 'look',
+    measure,
+    answer: `T₁ = ${formatNumber(period, 2)} s; the rule of thumb gives ${formatNumber(rule.period, 2)} s for a ${rule.system} of that height.`,
+  };
 }
 
-const serviceOf = (model: Model): Shown | undefined => (combinationsFor(model, 'service').length > 0 ? { kind: 'envelope', purpose: 'service' } : inOrder(model.cases).length > 0 ? { kind: 'set', cases: inOrder(model.cases).map((one) => one.id), combinations: [] } : undefined);
+const serviceOf = (model: Model): Shown | undefined =>
+  combinationsFor(model, 'service').length > 0
+    ? { kind: 'envelope', purpose: 'service' }
+    : inOrder(model.cases).length > 0
+      ? { kind: 'set', cases: inOrder(model.cases).map((one) => one.id), combinations: [] }
+      : undefined;
 
 function movementItems(model: Model, solution: Solution): PlausibilityItem[] {
   const shown = serviceOf(model);
   const parts = shown ? shownParts(model, solution, shown) : [];
   const under = shown?.kind === 'envelope' ? 'service combinations' : 'cases';
-  const ratios = solution.memberIds.flatMap((id, m) => {
-    if (model.members[id]?.role !== 'beam') return [];
-    const stations = stationsOf(solution, m, 8);
-    let most = { ratio: 0, by: '' };
-    for (const part of parts) {
-      const ratio = Math.abs(largestChordDeflection(new MemberLine(solution, part.state, m), stations).value) / solution.lengths[m];
-      if (ratio > most.ratio) most = { ratio, by: part.label };
-    }
-    return [{ id, ...most }];
-  }).sort((a, b) => b.ratio - a.ratio);
+  const ratios = solution.memberIds
+    .flatMap((id, m) => {
+      if (model.members[id]?.role !== 'beam') return [];
+      const stations = stationsOf(solution, m, 8);
+      let most = { ratio: 0, by: '' };
+      for (const part of parts) {
+        const ratio =
+          Math.abs(largestChordDeflection(new MemberLine(solution, part.state, m), stations).value) /
+          solution.lengths[m];
+        if (ratio > most.ratio) most = { ratio, by: part.label };
+      }
+      return [{ id, ...most }];
+    })
+    .sort((a, b) => b.ratio - a.ratio);
   const worst = ratios.slice(0, 3).filter((one) => one.ratio > 0);
   const name = (id: string) => model.members[id].label ?? id;
   const usualDeflection = 1 / usualLimits(model).deflection;
   const deflection: PlausibilityItem = {
-    id: 'deflection', question: 'Do beams sag as beams do?', measure: `at most L/${Math.round(1 / usualDeflection)} from the chord`, members: ratios.filter((one) => one.ratio > usualDeflection).map((one) => one.id),
+    id: 'deflection',
+    question: 'Do beams sag as beams do?',
+    measure: `at most L/${Math.round(1 / usualDeflection)} from the chord`,
+    members: ratios.filter((one) => one.ratio > usualDeflection).map((one) => one.id),
     verdict: worst.length === 0 ? 'not asked' : worst[0].ratio > usualDeflection ? 'look' : 'usual',
-    answer: worst.length === 0 ? 'No beam bends.' : `The most: ${worst.map((one) => `${name(one.id)} L/${Math.round(1 / one.ratio)} (${one.by})`).join(', ')}, of all ${under}.`,
+    answer:
+      worst.length === 0
+        ? 'No beam bends.'
+        : `The most: ${worst.map((one) => `${name(one.id)} L/${Math.round(1 / one.ratio)} (${one.by})`).join(', ')}, of all ${under}.`,
   };
   return [deflection, driftItem(model, solution, parts, under)];
 }
@@ -153,11 +247,21 @@ function driftItem(model: Model, solution: Solution, parts: readonly ShownPart[]
     for (const one of book.results(part.state)) {
       for (const axis of [0, 1] as const) {
         const ratio = Math.abs(one.ratio[axis]);
-        if (ratio > most.ratio) most = { ratio, words: `${one.storey.label} in ${'xy'[axis]}, h/${Math.round(1 / ratio)} (${part.label})` };
+        if (ratio > most.ratio)
+          most = { ratio, words: `${one.storey.label} in ${'xy'[axis]}, h/${Math.round(1 / ratio)} (${part.label})` };
       }
     }
   }
-  return { id: 'drift', question: 'Does it stand straight?', measure: `at most h/${Math.round(1 / usualDrift)}`, verdict: most.words === '' ? 'not asked' : most.ratio > usualDrift ? 'look' : 'usual', answer: most.words === '' ? 'No storey stands above another, or nothing moves sideways.' : `The largest storey drift of all ${under}: ${most.words}.` };
+  return {
+    id: 'drift',
+    question: 'Does it stand straight?',
+    measure: `at most h/${Math.round(1 / usualDrift)}`,
+    verdict: most.words === '' ? 'not asked' : most.ratio > usualDrift ? 'look' : 'usual',
+    answer:
+      most.words === ''
+        ? 'No storey stands above another, or nothing moves sideways.'
+        : `The largest storey drift of all ${under}: ${most.words}.`,
+  };
 }
 
 /** A hundredth of the weight, sideways at every node: a frame that is braced hardly moves. */
@@ -166,44 +270,106 @@ function swayItems(model: Model, earlier: Factored | undefined): PlausibilityIte
   const levels = storeysUpward(model);
   const question = (axis: string) => `Is it braced in ${axis}?`;
   const measure = `a hundredth of the weight sideways moves the top by at most H/${Math.round(1 / usualSway)}`;
-  if (levels.length < 2 || masses.length === 0) return ['x', 'y'].map((axis) => ({ id: `sway ${axis}`, question: question(axis), answer: 'There are no storeys with weight.', verdict: 'not asked', measure }));
+  if (levels.length < 2 || masses.length === 0)
+    return ['x', 'y'].map((axis) => ({
+      id: `sway ${axis}`,
+      question: question(axis),
+      answer: 'There are no storeys with weight.',
+      verdict: 'not asked',
+      measure,
+    }));
   const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
-  const sets = ([0, 1] as const).map((axis) => masses.flatMap(({ storey, weight }): AskedLoad[] => {
-    const nodes = Object.values(model.nodes).filter((node) => Math.abs(node.position[2] - model.storeys[storey].elevation) < onLevel && !node.support && tied.has(node.id));
-    const force: Vector = axis === 0 ? [(0.01 * weight) / nodes.length, 0, 0] : [0, (0.01 * weight) / nodes.length, 0];
-    return nodes.map((node) => ({ node: node.id, force, moment: [0, 0, 0] as const }));
-  }));
+  const sets = ([0, 1] as const).map((axis) =>
+    masses.flatMap(({ storey, weight }): AskedLoad[] => {
+      const nodes = Object.values(model.nodes).filter(
+        (node) =>
+          Math.abs(node.position[2] - model.storeys[storey].elevation) < onLevel && !node.support && tied.has(node.id),
+      );
+      const force: Vector =
+        axis === 0 ? [(0.01 * weight) / nodes.length, 0, 0] : [0, (0.01 * weight) / nodes.length, 0];
+      return nodes.map((node) => ({ node: node.id, force, moment: [0, 0, 0] as const }));
+    }),
+  );
   const asked = askStructure(model, sets, earlier);
   return ([0, 1] as const).map((axis): PlausibilityItem => {
     const name = 'xy'[axis];
-    if (!asked) return { id: `sway ${name}`, question: question(name), answer: 'The structure cannot be solved.', verdict: 'not asked', measure };
+    if (!asked)
+      return {
+        id: `sway ${name}`,
+        question: question(name),
+        answer: 'The structure cannot be solved.',
+        verdict: 'not asked',
+        measure,
+      };
     const { positions, nodeIds } = asked.solution;
     const low = levels[0].elevation;
     let top = 0;
     for (let n = 1; n < nodeIds.length; n++) if (positions[3 * n + 2] > positions[3 * top + 2]) top = n;
     const height = positions[3 * top + 2] - low;
     const moved = Math.abs(asked.states[axis].displacements[6 * top + axis]);
-    return { id: `sway ${name}`, question: question(name), answer: `The top moves by ${formatQuantity(moved, 'deflection', model.settings.units)}, H/${moved > 0 ? Math.round(height / moved) : '∞'}.`, verdict: moved > usualSway * height ? 'look' : 'usual', measure };
+    return {
+      id: `sway ${name}`,
+      question: question(name),
+      answer: `The top moves by ${formatQuantity(moved, 'deflection', model.settings.units)}, H/${moved > 0 ? Math.round(height / moved) : '∞'}.`,
+      verdict: moved > usualSway * height ? 'look' : 'usual',
+      measure,
+    };
   });
 }
 
 function idleItem(model: Model, solution: Solution): PlausibilityItem {
-  const largest = solution.cases.reduce((most, one) => one.startForces.reduce((a, b) => Math.max(a, Math.abs(b)), most), 0);
-  const idle = solution.memberIds.filter((id, m) => id in model.members && solution.terms.memberStart[m] === solution.terms.memberStart[m + 1] && solution.cases.every((one) => one.startForces.subarray(6 * m, 6 * m + 6).every((force) => Math.abs(force) <= 1e-6 * largest)));
-  return { id: 'idle', question: 'Does every member carry something?', verdict: solution.cases.length === 0 ? 'not asked' : idle.length === 0 ? 'usual' : 'look', measure: 'a millionth of the largest force in some case', members: idle, answer: idle.length === 0 ? 'Every member does.' : `${count(idle.length, 'member')} ${idle.length === 1 ? 'carries' : 'carry'} nothing in any case: ${idle.slice(0, 8).join(', ')}${idle.length > 8 ? ' …' : ''}.` };
+  const largest = solution.cases.reduce(
+    (most, one) => one.startForces.reduce((a, b) => Math.max(a, Math.abs(b)), most),
+    0,
+  );
+  const idle = solution.memberIds.filter(
+    (id, m) =>
+      id in model.members &&
+      solution.terms.memberStart[m] === solution.terms.memberStart[m + 1] &&
+      solution.cases.every((one) =>
+        one.startForces.subarray(6 * m, 6 * m + 6).every((force) => Math.abs(force) <= 1e-6 * largest),
+      ),
+  );
+  return {
+    id: 'idle',
+    question: 'Does every member carry something?',
+    verdict: solution.cases.length === 0 ? 'not asked' : idle.length === 0 ? 'usual' : 'look',
+    measure: 'a millionth of the largest force in some case',
+    members: idle,
+    answer:
+      idle.length === 0
+        ? 'Every member does.'
+        : `${count(idle.length, 'member')} ${idle.length === 1 ? 'carries' : 'carry'} nothing in any case: ${idle.slice(0, 8).join(', ')}${idle.length > 8 ? ' …' : ''}.`,
+  };
 }
 
 function upliftItem(model: Model, solution: Solution): PlausibilityItem {
-  const parts = (['strength', 'service'] as const).flatMap((purpose) => shownParts(model, solution, { kind: 'envelope', purpose }));
+  const parts = (['strength', 'service'] as const).flatMap((purpose) =>
+    shownParts(model, solution, { kind: 'envelope', purpose }),
+  );
   const pulled = new Map<string, { force: number; by: string }>();
   for (const part of parts) {
     solution.nodeIds.forEach((id, n) => {
       const force = part.state.reactions[6 * n + 2];
-      if (model.nodes[id]?.support && force < -1 && force < (pulled.get(id)?.force ?? 0)) pulled.set(id, { force, by: part.label });
+      if (model.nodes[id]?.support && force < -1 && force < (pulled.get(id)?.force ?? 0))
+        pulled.set(id, { force, by: part.label });
     });
   }
-  const worst = [...pulled].sort((a, b) => a[1].force - b[1].force)[0] as [string, { force: number; by: string }] | undefined;
-  return { id: 'uplift', question: 'Do the supports push up?', verdict: parts.length === 0 ? 'not asked' : worst ? 'look' : 'usual', measure: 'no vertical reaction pulls down in a strength or service combination', nodes: [...pulled.keys()], answer: parts.length === 0 ? 'There is no combination.' : worst ? `${count(pulled.size, 'support')} ${pulled.size === 1 ? 'holds' : 'hold'} the structure down; the most ${formatQuantity(-worst[1].force, 'force', model.settings.units)} at ${worst[0]} (${worst[1].by}).` : 'Every support does, in all of them.' };
+  const worst = [...pulled].sort((a, b) => a[1].force - b[1].force)[0] as
+    [string, { force: number; by: string }] | undefined;
+  return {
+    id: 'uplift',
+    question: 'Do the supports push up?',
+    verdict: parts.length === 0 ? 'not asked' : worst ? 'look' : 'usual',
+    measure: 'no vertical reaction pulls down in a strength or service combination',
+    nodes: [...pulled.keys()],
+    answer:
+      parts.length === 0
+        ? 'There is no combination.'
+        : worst
+          ? `${count(pulled.size, 'support')} ${pulled.size === 1 ? 'holds' : 'hold'} the structure down; the most ${formatQuantity(-worst[1].force, 'force', model.settings.units)} at ${worst[0]} (${worst[1].by}).`
+          : 'Every support does, in all of them.',
+  };
 }
 
 function selfWeightItem(model: Model, solution: Solution): PlausibilityItem {
@@ -211,7 +377,8 @@ function selfWeightItem(model: Model, solution: Solution): PlausibilityItem {
   const index = own ? solution.cases.findIndex((one) => one.id === own.id) : -1;
   const question = 'Does it move as it should under its own weight?';
   const measure = 'the largest movement under self-weight is below a two-hundredth of the size';
-  if (!own || index < 0) return { id: 'own', question, answer: 'No case has the self-weight in it.', verdict: 'not asked', measure };
+  if (!own || index < 0)
+    return { id: 'own', question, answer: 'No case has the self-weight in it.', verdict: 'not asked', measure };
   const { displacements } = solution.cases[index];
   let [most, at] = [0, 0];
   for (let n = 0; n < solution.nodeIds.length; n++) {
@@ -220,8 +387,16 @@ function selfWeightItem(model: Model, solution: Solution): PlausibilityItem {
   }
   const size = [0, 1, 2].reduce((longest, axis) => {
     let [low, high] = [Infinity, -Infinity];
-    for (let n = 0; n < solution.nodeIds.length; n++) [low, high] = [Math.min(low, solution.positions[3 * n + axis]), Math.max(high, solution.positions[3 * n + axis])];
+    for (let n = 0; n < solution.nodeIds.length; n++)
+      [low, high] = [Math.min(low, solution.positions[3 * n + axis]), Math.max(high, solution.positions[3 * n + axis])];
     return Math.max(longest, high - low);
   }, 0);
-  return { id: 'own', question, verdict: most > size / 200 ? 'look' : 'usual', measure, nodes: [solution.nodeIds[at]], answer: `At most ${formatQuantity(most, 'deflection', model.settings.units)}, at node ${solution.nodeIds[at]}, ${displacements[6 * at + 2] <= 0 ? 'downward' : 'upward'}; the picture shows it.` };
+  return {
+    id: 'own',
+    question,
+    verdict: most > size / 200 ? 'look' : 'usual',
+    measure,
+    nodes: [solution.nodeIds[at]],
+    answer: `At most ${formatQuantity(most, 'deflection', model.settings.units)}, at node ${solution.nodeIds[at]}, ${displacements[6 * at + 2] <= 0 ? 'downward' : 'upward'}; the picture shows it.`,
+  };
 }

@@ -30,17 +30,29 @@ export function caseWeights(solution: Solution, id: string): Float64Array {
  * named twice counts twice.
  * @param combinations those that its parts name
  */
-export function combinationWeights(solution: Solution, combination: Parts, combinations: Model['combinations'] = {}): Float64Array {
+export function combinationWeights(
+  solution: Solution,
+  combination: Parts,
+  combinations: Model['combinations'] = {},
+): Float64Array {
   return weightsWithin(solution, combination, combinations, [], new Map());
 }
 
 type Parts = Pick<Combination, 'factors' | 'parts'> & { readonly id?: string };
 
 /** @param above the combinations this one is a part of; one of them, or one too deep, counts nothing, and a finding tells of it. @param known parts that were met before: each is worked out once */
-function weightsWithin(solution: Solution, combination: Parts, combinations: Model['combinations'], above: readonly string[], known: Map<string, Float64Array>): Float64Array {
+function weightsWithin(
+  solution: Solution,
+  combination: Parts,
+  combinations: Model['combinations'],
+  above: readonly string[],
+  known: Map<string, Float64Array>,
+): Float64Array {
   const { id, factors, parts = [] } = combination;
   if (id !== undefined && solution.cases.some((one) => one.id === id)) return caseWeights(solution, id);
-  const weights = Float64Array.from(solution.cases, (one) => factors.reduce((sum, factor) => (factor.case === one.id ? sum + factor.factor : sum), 0));
+  const weights = Float64Array.from(solution.cases, (one) =>
+    factors.reduce((sum, factor) => (factor.case === one.id ? sum + factor.factor : sum), 0),
+  );
   // a part that was solved as a whole enters with its own state: the difference of two such states is not the state of a difference of loads
   const here = id === undefined ? above : [...above, id];
   for (const part of parts) {
@@ -58,8 +70,28 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   // one state as it is needs no copy of its own
   const single = weights.findIndex((weight) => weight !== 0);
   if (single >= 0 && weights[single] === 1 && weights.every((weight, c) => weight === 0 || c === single)) {
-    const { weights: caseFactors, displacements, startForces, startDisplacements, reactions, axialForces, stiffness, firstDisplacements, alpha } = solution.cases[single];
-    return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(axialForces ? { axialForces } : {}), ...(axialForces && alpha ? { axialFactors: caseFactors.map((factor) => alpha * factor) } : {}), ...(stiffness ? { stiffness } : {}), ...(firstDisplacements ? { firstDisplacements } : {}) };
+    const {
+      weights: caseFactors,
+      displacements,
+      startForces,
+      startDisplacements,
+      reactions,
+      axialForces,
+      stiffness,
+      firstDisplacements,
+      alpha,
+    } = solution.cases[single];
+    return {
+      caseFactors,
+      displacements,
+      startForces,
+      startDisplacements,
+      reactions,
+      ...(axialForces ? { axialForces } : {}),
+      ...(axialForces && alpha ? { axialFactors: caseFactors.map((factor) => alpha * factor) } : {}),
+      ...(stiffness ? { stiffness } : {}),
+      ...(firstDisplacements ? { firstDisplacements } : {}),
+    };
   }
   const displacements = new Float64Array(solution.cases[0]?.displacements.length ?? solution.nodeIds.length * 6);
   const startForces = new Float64Array(solution.memberIds.length * 6);
@@ -76,7 +108,17 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   });
   const alone = solution.cases.filter((_, c) => weights[c] !== 0);
   const whole = alone.length === 1 ? alone[0] : undefined;
-  return { caseFactors, displacements, startForces, startDisplacements, reactions, ...(whole?.axialForces ? { axialForces: whole.axialForces, axialFactors: whole.weights.map((weight) => (whole.alpha ?? 1) * weight) } : {}), ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}) };
+  return {
+    caseFactors,
+    displacements,
+    startForces,
+    startDisplacements,
+    reactions,
+    ...(whole?.axialForces
+      ? { axialForces: whole.axialForces, axialFactors: whole.weights.map((weight) => (whole.alpha ?? 1) * weight) }
+      : {}),
+    ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}),
+  };
 }
 
 function addScaled(sum: Float64Array, values: Float64Array, factor: number): void {
@@ -84,6 +126,15 @@ function addScaled(sum: Float64Array, values: Float64Array, factor: number): voi
 }
 
 /** The states of all combinations of a purpose, in order. */
-export function combinationStates(model: Model, solution: Solution, combinations: readonly Combination[]): { combination: Combination; state: LoadState }[] {
-  return combinations.filter((combination) => combination.id in model.combinations).map((combination) => ({ combination, state: superpose(solution, combinationWeights(solution, combination, model.combinations)) }));
+export function combinationStates(
+  model: Model,
+  solution: Solution,
+  combinations: readonly Combination[],
+): { combination: Combination; state: LoadState }[] {
+  return combinations
+    .filter((combination) => combination.id in model.combinations)
+    .map((combination) => ({
+      combination,
+      state: superpose(solution, combinationWeights(solution, combination, model.combinations)),
+    }));
 }

@@ -1,7 +1,18 @@
 import { buildTernHide } from '../../demo/tern-hide';
 import { solveNow } from '../fem';
 import { answer, fixed } from './verification/book/structure';
-import { caseWeights, combinationWeights, extremesOf, governingExtremes, lineIndex, MemberLine, StationTable, stationTable, stationsOf, superpose } from './index';
+import {
+  caseWeights,
+  combinationWeights,
+  extremesOf,
+  governingExtremes,
+  lineIndex,
+  MemberLine,
+  StationTable,
+  stationTable,
+  stationsOf,
+  superpose,
+} from './index';
 
 const model = buildTernHide();
 const { solution } = solveNow(model);
@@ -35,7 +46,10 @@ test('extremes from the table are those of the member lines', () => {
     const exact = governingExtremes(lines(member), stationsOf(solution!, member));
     for (const component of ['N', 'Vz', 'My', 'Mz'] as const) {
       const found = table.extremes(member, weights, component);
-      for (const side of ['max', 'min'] as const) expect(Math.abs(found[side].value - exact[component][side].value)).toBeLessThan(1e-6 * Math.max(1, Math.abs(exact[component][side].value)));
+      for (const side of ['max', 'min'] as const)
+        expect(Math.abs(found[side].value - exact[component][side].value)).toBeLessThan(
+          1e-6 * Math.max(1, Math.abs(exact[component][side].value)),
+        );
     }
   }
 });
@@ -52,7 +66,14 @@ test('loads that end a rounding error before the end of a member make no false s
   // 3 × 1.4 is not 4.2: two places 10⁻¹⁵ m apart, between which a mean of moments would be noise
   const length = 4.2;
   const almost = 1.4 + 1.4 + 1.4 - 1e-15;
-  const { solution } = answer({ nodes: [{ position: [0, 0, 0], support: fixed }, { position: [length, 0, 0] }], members: [[1, 2]], loads: [{ type: 'uniform', axes: 'global', member: 'm1', direction: 'z', value: -7e3, from: 0, to: almost }, { type: 'node', node: 'n2', force: [0, 0, -1e3], moment: [0, 0, 0] }] });
+  const { solution } = answer({
+    nodes: [{ position: [0, 0, 0], support: fixed }, { position: [length, 0, 0] }],
+    members: [[1, 2]],
+    loads: [
+      { type: 'uniform', axes: 'global', member: 'm1', direction: 'z', value: -7e3, from: 0, to: almost },
+      { type: 'node', node: 'n2', force: [0, 0, -1e3], moment: [0, 0, 0] },
+    ],
+  });
   const { max, min } = stationTable(solution).extremes(0, [caseWeights(solution, 'c1')], 'Vz');
   expect(max.value).toBeCloseTo(7e3 * 4.2 + 1e3, 3);
   expect(min.value).toBeCloseTo(1e3, 3);

@@ -105,7 +105,11 @@ export class StationTable {
    * and slopes, a shear the parabola of its values and its mean, which the moments give: exact for loads that change linearly. `by` is the
    * number of the set.
    */
-  extremes(member: number, weights: readonly Float64Array[], component: ForceComponent): { max: Extreme & { by: number }; min: Extreme & { by: number } } {
+  extremes(
+    member: number,
+    weights: readonly Float64Array[],
+    component: ForceComponent,
+  ): { max: Extreme & { by: number }; min: Extreme & { by: number } } {
     const { stations } = this.of(member);
     const max = { value: -Infinity, x: 0, by: 0 };
     const min = { value: Infinity, x: 0, by: 0 };
@@ -132,10 +136,12 @@ export class StationTable {
         const a = values[s - 1];
         const b = values[s];
         if (slopeOf) {
-          for (const t of peaksBetween(a, others[s - 1], b, others[s], h)) note(cubic(a, others[s - 1] * h, b, others[s] * h, t), from + t * h);
+          for (const t of peaksBetween(a, others[s - 1], b, others[s], h))
+            note(cubic(a, others[s - 1] * h, b, others[s] * h, t), from + t * h);
         } else {
           const mean = (others[s] - others[s - 1]) / h;
-          for (const t of parabolaPeak(a, mean, b)) note(a + (6 * mean - 4 * a - 2 * b) * t + 3 * (a + b - 2 * mean) * t * t, from + t * h);
+          for (const t of parabolaPeak(a, mean, b))
+            note(a + (6 * mean - 4 * a - 2 * b) * t + 3 * (a + b - 2 * mean) * t * t, from + t * h);
         }
       }
     }
@@ -164,7 +170,10 @@ export class StationTable {
   private of(member: number): MemberValues {
     let found = this.members.get(member);
     if (!found) {
-      found = { stations: stationsOf(this.solution, member), byState: new Array<Float64Array | undefined>(this.solution.cases.length) };
+      found = {
+        stations: stationsOf(this.solution, member),
+        byState: new Array<Float64Array | undefined>(this.solution.cases.length),
+      };
       this.members.set(member, found);
     }
     return found;
@@ -193,5 +202,10 @@ export class StationTable {
 
 /** Cubic with given end values and end slopes (times the interval) at share t. */
 function cubic(valueA: number, slopeA: number, valueB: number, slopeB: number, t: number): number {
-  return valueA * (1 + 2 * t) * (1 - t) ** 2 + slopeA * t * (1 - t) ** 2 + valueB * t * t * (3 - 2 * t) - slopeB * t * t * (1 - t);
+  return (
+    valueA * (1 + 2 * t) * (1 - t) ** 2 +
+    slopeA * t * (1 - t) ** 2 +
+    valueB * t * t * (3 - 2 * t) -
+    slopeB * t * t * (1 - t)
+  );
 }

@@ -38,7 +38,12 @@ export function stationsOf(solution: Solution, member: number, parts = divisions
   return apart.flatMap((x) => {
     if (!jumps.has(x)) return [{ x, after: false }];
     if (x === 0) return [{ x, after: true }];
-    return x >= length ? [{ x, after: false }] : [{ x, after: false }, { x, after: true }];
+    return x >= length
+      ? [{ x, after: false }]
+      : [
+          { x, after: false },
+          { x, after: true },
+        ];
   });
 }
 
@@ -77,7 +82,8 @@ export type Extremes = Record<ForceComponent, { max: Extreme; min: Extreme }>;
 /** Largest and smallest of every internal force along a member: at the stations, and for moments where the shear passes through zero between them. */
 export function extremesOf(line: MemberLine, stations: readonly Station[]): Extremes {
   const result = {} as Extremes;
-  for (const component of forceComponents) result[component] = { max: { value: -Infinity, x: 0 }, min: { value: Infinity, x: 0 } };
+  for (const component of forceComponents)
+    result[component] = { max: { value: -Infinity, x: 0 }, min: { value: Infinity, x: 0 } };
   const note = (component: ForceComponent, value: number, x: number) => {
     const extreme = result[component];
     if (value > extreme.max.value) extreme.max = { value, x };
@@ -90,13 +96,25 @@ export function extremesOf(line: MemberLine, stations: readonly Station[]): Extr
     const start = stations[i - 1]?.x;
     if (before && station.x > start) {
       // between neighbouring stations a force changes smoothly: it peaks where its slope vanishes
-      for (const [moment, slope] of [['My', 'dMy'], ['Mz', 'dMz']] as const) {
-        for (const share of peaksBetween(before[lineIndex[moment]], before[lineIndex[slope]], values[lineIndex[moment]], values[lineIndex[slope]], station.x - start)) {
+      for (const [moment, slope] of [
+        ['My', 'dMy'],
+        ['Mz', 'dMz'],
+      ] as const) {
+        for (const share of peaksBetween(
+          before[lineIndex[moment]],
+          before[lineIndex[slope]],
+          values[lineIndex[moment]],
+          values[lineIndex[slope]],
+          station.x - start,
+        )) {
           const x = start + share * (station.x - start);
           note(moment, line.at(x)[lineIndex[moment]], x);
         }
       }
-      for (const [shear, moment] of [['Vy', 'Mz'], ['Vz', 'My']] as const) {
+      for (const [shear, moment] of [
+        ['Vy', 'Mz'],
+        ['Vz', 'My'],
+      ] as const) {
         const mean = (values[lineIndex[moment]] - before[lineIndex[moment]]) / (station.x - start);
         for (const share of parabolaPeak(before[lineIndex[shear]], mean, values[lineIndex[shear]])) {
           const x = start + share * (station.x - start);
@@ -110,7 +128,10 @@ export function extremesOf(line: MemberLine, stations: readonly Station[]): Extr
 }
 
 /** Extremes over several lines of one member, with the number of the line each comes from. */
-export type GoverningExtremes = Record<ForceComponent, { max: Extreme & { line: number }; min: Extreme & { line: number } }>;
+export type GoverningExtremes = Record<
+  ForceComponent,
+  { max: Extreme & { line: number }; min: Extreme & { line: number } }
+>;
 
 /** @throws RangeError without a line */
 export function governingExtremes(lines: readonly MemberLine[], stations: readonly Station[]): GoverningExtremes {

@@ -56,7 +56,14 @@ export class StoreyBook {
     private readonly solution: Solution,
   ) {
     const { positions, nodeIds } = solution;
-    this.levels = storeysUpward(model).map((storey) => ({ storey, nodes: nodeIds.flatMap((id, i) => (id in model.nodes && Math.abs(positions[3 * i + 2] - storey.elevation) < onLevel ? [i] : [])) })).filter((level) => level.nodes.length > 0);
+    this.levels = storeysUpward(model)
+      .map((storey) => ({
+        storey,
+        nodes: nodeIds.flatMap((id, i) =>
+          id in model.nodes && Math.abs(positions[3 * i + 2] - storey.elevation) < onLevel ? [i] : [],
+        ),
+      }))
+      .filter((level) => level.nodes.length > 0);
     this.pairs = this.levels.map((level, i) => (i === 0 ? [] : pairsOf(level, this.levels[i - 1], positions)));
   }
 
@@ -68,7 +75,8 @@ export class StoreyBook {
       const below = this.levels[i];
       const height = level.storey.elevation - below.storey.elevation;
       const pairs = this.pairs[i + 1];
-      const mean = (nodes: readonly number[], axis: number) => nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / nodes.length;
+      const mean = (nodes: readonly number[], axis: number) =>
+        nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / nodes.length;
       const axes = ([0, 1] as const).map((axis) => {
         const meanDrift = mean(level.nodes, axis) - mean(below.nodes, axis);
         let [drift, node] = [meanDrift, -1];
@@ -77,15 +85,38 @@ export class StoreyBook {
           const own = displacements[6 * top + axis] - displacements[6 * bottom + axis];
           if (node < 0 || Math.abs(own) > Math.abs(drift)) [drift, node] = [own, top];
         }
-        const shear = loads.filter((one) => one.elevation > below.storey.elevation + onLevel).reduce((sum, one) => sum + one.lateral[axis], 0);
-        const overturning = loads.filter((one) => one.elevation > below.storey.elevation + onLevel).reduce((sum, one) => sum + one.lateral[axis] * (one.elevation - below.storey.elevation), 0);
+        const shear = loads
+          .filter((one) => one.elevation > below.storey.elevation + onLevel)
+          .reduce((sum, one) => sum + one.lateral[axis], 0);
+        const overturning = loads
+          .filter((one) => one.elevation > below.storey.elevation + onLevel)
+          .reduce((sum, one) => sum + one.lateral[axis] * (one.elevation - below.storey.elevation), 0);
         return { drift, meanDrift, node: node < 0 ? '' : this.solution.nodeIds[node], shear, overturning };
       });
       const own = loads.find((one) => one.id === level.storey.id)?.own ?? 0;
-      const gravity = loads.filter((one) => one.elevation > below.storey.elevation + onLevel).reduce((sum, one) => sum + one.own, 0);
+      const gravity = loads
+        .filter((one) => one.elevation > below.storey.elevation + onLevel)
+        .reduce((sum, one) => sum + one.own, 0);
       const pair = <T>(read: (one: (typeof axes)[number]) => T): readonly [T, T] => [read(axes[0]), read(axes[1])];
-      const stability = pair(({ shear, meanDrift }) => (Math.abs(shear) > leastShear * Math.abs(gravity) && gravity > 0 ? Math.abs((gravity * meanDrift) / (shear * height)) : null));
-      return { storey: level.storey, below: below.storey, height, drift: pair((one) => one.drift), meanDrift: pair((one) => one.meanDrift), ratio: pair((one) => one.drift / height), node: pair((one) => one.node), shear: pair((one) => one.shear), gravity, own, overturning: pair((one) => one.overturning), stability };
+      const stability = pair(({ shear, meanDrift }) =>
+        Math.abs(shear) > leastShear * Math.abs(gravity) && gravity > 0
+          ? Math.abs((gravity * meanDrift) / (shear * height))
+          : null,
+      );
+      return {
+        storey: level.storey,
+        below: below.storey,
+        height,
+        drift: pair((one) => one.drift),
+        meanDrift: pair((one) => one.meanDrift),
+        ratio: pair((one) => one.drift / height),
+        node: pair((one) => one.node),
+        shear: pair((one) => one.shear),
+        gravity,
+        own,
+        overturning: pair((one) => one.overturning),
+        stability,
+      };
     });
   }
 
@@ -129,7 +160,9 @@ function pairsOf(level: Level, below: Level, positions: Float64Array): Pair[] {
     const [x, y] = [positions[3 * top], positions[3 * top + 1]];
     for (let dx = -1; dx <= 1; dx++) {
       for (let dy = -1; dy <= 1; dy++) {
-        const bottom = places.get(`${cell(x) + dx} ${cell(y) + dy}`)?.find((n) => Math.hypot(positions[3 * n] - x, positions[3 * n + 1] - y) < onLevel);
+        const bottom = places
+          .get(`${cell(x) + dx} ${cell(y) + dy}`)
+          ?.find((n) => Math.hypot(positions[3 * n] - x, positions[3 * n + 1] - y) < onLevel);
         if (bottom !== undefined) return [{ top, bottom }];
       }
     }
@@ -137,16 +170,25 @@ function pairsOf(level: Level, below: Level, positions: Float64Array): Pair[] {
   });
 }
 
-const deadCases = (model: Model) => inOrder(model.cases).filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead').map((one) => ({ case: one.id, factor: 1 }));
+const deadCases = (model: Model) =>
+  inOrder(model.cases)
+    .filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead')
+    .map((one) => ({ case: one.id, factor: 1 }));
 
 /** Weight of each storey and the place of its resultant in plan, N and m. @param factors of the cases that weigh; left out: those whose nature is dead */
-export function centresOfMass(model: Model, factors: readonly { readonly case: string; readonly factor: number }[] = deadCases(model)): { storey: string; weight: number; x: number; y: number }[] {
+export function centresOfMass(
+  model: Model,
+  factors: readonly { readonly case: string; readonly factor: number }[] = deadCases(model),
+): { storey: string; weight: number; x: number; y: number }[] {
   const levels = storeysUpward(model);
   const sums = new Map(levels.map((level) => [level.id, { weight: 0, x: 0, y: 0 }]));
   if (levels.length === 0) return [];
   for (const [node, force] of downwardByNode(model, actingLoads(model), factors)) {
     const [x, y, z] = model.nodes[node].position;
-    const level = levels.reduce((best, one) => (Math.abs(one.elevation - z) < Math.abs(best.elevation - z) ? one : best), levels[0]);
+    const level = levels.reduce(
+      (best, one) => (Math.abs(one.elevation - z) < Math.abs(best.elevation - z) ? one : best),
+      levels[0],
+    );
     const sum = sums.get(level.id)!;
     sum.weight += force;
     sum.x += force * x;
@@ -161,17 +203,34 @@ export function centresOfMass(model: Model, factors: readonly { readonly case: s
 /** Rows of supports: supported nodes by the grid line they stand on, in plan; those on none stand for themselves. */
 export function supportLines(model: Model): { key: string; name: string; nodes: string[] }[] {
   const supported = inOrder(model.nodes).filter((node) => node.support ?? node.springs);
-  const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')].map((line) => ({
-    key: line.id, name: `Grid ${line.label}`, nodes: supported.filter((node) => Math.abs(node.position[line.axis === 'x' ? 0 : 1] - line.position) < onLevel).map((node) => node.id),
-  })).filter((line) => line.nodes.length > 0);
+  const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')]
+    .map((line) => ({
+      key: line.id,
+      name: `Grid ${line.label}`,
+      nodes: supported
+        .filter((node) => Math.abs(node.position[line.axis === 'x' ? 0 : 1] - line.position) < onLevel)
+        .map((node) => node.id),
+    }))
+    .filter((line) => line.nodes.length > 0);
   const onLine = new Set(lines.flatMap((line) => line.nodes));
   const others = supported.filter((node) => !onLine.has(node.id)).map((node) => node.id);
-  return [...lines, ...(others.length > 0 ? [{ key: 'others', name: lines.length > 0 ? 'On no grid line' : 'All supports', nodes: others }] : [])];
+  return [
+    ...lines,
+    ...(others.length > 0
+      ? [{ key: 'others', name: lines.length > 0 ? 'On no grid line' : 'All supports', nodes: others }]
+      : []),
+  ];
 }
 
 /** Whether a stiffness set counts concrete as cracked in bending, columns and beams (ACI 318-19 6.6.3.1.1). */
 export function countsCracked(model: Model, stiffnessSet: string | undefined): boolean {
   const rules = stiffnessSet === undefined ? [] : (model.stiffnessSets[stiffnessSet]?.rules ?? []);
-  const factors = (['column', 'beam'] as const).map((role) => rules.find((rule) => (rule.material === 'concrete' || rule.material === 'any') && (rule.role === role || rule.role === 'any'))?.factors);
+  const factors = (['column', 'beam'] as const).map(
+    (role) =>
+      rules.find(
+        (rule) =>
+          (rule.material === 'concrete' || rule.material === 'any') && (rule.role === role || rule.role === 'any'),
+      )?.factors,
+  );
   return factors.every((one) => one !== undefined && (one.inertiaY ?? 1) < 1 && (one.inertiaZ ?? 1) < 1);
 }

@@ -13,14 +13,22 @@ const corners = new WeakMap<object, readonly (readonly [number, number])[]>();
  * corners of the outline (moments positive when they put the negative local side in tension). Gross section, linear elastic.
  * @returns nothing when the member has no section
  */
-export function stressBand(table: StationTable, model: Model, memberId: string, member: number, weights: readonly Float64Array[]): Band | undefined {
+export function stressBand(
+  table: StationTable,
+  model: Model,
+  memberId: string,
+  member: number,
+  weights: readonly Float64Array[],
+): Band | undefined {
   const section = model.members[memberId]?.section;
   if (section === null || section === undefined) return undefined;
   const { shape } = model.sections[section];
   const { area, inertiaY, inertiaZ } = sectionProperties(shape);
   let outline = corners.get(shape);
   if (!outline) {
-    outline = contoursOf(shape, chords).solids.flat().map(([y, z]) => [y, z] as const);
+    outline = contoursOf(shape, chords)
+      .solids.flat()
+      .map(([y, z]) => [y, z] as const);
     corners.set(shape, outline);
   }
   const stations = table.stations(member);

@@ -14,9 +14,15 @@ export interface AskedLoad {
  * @param earlier the factor of the model's own solve, which serves again
  * @returns the solution and one state a set, or nothing when the structure cannot be solved
  */
-export function askStructure(model: Model, sets: readonly (readonly AskedLoad[])[], earlier?: Factored): { solution: Solution; states: LoadState[] } | undefined {
+export function askStructure(
+  model: Model,
+  sets: readonly (readonly AskedLoad[])[],
+  earlier?: Factored,
+): { solution: Solution; states: LoadState[] } | undefined {
   const ids = sets.map((_, i) => `c${i + 1}`);
-  const cases = Object.fromEntries(ids.map((id) => [id, { id, label: id, name: id, nature: 'other' as const, selfWeight: false }]));
+  const cases = Object.fromEntries(
+    ids.map((id) => [id, { id, label: id, name: id, nature: 'other' as const, selfWeight: false }]),
+  );
   const loads: Record<string, Load> = {};
   sets.forEach((set, i) => {
     for (const { node, force, moment } of set) {
@@ -53,12 +59,18 @@ export function centresOfStiffness(model: Model, earlier?: Factored): FloorStiff
     return storey ? [{ storey: storey.id, node }] : [];
   });
   const unit = 1000;
-  const sets = floors.flatMap(({ node }): AskedLoad[][] => [[{ node, force: [unit, 0, 0], moment: [0, 0, 0] }], [{ node, force: [0, unit, 0], moment: [0, 0, 0] }], [{ node, force: [0, 0, 0], moment: [0, 0, unit] }]]);
+  const sets = floors.flatMap(({ node }): AskedLoad[][] => [
+    [{ node, force: [unit, 0, 0], moment: [0, 0, 0] }],
+    [{ node, force: [0, unit, 0], moment: [0, 0, 0] }],
+    [{ node, force: [0, 0, 0], moment: [0, 0, unit] }],
+  ]);
   const asked = sets.length === 0 ? undefined : askStructure(model, sets, earlier);
   if (!asked) return [];
   return floors.map(({ storey, node }, i): FloorStiffness => {
     const n = asked.solution.nodeIds.indexOf(node);
-    const [byX, byY, byM] = asked.states.slice(3 * i, 3 * i + 3).map((state) => state.displacements.subarray(6 * n, 6 * n + 6));
+    const [byX, byY, byM] = asked.states
+      .slice(3 * i, 3 * i + 3)
+      .map((state) => state.displacements.subarray(6 * n, 6 * n + 6));
     const [x, y] = model.nodes[node].position;
     const [ex, ey] = [-byY[5] / byM[5], byX[5] / byM[5]];
     // the centre's own movement under a force through it: that under the force at the node, less what the turn adds

@@ -15,7 +15,11 @@ export interface MovementShare {
 }
 
 /** Places and weights of Gauss's rule with three points on 0–1, exact to the fifth degree. */
-const gauss = [[0.5 - Math.sqrt(0.15), 5 / 18], [0.5, 8 / 18], [0.5 + Math.sqrt(0.15), 5 / 18]] as const;
+const gauss = [
+  [0.5 - Math.sqrt(0.15), 5 / 18],
+  [0.5, 8 / 18],
+  [0.5 + Math.sqrt(0.15), 5 / 18],
+] as const;
 
 /**
  * Which members' deformation a movement comes from: Σ ∫ (N̄ ε + M̄ κ + V̄ γ + T̄ ϑ) dx, with the forces N̄ … of a unit load at the place and in the
@@ -25,7 +29,12 @@ const gauss = [[0.5 - Math.sqrt(0.15), 5 / 18], [0.5, 8 / 18], [0.5 + Math.sqrt(
  * @param movement the movement itself, m or rad
  * @returns the members, the largest share first, and what springs, connections and settlements give
  */
-export function movementShares(solution: Solution, state: LoadState, unit: { solution: Solution; state: LoadState; size: number }, movement: number): { members: MovementShare[]; rest: number } {
+export function movementShares(
+  solution: Solution,
+  state: LoadState,
+  unit: { solution: Solution; state: LoadState; size: number },
+  movement: number,
+): { members: MovementShare[]; rest: number } {
   const numbers = new Map(unit.solution.memberIds.map((id, m) => [id, m]));
   const members = solution.memberIds.map((member, m): MovementShare => {
     const number = numbers.get(member);
@@ -47,7 +56,8 @@ export function movementShares(solution: Solution, state: LoadState, unit: { sol
         const imposed = imposedStrains(solution, state, m, x);
         const at = (name: keyof typeof lineIndex) => (weight * run * forces[lineIndex[name]]) / unit.size;
         sums.axial += at('N') * (loads[lineIndex.N] / EA + imposed[0]);
-        sums.bending += at('My') * (loads[lineIndex.My] / EIy + imposed[1]) + at('Mz') * (loads[lineIndex.Mz] / EIz + imposed[2]);
+        sums.bending +=
+          at('My') * (loads[lineIndex.My] / EIy + imposed[1]) + at('Mz') * (loads[lineIndex.Mz] / EIz + imposed[2]);
         sums.shear += at('Vy') * (loads[lineIndex.Vy] / GAy) + at('Vz') * (loads[lineIndex.Vz] / GAz);
         sums.torsion += GJ > 0 ? at('T') * (loads[lineIndex.T] / GJ) : 0;
       }

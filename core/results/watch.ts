@@ -13,10 +13,26 @@ const direction = z.enum(['x', 'y', 'z']);
 
 /** A quantity that stays in sight while one edits. */
 export const watchSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('displacement'), node, direction: z.enum(['x', 'y', 'z', 'size']), shown: shownSchema }),
-  z.strictObject({ kind: z.literal('reaction'), node, direction, part: z.enum(['force', 'moment']), shown: shownSchema }),
+  z.strictObject({
+    kind: z.literal('displacement'),
+    node,
+    direction: z.enum(['x', 'y', 'z', 'size']),
+    shown: shownSchema,
+  }),
+  z.strictObject({
+    kind: z.literal('reaction'),
+    node,
+    direction,
+    part: z.enum(['force', 'moment']),
+    shown: shownSchema,
+  }),
   z.strictObject({ kind: z.literal('force'), member, component: z.enum(forceComponents), shown: shownSchema }),
-  z.strictObject({ kind: z.literal('drift'), storey: z.string().regex(/^h\d+$/, 'a storey looks like h2'), direction: z.enum(['x', 'y']), shown: shownSchema }),
+  z.strictObject({
+    kind: z.literal('drift'),
+    storey: z.string().regex(/^h\d+$/, 'a storey looks like h2'),
+    direction: z.enum(['x', 'y']),
+    shown: shownSchema,
+  }),
   z.strictObject({ kind: z.literal('base'), direction, part: z.enum(['force', 'moment']), shown: shownSchema }),
   z.strictObject({ kind: z.literal('utilisation'), member: member.nullable().describe('null: the worst of all') }),
   z.strictObject({ kind: z.literal('weight') }),
@@ -24,7 +40,8 @@ export const watchSchema = z.discriminatedUnion('kind', [
 export type Watch = z.infer<typeof watchSchema>;
 
 /** What a watched quantity comes to: a value in base SI with where it comes from, or why there is none. */
-export type Watched = { readonly value: number; readonly kind: QuantityKind; readonly by: string } | { readonly reason: string };
+export type Watched =
+  { readonly value: number; readonly kind: QuantityKind; readonly by: string } | { readonly reason: string };
 
 /** What the checks came to, as far as a watch asks. */
 export type Utilisations = ReadonlyMap<string, { readonly utilisation: number | null; readonly combination: string }>;
@@ -44,28 +61,58 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
     case 'reaction': {
       const n = solution.nodeIds.indexOf(watch.node);
       if (n < 0) return { reason: `node ${watch.node} is not in this model` };
-      if (watch.kind === 'reaction' && !model.nodes[watch.node]?.support && !model.nodes[watch.node]?.springs) return { reason: `node ${watch.node} is not supported` };
-      return largest(shownParts(model, solution, watch.shown).map(({ label, state }) => {
-        const six = (watch.kind === 'reaction' ? state.reactions : state.displacements).subarray(6 * n, 6 * n + 6);
-        return { by: label, value: watch.direction === 'size' ? Math.hypot(six[0], six[1], six[2]) : six[axisNumber[watch.direction] + (watch.kind === 'reaction' && watch.part === 'moment' ? 3 : 0)] };
-      }), watch.kind === 'displacement' ? 'deflection' : watch.part);
+      if (watch.kind === 'reaction' && !model.nodes[watch.node]?.support && !model.nodes[watch.node]?.springs)
+        return { reason: `node ${watch.node} is not supported` };
+      return largest(
+        shownParts(model, solution, watch.shown).map(({ label, state }) => {
+          const six = (watch.kind === 'reaction' ? state.reactions : state.displacements).subarray(6 * n, 6 * n + 6);
+          return {
+            by: label,
+            value:
+              watch.direction === 'size'
+                ? Math.hypot(six[0], six[1], six[2])
+                : six[axisNumber[watch.direction] + (watch.kind === 'reaction' && watch.part === 'moment' ? 3 : 0)],
+          };
+        }),
+        watch.kind === 'displacement' ? 'deflection' : watch.part,
+      );
     }
     case 'force': {
       const m = solution.memberIds.indexOf(watch.member);
       if (m < 0) return { reason: `member ${watch.member} is not in this model` };
       const parts = shownParts(model, solution, watch.shown);
       if (parts.length === 0) return largest([], 'force');
-      const { max, min } = stationTable(solution).extremes(m, parts.map((part) => part.weights), watch.component);
-      return largest([max, min].map(({ value, by }) => ({ value, by: parts[by].label })), kindOfForce(watch.component));
+      const { max, min } = stationTable(solution).extremes(
+        m,
+        parts.map((part) => part.weights),
+        watch.component,
+      );
+      return largest(
+        [max, min].map(({ value, by }) => ({ value, by: parts[by].label })),
+        kindOfForce(watch.component),
+      );
     }
     case 'drift': {
       const book = storeyBook(model, solution);
-      const readings = shownParts(model, solution, watch.shown).flatMap(({ label, state }) => book.results(state).filter((one) => one.storey.id === watch.storey).map((one) => ({ by: label, value: one.drift[axisNumber[watch.direction]] })));
-      return readings.length === 0 ? { reason: `storey ${model.storeys[watch.storey]?.label ?? watch.storey} has no storey below it here` } : largest(readings, 'deflection');
+      const readings = shownParts(model, solution, watch.shown).flatMap(({ label, state }) =>
+        book
+          .results(state)
+          .filter((one) => one.storey.id === watch.storey)
+          .map((one) => ({ by: label, value: one.drift[axisNumber[watch.direction]] })),
+      );
+      return readings.length === 0
+        ? { reason: `storey ${model.storeys[watch.storey]?.label ?? watch.storey} has no storey below it here` }
+        : largest(readings, 'deflection');
     }
     case 'base': {
       const parts = shownParts(model, solution, watch.shown);
-      return largest(parts.map(({ label, state }) => ({ by: label, value: baseSum(model, solution, state.reactions, axisNumber[watch.direction], watch.part) })), watch.part);
+      return largest(
+        parts.map(({ label, state }) => ({
+          by: label,
+          value: baseSum(model, solution, state.reactions, axisNumber[watch.direction], watch.part),
+        })),
+        watch.part,
+      );
     }
     case 'utilisation': {
       if (watch.member !== null) {
@@ -73,11 +120,15 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
         if (row?.utilisation === null || row === undefined) return { reason: `member ${watch.member} is not checked` };
         return { value: row.utilisation, kind: 'number', by: row.combination };
       }
-      const made = [...utilisations].flatMap(([id, row]) => (row.utilisation === null ? [] : [{ value: row.utilisation, by: `${id} ${row.combination}` }]));
+      const made = [...utilisations].flatMap(([id, row]) =>
+        row.utilisation === null ? [] : [{ value: row.utilisation, by: `${id} ${row.combination}` }],
+      );
       return made.length === 0 ? { reason: 'nothing is checked' } : largest(made, 'number');
     }
     case 'weight': {
-      const own = Object.values(model.cases).filter((one) => one.selfWeight).map((one) => one.id);
+      const own = Object.values(model.cases)
+        .filter((one) => one.selfWeight)
+        .map((one) => one.id);
       if (own.length === 0) return { reason: 'no case has the self-weight in it' };
       const index = solution.cases.findIndex((one) => one.id === own[0]);
       return { value: -solution.cases[index].applied[2], kind: 'force', by: model.cases[own[0]].label };
@@ -86,18 +137,35 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
 }
 
 /** Sum of the reactions, N, or of their moments about the axes through the middle of the supports at the height of the lowest, N·m. */
-function baseSum(model: Model, solution: Solution, reactions: Float64Array, axis: 0 | 1 | 2, part: 'force' | 'moment'): number {
+function baseSum(
+  model: Model,
+  solution: Solution,
+  reactions: Float64Array,
+  axis: 0 | 1 | 2,
+  part: 'force' | 'moment',
+): number {
   const [a, b] = [(axis + 1) % 3, (axis + 2) % 3];
-  const [low, high] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]];
+  const [low, high] = [
+    [Infinity, Infinity, Infinity],
+    [-Infinity, -Infinity, -Infinity],
+  ];
   solution.nodeIds.forEach((id, n) => {
     if (!model.nodes[id]?.support && !model.nodes[id]?.springs) return;
-    for (let k = 0; k < 3; k++) [low[k], high[k]] = [Math.min(low[k], solution.positions[3 * n + k]), Math.max(high[k], solution.positions[3 * n + k])];
+    for (let k = 0; k < 3; k++)
+      [low[k], high[k]] = [
+        Math.min(low[k], solution.positions[3 * n + k]),
+        Math.max(high[k], solution.positions[3 * n + k]),
+      ];
   });
   const middle = low[0] === Infinity ? [0, 0, 0] : [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, low[2]];
   let sum = 0;
   for (let n = 0; n < solution.nodeIds.length; n++) {
     if (part === 'force') sum += reactions[6 * n + axis];
-    else sum += reactions[6 * n + 3 + axis] + (solution.positions[3 * n + a] - middle[a]) * reactions[6 * n + b] - (solution.positions[3 * n + b] - middle[b]) * reactions[6 * n + a];
+    else
+      sum +=
+        reactions[6 * n + 3 + axis] +
+        (solution.positions[3 * n + a] - middle[a]) * reactions[6 * n + b] -
+        (solution.positions[3 * n + b] - middle[b]) * reactions[6 * n + a];
   }
   return sum;
 }
@@ -116,7 +184,10 @@ export function watchWords(watch: Watch, model: Model): string {
     case 'drift':
       return `drift ${watch.direction} of ${model.storeys[watch.storey]?.label ?? watch.storey}${under}`;
     case 'base':
-      return `base ${watch.part === 'force' ? 'shear' : 'moment'} ${watch.direction}${under}`.replace('base shear z', 'sum of Rz');
+      return `base ${watch.part === 'force' ? 'shear' : 'moment'} ${watch.direction}${under}`.replace(
+        'base shear z',
+        'sum of Rz',
+      );
     case 'utilisation':
       return watch.member === null ? 'worst utilisation' : `utilisation of ${name(watch.member)}`;
     case 'weight':
@@ -125,5 +196,9 @@ export function watchWords(watch: Watch, model: Model): string {
 }
 
 /** A watched value as it is shown. */
-export const watchedText = (watched: Watched | undefined, units: UnitSystem): string => (watched === undefined ? '…' : 'reason' in watched ? '–' : formatQuantity(watched.value, watched.kind, units, watched.kind === 'number' ? 2 : undefined));
-
+export const watchedText = (watched: Watched | undefined, units: UnitSystem): string =>
+  watched === undefined
+    ? '…'
+    : 'reason' in watched
+      ? '–'
+      : formatQuantity(watched.value, watched.kind, units, watched.kind === 'number' ? 2 : undefined);

@@ -1,6 +1,14 @@
 import { parseExpression, type Expression } from './typeset';
 
-const functions: Readonly<Record<string, (...values: number[]) => number>> = { sqrt: Math.sqrt, min: Math.min, max: Math.max, abs: Math.abs, ln: Math.log, sin: Math.sin, tan: Math.tan };
+const functions: Readonly<Record<string, (...values: number[]) => number>> = {
+  sqrt: Math.sqrt,
+  min: Math.min,
+  max: Math.max,
+  abs: Math.abs,
+  ln: Math.log,
+  sin: Math.sin,
+  tan: Math.tan,
+};
 
 /**
  * The value of a sheet's expression.
@@ -26,7 +34,15 @@ export function evaluate(expression: string, inputs: Readonly<Record<string, num
       }
       case 'operation': {
         const [left, right] = [value(node.left), value(node.right)];
-        return node.operator === '+' ? left + right : node.operator === '-' ? left - right : node.operator === '*' ? left * right : node.operator === '/' ? left / right : left ** right;
+        return node.operator === '+'
+          ? left + right
+          : node.operator === '-'
+            ? left - right
+            : node.operator === '*'
+              ? left * right
+              : node.operator === '/'
+                ? left / right
+                : left ** right;
       }
     }
   };

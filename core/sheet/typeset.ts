@@ -23,12 +23,14 @@ export function parseExpression(text: string): Expression {
   };
   function sum(): Expression {
     let left = product();
-    while (peek() === '+' || peek() === '-') left = { type: 'operation', operator: next() as '+' | '-', left, right: product() };
+    while (peek() === '+' || peek() === '-')
+      left = { type: 'operation', operator: next() as '+' | '-', left, right: product() };
     return left;
   }
   function product(): Expression {
     let left = unary();
-    while (peek() === '*' || peek() === '/') left = { type: 'operation', operator: next() as '*' | '/', left, right: unary() };
+    while (peek() === '*' || peek() === '/')
+      left = { type: 'operation', operator: next() as '*' | '/', left, right: unary() };
     return left;
   }
   function unary(): Expression {
@@ -121,7 +123,8 @@ function toTex(expression: Expression, symbol: SetSymbol): string {
         const wrapped = left.type === 'operation' || /\\,|\\text/.test(base) ? `\\left(${base}\\right)` : base;
         return `${wrapped}^{${toTex(right, symbol)}}`;
       }
-      if (operator === '*') return `${bracketed(left, 2)} \\cdot ${bracketed(right, 2)}`.replace(/\\cdot \\left\(/g, '\\left(');
+      if (operator === '*')
+        return `${bracketed(left, 2)} \\cdot ${bracketed(right, 2)}`.replace(/\\cdot \\left\(/g, '\\left(');
       return `${bracketed(left, 1)} ${operator} ${bracketed(right, operator === '-' ? 2 : 1)}`;
     }
   }
@@ -135,13 +138,25 @@ export function quantityToTex({ value, kind, decimals }: Quantity, units: UnitSy
 }
 
 /** One step set in TeX: the formula in symbols, and with the numbers put in (absent when there is nothing to put in). */
-export function stepToTex(step: Step, units: UnitSystem): { symbol: string; formula: string; numbers: string | undefined; value: string } {
+export function stepToTex(
+  step: Step,
+  units: UnitSystem,
+): { symbol: string; formula: string; numbers: string | undefined; value: string } {
   const parsed = parseExpression(step.printed?.[units] ?? step.expression);
   const known = Object.keys(step.inputs);
   return {
     symbol: symbolToTex(step.symbol),
     formula: toTex(parsed, symbolToTex),
-    numbers: known.length === 0 || parsed.type === 'symbol' ? undefined : toTex(parsed, (name) => (name in step.inputs ? (name === 'psi' ? '\\text{psi}' : quantityToTex(step.inputs[name], units)) : symbolToTex(name))),
+    numbers:
+      known.length === 0 || parsed.type === 'symbol'
+        ? undefined
+        : toTex(parsed, (name) =>
+            name in step.inputs
+              ? name === 'psi'
+                ? '\\text{psi}'
+                : quantityToTex(step.inputs[name], units)
+              : symbolToTex(name),
+          ),
     value: quantityToTex(step.value, units),
   };
 }

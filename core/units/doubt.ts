@@ -2,7 +2,12 @@ import { formatQuantity } from './format';
 import { kinds, shownUnit, unitSize, type QuantityKind, type UnitSystem } from './quantity';
 
 /** Beyond these (base SI) a bare number of a kind is no size a building has, and another unit was most likely meant; the units people mix up, the likeliest first. */
-const usual: Partial<Record<QuantityKind, { readonly most: number; readonly likely: readonly [number, number]; readonly others: readonly string[] }>> = {
+const usual: Partial<
+  Record<
+    QuantityKind,
+    { readonly most: number; readonly likely: readonly [number, number]; readonly others: readonly string[] }
+  >
+> = {
   length: { most: 1000, likely: [0.05, 200], others: ['mm', 'in', 'cm'] },
   sectionLength: { most: 10, likely: [0.003, 5], others: ['mm', 'in'] },
   force: { most: 3e7, likely: [10, 2e6], others: ['N', 'lbf'] },
@@ -24,10 +29,17 @@ export function doubtOf(bare: number, value: number, kind: QuantityKind, system:
   if (!habit || Math.abs(value) <= habit.most) return undefined;
   const { unit } = shownUnit(kind, system);
   const understood = formatQuantity(value, kind, system);
-  const other = habit.others.find((name) => name !== unit && Math.abs(bare * kinds[kind].units[name]) >= habit.likely[0] && Math.abs(bare * kinds[kind].units[name]) <= habit.likely[1]);
+  const other = habit.others.find(
+    (name) =>
+      name !== unit &&
+      Math.abs(bare * kinds[kind].units[name]) >= habit.likely[0] &&
+      Math.abs(bare * kinds[kind].units[name]) <= habit.likely[1],
+  );
   const typed = Number(bare.toPrecision(12));
   const keep = `type ${typed} ${unit} if it is meant`;
-  return other ? `${understood}: was it ${other}, ${formatQuantity(bare * kinds[kind].units[other], kind, system)}? Type ${typed} ${other}, or ${keep}.` : `${understood} is beyond any building: ${keep}.`;
+  return other
+    ? `${understood}: was it ${other}, ${formatQuantity(bare * kinds[kind].units[other], kind, system)}? Type ${typed} ${other}, or ${keep}.`
+    : `${understood} is beyond any building: ${keep}.`;
 }
 
 /** A place in another unit is believed from this share of the member on. */
@@ -39,11 +51,17 @@ const leastShare = 0.05;
  * @param length of the member, m
  * @returns the unit and the position it would come to, m
  */
-export function positionMeant(value: number, length: number, system: UnitSystem): { unit: string; position: number } | undefined {
+export function positionMeant(
+  value: number,
+  length: number,
+  system: UnitSystem,
+): { unit: string; position: number } | undefined {
   const bare = value / unitSize('length', system);
   // a place just past the end is no millimetre
   const fits = (position: number) => position <= length && position >= leastShare * length;
-  const unit = (system === 'us' ? (['in', 'mm', 'm'] as const) : (['mm', 'cm'] as const)).find((one) => fits(bare * kinds.length.units[one]));
+  const unit = (system === 'us' ? (['in', 'mm', 'm'] as const) : (['mm', 'cm'] as const)).find((one) =>
+    fits(bare * kinds.length.units[one]),
+  );
   return unit && { unit, position: bare * kinds.length.units[unit] };
 }
 

@@ -20,7 +20,12 @@ export function formatNumber(value: number, decimals: number): string {
  * A value in base SI, shown as a number in the project's unit.
  * @param decimals digits after the point in the unit of the system, as many as tell the same in a unit of the project's own; the kind's own habit when left out
  */
-export function formatValue(value: number, kind: QuantityKind, system: UnitSystem, decimals = kinds[kind].shown[system].decimals): string {
+export function formatValue(
+  value: number,
+  kind: QuantityKind,
+  system: UnitSystem,
+  decimals = kinds[kind].shown[system].decimals,
+): string {
   return formatNumber(value / unitSize(kind, system), decimalsIn(kind, system, decimals));
 }
 
@@ -55,6 +60,10 @@ export function formatCell(value: number, kind: QuantityKind, system: UnitSystem
 /** `1 node`, `4 nodes`, `2 storeys`. */
 export function count(n: number, noun: string): string {
   if (n === 1) return `1 ${noun}`;
-  const plural = /(s|x|ch|sh)$/.test(noun) ? `${noun}es` : /[^aeiou]y$/.test(noun) ? `${noun.slice(0, -1)}ies` : `${noun}s`;
+  const plural = /(s|x|ch|sh)$/.test(noun)
+    ? `${noun}es`
+    : /[^aeiou]y$/.test(noun)
+      ? `${noun.slice(0, -1)}ies`
+      : `${noun}s`;
   return `${n} ${plural}`;
 }

@@ -24,15 +24,18 @@ class ParseError extends Error {}
  */
 export function parseQuantity(text: string, kind: QuantityKind, system: UnitSystem): Parsed<number> {
   const trimmed = text.trim();
-  if (trimmed.length > longestText) return { ok: false, error: `A value has at most ${longestText} letters; ${trimmed.length} were typed.` };
+  if (trimmed.length > longestText)
+    return { ok: false, error: `A value has at most ${longestText} letters; ${trimmed.length} were typed.` };
   const example = formatQuantity(kind === 'number' ? 2.5 : 2.5 * unitSize(kind, system), kind, system, 1);
-  if (trimmed === '') return { ok: false, error: `Nothing was typed. Type ${kinds[kind].name}, for example ${example}.` };
+  if (trimmed === '')
+    return { ok: false, error: `Nothing was typed. Type ${kinds[kind].name}, for example ${example}.` };
   try {
     const reader = new Reader(trimmed, kind);
     const term = reader.sum();
     reader.end();
     const value = term.hasUnit || kind === 'number' ? term.value : term.value * unitSize(kind, system);
-    if (!Number.isFinite(value)) throw new ParseError(`“${trimmed}” does not give a finite number. Check the division.`);
+    if (!Number.isFinite(value))
+      throw new ParseError(`“${trimmed}” does not give a finite number. Check the division.`);
     const doubt = term.hasUnit ? undefined : doubtOf(term.value, value, kind, system);
     if (doubt !== undefined) throw new ParseError(doubt);
     return { ok: true, value, understood: formatQuantity(value, kind, system) };
@@ -65,7 +68,8 @@ class Reader {
       const sign = this.take(/^[+\-−]/);
       if (!sign) return left;
       const right = this.product();
-      if (left.hasUnit !== right.hasUnit) throw new ParseError(`“${this.text}” adds a number with a unit to one without. Give both a unit or neither.`);
+      if (left.hasUnit !== right.hasUnit)
+        throw new ParseError(`“${this.text}” adds a number with a unit to one without. Give both a unit or neither.`);
       left = { value: left.value + (sign === '+' ? right.value : -right.value), hasUnit: left.hasUnit };
     }
   }
@@ -73,7 +77,10 @@ class Reader {
   end(): void {
     this.skip();
     const rest = this.text.slice(this.at);
-    if (rest !== '') throw new ParseError(`“${rest}” in “${this.text}” was not understood. Type ${kinds[this.kind].name}, a sum or a product.`);
+    if (rest !== '')
+      throw new ParseError(
+        `“${rest}” in “${this.text}” was not understood. Type ${kinds[this.kind].name}, a sum or a product.`,
+      );
   }
 
   private product(): Term {
@@ -87,9 +94,16 @@ class Reader {
         left = { value: (left.value * right.size ** 2) / right.value, hasUnit: true };
         continue;
       }
-      if (operator === '/' && right.hasUnit) throw new ParseError(`“${this.text}” divides by a number with a unit, which is not ${kinds[this.kind].name}.`);
-      if (operator !== '/' && left.hasUnit && right.hasUnit) throw new ParseError(`“${this.text}” multiplies two numbers with units, which is not ${kinds[this.kind].name}.`);
-      left = { value: operator === '/' ? left.value / right.value : left.value * right.value, hasUnit: left.hasUnit || right.hasUnit };
+      if (operator === '/' && right.hasUnit)
+        throw new ParseError(`“${this.text}” divides by a number with a unit, which is not ${kinds[this.kind].name}.`);
+      if (operator !== '/' && left.hasUnit && right.hasUnit)
+        throw new ParseError(
+          `“${this.text}” multiplies two numbers with units, which is not ${kinds[this.kind].name}.`,
+        );
+      left = {
+        value: operator === '/' ? left.value / right.value : left.value * right.value,
+        hasUnit: left.hasUnit || right.hasUnit,
+      };
     }
   }
 
@@ -102,13 +116,17 @@ class Reader {
   private amount(): Term {
     let term: Term;
     if (this.take(/^\(/)) {
-      if (++this.depth > deepestBrackets) throw new ParseError(`There are more than ${deepestBrackets} brackets within each other.`);
+      if (++this.depth > deepestBrackets)
+        throw new ParseError(`There are more than ${deepestBrackets} brackets within each other.`);
       term = this.sum();
       this.depth--;
       if (!this.take(/^\)/)) throw new ParseError(`A closing bracket is missing in “${this.text}”.`);
     } else {
       const digits = this.take(/^(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?/i);
-      if (!digits) throw new ParseError(`“${this.text.slice(this.at) || this.text}” is not a number. Type ${kinds[this.kind].name}.`);
+      if (!digits)
+        throw new ParseError(
+          `“${this.text.slice(this.at) || this.text}” is not a number. Type ${kinds[this.kind].name}.`,
+        );
       term = { value: Number(digits), hasUnit: false };
     }
     const unit = term.hasUnit ? undefined : this.take(unitPattern);
@@ -122,7 +140,10 @@ class Reader {
   private inchesAfter(feet: Term): Term {
     const inches = this.take(/^-?\s*(?:\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:\.\d*)?|\.\d+)\s*(?:"|in\b)/);
     if (!inches) return feet;
-    const parts = inches.replace(/["-]|in/g, ' ').trim().split(/\s+/);
+    const parts = inches
+      .replace(/["-]|in/g, ' ')
+      .trim()
+      .split(/\s+/);
     const total = parts.reduce((sum, part) => {
       const [top, bottom] = part.split('/').map(Number);
       return sum + (bottom ? top / bottom : top);
@@ -138,7 +159,9 @@ class Reader {
     const wanted = Object.keys(kinds[this.kind].units).slice(0, 6).join(', ');
     const remedy = wanted === '' ? 'Type a bare number.' : `Use ${wanted}.`;
     throw new ParseError(
-      other ? `“${unit}” is a unit of ${other.name.replace(/^an? /, '')}; here ${kinds[this.kind].name} is needed. ${remedy}` : `“${unit}” is not a unit Elbow knows for ${kinds[this.kind].name}. ${remedy}`,
+      other
+        ? `“${unit}” is a unit of ${other.name.replace(/^an? /, '')}; here ${kinds[this.kind].name} is needed. ${remedy}`
+        : `“${unit}” is not a unit Elbow knows for ${kinds[this.kind].name}. ${remedy}`,
     );
   }
 
@@ -160,7 +183,10 @@ class Reader {
  * @returns spacings in m, each above zero, or a sentence saying what is wrong
  */
 export function parseSpacings(text: string, system: UnitSystem): Parsed<number[]> {
-  const parts = text.split(/[,;]/).map((part) => part.trim()).filter((part) => part !== '');
+  const parts = text
+    .split(/[,;]/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
   if (parts.length === 0) return { ok: false, error: 'No spacing was typed. Type for example 3*7.2 or 7.2, 6.4, 7.2.' };
   const spacings: number[] = [];
   for (const part of parts) {
@@ -168,8 +194,10 @@ export function parseSpacings(text: string, system: UnitSystem): Parsed<number[]
     const times = repeat ? Number(repeat[1]) : 1;
     const each = parseQuantity(repeat ? repeat[2] : part, 'length', system);
     if (!each.ok) return each;
-    if (each.value <= 0) return { ok: false, error: `The spacing “${part}” is ${each.understood}. A spacing must be above zero.` };
-    if (times < 1 || spacings.length + times > 200) return { ok: false, error: `“${part}” asks for ${times} spacings. Between 1 and 200 can be made.` };
+    if (each.value <= 0)
+      return { ok: false, error: `The spacing “${part}” is ${each.understood}. A spacing must be above zero.` };
+    if (times < 1 || spacings.length + times > 200)
+      return { ok: false, error: `“${part}” asks for ${times} spacings. Between 1 and 200 can be made.` };
     for (let i = 0; i < times; i++) spacings.push(each.value);
   }
   const total = spacings.reduce((sum, spacing) => sum + spacing, 0);

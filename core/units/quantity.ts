@@ -41,11 +41,29 @@ const pound = 0.45359237;
 
 const lengthUnits = { m: 1, mm: 1e-3, cm: 1e-2, km: 1e3, ft: foot, in: inch, "'": foot, '"': inch } as const;
 const stressUnits = {
-  Pa: 1, kPa: 1e3, MPa: 1e6, GPa: 1e9, 'N/mm2': 1e6, 'kN/m2': 1e3, 'kN/mm2': 1e9,
-  psi: poundForce / inch ** 2, ksi: kip / inch ** 2, psf: poundForce / foot ** 2, ksf: kip / foot ** 2, 'lb/ft2': poundForce / foot ** 2, 'lbf/ft2': poundForce / foot ** 2, 'kip/ft2': kip / foot ** 2, 'k/ft2': kip / foot ** 2, 'N/m2': 1,
+  Pa: 1,
+  kPa: 1e3,
+  MPa: 1e6,
+  GPa: 1e9,
+  'N/mm2': 1e6,
+  'kN/m2': 1e3,
+  'kN/mm2': 1e9,
+  psi: poundForce / inch ** 2,
+  ksi: kip / inch ** 2,
+  psf: poundForce / foot ** 2,
+  ksf: kip / foot ** 2,
+  'lb/ft2': poundForce / foot ** 2,
+  'lbf/ft2': poundForce / foot ** 2,
+  'kip/ft2': kip / foot ** 2,
+  'k/ft2': kip / foot ** 2,
+  'N/m2': 1,
 } as const;
 const powers = (power: number, suffix: string): Record<string, number> => ({
-  [`m${suffix}`]: 1, [`cm${suffix}`]: 1e-2 ** power, [`mm${suffix}`]: 1e-3 ** power, [`in${suffix}`]: inch ** power, [`ft${suffix}`]: foot ** power,
+  [`m${suffix}`]: 1,
+  [`cm${suffix}`]: 1e-2 ** power,
+  [`mm${suffix}`]: 1e-3 ** power,
+  [`in${suffix}`]: inch ** power,
+  [`ft${suffix}`]: foot ** power,
 });
 
 interface Kind {
@@ -71,28 +89,101 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
   sectionModulus: { name: 'a section modulus', units: powers(3, '3'), shown: shown('cm3', 1, 'in3', 1) },
   secondMoment: { name: 'a second moment of area', units: powers(4, '4'), shown: shown('cm4', 1, 'in4', 2) },
   warping: { name: 'a warping constant', units: powers(6, '6'), shown: shown('cm6', 0, 'in6', 0) },
-  force: { name: 'a force', units: { N: 1, kN: 1e3, MN: 1e6, lbf: poundForce, lb: poundForce, lbs: poundForce, kip, kips: kip, k: kip }, shown: shown('kN', 1, 'kip', 1) },
+  force: {
+    name: 'a force',
+    units: { N: 1, kN: 1e3, MN: 1e6, lbf: poundForce, lb: poundForce, lbs: poundForce, kip, kips: kip, k: kip },
+    shown: shown('kN', 1, 'kip', 1),
+  },
   moment: {
     name: 'a moment',
-    units: { 'N·m': 1, Nm: 1, 'kN·m': 1e3, kNm: 1e3, 'MN·m': 1e6, 'N·mm': 1e-3, 'kip·ft': kip * foot, 'kip-ft': kip * foot, kft: kip * foot, 'kip·in': kip * inch, 'kip-in': kip * inch, 'lbf·ft': poundForce * foot, 'lb·ft': poundForce * foot, 'lb-ft': poundForce * foot, 'k·ft': kip * foot, 'k-ft': kip * foot, 'kips·ft': kip * foot, 'kips-ft': kip * foot },
+    units: {
+      'N·m': 1,
+      Nm: 1,
+      'kN·m': 1e3,
+      kNm: 1e3,
+      'MN·m': 1e6,
+      'N·mm': 1e-3,
+      'kip·ft': kip * foot,
+      'kip-ft': kip * foot,
+      kft: kip * foot,
+      'kip·in': kip * inch,
+      'kip-in': kip * inch,
+      'lbf·ft': poundForce * foot,
+      'lb·ft': poundForce * foot,
+      'lb-ft': poundForce * foot,
+      'k·ft': kip * foot,
+      'k-ft': kip * foot,
+      'kips·ft': kip * foot,
+      'kips-ft': kip * foot,
+    },
     shown: shown('kN·m', 1, 'kip·ft', 1),
   },
   lineLoad: {
     name: 'a load per length',
-    units: { 'N/m': 1, 'kN/m': 1e3, 'N/mm': 1e3, 'kN/cm': 1e5, plf: poundForce / foot, 'lbf/ft': poundForce / foot, 'lb/ft': poundForce / foot, 'lbs/ft': poundForce / foot, 'kips/ft': kip / foot, klf: kip / foot, 'kip/ft': kip / foot, 'k/ft': kip / foot, 'kip/in': kip / inch },
+    units: {
+      'N/m': 1,
+      'kN/m': 1e3,
+      'N/mm': 1e3,
+      'kN/cm': 1e5,
+      plf: poundForce / foot,
+      'lbf/ft': poundForce / foot,
+      'lb/ft': poundForce / foot,
+      'lbs/ft': poundForce / foot,
+      'kips/ft': kip / foot,
+      klf: kip / foot,
+      'kip/ft': kip / foot,
+      'k/ft': kip / foot,
+      'kip/in': kip / inch,
+    },
     shown: shown('kN/m', 2, 'kip/ft', 3),
   },
   pressure: { name: 'a pressure', units: stressUnits, shown: shown('kPa', 2, 'psf', 1) },
-  unitWeight: { name: 'a unit weight', units: { 'N/m3': 1, 'kN/m3': 1e3, 'lbf/ft3': poundForce / foot ** 3, pcf: poundForce / foot ** 3 }, shown: shown('kN/m3', 1, 'lbf/ft3', 0) },
+  unitWeight: {
+    name: 'a unit weight',
+    units: { 'N/m3': 1, 'kN/m3': 1e3, 'lbf/ft3': poundForce / foot ** 3, pcf: poundForce / foot ** 3 },
+    shown: shown('kN/m3', 1, 'lbf/ft3', 0),
+  },
   speed: { name: 'a speed', units: { 'm/s': 1, 'km/h': 1 / 3.6, mph: 0.44704 }, shown: shown('m/s', 1, 'mph', 0) },
-  temperature: { name: 'a difference of temperature', units: { K: 1, '°C': 1, C: 1, '°F': 5 / 9, F: 5 / 9 }, shown: shown('K', 1, '°F', 1) },
+  temperature: {
+    name: 'a difference of temperature',
+    units: { K: 1, '°C': 1, C: 1, '°F': 5 / 9, F: 5 / 9 },
+    shown: shown('K', 1, '°F', 1),
+  },
   planArea: { name: 'an area', units: powers(2, '2'), shown: shown('m2', 2, 'ft2', 1) },
   stress: { name: 'a stress', units: stressUnits, shown: shown('MPa', 1, 'ksi', 2) },
   modulus: { name: 'a modulus of elasticity', units: stressUnits, shown: shown('GPa', 1, 'ksi', 0) },
-  density: { name: 'a density', units: { 'kg/m3': 1, 't/m3': 1e3, 'lb/ft3': pound / foot ** 3, pcf: pound / foot ** 3 }, shown: shown('kg/m3', 0, 'lb/ft3', 1) },
-  springForce: { name: 'a stiffness', units: { 'N/m': 1, 'kN/m': 1e3, 'kN/mm': 1e6, 'MN/m': 1e6, 'kip/in': kip / inch, 'kip/ft': kip / foot }, shown: shown('kN/m', 0, 'kip/in', 1) },
-  springMoment: { name: 'a rotational stiffness', units: { 'N·m': 1, 'kN·m': 1e3, kNm: 1e3, 'MN·m': 1e6, 'N·m/rad': 1, 'kN·m/rad': 1e3, 'kNm/rad': 1e3, 'MN·m/rad': 1e6, 'kip·ft/rad': kip * foot, 'kip·in/rad': kip * inch, 'kip·ft': kip * foot }, shown: shown('kN·m/rad', 0, 'kip·ft/rad', 0) },
-  angle: { name: 'an angle', units: { rad: 1, deg: Math.PI / 180, '°': Math.PI / 180 }, shown: shown('deg', 1, 'deg', 1) },
+  density: {
+    name: 'a density',
+    units: { 'kg/m3': 1, 't/m3': 1e3, 'lb/ft3': pound / foot ** 3, pcf: pound / foot ** 3 },
+    shown: shown('kg/m3', 0, 'lb/ft3', 1),
+  },
+  springForce: {
+    name: 'a stiffness',
+    units: { 'N/m': 1, 'kN/m': 1e3, 'kN/mm': 1e6, 'MN/m': 1e6, 'kip/in': kip / inch, 'kip/ft': kip / foot },
+    shown: shown('kN/m', 0, 'kip/in', 1),
+  },
+  springMoment: {
+    name: 'a rotational stiffness',
+    units: {
+      'N·m': 1,
+      'kN·m': 1e3,
+      kNm: 1e3,
+      'MN·m': 1e6,
+      'N·m/rad': 1,
+      'kN·m/rad': 1e3,
+      'kNm/rad': 1e3,
+      'MN·m/rad': 1e6,
+      'kip·ft/rad': kip * foot,
+      'kip·in/rad': kip * inch,
+      'kip·ft': kip * foot,
+    },
+    shown: shown('kN·m/rad', 0, 'kip·ft/rad', 0),
+  },
+  angle: {
+    name: 'an angle',
+    units: { rad: 1, deg: Math.PI / 180, '°': Math.PI / 180 },
+    shown: shown('deg', 1, 'deg', 1),
+  },
   time: { name: 'a time', units: { s: 1, ms: 1e-3, min: 60 }, shown: shown('s', 3, 's', 3) },
   frequency: { name: 'a frequency', units: { Hz: 1 }, shown: shown('Hz', 2, 'Hz', 2) },
   number: { name: 'a number', units: {}, shown: shown('', 3, '', 3) },
@@ -144,13 +235,18 @@ export function withUnits<T>(units: OwnUnits | undefined, make: () => T): T {
 export function shownUnit(kind: QuantityKind, system: UnitSystem): { unit: string; decimals: number } {
   const usual = kinds[kind].shown[system];
   const chosen = own[kind];
-  return chosen === undefined || !(chosen in kinds[kind].units) ? usual : { unit: chosen, decimals: decimalsIn(kind, system, usual.decimals) };
+  return chosen === undefined || !(chosen in kinds[kind].units)
+    ? usual
+    : { unit: chosen, decimals: decimalsIn(kind, system, usual.decimals) };
 }
 
 /** Decimals that show as much in the unit in force as a number of them does in the unit of the system. */
 export function decimalsIn(kind: QuantityKind, system: UnitSystem, decimals: number): number {
   const chosen = own[kind];
-  const { units, shown: { [system]: usual } } = kinds[kind];
+  const {
+    units,
+    shown: { [system]: usual },
+  } = kinds[kind];
   if (chosen === undefined || !(chosen in units)) return decimals;
   return Math.min(8, Math.max(0, decimals + Math.round(Math.log10(units[chosen] / units[usual.unit]))));
 }

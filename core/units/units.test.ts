@@ -1,4 +1,18 @@
-import { count, formatNumber, formatQuantity, formatSignificant, kinds, ownUnitChoices, parseQuantity, parseSpacings, positionInOtherUnit, unitLabel, withUnits, type QuantityKind, type UnitSystem } from './index';
+import {
+  count,
+  formatNumber,
+  formatQuantity,
+  formatSignificant,
+  kinds,
+  ownUnitChoices,
+  parseQuantity,
+  parseSpacings,
+  positionInOtherUnit,
+  unitLabel,
+  withUnits,
+  type QuantityKind,
+  type UnitSystem,
+} from './index';
 
 const read = (text: string, kind: QuantityKind = 'length', system: UnitSystem = 'si') => {
   const parsed = parseQuantity(text, kind, system);
@@ -67,7 +81,12 @@ test('numbers are shown with a true minus, thin spaces and never as minus zero',
   expect(formatNumber(-0.01, 1)).toBe('0.0');
   expect(formatQuantity(152100, 'moment', 'si')).toBe('152.1 kN·m');
   expect(formatQuantity(0.0254, 'sectionLength', 'us', 1)).toBe('1.0 in');
-  expect([count(1, 'storey'), count(4, 'storey'), count(2, 'support'), count(2, 'property')]).toEqual(['1 storey', '4 storeys', '2 supports', '2 properties']);
+  expect([count(1, 'storey'), count(4, 'storey'), count(2, 'support'), count(2, 'property')]).toEqual([
+    '1 storey',
+    '4 storeys',
+    '2 supports',
+    '2 properties',
+  ]);
 });
 
 describe('numbers that were meant in another unit', () => {
@@ -84,11 +103,23 @@ describe('numbers that were meant in another unit', () => {
     expect(error('210000', 'modulus')).toMatch(/was it MPa, 210/);
     expect(error('4000', 'stress', 'us')).toMatch(/was it psi, 4/);
     expect(error('600000', 'sectionLength')).toMatch(/beyond any building/);
-    for (const [text, kind] of [['7.2', 'length'], ['200', 'sectionLength'], ['450', 'force'], ['35', 'lineLoad'], ['4.8', 'pressure'], ['355', 'stress'], ['210', 'modulus']] as const) expect(error(text, kind)).toBe('');
+    for (const [text, kind] of [
+      ['7.2', 'length'],
+      ['200', 'sectionLength'],
+      ['450', 'force'],
+      ['35', 'lineLoad'],
+      ['4.8', 'pressure'],
+      ['355', 'stress'],
+      ['210', 'modulus'],
+    ] as const)
+      expect(error(text, kind)).toBe('');
   });
 
   test('spacings of a frame are questioned too', () => {
-    expect(parseSpacings('3*6000', 'si')).toMatchObject({ ok: false, error: expect.stringContaining('was it mm, 6.000 m') });
+    expect(parseSpacings('3*6000', 'si')).toMatchObject({
+      ok: false,
+      error: expect.stringContaining('was it mm, 6.000 m'),
+    });
     expect(parseSpacings('3*6000 mm', 'si')).toMatchObject({ ok: true, value: [6, 6, 6] });
   });
 
@@ -100,10 +131,25 @@ describe('numbers that were meant in another unit', () => {
 });
 
 test.each([
-  [0.21, 'area', 'si', '2100'], [0.2025, 'area', 'si', '2025'], [62.64e-4, 'area', 'si', '62.64'], [9.1e-4, 'area', 'us', '1.411'], [22.1 * 0.0254 ** 4, 'secondMoment', 'us', '22.1'], [0.63e-2, 'secondMoment', 'si', '630\u2009000'], [0, 'area', 'si', '0'], [-12.5e-4, 'area', 'si', '−12.5'],
-] as const)('%p (%s, %s) in four digits that count is %s', (value, kind, system, text) => expect(formatSignificant(value, kind, system)).toBe(text));
+  [0.21, 'area', 'si', '2100'],
+  [0.2025, 'area', 'si', '2025'],
+  [62.64e-4, 'area', 'si', '62.64'],
+  [9.1e-4, 'area', 'us', '1.411'],
+  [22.1 * 0.0254 ** 4, 'secondMoment', 'us', '22.1'],
+  [0.63e-2, 'secondMoment', 'si', '630\u2009000'],
+  [0, 'area', 'si', '0'],
+  [-12.5e-4, 'area', 'si', '−12.5'],
+] as const)('%p (%s, %s) in four digits that count is %s', (value, kind, system, text) =>
+  expect(formatSignificant(value, kind, system)).toBe(text),
+);
 
-test.each([['-100 lb/ft', 'lineLoad', -100 * 4.4482216152605 / 0.3048], ['2 kips/ft', 'lineLoad', 2000 * 4.4482216152605 / 0.3048], ['50 lb/ft2', 'pressure', 50 * 4.4482216152605 / 0.3048 ** 2], ['5 lbs', 'force', 5 * 4.4482216152605], ['12 k-ft', 'moment', 12000 * 4.4482216152605 * 0.3048]] as const)('“%s” is read as engineers type it', (text, kind, value) => {
+test.each([
+  ['-100 lb/ft', 'lineLoad', (-100 * 4.4482216152605) / 0.3048],
+  ['2 kips/ft', 'lineLoad', (2000 * 4.4482216152605) / 0.3048],
+  ['50 lb/ft2', 'pressure', (50 * 4.4482216152605) / 0.3048 ** 2],
+  ['5 lbs', 'force', 5 * 4.4482216152605],
+  ['12 k-ft', 'moment', 12000 * 4.4482216152605 * 0.3048],
+] as const)('“%s” is read as engineers type it', (text, kind, value) => {
   const read = parseQuantity(text, kind, 'us');
   expect(read.ok && read.value).toBeCloseTo(value, 6);
 });
@@ -127,11 +173,16 @@ describe('units of a project’s own', () => {
     expect(formatQuantity(7.2, 'length', 'si', 2)).toBe('7.20 m');
   });
   test('they end with what was made in them, even when it fails', () => {
-    expect(() => withUnits({ length: 'ft' }, () => { throw new Error('stopped'); })).toThrow('stopped');
+    expect(() =>
+      withUnits({ length: 'ft' }, () => {
+        throw new Error('stopped');
+      }),
+    ).toThrow('stopped');
     expect(unitLabel('length', 'si')).toBe('m');
   });
   test('every unit that may be chosen is one of its kind, and the unit of both systems is among those or differs from all', () => {
-    for (const [kind, offered] of Object.entries(ownUnitChoices)) for (const unit of offered) expect(kinds[kind as QuantityKind].units[unit]).toBeGreaterThan(0);
+    for (const [kind, offered] of Object.entries(ownUnitChoices))
+      for (const unit of offered) expect(kinds[kind as QuantityKind].units[unit]).toBeGreaterThan(0);
   });
 });
 
@@ -143,5 +194,6 @@ test('brackets without end, endless texts and names every object has are refused
   expect(refused(`${'('.repeat(60)}1${')'.repeat(60)}`)).toMatch(/more than 40 brackets within each other/);
   expect(parseQuantity(`${'('.repeat(30)}1${')'.repeat(30)} m`, 'length', 'si')).toMatchObject({ ok: true, value: 1 });
   expect(refused('('.repeat(10_000))).toMatch(/at most 400 letters/);
-  for (const name of ['constructor', 'toString', '__proto__', 'hasOwnProperty']) expect(refused(`3 ${name}`)).toMatch(/is not a unit|not understood/);
+  for (const name of ['constructor', 'toString', '__proto__', 'hasOwnProperty'])
+    expect(refused(`3 ${name}`)).toMatch(/is not a unit|not understood/);
 });

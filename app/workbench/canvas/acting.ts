@@ -16,11 +16,19 @@ let last: { readonly model: Model; readonly shown: Shown; readonly loads: readon
 /** The loads that act in what is shown, those of rules too; an envelope shows none. The eye turns often, the loads seldom: the last answer is kept. */
 export function actingLoads(model: Model, shown: Shown): readonly ActingLoad[] {
   if (last?.model === model && last.shown === shown) return last.loads;
-  const factors = shown.kind === 'case' ? new Map([[shown.id, 1]]) : shown.kind === 'combination' && shown.id in model.combinations ? caseFactorsOf(model.combinations, model.combinations[shown.id]) : new Map<string, number>();
-  const loads = factors.size === 0 ? [] : allActing(model).flatMap((load) => {
-    const factor = factors.get(load.case);
-    return factor ? [{ load, factor, generated: !(load.id in model.loads) }] : [];
-  });
+  const factors =
+    shown.kind === 'case'
+      ? new Map([[shown.id, 1]])
+      : shown.kind === 'combination' && shown.id in model.combinations
+        ? caseFactorsOf(model.combinations, model.combinations[shown.id])
+        : new Map<string, number>();
+  const loads =
+    factors.size === 0
+      ? []
+      : allActing(model).flatMap((load) => {
+          const factor = factors.get(load.case);
+          return factor ? [{ load, factor, generated: !(load.id in model.loads) }] : [];
+        });
   last = { model, shown, loads };
   return loads;
 }
@@ -29,10 +37,28 @@ export function actingLoads(model: Model, shown: Shown): readonly ActingLoad[] {
 export function receivedLoads(model: Model, acting: readonly ActingLoad[]): ActingLoad[] {
   return acting.flatMap((one): ActingLoad[] => {
     if (isDirect(one.load)) return [one];
-    return spreadOf(model, one.load).received.flatMap(({ member, direction, from, to, valueFrom, valueTo }, i) => (['x', 'y', 'z'] as const).flatMap((axis, k): ActingLoad[] => {
-      const share = direction[k];
-      if (Math.abs(share) < 1e-6) return [];
-      return [{ ...one, load: { id: `${one.load.id}.${i}${axis}`, case: one.load.case, type: 'trapezoid', member, axes: 'global', direction: axis, valueFrom: valueFrom * share, valueTo: valueTo * share, from, to } }];
-    }));
+    return spreadOf(model, one.load).received.flatMap(({ member, direction, from, to, valueFrom, valueTo }, i) =>
+      (['x', 'y', 'z'] as const).flatMap((axis, k): ActingLoad[] => {
+        const share = direction[k];
+        if (Math.abs(share) < 1e-6) return [];
+        return [
+          {
+            ...one,
+            load: {
+              id: `${one.load.id}.${i}${axis}`,
+              case: one.load.case,
+              type: 'trapezoid',
+              member,
+              axes: 'global',
+              direction: axis,
+              valueFrom: valueFrom * share,
+              valueTo: valueTo * share,
+              from,
+              to,
+            },
+          },
+        ];
+      }),
+    );
   });
 }

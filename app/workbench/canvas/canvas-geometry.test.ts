@@ -11,7 +11,10 @@ const frame: Frame = { width: 1280, height: 756, insets: { left: 82, right: 312,
 const model = buildTernHide();
 const scope = scopeOf(model, { kind: '3d' }, null);
 const points = positionsOf(model, scope.members, scope.nodes);
-const eyes = { space: fitEye(points, directionOf({ kind: '3d' }, undefined), frame), elevation: fitEye(points, directionOf({ kind: 'elevation', gridLine: 'g3' }, 'y'), frame) };
+const eyes = {
+  space: fitEye(points, directionOf({ kind: '3d' }, undefined), frame),
+  elevation: fitEye(points, directionOf({ kind: 'elevation', gridLine: 'g3' }, 'y'), frame),
+};
 
 test.each(Object.entries(eyes))('fitting shows every node in the free part of the canvas (%s)', (_, eye) => {
   const projector = new Projector(toThree(eye, frame), frame);
@@ -22,7 +25,10 @@ test.each(Object.entries(eyes))('fitting shows every node in the free part of th
     expect(y).toBeGreaterThan(frame.insets.top);
     expect(y).toBeLessThan(frame.height - frame.insets.bottom);
   }
-  const spread = Math.max(Math.max(...places.map(([x]) => x)) - Math.min(...places.map(([x]) => x)), Math.max(...places.map(([, y]) => y)) - Math.min(...places.map(([, y]) => y)));
+  const spread = Math.max(
+    Math.max(...places.map(([x]) => x)) - Math.min(...places.map(([x]) => x)),
+    Math.max(...places.map(([, y]) => y)) - Math.min(...places.map(([, y]) => y)),
+  );
   expect(spread).toBeGreaterThan(250);
 });
 
@@ -35,7 +41,10 @@ test('an elevation on a line of constant y shows x to the right and z up', () =>
 });
 
 test('what is under the pointer stays there while zooming, and moves with it while panning', () => {
-  const middle = { x: (frame.width + frame.insets.left - frame.insets.right) / 2, y: (frame.height + frame.insets.top - frame.insets.bottom) / 2 };
+  const middle = {
+    x: (frame.width + frame.insets.left - frame.insets.right) / 2,
+    y: (frame.height + frame.insets.top - frame.insets.bottom) / 2,
+  };
   const before = new Projector(toThree(eyes.elevation, frame), frame).at(2.4, 0, 3.4);
   const zoom = zoomed(eyes.elevation, 0.5, before[0] - middle.x, before[1] - middle.y, frame);
   const after = new Projector(toThree(zoom, frame), frame).at(2.4, 0, 3.4);
@@ -51,7 +60,11 @@ test('a click takes a node before a member, and nothing where there is nothing',
   const [x, y] = projector.point(model.nodes.n1.position);
   expect(pick(projector, model, scope.members, scope.nodes, x + 3, y)).toEqual({ kind: 'node', id: 'n1' });
   const [mx, my] = projector.at(0, 0, 1.3);
-  expect(pick(projector, model, scope.members, scope.nodes, mx + 3, my)).toMatchObject({ kind: 'member', id: 'm1', share: expect.closeTo(0.5, 6) });
+  expect(pick(projector, model, scope.members, scope.nodes, mx + 3, my)).toMatchObject({
+    kind: 'member',
+    id: 'm1',
+    share: expect.closeTo(0.5, 6),
+  });
   expect(pick(projector, model, scope.members, scope.nodes, mx + 40, my)).toBeUndefined();
   expect(segmentDistance(0, 5, -10, 0, 10, 0)).toEqual({ distance: 5, share: 0.5 });
 });
@@ -60,8 +73,12 @@ test('a window takes what it encloses; drawn to the left also what it touches', 
   const projector = new Projector(toThree(eyes.elevation, frame), frame);
   const [left, top] = projector.at(-0.2, 0, 2);
   const [right, bottom] = projector.at(0.2, 0, 1);
-  expect(pickWindow(projector, model, scope.members, scope.nodes, { left, top, right, bottom }, false).members).toEqual([]);
-  expect(pickWindow(projector, model, scope.members, scope.nodes, { left, top, right, bottom }, true).members).toEqual(['m1']);
+  expect(pickWindow(projector, model, scope.members, scope.nodes, { left, top, right, bottom }, false).members).toEqual(
+    [],
+  );
+  expect(pickWindow(projector, model, scope.members, scope.nodes, { left, top, right, bottom }, true).members).toEqual([
+    'm1',
+  ]);
 });
 
 test('snapping says its name, prefers nodes, and can be switched off kind by kind', () => {
@@ -69,16 +86,34 @@ test('snapping says its name, prefers nodes, and can be switched off kind by kin
   const projector = new Projector(camera, frame);
   const all = Object.fromEntries(snapKinds.map((kind) => [kind, true])) as Record<SnapKind, boolean>;
   const front = gridPlane({ axis: 'y', position: 0 });
-  const at = (position: [number, number, number], enabled = all, from?: [number, number, number], orthogonal = false) => {
+  const at = (
+    position: [number, number, number],
+    enabled = all,
+    from?: [number, number, number],
+    orthogonal = false,
+  ) => {
     const [x, y] = projector.point(position);
-    const aim = { projector, model, members: scope.members, enabled, from, plane: front, ray: rayAt(camera, frame, x + 4, y - 3), steps: [0.1, 0.25] as const, orthogonal };
+    const aim = {
+      projector,
+      model,
+      members: scope.members,
+      enabled,
+      from,
+      plane: front,
+      ray: rayAt(camera, frame, x + 4, y - 3),
+      steps: [0.1, 0.25] as const,
+      orthogonal,
+    };
     return snapsAt(snapPoints(model, { kind: '3d' }, scope.members, scope.nodes, enabled), aim, x + 4, y - 3);
   };
   expect(at([0, 0, 0])[0].name).toBe('node n1');
   expect(at([0, 0, 1.3])[0].name).toBe('middle of m1');
   expect(at([0, 0, 2.6 / 3])[0].name).toBe('⅓ of m1');
   expect(at([0, 0, 1])[0]).toMatchObject({ kind: 'nearest', name: 'on m1' });
-  expect(at([0, 0, 1], all, [3, 0, 1])[0]).toMatchObject({ kind: 'perpendicular', position: [0, 0, expect.closeTo(1, 6)] });
+  expect(at([0, 0, 1], all, [3, 0, 1])[0]).toMatchObject({
+    kind: 'perpendicular',
+    position: [0, 0, expect.closeTo(1, 6)],
+  });
   expect(at([0, 0, 0], { ...all, node: false, grid: false })[0].kind).toBe('nearest');
   // away from everything the drawing grid is left, in steps along the plane
   const [free] = at([2.43, 0, 1.52]);

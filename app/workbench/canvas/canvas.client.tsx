@@ -107,17 +107,45 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const look = useWorkbench((state) => state.look);
 
   const { left, right, top, bottom } = insets;
-  const frame = useMemo<Frame>(() => ({ width: size.width || 1, height: size.height || 1, insets: { left, right, top, bottom } }), [size, left, right, top, bottom]);
-  const scope = useMemo(() => scopeOf(model, plane, isolated, hidden, visible), [model, plane, isolated, hidden, visible]);
+  const frame = useMemo<Frame>(
+    () => ({ width: size.width || 1, height: size.height || 1, insets: { left, right, top, bottom } }),
+    [size, left, right, top, bottom],
+  );
+  const scope = useMemo(
+    () => scopeOf(model, plane, isolated, hidden, visible),
+    [model, plane, isolated, hidden, visible],
+  );
   const supports = useMemo(() => Object.values(model.nodes).filter((node) => node.support).length, [model.nodes]);
   // results belong to the model they were solved for; members that came later have none yet
-  const shape = useMemo(() => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined), [drawnShape, solved, analyses, findings]);
+  const shape = useMemo(
+    () => (drawnShape ? shapeOf(drawnShape, solved, analyses, findings) : undefined),
+    [drawnShape, solved, analyses, findings],
+  );
   const diagram = useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less, plane });
   // colours of all views are those of the first
   const firstRange = useWorkbench((state) => (number > 0 ? state.legendRange : null));
-  const painted = useMemo(() => (firstRange && !drawn.legend ? { ...drawn, legend: firstRange } : drawn), [firstRange, drawn]);
+  const painted = useMemo(
+    () => (firstRange && !drawn.legend ? { ...drawn, legend: firstRange } : drawn),
+    [firstRange, drawn],
+  );
   const picture = useMemo(
-    () => compose({ model, scope, stage, form, coloring, selection, shown, quantity, drawn: painted, diagram, isDifference: less !== undefined, solved, checks, shape }),
+    () =>
+      compose({
+        model,
+        scope,
+        stage,
+        form,
+        coloring,
+        selection,
+        shown,
+        quantity,
+        drawn: painted,
+        diagram,
+        isDifference: less !== undefined,
+        solved,
+        checks,
+        shape,
+      }),
     [model, scope, stage, form, coloring, selection, shown, quantity, painted, diagram, less, solved, checks, shape],
   );
 
@@ -127,13 +155,38 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
 
   const key = planeKey(plane);
   // storey marks stand left of what they mark, grid bubbles below
-  const fitFrame = useMemo<Frame>(() => ({ ...frame, insets: { ...frame.insets, left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : place ? 104 : 84), bottom: frame.insets.bottom + (plane.kind === '3d' ? 0 : 56) } }), [frame, plane.kind, isolated, place]);
+  const fitFrame = useMemo<Frame>(
+    () => ({
+      ...frame,
+      insets: {
+        ...frame.insets,
+        left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : place ? 104 : 84),
+        bottom: frame.insets.bottom + (plane.kind === '3d' ? 0 : 56),
+      },
+    }),
+    [frame, plane.kind, isolated, place],
+  );
   const fitted = useCallback((): Camera => {
     const axis = plane.kind === 'elevation' ? model.gridLines[plane.gridLine].axis : undefined;
-    return offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), directionOf(plane, axis, plane.kind === 'plane' ? planeThrough(model.planes[plane.plane].points)?.normal : undefined), fitFrame), fitFrame, frame);
+    return offsetFor(
+      fitEye(
+        pointsToFit(model, plane, scope, isolated !== null),
+        directionOf(
+          plane,
+          axis,
+          plane.kind === 'plane' ? planeThrough(model.planes[plane.plane].points)?.normal : undefined,
+        ),
+        fitFrame,
+      ),
+      fitFrame,
+      frame,
+    );
   }, [model, plane, scope, isolated, frame, fitFrame]);
   const eye = useMemo(() => cameras[key] ?? fitted(), [cameras, key, fitted]);
-  const setEye = useCallback((camera: Camera) => look({ cameras: { ...api.getState().cameras, [key]: camera } }), [api, look, key]);
+  const setEye = useCallback(
+    (camera: Camera) => look({ cameras: { ...api.getState().cameras, [key]: camera } }),
+    [api, look, key],
+  );
 
   const lastFit = useRef(fitRequest);
   useEffect(() => {
@@ -141,8 +194,13 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     lastFit.current = fitRequest;
     const current = fitted();
     const before = api.getState().cameras[key];
-    const direction = before && plane.kind === '3d' ? { azimuth: before.azimuth, elevation: before.elevation, parallel: before.parallel } : current;
-    setEye(offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), direction, fitFrame), fitFrame, frame));
+    const direction =
+      before && plane.kind === '3d'
+        ? { azimuth: before.azimuth, elevation: before.elevation, parallel: before.parallel }
+        : current;
+    setEye(
+      offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), direction, fitFrame), fitFrame, frame),
+    );
   }, [fitRequest, fitted, setEye, api, key, model, plane, scope, isolated, frame, fitFrame]);
 
   useEffect(() => {
@@ -165,23 +223,55 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const projector = useMemo(() => new Projector(camera, frame), [camera, frame]);
   const drawing = useDrawing(scope, projector, camera, frame);
   const { snap, from: drawnFrom, measured, picking } = drawing;
-  const choosingBays = openTool !== null && 'bays' in openTool.values && (openTool.values.where === undefined || openTool.values.where === 'bays');
+  const choosingBays =
+    openTool !== null &&
+    'bays' in openTool.values &&
+    (openTool.values.where === undefined || openTool.values.where === 'bays');
   const toolId = openTool?.id ?? '';
-  const bays = useMemo(() => (choosingBays ? findBays(model).filter((bay) => offersBay(bay, plane.kind, toolId) && bay.corners.every((corner) => inPlane(model, plane, corner))) : []), [choosingBays, model, plane, toolId]);
-  const chosenBays = useMemo(() => new Set(openTool && Array.isArray(openTool.values.bays) ? (openTool.values.bays as string[]) : []), [openTool]);
+  const bays = useMemo(
+    () =>
+      choosingBays
+        ? findBays(model).filter(
+            (bay) => offersBay(bay, plane.kind, toolId) && bay.corners.every((corner) => inPlane(model, plane, corner)),
+          )
+        : [],
+    [choosingBays, model, plane, toolId],
+  );
+  const chosenBays = useMemo(
+    () => new Set(openTool && Array.isArray(openTool.values.bays) ? (openTool.values.bays as string[]) : []),
+    [openTool],
+  );
   const stretch = useMemo(() => {
     const dragged = drag.current?.node;
     if (!drawing.stretching || !snap || dragged === undefined) return [];
-    const plan = movePlan(model, { members: [], nodes: draggedNodes(dragged, selection.nodes) }, translation(subtract(snap.position, model.nodes[dragged].position)));
+    const plan = movePlan(
+      model,
+      { members: [], nodes: draggedNodes(dragged, selection.nodes) },
+      translation(subtract(snap.position, model.nodes[dragged].position)),
+    );
     return plan.ok ? plan.preview : [];
   }, [drawing.stretching, snap, model, selection.nodes]);
-  const elsewhere = useMemo(() => (hovered && hovered.pane !== number ? { ...hovered, text: resultWords({ model, solved, checks, shown, quantity, less, stage }, hovered.member, hovered.share) } : null), [hovered, number, model, solved, checks, shown, quantity, less, stage]);
+  const elsewhere = useMemo(
+    () =>
+      hovered && hovered.pane !== number
+        ? {
+            ...hovered,
+            text: resultWords({ model, solved, checks, shown, quantity, less, stage }, hovered.member, hovered.share),
+          }
+        : null,
+    [hovered, number, model, solved, checks, shown, quantity, less, stage],
+  );
   useEffect(() => scene.current?.resize(frame.width, frame.height), [frame.width, frame.height]);
   useEffect(() => scene.current?.set(picture.drawing), [picture]);
   useEffect(() => {
     let request = requestAnimationFrame(function show(time: number) {
       const { moving } = picture;
-      if (moving) scene.current?.swing(moving.rest, moving.displaced, animated ? Math.sin((2 * Math.PI * time) / swingPeriod) : 1);
+      if (moving)
+        scene.current?.swing(
+          moving.rest,
+          moving.displaced,
+          animated ? Math.sin((2 * Math.PI * time) / swingPeriod) : 1,
+        );
       scene.current?.render(toThree(eye, frame));
       if (animated && moving) request = requestAnimationFrame(show);
     });
@@ -190,7 +280,9 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   useEffect(() => {
     pictureDoors.set(number, () => {
       const graphicsCanvas = scene.current?.picture(toThree(eye, frame));
-      return graphicsCanvas && overlay.current ? { graphics: graphicsCanvas, overlay: overlay.current, width: frame.width, height: frame.height } : undefined;
+      return graphicsCanvas && overlay.current
+        ? { graphics: graphicsCanvas, overlay: overlay.current, width: frame.width, height: frame.height }
+        : undefined;
     });
     return () => void pictureDoors.delete(number);
   }, [eye, frame, number]);
@@ -204,11 +296,81 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       }
       const context = canvas.getContext('2d')!;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const input: OverlayInput = { model, scope, stage, plane, selection, shown, form, showReactions: stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports), solved, findings, labels: animated ? [] : place ? [...picture.labels].sort((a, b) => b.weight - a.weight).slice(0, labelsInPane) : picture.labels, labelShifts, elsewhere, quantity, labelBoxes: labelBoxes.current, loadZones: loadZones.current, visible, hover, window: window_, snap, drawnFrom, labelling, localAxes, loadStyle, pickedLoads, preview, bays, chosenBays, measured, stretch };
+      const input: OverlayInput = {
+        model,
+        scope,
+        stage,
+        plane,
+        selection,
+        shown,
+        form,
+        showReactions:
+          stage === 'results' && (plane.kind !== '3d' || quantity === 'reactions' || supports <= fewSupports),
+        solved,
+        findings,
+        labels: animated
+          ? []
+          : place
+            ? [...picture.labels].sort((a, b) => b.weight - a.weight).slice(0, labelsInPane)
+            : picture.labels,
+        labelShifts,
+        elsewhere,
+        quantity,
+        labelBoxes: labelBoxes.current,
+        loadZones: loadZones.current,
+        visible,
+        hover,
+        window: window_,
+        snap,
+        drawnFrom,
+        labelling,
+        localAxes,
+        loadStyle,
+        pickedLoads,
+        preview,
+        bays,
+        chosenBays,
+        measured,
+        stretch,
+      };
       drawOverlay(context, projector, eye, frame, input);
     });
     return () => cancelAnimationFrame(request);
-  }, [projector, eye, frame, model, scope, stage, plane, selection, shown, form, quantity, supports, solved, findings, picture, hover, window_, snap, drawnFrom, labelling, localAxes, loadStyle, visible, pickedLoads, preview, bays, chosenBays, measured, stretch, labelShifts, elsewhere, animated, place]);
+  }, [
+    projector,
+    eye,
+    frame,
+    model,
+    scope,
+    stage,
+    plane,
+    selection,
+    shown,
+    form,
+    quantity,
+    supports,
+    solved,
+    findings,
+    picture,
+    hover,
+    window_,
+    snap,
+    drawnFrom,
+    labelling,
+    localAxes,
+    loadStyle,
+    visible,
+    pickedLoads,
+    preview,
+    bays,
+    chosenBays,
+    measured,
+    stretch,
+    labelShifts,
+    elsewhere,
+    animated,
+    place,
+  ]);
 
   const at = (event: { clientX: number; clientY: number }) => {
     const bounds = host.current!.getBoundingClientRect();
@@ -220,17 +382,32 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     host.current!.setPointerCapture(event.pointerId);
     const turning = event.button === 2 || (event.button === 0 && event.altKey);
     setMenu(undefined);
-    const under = event.button === 0 && !picking && isHere && stage === 'frame' && !event.shiftKey && !event.altKey ? pick(projector, model, [], scope.nodes, x, y) : undefined;
+    const under =
+      event.button === 0 && !picking && isHere && stage === 'frame' && !event.shiftKey && !event.altKey
+        ? pick(projector, model, [], scope.nodes, x, y)
+        : undefined;
     if (under?.kind === 'node' && selection.nodes.includes(under.id)) {
       drag.current = { kind: 'stretch', node: under.id, startX: x, startY: y, lastX: x, lastY: y, moved: false };
       return;
     }
-    const label = stage === 'results' && event.button === 0 && !event.shiftKey && !event.altKey ? labelBoxes.current.find((box) => box.key !== undefined && x > box.left && x < box.right && y > box.top && y < box.bottom) : undefined;
+    const label =
+      stage === 'results' && event.button === 0 && !event.shiftKey && !event.altKey
+        ? labelBoxes.current.find(
+            (box) => box.key !== undefined && x > box.left && x < box.right && y > box.top && y < box.bottom,
+          )
+        : undefined;
     if (label) {
       drag.current = { kind: 'label', label: label.key!, startX: x, startY: y, lastX: x, lastY: y, moved: false };
       return;
     }
-    const kind = event.button === 1 || (turning && event.shiftKey) ? 'pan' : turning ? (plane.kind === '3d' ? 'orbit' : 'pan') : 'window';
+    const kind =
+      event.button === 1 || (turning && event.shiftKey)
+        ? 'pan'
+        : turning
+          ? plane.kind === '3d'
+            ? 'orbit'
+            : 'pan'
+          : 'window';
     drag.current = { kind, startX: x, startY: y, lastX: x, lastY: y, moved: false };
   };
 
@@ -241,7 +418,10 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       if (picking) drawing.move(x, y);
       const over = hoverAt(x, y);
       setHover(over);
-      if (several) look({ hovered: over?.member !== undefined ? { member: over.member, share: over.share ?? 0.5, pane: number } : null });
+      if (several)
+        look({
+          hovered: over?.member !== undefined ? { member: over.member, share: over.share ?? 0.5, pane: number } : null,
+        });
       return;
     }
     if (!current.moved && Math.hypot(x - current.startX, y - current.startY) < dragThreshold) return;
@@ -255,7 +435,13 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       if (!drawing.stretching) drawing.setStretching(draggedNodes(current.node!, selection.nodes));
       drawing.move(x, y);
     } else if (!picking) {
-      setWindow({ left: Math.min(x, current.startX), right: Math.max(x, current.startX), top: Math.min(y, current.startY), bottom: Math.max(y, current.startY), touching: x < current.startX });
+      setWindow({
+        left: Math.min(x, current.startX),
+        right: Math.max(x, current.startX),
+        top: Math.min(y, current.startY),
+        bottom: Math.max(y, current.startY),
+        touching: x < current.startX,
+      });
     }
     [current.lastX, current.lastY] = [x, y];
   };
@@ -269,7 +455,16 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       // a window is for members; nodes are taken when no member is in it
       const chosen = found.members.length > 0 ? { members: found.members } : { nodes: found.nodes };
       const { selection: before } = api.getState();
-      api.getState().select(event.shiftKey ? { members: [...new Set([...before.members, ...(chosen.members ?? [])])], nodes: [...new Set([...before.nodes, ...(chosen.nodes ?? [])])] } : chosen);
+      api
+        .getState()
+        .select(
+          event.shiftKey
+            ? {
+                members: [...new Set([...before.members, ...(chosen.members ?? [])])],
+                nodes: [...new Set([...before.nodes, ...(chosen.nodes ?? [])])],
+              }
+            : chosen,
+        );
       setWindow(undefined);
       return;
     }
@@ -290,7 +485,15 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       drawing.click(x, y);
       return;
     }
-    const bay = bays.filter((one) => insideOutline(one.corners.map((corner) => projector.point(corner)), x, y)).sort((a, b) => projector.point(bayMiddle(a))[2] - projector.point(bayMiddle(b))[2])[0] as Bay | undefined;
+    const bay = bays
+      .filter((one) =>
+        insideOutline(
+          one.corners.map((corner) => projector.point(corner)),
+          x,
+          y,
+        ),
+      )
+      .sort((a, b) => projector.point(bayMiddle(a))[2] - projector.point(bayMiddle(b))[2])[0] as Bay | undefined;
     if (bay) {
       toggleBay(api, bay.key);
       return;
@@ -307,7 +510,17 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     else if (!event.shiftKey) {
       api.getState().select(chosen);
       const { panel } = api.getState();
-      if (panel && hit?.kind === 'member') look({ panel: panel.kind === 'rule' ? null : panel.kind === 'sheet' ? { kind: 'sheet', member: hit.id, check: null } : panel.kind === 'member' ? { kind: 'member', member: hit.id } : panel });
+      if (panel && hit?.kind === 'member')
+        look({
+          panel:
+            panel.kind === 'rule'
+              ? null
+              : panel.kind === 'sheet'
+                ? { kind: 'sheet', member: hit.id, check: null }
+                : panel.kind === 'member'
+                  ? { kind: 'member', member: hit.id }
+                  : panel,
+        });
     }
   };
 
@@ -324,46 +537,86 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     const state = api.getState();
     const before = more ? state.pickedLoads : [];
     state.select({});
-    look({ stage: 'loads', pickedLoads: before.includes(id) ? before.filter((one) => one !== id) : [...before, id], ledgerTab: { ...state.ledgerTab, loads: 'loads' } });
+    look({
+      stage: 'loads',
+      pickedLoads: before.includes(id) ? before.filter((one) => one !== id) : [...before, id],
+      ledgerTab: { ...state.ledgerTab, loads: 'loads' },
+    });
   };
 
   const stretchTo = (node: string, place: Vector) => {
     const state = api.getState();
-    const plan = movePlan(state.model, { members: [], nodes: draggedNodes(node, state.selection.nodes) }, translation(subtract(place, state.model.nodes[node].position)));
+    const plan = movePlan(
+      state.model,
+      { members: [], nodes: draggedNodes(node, state.selection.nodes) },
+      translation(subtract(place, state.model.nodes[node].position)),
+    );
     if (plan.ok) state.commit(plan.act);
     else state.notify(plan.error, 'error');
   };
 
   const hoverAt = (x: number, y: number): Hover | undefined => {
-    const hit = picking ? undefined : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y, scope.onEnd);
+    const hit = picking
+      ? undefined
+      : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y, scope.onEnd);
     if (!hit) {
       const load = picking ? undefined : loadAt(loadZones.current, x, y);
       const of = load === undefined ? undefined : model.loads[load];
-      return of ? { text: `${of.id}: ${loadWords(of, model.settings.units).kind} ${loadWords(of, model.settings.units).value}, case ${model.cases[of.case].label}`, x, y } : picking ? { x, y } : undefined;
+      return of
+        ? {
+            text: `${of.id}: ${loadWords(of, model.settings.units).kind} ${loadWords(of, model.settings.units).value}, case ${model.cases[of.case].label}`,
+            x,
+            y,
+          }
+        : picking
+          ? { x, y }
+          : undefined;
     }
-    if (hit.kind === 'node') return { node: hit.id, text: `${hit.id}  ${coordinateWords(model.nodes[hit.id].position, model.settings.units)}`, x, y };
+    if (hit.kind === 'node')
+      return {
+        node: hit.id,
+        text: `${hit.id}  ${coordinateWords(model.nodes[hit.id].position, model.settings.units)}`,
+        x,
+        y,
+      };
     return { member: hit.id, share: hit.share, text: hoverText(hit.id, hit.share), x, y };
   };
 
-  const hoverText = (id: string, share: number): string => resultWords({ model, solved, checks, shown, quantity, less, stage }, id, share);
+  const hoverText = (id: string, share: number): string =>
+    resultWords({ model, solved, checks, shown, quantity, less, stage }, id, share);
 
   useEffect(() => {
     const element = host.current!;
     const onWheel = (event: WheelEvent) => {
       event.preventDefault();
       const { x, y } = at(event);
-      setEye(zoomed(eye, Math.exp(event.deltaY * 0.0012), x - (frame.width + frame.insets.left - frame.insets.right) / 2, y - (frame.height + frame.insets.top - frame.insets.bottom) / 2, frame));
+      setEye(
+        zoomed(
+          eye,
+          Math.exp(event.deltaY * 0.0012),
+          x - (frame.width + frame.insets.left - frame.insets.right) / 2,
+          y - (frame.height + frame.insets.top - frame.insets.bottom) / 2,
+          frame,
+        ),
+      );
     };
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
   }, [eye, frame, setEye]);
 
   const onKeyDown = (event: KeyboardEvent) => {
-    const arrows: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+    const arrows: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    };
     const arrow = arrows[event.key];
     if (arrow && !event.ctrlKey && !event.metaKey) {
       const [dx, dy] = arrow;
-      setEye(event.shiftKey || plane.kind !== '3d' ? panned(eye, -dx * 40, -dy * 40, frame) : orbited(eye, dx * 24, dy * 24));
+      setEye(
+        event.shiftKey || plane.kind !== '3d' ? panned(eye, -dx * 40, -dy * 40, frame) : orbited(eye, dx * 24, dy * 24),
+      );
     } else if (event.key === '+' || event.key === '=') setEye(zoomed(eye, 0.8, 0, 0, frame));
     else if (event.key === '-' && !picking) setEye(zoomed(eye, 1.25, 0, 0, frame));
     else if (event.key === 'Tab' && snap && !event.shiftKey) drawing.nextSnap();
@@ -402,21 +655,53 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     >
       <canvas ref={graphics} aria-hidden="true" />
       <canvas ref={overlay} aria-hidden="true" />
-      {drawing.typed !== undefined && <TypedPoint initial={drawing.typed} left={Math.min(frame.width - frame.insets.right - 260, Math.max(frame.insets.left, hover?.x ?? 200))} top={Math.min(frame.height - frame.insets.bottom - 70, (hover?.y ?? 200) + 18)} begun={drawnFrom !== undefined} onEnter={drawing.enterTyped} onCancel={() => { drawing.setTyped(undefined); host.current?.focus(); }} />}
+      {drawing.typed !== undefined && (
+        <TypedPoint
+          initial={drawing.typed}
+          left={Math.min(frame.width - frame.insets.right - 260, Math.max(frame.insets.left, hover?.x ?? 200))}
+          top={Math.min(frame.height - frame.insets.bottom - 70, (hover?.y ?? 200) + 18)}
+          begun={drawnFrom !== undefined}
+          onEnter={drawing.enterTyped}
+          onCancel={() => {
+            drawing.setTyped(undefined);
+            host.current?.focus();
+          }}
+        />
+      )}
       <div className="visually-hidden" role="status">
         {measureWords(measured, model.settings.units)}
       </div>
-      {menu && <ContextMenu x={Math.min(menu.x, frame.width - 250)} y={Math.max(4, Math.min(menu.y, frame.height - 430))} onClose={() => { setMenu(undefined); host.current?.focus(); }} />}
+      {menu && (
+        <ContextMenu
+          x={Math.min(menu.x, frame.width - 250)}
+          y={Math.max(4, Math.min(menu.y, frame.height - 430))}
+          onClose={() => {
+            setMenu(undefined);
+            host.current?.focus();
+          }}
+        />
+      )}
       {failure && (
-        <div className="card" role="alert" style={{ position: 'absolute', left: 90, top: 60, padding: 14, maxWidth: 420 }}>
+        <div
+          className="card"
+          role="alert"
+          style={{ position: 'absolute', left: 90, top: 60, padding: 14, maxWidth: 420 }}
+        >
           <p className="strong">The drawing cannot be shown.</p>
-          <p className="secondary">This browser gives no WebGL ({failure}). Tables, checks and reports work all the same.</p>
+          <p className="secondary">
+            This browser gives no WebGL ({failure}). Tables, checks and reports work all the same.
+          </p>
         </div>
       )}
       {empty && (
-        <div className="card" style={{ position: 'absolute', left: left + 40, top: top + 60, padding: 16, maxWidth: 360 }}>
+        <div
+          className="card"
+          style={{ position: 'absolute', left: left + 40, top: top + 60, padding: 16, maxWidth: 360 }}
+        >
           <p className="title">Nothing is drawn yet</p>
-          <p className="secondary">Build a frame from bays and storeys (B), or set out a grid and draw members between its crossings (D).</p>
+          <p className="secondary">
+            Build a frame from bays and storeys (B), or set out a grid and draw members between its crossings (D).
+          </p>
         </div>
       )}
     </div>
@@ -425,11 +710,21 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
 
 /** An eye fitted to one frame, slid so that it fits the same in another whose margins differ. */
 function offsetFor(eye: Camera, fittedTo: Frame, frame: Frame): Camera {
-  return panned(eye, (fittedTo.insets.left - frame.insets.left) / 2, (frame.insets.bottom - fittedTo.insets.bottom) / 2, frame);
+  return panned(
+    eye,
+    (fittedTo.insets.left - frame.insets.left) / 2,
+    (frame.insets.bottom - fittedTo.insets.bottom) / 2,
+    frame,
+  );
 }
 
 /** What a view must hold: the drawn members, and in space the ground plan with its grid bubbles; or only an isolated set. */
-function pointsToFit(model: Model, plane: ViewPlane, scope: ReturnType<typeof scopeOf>, isolated: boolean): Float64Array {
+function pointsToFit(
+  model: Model,
+  plane: ViewPlane,
+  scope: ReturnType<typeof scopeOf>,
+  isolated: boolean,
+): Float64Array {
   const members = positionsOf(model, scope.members, isolated ? [] : scope.nodes);
   const extent = extentOf(model);
   if (!extent || (members.length > 0 && (isolated || plane.kind !== '3d'))) return members;

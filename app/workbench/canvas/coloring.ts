@@ -3,11 +3,27 @@ import type { Member, Model } from '~core/model';
 import type { Coloring } from '../../state/view-slice';
 
 /** Colours to tell kinds apart, far from those that mean something (choice, over, moment, loads); light and dark take turns. */
-const palette = ['#3E6AA8', '#C08A2E', '#3F7F5F', '#8E6BB0', '#7A5C3E', '#2F8F9D', '#B9687F', '#66707B', '#9AA33C', '#4A4E8C'];
+const palette = [
+  '#3E6AA8',
+  '#C08A2E',
+  '#3F7F5F',
+  '#8E6BB0',
+  '#7A5C3E',
+  '#2F8F9D',
+  '#B9687F',
+  '#66707B',
+  '#9AA33C',
+  '#4A4E8C',
+];
 const none = '#AEB9C3';
 
 /** What a member is coloured by, in words; undefined when it has none. */
-function kindOf(model: Model, member: Member, coloring: Coloring, groups: ReadonlyMap<string, string>): string | undefined {
+function kindOf(
+  model: Model,
+  member: Member,
+  coloring: Coloring,
+  groups: ReadonlyMap<string, string>,
+): string | undefined {
   switch (coloring) {
     case 'section':
       return member.section === null ? undefined : model.sections[member.section].name;
@@ -36,7 +52,9 @@ export interface ColorClass {
 
 /** Members by kind with a colour each, the most frequent first; those without a kind last, in grey. */
 export function colorClasses(model: Model, members: readonly Member[], coloring: Coloring): ColorClass[] {
-  const groups = new Map(Object.values(model.groups).flatMap((group) => group.members.map((id) => [id, group.label] as const)));
+  const groups = new Map(
+    Object.values(model.groups).flatMap((group) => group.members.map((id) => [id, group.label] as const)),
+  );
   const byKind = new Map<string, Member[]>();
   const without: Member[] = [];
   for (const member of members) {
@@ -49,6 +67,12 @@ export function colorClasses(model: Model, members: readonly Member[], coloring:
     }
   }
   const names = [...byKind].sort((a, b) => b[1].length - a[1].length || a[0].localeCompare(b[0]));
-  const classes = names.map(([name, own], i): ColorClass => ({ name, color: palette[i % palette.length], members: own }));
-  return without.length > 0 ? [...classes, { name: coloring === 'group' ? 'in no group' : 'none', color: none, members: without }] : classes;
+  const classes = names.map(([name, own], i): ColorClass => ({
+    name,
+    color: palette[i % palette.length],
+    members: own,
+  }));
+  return without.length > 0
+    ? [...classes, { name: coloring === 'group' ? 'in no group' : 'none', color: none, members: without }]
+    : classes;
 }

@@ -51,7 +51,12 @@ export interface Picture {
   /** what the picture shows, for its caption; the scale of a diagram or shape */
   readonly scaleText: string;
   /** what moves when the drawn movement is animated */
-  readonly moving: { readonly rest: Float32Array; readonly displaced: Float32Array; readonly color: string; readonly width: number } | null;
+  readonly moving: {
+    readonly rest: Float32Array;
+    readonly displaced: Float32Array;
+    readonly color: string;
+    readonly width: number;
+  } | null;
   /** ends of the colours by value, base units; null when nothing is coloured */
   readonly legend: readonly [number, number] | null;
 }
@@ -61,7 +66,8 @@ const rampSteps = 10;
 const crowded = 80;
 const labelsInCrowd = 36;
 
-const heaviest = (labels: SpaceLabel[], count: number): SpaceLabel[] => [...labels].sort((a, b) => b.weight - a.weight).slice(0, count);
+const heaviest = (labels: SpaceLabel[], count: number): SpaceLabel[] =>
+  [...labels].sort((a, b) => b.weight - a.weight).slice(0, count);
 
 /** Makes the drawing of a stage from the model and its results. */
 export function compose(input: PictureInput): Picture {
@@ -79,10 +85,17 @@ export function compose(input: PictureInput): Picture {
     const drawn = utilisationLines(input);
     lines.push(...drawn.lines);
     labels = scope.members.length > crowded ? heaviest(drawn.labels, 2 * labelsInCrowd) : drawn.labels;
-  } else if (colored && !solid) for (const kind of colorClasses(model, scope.members, input.coloring)) lines.push({ segments: segmentsOf(model, kind.members), color: kind.color, width: 4 });
+  } else if (colored && !solid)
+    for (const kind of colorClasses(model, scope.members, input.coloring))
+      lines.push({ segments: segmentsOf(model, kind.members), color: kind.color, width: 4 });
   else if (form === 'axes') lines.push(...axisLines(model, scope.members));
   else if (!solid) lines.push(...bodyLines(model, scope.members, showsResults || input.shape !== undefined));
-  if (!showsChecks && !solid && form !== 'axes') lines.push({ segments: segmentsOf(model, scope.members), color: showsResults ? '#7C8893' : colors.ink2, width: showsResults ? 1 : 0.9 });
+  if (!showsChecks && !solid && form !== 'axes')
+    lines.push({
+      segments: segmentsOf(model, scope.members),
+      color: showsResults ? '#7C8893' : colors.ink2,
+      width: showsResults ? 1 : 0.9,
+    });
   lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: showsChecks ? 1.6 : 1.8 });
 
   const fills: FillBatch[] = [];
@@ -103,29 +116,50 @@ export function compose(input: PictureInput): Picture {
       fills.push({ triangles: diagram.triangles, color, opacity: 0.2 });
       const width = diagram.rest.length > 0 ? 1.8 : many ? 1 : 1.2;
       if (diagram.rest.length > 0) moving = { rest: diagram.rest, displaced: diagram.outline, color, width };
-      lines.push({ segments: diagram.outline, color, width, opacity: many ? 0.8 : 1, ...(moving ? { moves: true } : {}) });
+      lines.push({
+        segments: diagram.outline,
+        color,
+        width,
+        opacity: many ? 0.8 : 1,
+        ...(moving ? { moves: true } : {}),
+      });
     }
   }
   if (input.shape) {
     let size = 1;
-    for (const { position } of Object.values(model.nodes)) for (const coordinate of position) size = Math.max(size, Math.abs(coordinate));
+    for (const { position } of Object.values(model.nodes))
+      for (const coordinate of position) size = Math.max(size, Math.abs(coordinate));
     const displaced = shapeSegments(model, scope.members, input.shape, 0.08 * size);
     lines.push({ segments: displaced, color: colors.moment, width: 2, moves: true });
     moving = { rest: shapeSegments(model, scope.members, input.shape, 0), displaced, color: colors.moment, width: 2 };
     scaleText = input.shape.title;
   }
-  const byColor = colored && solid ? new Map(colorClasses(model, scope.members, input.coloring).flatMap((kind) => kind.members.map((member) => [member.id, channels(kind.color)] as const))) : undefined;
+  const byColor =
+    colored && solid
+      ? new Map(
+          colorClasses(model, scope.members, input.coloring).flatMap((kind) =>
+            kind.members.map((member) => [member.id, channels(kind.color)] as const),
+          ),
+        )
+      : undefined;
   const tone = (member: Member): [number, number, number] => {
     const own = byColor?.get(member.id);
     if (own) return own;
     const material = member.material === null ? undefined : model.materials[member.material];
     return material?.kind === 'steel' ? [0.16, 0.2, 0.25] : [0.72, 0.76, 0.8];
   };
-  return { drawing: { solids: solid ? solidGeometry(model, scope.members, tone) : null, lines, fills }, labels, scaleText, moving, legend };
+  return {
+    drawing: { solids: solid ? solidGeometry(model, scope.members, tone) : null, lines, fills },
+    labels,
+    scaleText,
+    moving,
+    legend,
+  };
 }
 
 /** `#RRGGBB` as three shares, as the solids' material takes it (linear light). */
-const channels = (color: string): [number, number, number] => [1, 3, 5].map((at) => (Number.parseInt(color.slice(at, at + 2), 16) / 255) ** 2.2) as [number, number, number];
+const channels = (color: string): [number, number, number] =>
+  [1, 3, 5].map((at) => (Number.parseInt(color.slice(at, at + 2), 16) / 255) ** 2.2) as [number, number, number];
 
 /** The line between the nodes thin, the member's true axis where it differs, rigid ends thick. */
 function axisLines(model: Model, members: readonly Member[]): LineBatch[] {
@@ -140,7 +174,8 @@ function axisLines(model: Model, members: readonly Member[]): LineBatch[] {
     axis.push(...at(from), ...at(to));
     if (from > 0) rigid.push(...real.start, ...at(from));
     if (to < real.length) rigid.push(...at(to), ...real.end);
-    if (member.startOffset || member.endOffset || (member.axisPosition ?? 'centroid') !== 'centroid') ties.push(...model.nodes[member.start].position, ...real.start, ...model.nodes[member.end].position, ...real.end);
+    if (member.startOffset || member.endOffset || (member.axisPosition ?? 'centroid') !== 'centroid')
+      ties.push(...model.nodes[member.start].position, ...real.start, ...model.nodes[member.end].position, ...real.end);
   }
   return [
     { segments: Float32Array.from(ties), color: colors.ink3, width: 1 },
@@ -151,8 +186,13 @@ function axisLines(model: Model, members: readonly Member[]): LineBatch[] {
 
 /** Concrete as a broad light body, steel as a narrow dark one, neither where something is missing. */
 function bodyLines(model: Model, members: readonly Member[], pale: boolean): LineBatch[] {
-  const kindOf = (member: Member) => (member.material === null || member.section === null ? 'none' : model.materials[member.material].kind);
-  const of = (kind: string) => segmentsOf(model, members.filter((member) => kindOf(member) === kind));
+  const kindOf = (member: Member) =>
+    member.material === null || member.section === null ? 'none' : model.materials[member.material].kind;
+  const of = (kind: string) =>
+    segmentsOf(
+      model,
+      members.filter((member) => kindOf(member) === kind),
+    );
   return [
     { segments: of('concrete'), color: colors.concrete, width: 5, opacity: pale ? 0.7 : 1 },
     { segments: of('steel'), color: colors.steel, width: 2.4, opacity: pale ? 0.6 : 1 },
@@ -177,7 +217,9 @@ function dashesOf(segments: Float32Array): Float32Array {
     for (let d = 0; d < dashes; d++) {
       for (let end = 0; end < 2; end++) {
         const share = (2 * d + end) / parts;
-        for (let i = 0; i < 3; i++) made[6 * (dashes * line + d) + 3 * end + i] = segments[6 * line + i] + share * (segments[6 * line + 3 + i] - segments[6 * line + i]);
+        for (let i = 0; i < 3; i++)
+          made[6 * (dashes * line + d) + 3 * end + i] =
+            segments[6 * line + i] + share * (segments[6 * line + 3 + i] - segments[6 * line + i]);
       }
     }
   }
@@ -185,7 +227,10 @@ function dashesOf(segments: Float32Array): Float32Array {
 }
 
 /** Utilisation as colour, width and number; members above 1.00 stand apart, and those whose verdict is open are dashed. */
-function utilisationLines({ model, scope, checks, selection }: PictureInput): { lines: LineBatch[]; labels: SpaceLabel[] } {
+function utilisationLines({ model, scope, checks, selection }: PictureInput): {
+  lines: LineBatch[];
+  labels: SpaceLabel[];
+} {
   const buckets = new Map<number, Member[]>();
   const open = new Map<number, Member[]>();
   const labels: SpaceLabel[] = [];
@@ -204,23 +249,47 @@ function utilisationLines({ model, scope, checks, selection }: PictureInput): { 
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
     const chosen = selection.members.includes(member.id);
     labels.push({
-      at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2], text: `${formatNumber(utilisation, 2)}${isOpen ? ' open' : ''}`, color: utilisation > 1 ? colors.over : chosen ? colors.brandDark : isOpen ? colors.ink3 : colors.ink,
-      weight: utilisation + (chosen ? 10 : 0), bold: (utilisation > 0.8 && !isOpen) || chosen, gap: 6,
+      at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2],
+      text: `${formatNumber(utilisation, 2)}${isOpen ? ' open' : ''}`,
+      color: utilisation > 1 ? colors.over : chosen ? colors.brandDark : isOpen ? colors.ink3 : colors.ink,
+      weight: utilisation + (chosen ? 10 : 0),
+      bold: (utilisation > 0.8 && !isOpen) || chosen,
+      gap: 6,
     });
   }
-  const lines = [...buckets].sort(([a], [b]) => a - b).map(([bucket, members]): LineBatch => {
-    const u = Math.min(1, bucket / rampSteps);
-    return { segments: segmentsOf(model, members), color: bucket > rampSteps ? colors.over : utilisationColor(u), width: 3 + 5 * u };
-  });
-  const dashed = [...open].sort(([a], [b]) => a - b).map(([bucket, members]): LineBatch => {
-    const u = Math.min(1, bucket / rampSteps);
-    return { segments: dashesOf(segmentsOf(model, members)), color: utilisationColor(u), width: 3 + 5 * u };
-  });
-  return { lines: [{ segments: dashesOf(segmentsOf(model, unchecked)), color: '#C6CED6', width: 1.4 }, ...dashed, ...lines], labels };
+  const lines = [...buckets]
+    .sort(([a], [b]) => a - b)
+    .map(([bucket, members]): LineBatch => {
+      const u = Math.min(1, bucket / rampSteps);
+      return {
+        segments: segmentsOf(model, members),
+        color: bucket > rampSteps ? colors.over : utilisationColor(u),
+        width: 3 + 5 * u,
+      };
+    });
+  const dashed = [...open]
+    .sort(([a], [b]) => a - b)
+    .map(([bucket, members]): LineBatch => {
+      const u = Math.min(1, bucket / rampSteps);
+      return { segments: dashesOf(segmentsOf(model, members)), color: utilisationColor(u), width: 3 + 5 * u };
+    });
+  return {
+    lines: [{ segments: dashesOf(segmentsOf(model, unchecked)), color: '#C6CED6', width: 1.4 }, ...dashed, ...lines],
+    labels,
+  };
 }
 
 /** The unit a quantity is told in. */
-export const kindOfQuantity = (quantity: Quantity): QuantityKind => (quantity === 'deflected' || quantity === 'drift' ? 'deflection' : quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : quantity === 'stress' ? 'stress' : quantity === 'utilisation' ? 'number' : 'force');
+export const kindOfQuantity = (quantity: Quantity): QuantityKind =>
+  quantity === 'deflected' || quantity === 'drift'
+    ? 'deflection'
+    : quantity === 'My' || quantity === 'Mz' || quantity === 'T'
+      ? 'moment'
+      : quantity === 'stress'
+        ? 'stress'
+        : quantity === 'utilisation'
+          ? 'number'
+          : 'force';
 
 /** The pieces of members by the colour of their value. */
 function coloredLines({ outline, segmentValues }: DiagramDrawing, range: readonly [number, number]): LineBatch[] {
@@ -236,7 +305,10 @@ function coloredLines({ outline, segmentValues }: DiagramDrawing, range: readonl
   return batches.map(({ segments }, bin): LineBatch => ({ segments, color: valueColor(bin, range), width: 5 }));
 }
 
-function diagramWords({ model, quantity, selection, drawn, solved, isDifference }: PictureInput, diagram: DiagramDrawing): { labels: SpaceLabel[]; scaleText: string } {
+function diagramWords(
+  { model, quantity, selection, drawn, solved, isDifference }: PictureInput,
+  diagram: DiagramDrawing,
+): { labels: SpaceLabel[]; scaleText: string } {
   const { units } = model.settings;
   const kind = kindOfQuantity(quantity);
   const ids = solved!.solution.memberIds;
@@ -247,9 +319,26 @@ function diagramWords({ model, quantity, selection, drawn, solved, isDifference 
   const labels = (quantity === 'drift' ? [] : diagram.values).map(({ at, value, member, weight, key }): SpaceLabel => {
     const isChosen = chosen.has(ids[member]);
     const text = formatValue(value, kind, units, moves ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1);
-    return { at, key, text: isDifference && value > 0 ? `+${text}` : text, color, weight: weight + (isChosen ? 2 : 0), bold: isChosen };
+    return {
+      at,
+      key,
+      text: isDifference && value > 0 ? `+${text}` : text,
+      color,
+      weight: weight + (isChosen ? 2 : 0),
+      bold: isChosen,
+    };
   });
-  const perMetre = formatNumber(unitSize('length', units) / diagram.scale / unitSize(kind, units), kind === 'stress' ? 1 : 0);
-  const scaleText = diagram.scale === 0 ? 'nothing to draw' : drawn.paint === 'colours' ? `by colour, ${unitLabel(kind, units)}` : moves ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(kind, units)}` : `1 ${unitLabel('length', units)} = ${perMetre} ${unitLabel(kind, units)}`;
+  const perMetre = formatNumber(
+    unitSize('length', units) / diagram.scale / unitSize(kind, units),
+    kind === 'stress' ? 1 : 0,
+  );
+  const scaleText =
+    diagram.scale === 0
+      ? 'nothing to draw'
+      : drawn.paint === 'colours'
+        ? `by colour, ${unitLabel(kind, units)}`
+        : moves
+          ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(kind, units)}`
+          : `1 ${unitLabel('length', units)} = ${perMetre} ${unitLabel(kind, units)}`;
   return { labels, scaleText };
 }

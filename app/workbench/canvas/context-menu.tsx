@@ -3,14 +3,38 @@ import { useWorkbenchApi } from '../../state/store';
 import { workbenchCommands } from '../commands';
 
 /** Commands that concern what is selected, and how to look, in the order they are wanted. */
-const offered = ['tool-move', 'tool-copy', 'tool-mirror', 'tool-divide', 'tool-connect', 'tool-extend', 'tool-copy-properties', 'tool-group', 'similar', 'whole-plane', 'grow', 'isolate', 'hide', 'show-all', 'local-axes', 'delete', 'draw', 'measure', 'tool-secondaries', 'tool-bracing', 'fit'];
+const offered = [
+  'tool-move',
+  'tool-copy',
+  'tool-mirror',
+  'tool-divide',
+  'tool-connect',
+  'tool-extend',
+  'tool-copy-properties',
+  'tool-group',
+  'similar',
+  'whole-plane',
+  'grow',
+  'isolate',
+  'hide',
+  'show-all',
+  'local-axes',
+  'delete',
+  'draw',
+  'measure',
+  'tool-secondaries',
+  'tool-bracing',
+  'fit',
+];
 
 /** The menu of the right mouse button (or the menu key) in the drawing. */
 export function ContextMenu({ x, y, onClose }: { x: number; y: number; onClose: () => void }) {
   const api = useWorkbenchApi();
   const list = useRef<HTMLUListElement>(null);
   const commands = workbenchCommands(api);
-  const shown = offered.flatMap((id) => commands.find((command) => command.id === id && (command.enabled?.() ?? true)) ?? []);
+  const shown = offered.flatMap(
+    (id) => commands.find((command) => command.id === id && (command.enabled?.() ?? true)) ?? [],
+  );
   useEffect(() => {
     list.current?.querySelector<HTMLElement>('[role="menuitem"]')?.focus();
   }, []);

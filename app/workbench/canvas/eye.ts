@@ -21,19 +21,35 @@ const halfView = Math.tan((14 * Math.PI) / 180);
 const steepest = 1.5;
 
 /** Unit vectors of the view: to the right, up, and towards the eye. */
-export function viewBasis({ azimuth, elevation }: Pick<Camera, 'azimuth' | 'elevation'>): { right: Vector3; up: Vector3; towards: Vector3 } {
-  const towards = new Vector3(Math.cos(elevation) * Math.cos(azimuth), Math.cos(elevation) * Math.sin(azimuth), Math.sin(elevation));
+export function viewBasis({ azimuth, elevation }: Pick<Camera, 'azimuth' | 'elevation'>): {
+  right: Vector3;
+  up: Vector3;
+  towards: Vector3;
+} {
+  const towards = new Vector3(
+    Math.cos(elevation) * Math.cos(azimuth),
+    Math.cos(elevation) * Math.sin(azimuth),
+    Math.sin(elevation),
+  );
   const right = new Vector3(-Math.sin(azimuth), Math.cos(azimuth), 0);
   return { right, up: new Vector3().crossVectors(towards, right), towards };
 }
 
 /** The direction from which a plane is seen: plans from above with x to the right, elevations square on. */
-export function directionOf(plane: ViewPlane, axis: 'x' | 'y' | undefined, normal?: readonly number[]): Pick<Camera, 'azimuth' | 'elevation' | 'parallel'> {
+export function directionOf(
+  plane: ViewPlane,
+  axis: 'x' | 'y' | undefined,
+  normal?: readonly number[],
+): Pick<Camera, 'azimuth' | 'elevation' | 'parallel'> {
   if (plane.kind === 'plane' && normal) {
     // seen from above, or from the front when it stands upright
     const sign = normal[2] < -1e-9 || (Math.abs(normal[2]) < 1e-9 && normal[1] > 0) ? -1 : 1;
     const [x, y, z] = normal.map((part) => part * sign);
-    return { azimuth: Math.hypot(x, y) < 1e-9 ? -Math.PI / 2 : Math.atan2(y, x), elevation: Math.asin(Math.max(-1, Math.min(1, z))), parallel: true };
+    return {
+      azimuth: Math.hypot(x, y) < 1e-9 ? -Math.PI / 2 : Math.atan2(y, x),
+      elevation: Math.asin(Math.max(-1, Math.min(1, z))),
+      parallel: true,
+    };
   }
   if (plane.kind === 'plan') return { azimuth: -Math.PI / 2, elevation: Math.PI / 2, parallel: true };
   if (plane.kind === 'elevation') return { azimuth: axis === 'x' ? 0 : -Math.PI / 2, elevation: 0, parallel: true };
@@ -52,8 +68,17 @@ export function toThree(eye: Camera, frame: Frame): ThreeCamera & { updateProjec
   const aspect = width / height;
   const reach = 50 * eye.distance;
   const half = eye.distance * halfView;
-  const camera = eye.parallel ? new OrthographicCamera(-half * aspect, half * aspect, half, -half, -reach, reach) : new PerspectiveCamera((2 * Math.atan(halfView) * 180) / Math.PI, aspect, eye.distance / 100, reach);
-  camera.setViewOffset(width, height, (insets.right - insets.left) / 2, (insets.bottom - insets.top) / 2, width, height);
+  const camera = eye.parallel
+    ? new OrthographicCamera(-half * aspect, half * aspect, half, -half, -reach, reach)
+    : new PerspectiveCamera((2 * Math.atan(halfView) * 180) / Math.PI, aspect, eye.distance / 100, reach);
+  camera.setViewOffset(
+    width,
+    height,
+    (insets.right - insets.left) / 2,
+    (insets.bottom - insets.top) / 2,
+    width,
+    height,
+  );
   const target = new Vector3(...eye.target);
   camera.position.copy(target).addScaledVector(towards, eye.distance);
   camera.matrixAutoUpdate = false;
@@ -65,9 +90,17 @@ export function toThree(eye: Camera, frame: Frame): ThreeCamera & { updateProjec
 }
 
 /** Places the eye so that all points (x, y, z runs, m) fill the free part of the canvas. */
-export function fitEye(points: Float64Array, direction: Pick<Camera, 'azimuth' | 'elevation' | 'parallel'>, frame: Frame, margin = 0.84): Camera {
+export function fitEye(
+  points: Float64Array,
+  direction: Pick<Camera, 'azimuth' | 'elevation' | 'parallel'>,
+  frame: Frame,
+  margin = 0.84,
+): Camera {
   const { right, up, towards } = viewBasis(direction);
-  const free = { width: Math.max(80, frame.width - frame.insets.left - frame.insets.right), height: Math.max(80, frame.height - frame.insets.top - frame.insets.bottom) };
+  const free = {
+    width: Math.max(80, frame.width - frame.insets.left - frame.insets.right),
+    height: Math.max(80, frame.height - frame.insets.top - frame.insets.bottom),
+  };
   const reach = [(free.width / frame.height) * halfView * margin, (free.height / frame.height) * halfView * margin];
   if (points.length === 0) return { ...direction, target: [0, 0, 0], distance: 30 };
   const along = (axis: Vector3, i: number) => points[i] * axis.x + points[i + 1] * axis.y + points[i + 2] * axis.z;
@@ -81,7 +114,9 @@ export function fitEye(points: Float64Array, direction: Pick<Camera, 'azimuth' |
     const low = [Infinity, Infinity];
     const high = [-Infinity, -Infinity];
     for (let i = 0; i < points.length; i += 3) {
-      const depth = direction.parallel ? distance : Math.max(distance * 0.05, distance - (along(towards, i) - centre[2]));
+      const depth = direction.parallel
+        ? distance
+        : Math.max(distance * 0.05, distance - (along(towards, i) - centre[2]));
       [right, up].forEach((axis, k) => {
         const angle = (along(axis, i) - centre[k]) / depth;
         low[k] = Math.min(low[k], angle);
@@ -89,15 +124,25 @@ export function fitEye(points: Float64Array, direction: Pick<Camera, 'azimuth' |
       });
     }
     for (let k = 0; k < 2; k++) centre[k] += ((low[k] + high[k]) / 2) * distance;
-    distance = Math.max(2, distance * Math.max((high[0] - low[0]) / (2 * reach[0]), (high[1] - low[1]) / (2 * reach[1])));
+    distance = Math.max(
+      2,
+      distance * Math.max((high[0] - low[0]) / (2 * reach[0]), (high[1] - low[1]) / (2 * reach[1])),
+    );
   }
-  const target = new Vector3().addScaledVector(right, centre[0]).addScaledVector(up, centre[1]).addScaledVector(towards, centre[2]);
+  const target = new Vector3()
+    .addScaledVector(right, centre[0])
+    .addScaledVector(up, centre[1])
+    .addScaledVector(towards, centre[2]);
   return { ...direction, target: [target.x, target.y, target.z], distance };
 }
 
 /** Turns the eye about its target by a movement of the pointer in pixels. */
 export function orbited(eye: Camera, dx: number, dy: number): Camera {
-  return { ...eye, azimuth: eye.azimuth - dx * 0.006, elevation: Math.max(-steepest, Math.min(steepest, eye.elevation + dy * 0.006)) };
+  return {
+    ...eye,
+    azimuth: eye.azimuth - dx * 0.006,
+    elevation: Math.max(-steepest, Math.min(steepest, eye.elevation + dy * 0.006)),
+  };
 }
 
 /** Slides the eye with the pointer. */
@@ -145,7 +190,12 @@ export class Projector {
 }
 
 /** The ray from the eye through a pixel: a point on it and its direction, in m. */
-export function rayAt(camera: ThreeCamera, frame: Frame, x: number, y: number): { from: [number, number, number]; direction: [number, number, number] } {
+export function rayAt(
+  camera: ThreeCamera,
+  frame: Frame,
+  x: number,
+  y: number,
+): { from: [number, number, number]; direction: [number, number, number] } {
   const [u, v] = [(x / frame.width) * 2 - 1, 1 - (y / frame.height) * 2];
   const near = new Vector3(u, v, -1).unproject(camera);
   const far = new Vector3(u, v, 1).unproject(camera);

@@ -1,5 +1,15 @@
 import { bayMiddle, endSymbol, type Bay, type PreviewLine } from '~core/build';
-import { dot, memberAxis, memberEnds, norm, subtract, type Connection, type Member, type Model, type Vector } from '~core/model';
+import {
+  dot,
+  memberAxis,
+  memberEnds,
+  norm,
+  subtract,
+  type Connection,
+  type Member,
+  type Model,
+  type Vector,
+} from '~core/model';
 import { formatQuantity } from '~core/units';
 import type { Labelling, Selection, Visible } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
@@ -19,11 +29,22 @@ function path(context: Context, projector: Projector, points: readonly (readonly
 }
 
 /** Slabs and walls as outlined fields with their openings, column heads by their underside, helper lines dashed. They carry nothing, so they stay pale. */
-export function drawOutlines(context: Context, projector: Projector, model: Model, scope: Scope, visible: Visible): void {
-  for (const [table, fill] of [['slabs', 'rgba(22, 28, 35, 0.045)'], ['walls', 'rgba(22, 28, 35, 0.07)']] as const) {
+export function drawOutlines(
+  context: Context,
+  projector: Projector,
+  model: Model,
+  scope: Scope,
+  visible: Visible,
+): void {
+  for (const [table, fill] of [
+    ['slabs', 'rgba(22, 28, 35, 0.045)'],
+    ['walls', 'rgba(22, 28, 35, 0.07)'],
+  ] as const) {
     for (const panel of visible[table] ? Object.values(model[table]) : []) {
       if (!panel.corners.every((id) => scope.nodes.has(id))) continue;
-      const rings = [panel.corners, ...(panel.openings ?? [])].map((ring) => ring.map((id) => model.nodes[id].position));
+      const rings = [panel.corners, ...(panel.openings ?? [])].map((ring) =>
+        ring.map((id) => model.nodes[id].position),
+      );
       context.fillStyle = fill;
       context.strokeStyle = '#8894A0';
       context.lineWidth = 1;
@@ -52,7 +73,16 @@ export function drawOutlines(context: Context, projector: Projector, model: Mode
     if (!scope.nodes.has(node)) continue;
     const [x, y, z] = model.nodes[node].position;
     const [a, b] = [widthX / 2, widthY / 2];
-    if (!path(context, projector, [[x - a, y - b, z - depth], [x + a, y - b, z - depth], [x + a, y + b, z - depth], [x - a, y + b, z - depth], [x - a, y - b, z - depth]])) continue;
+    if (
+      !path(context, projector, [
+        [x - a, y - b, z - depth],
+        [x + a, y - b, z - depth],
+        [x + a, y + b, z - depth],
+        [x - a, y + b, z - depth],
+        [x - a, y - b, z - depth],
+      ])
+    )
+      continue;
     context.fillStyle = 'rgba(22, 28, 35, 0.07)';
     context.fill();
     context.strokeStyle = '#8894A0';
@@ -60,7 +90,12 @@ export function drawOutlines(context: Context, projector: Projector, model: Mode
     context.stroke();
   }
   for (const line of Object.values(model.lineSupports)) {
-    if (!scope.nodes.has(line.start) || !scope.nodes.has(line.end) || !path(context, projector, [model.nodes[line.start].position, model.nodes[line.end].position])) continue;
+    if (
+      !scope.nodes.has(line.start) ||
+      !scope.nodes.has(line.end) ||
+      !path(context, projector, [model.nodes[line.start].position, model.nodes[line.end].position])
+    )
+      continue;
     context.strokeStyle = colors.ink;
     context.lineWidth = 3;
     context.setLineDash([2, 5]);
@@ -73,7 +108,13 @@ export function drawOutlines(context: Context, projector: Projector, model: Mode
 const leastOnEnd = 4;
 
 /** Columns in a plan by their filled sections: concrete light with an edge, steel dark; the selected ones in the colour of the selection. */
-export function drawOnEnd(context: Context, projector: Projector, model: Model, scope: Scope, selection: Selection): void {
+export function drawOnEnd(
+  context: Context,
+  projector: Projector,
+  model: Model,
+  scope: Scope,
+  selection: Selection,
+): void {
   const chosen = new Set(selection.members);
   for (const { member, at, outlines } of scope.onEnd) {
     const isChosen = chosen.has(member.id);
@@ -121,7 +162,14 @@ export function drawEnds(context: Context, projector: Projector, model: Model, m
   }
 }
 
-function symbol(context: Context, x: number, y: number, ux: number, uy: number, connection: Connection | undefined): void {
+function symbol(
+  context: Context,
+  x: number,
+  y: number,
+  ux: number,
+  uy: number,
+  connection: Connection | undefined,
+): void {
   const kind = endSymbol(connection);
   if (kind === 'none') return;
   context.strokeStyle = colors.ink;
@@ -157,7 +205,9 @@ export function drawLocalAxes(context: Context, projector: Projector, model: Mod
     context.font = labelFont(true);
     context.textAlign = 'center';
     context.textBaseline = 'middle';
-    const tips = (['x', 'y', 'z'] as const).map((name) => projector.point(middle.map((part, i) => part + axis.axes[name][i] * 0.05)));
+    const tips = (['x', 'y', 'z'] as const).map((name) =>
+      projector.point(middle.map((part, i) => part + axis.axes[name][i] * 0.05)),
+    );
     const scale = 40 / Math.max(1e-9, ...tips.map(([tx, ty]) => Math.hypot(tx - x, ty - y)));
     (['x', 'y', 'z'] as const).forEach((name, i) => {
       const [dx, dy] = [(tips[i][0] - x) * scale, (tips[i][1] - y) * scale];
@@ -189,7 +239,9 @@ export function chosenLabels(projector: Projector, model: Model, scope: Scope, l
       if (!ends) continue;
       const [x, y] = projector.point(ends.start.position.map((part, i) => (part + ends.end.position[i]) / 2));
       const section = member.section === null ? 'no section' : model.sections[member.section].name;
-      const text = [labelling.members ? (member.label ?? member.id) : '', labelling.sections ? section : ''].filter((part) => part !== '').join('  ');
+      const text = [labelling.members ? (member.label ?? member.id) : '', labelling.sections ? section : '']
+        .filter((part) => part !== '')
+        .join('  ');
       labels.push({ text, x, y, color: colors.ink2, weight: 0.2, bold: false, gap: 8 });
     }
   }
@@ -197,7 +249,12 @@ export function chosenLabels(projector: Projector, model: Model, scope: Scope, l
 }
 
 /** Bays that can be braced, marked with a pale cross; chosen ones in the colour of choice. */
-export function drawBays(context: Context, projector: Projector, bays: readonly Bay[], chosen: ReadonlySet<string>): void {
+export function drawBays(
+  context: Context,
+  projector: Projector,
+  bays: readonly Bay[],
+  chosen: ReadonlySet<string>,
+): void {
   for (const bay of bays) {
     const middle = bayMiddle(bay);
     const inset = bay.corners.map((corner) => corner.map((part, i) => part + (middle[i] - part) * 0.1));
@@ -237,15 +294,22 @@ export function measureWords(points: readonly Vector[], units: Model['settings']
   const legs = points.slice(1).map((point, i) => subtract(point, points[i]));
   const last = legs[legs.length - 1];
   const parts = last.map((part, k) => `Δ${'xyz'[k]} ${formatQuantity(part, 'length', units, 3)}`).join('  ');
-  const angle = legs.length > 1 ? `   ∠ ${formatQuantity(cornerAngle(legs[legs.length - 2], last), 'angle', units, 1)}` : '';
+  const angle =
+    legs.length > 1 ? `   ∠ ${formatQuantity(cornerAngle(legs[legs.length - 2], last), 'angle', units, 1)}` : '';
   return `${formatQuantity(norm(last), 'length', units, 3)}   ${parts}${angle}`;
 }
 
 /** Angle between the way back along one leg and the way on along the next, rad. */
-const cornerAngle = (before: Vector, after: Vector): number => Math.acos(Math.max(-1, Math.min(1, -dot(before, after) / (norm(before) * norm(after)))));
+const cornerAngle = (before: Vector, after: Vector): number =>
+  Math.acos(Math.max(-1, Math.min(1, -dot(before, after) / (norm(before) * norm(after)))));
 
 /** A measured way: each leg with its length, and the angle at the corner between two legs. */
-export function drawMeasure(context: Context, projector: Projector, points: readonly Vector[], units: Model['settings']['units']): void {
+export function drawMeasure(
+  context: Context,
+  projector: Projector,
+  points: readonly Vector[],
+  units: Model['settings']['units'],
+): void {
   if (points.length === 0) return;
   context.strokeStyle = colors.brand;
   context.lineWidth = 1.6;

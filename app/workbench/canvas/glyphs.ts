@@ -53,7 +53,12 @@ export function drawSupport(context: CanvasRenderingContext2D, x: number, y: num
 }
 
 /** The mark of a finding at its place: octagon when it stops, ring with a dot when it remarks. */
-export function drawFinding(context: CanvasRenderingContext2D, x: number, y: number, severity: 'stop' | 'remark'): void {
+export function drawFinding(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  severity: 'stop' | 'remark',
+): void {
   context.beginPath();
   if (severity === 'stop') {
     for (let i = 0; i < 8; i++) {
@@ -77,7 +82,13 @@ export function drawFinding(context: CanvasRenderingContext2D, x: number, y: num
 }
 
 /** A grid bubble; the active one is filled. */
-export function drawBubble(context: CanvasRenderingContext2D, x: number, y: number, label: string, active: boolean): void {
+export function drawBubble(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  label: string,
+  active: boolean,
+): void {
   context.beginPath();
   context.arc(x, y, 9, 0, 2 * Math.PI);
   context.fillStyle = active ? colors.ink : '#ffffff';

@@ -29,9 +29,19 @@ const lineHeight = 13;
 const mostLabels = 160;
 
 /** Unit offsets of the eight places tried for a label, the preferred first. */
-const places: readonly [number, number][] = [[0, -1], [0, 1], [1, 0], [-1, 0], [1, -1], [-1, -1], [1, 1], [-1, 1]];
+const places: readonly [number, number][] = [
+  [0, -1],
+  [0, 1],
+  [1, 0],
+  [-1, 0],
+  [1, -1],
+  [-1, -1],
+  [1, 1],
+  [-1, 1],
+];
 
-export const labelFont = (bold: boolean | undefined) => `${bold ? 700 : 500} 11.5px 'Commissioner Variable', sans-serif`;
+export const labelFont = (bold: boolean | undefined) =>
+  `${bold ? 700 : 500} 11.5px 'Commissioner Variable', sans-serif`;
 
 /**
  * Draws labels, the weightiest first; each tries eight places around its point and is left out when all are taken.
@@ -39,7 +49,13 @@ export const labelFont = (bold: boolean | undefined) => `${bold ? 700 : 500} 11.
  * @param shifts how far labels were dragged, by their keys; those are drawn wherever that is, with a line to what they tell of
  * @param boxes  filled with where labels came to stand; what stands in it already is kept clear
  */
-export function drawLabels(context: CanvasRenderingContext2D, labels: readonly Label[], taken: Box[] = [], shifts: Readonly<Record<string, readonly [number, number]>> = {}, boxes: LabelBox[] = []): void {
+export function drawLabels(
+  context: CanvasRenderingContext2D,
+  labels: readonly Label[],
+  taken: Box[] = [],
+  shifts: Readonly<Record<string, readonly [number, number]>> = {},
+  boxes: LabelBox[] = [],
+): void {
   taken.push(...boxes);
   const bounds = { width: context.canvas.clientWidth, height: context.canvas.clientHeight };
   let drawn = 0;
@@ -74,7 +90,13 @@ export function drawLabels(context: CanvasRenderingContext2D, labels: readonly L
       const x = label.x + ux * (half + gap);
       const y = label.y + uy * (lineHeight / 2 + gap);
       const box = { left: x - half - 1, right: x + half + 1, top: y - lineHeight / 2, bottom: y + lineHeight / 2 };
-      if (taken.some((other) => box.left < other.right && box.right > other.left && box.top < other.bottom && box.bottom > other.top)) continue;
+      if (
+        taken.some(
+          (other) =>
+            box.left < other.right && box.right > other.left && box.top < other.bottom && box.bottom > other.top,
+        )
+      )
+        continue;
       taken.push(box);
       boxes.push({ ...box, ...(label.key === undefined ? {} : { key: label.key }) });
       drawText(context, label.text, x, y, label.color);

@@ -1,5 +1,15 @@
 import { loadWords, spreadOf } from '~core/loading';
-import { add, fromPlane, isDirect, memberAxis, scale, type AreaLoad, type Load, type Model, type Vector } from '~core/model';
+import {
+  add,
+  fromPlane,
+  isDirect,
+  memberAxis,
+  scale,
+  type AreaLoad,
+  type Load,
+  type Model,
+  type Vector,
+} from '~core/model';
 import { formatQuantity, type UnitSystem } from '~core/units';
 import { colors } from '../../theme/tokens';
 import { receivedLoads, type ActingLoad } from './acting';
@@ -25,25 +35,34 @@ const generatedDash = [5, 3];
 /** What decides how long a load's arrow is among those of its kind. */
 function sizeOf(load: Load): number {
   if (load.type === 'node') return Math.hypot(...load.force);
-  if (load.type === 'trapezoid' || load.type === 'line') return Math.max(Math.abs(load.valueFrom), Math.abs(load.valueTo));
+  if (load.type === 'trapezoid' || load.type === 'line')
+    return Math.max(Math.abs(load.valueFrom), Math.abs(load.valueTo));
   return 'value' in load ? Math.abs(load.value) : 1;
 }
 
 /** Loads of one kind share a scale. */
-const scaleKind = (load: Load): string => (load.type === 'uniform' || load.type === 'trapezoid' || load.type === 'line' ? 'line' : load.type === 'point' || load.type === 'node' ? 'force' : load.type);
+const scaleKind = (load: Load): string =>
+  load.type === 'uniform' || load.type === 'trapezoid' || load.type === 'line'
+    ? 'line'
+    : load.type === 'point' || load.type === 'node'
+      ? 'force'
+      : load.type;
 
 /** The scale of the arrows in words: what the longest of each kind stands for. */
 export function scaleOfLoads(acting: readonly ActingLoad[], units: UnitSystem): string {
   const largest = largestOf(acting);
   return [
     ...(largest.line ? [`longest arrows ${formatQuantity(largest.line, 'lineLoad', units)}`] : []),
-    ...(largest.force ? [`${largest.line ? '' : 'longest arrow '}${formatQuantity(largest.force, 'force', units)}`] : []),
+    ...(largest.force
+      ? [`${largest.line ? '' : 'longest arrow '}${formatQuantity(largest.force, 'force', units)}`]
+      : []),
   ].join(', ');
 }
 
 function largestOf(acting: readonly ActingLoad[]): Record<string, number> {
   const largest: Record<string, number> = {};
-  for (const { load, factor } of acting) largest[scaleKind(load)] = Math.max(largest[scaleKind(load)] ?? 0, Math.abs(factor) * sizeOf(load));
+  for (const { load, factor } of acting)
+    largest[scaleKind(load)] = Math.max(largest[scaleKind(load)] ?? 0, Math.abs(factor) * sizeOf(load));
   return largest;
 }
 
@@ -61,14 +80,30 @@ interface Pen {
   readonly current: { load: string };
 }
 
-const visibleKindOf = (load: Load): 'nodeLoads' | 'areaLoads' | 'memberLoads' => ('node' in load ? 'nodeLoads' : isDirect(load) ? 'memberLoads' : 'areaLoads');
+const visibleKindOf = (load: Load): 'nodeLoads' | 'areaLoads' | 'memberLoads' =>
+  'node' in load ? 'nodeLoads' : isDirect(load) ? 'memberLoads' : 'areaLoads';
 
 /** Draws loads: arrows of forces, filled shapes of line loads, hatched fields of area loads; those that rules make with broken lines. The largest load of a kind has the longest arrows. */
-export function drawLoads(context: CanvasRenderingContext2D, projector: Projector, model: Model, acting: readonly ActingLoad[], visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }, units: UnitSystem, style: DrawnLoads): Label[] {
-  const inView = (style.received ? receivedLoads(model, acting) : acting.flatMap((one) => (isEdgeOn(projector, model, one.load) ? receivedLoads(model, [one]) : [one]))).filter(({ load }) => style.visible[visibleKindOf(load)] && isInView(model, load, visible));
+export function drawLoads(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  model: Model,
+  acting: readonly ActingLoad[],
+  visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> },
+  units: UnitSystem,
+  style: DrawnLoads,
+): Label[] {
+  const inView = (
+    style.received
+      ? receivedLoads(model, acting)
+      : acting.flatMap((one) => (isEdgeOn(projector, model, one.load) ? receivedLoads(model, [one]) : [one]))
+  ).filter(({ load }) => style.visible[visibleKindOf(load)] && isInView(model, load, visible));
   const largest = largestOf(inView);
   const labels: Label[] = [];
-  const reach = ({ load, factor }: ActingLoad) => shortest + (longest - shortest) * (largest[scaleKind(load)] > 0 ? (Math.abs(factor) * sizeOf(load)) / largest[scaleKind(load)] : 0);
+  const reach = ({ load, factor }: ActingLoad) =>
+    shortest +
+    (longest - shortest) *
+      (largest[scaleKind(load)] > 0 ? (Math.abs(factor) * sizeOf(load)) / largest[scaleKind(load)] : 0);
   const mostArrows = inView.length > 2000 ? 1 : inView.length > 500 ? 4 : 30;
   const pen: Pen = { context, projector, model, units, style, labels, reach, mostArrows, current: { load: '' } };
   style.zones.length = 0;
@@ -100,7 +135,11 @@ function isEdgeOn(projector: Projector, model: Model, load: Load): boolean {
 /** Share of its outline's square below which a field is a line on the screen. */
 const edgeOn = 0.004;
 
-function isInView(model: Model, load: Load, visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> }): boolean {
+function isInView(
+  model: Model,
+  load: Load,
+  visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> },
+): boolean {
   if (isDirect(load)) return 'node' in load ? visible.nodes.has(load.node) : visible.members.has(load.member);
   const { received } = spreadOf(model, load);
   return received.length === 0 || received.some((one) => visible.members.has(one.member));
@@ -109,7 +148,8 @@ function isInView(model: Model, load: Load, visible: { members: ReadonlySet<stri
 function drawLoad(pen: Pen, one: ActingLoad): void {
   const { context, projector, model, units, labels } = pen;
   const { load, factor } = one;
-  const word = (text: string, [x, y]: readonly number[], weight: number) => labels.push({ text, x, y, color: colors.load, weight });
+  const word = (text: string, [x, y]: readonly number[], weight: number) =>
+    labels.push({ text, x, y, color: colors.load, weight });
   const turn = (at: readonly number[], value: number) => {
     const [x, y] = projector.point(at);
     context.beginPath();
@@ -122,13 +162,29 @@ function drawLoad(pen: Pen, one: ActingLoad): void {
       drawArea(pen, load, factor);
       return;
     case 'line':
-      drawSpread(pen, one, (s) => add(load.start, scale([load.end[0] - load.start[0], load.end[1] - load.start[1], load.end[2] - load.start[2]], s)), globalUnit(load.direction), load.valueFrom * factor, load.valueTo * factor);
+      drawSpread(
+        pen,
+        one,
+        (s) =>
+          add(
+            load.start,
+            scale([load.end[0] - load.start[0], load.end[1] - load.start[1], load.end[2] - load.start[2]], s),
+          ),
+        globalUnit(load.direction),
+        load.valueFrom * factor,
+        load.valueTo * factor,
+      );
       return;
     case 'node': {
       const at = model.nodes[load.node].position;
       const strength = Math.hypot(...load.force);
       if (strength > 0) {
-        const tail = arrow(pen, at, load.force.map((part) => (part * Math.sign(factor)) / strength), pen.reach(one));
+        const tail = arrow(
+          pen,
+          at,
+          load.force.map((part) => (part * Math.sign(factor)) / strength),
+          pen.reach(one),
+        );
         if (tail) word(formatQuantity(strength * Math.abs(factor), 'force', units), tail, 0.5);
       }
       const twist = Math.hypot(...load.moment);
@@ -138,7 +194,13 @@ function drawLoad(pen: Pen, one: ActingLoad): void {
     case 'settlement': {
       const at = model.nodes[load.node].position;
       const size = Math.hypot(...load.displacement);
-      if (size > 0) arrow(pen, at, load.displacement.map((part) => (part * Math.sign(factor)) / size), longest);
+      if (size > 0)
+        arrow(
+          pen,
+          at,
+          load.displacement.map((part) => (part * Math.sign(factor)) / size),
+          longest,
+        );
       const [x, y] = projector.point(at);
       word(`settles ${loadWords(load, units).value}`, [x + 12, y + 14], 0.5);
       return;
@@ -161,7 +223,12 @@ function drawLoad(pen: Pen, one: ActingLoad): void {
     return;
   }
   if (load.type === 'point') {
-    const tail = arrow(pen, place(Math.min(load.at, length)), unit.map((part) => part * Math.sign(load.value * factor)), pen.reach(one));
+    const tail = arrow(
+      pen,
+      place(Math.min(load.at, length)),
+      unit.map((part) => part * Math.sign(load.value * factor)),
+      pen.reach(one),
+    );
     if (tail) word(formatQuantity(Math.abs(load.value * factor), 'force', units), tail, 0.5);
     return;
   }
@@ -170,10 +237,18 @@ function drawLoad(pen: Pen, one: ActingLoad): void {
   drawSpread(pen, one, (s) => place(from + (to - from) * s), unit, first * factor, last * factor);
 }
 
-const globalUnit = (direction: 'x' | 'y' | 'z'): Vector => (direction === 'x' ? [1, 0, 0] : direction === 'y' ? [0, 1, 0] : [0, 0, 1]);
+const globalUnit = (direction: 'x' | 'y' | 'z'): Vector =>
+  direction === 'x' ? [1, 0, 0] : direction === 'y' ? [0, 1, 0] : [0, 0, 1];
 
 /** A line load as a filled shape with arrows: from its line out to its size, on the side it comes from. */
-function drawSpread(pen: Pen, one: ActingLoad, place: (share: number) => Vector, unit: Vector, first: number, last: number): void {
+function drawSpread(
+  pen: Pen,
+  one: ActingLoad,
+  place: (share: number) => Vector,
+  unit: Vector,
+  first: number,
+  last: number,
+): void {
   const { context, projector, labels, units } = pen;
   const main = Math.abs(last) > Math.abs(first) ? last : first;
   if (main === 0) return;
@@ -205,7 +280,13 @@ function drawSpread(pen: Pen, one: ActingLoad, place: (share: number) => Vector,
   const weight = 0.4 + pixels / 5000;
   if (even) {
     const middle = tops[Math.floor(tops.length / 2)];
-    labels.push({ text: formatQuantity(Math.abs(main), 'lineLoad', units), x: middle[0], y: middle[1], color: colors.load, weight });
+    labels.push({
+      text: formatQuantity(Math.abs(main), 'lineLoad', units),
+      x: middle[0],
+      y: middle[1],
+      color: colors.load,
+      weight,
+    });
     return;
   }
   [first, last].forEach((value, i) => {
@@ -222,10 +303,12 @@ function drawArea(pen: Pen, load: AreaLoad, factor: number): void {
   const { context, projector, model, units, labels } = pen;
   const { patches, direction, given, area } = spreadOf(model, load);
   for (const { plane, outlines, openings } of patches) {
-    const project = (polygon: readonly (readonly [number, number])[]) => polygon.map((point) => projector.point(fromPlane(plane, point)));
+    const project = (polygon: readonly (readonly [number, number])[]) =>
+      polygon.map((point) => projector.point(fromPlane(plane, point)));
     const edges = [...outlines, ...openings].map(project);
     if (edges.some((edge) => edge.some(([x]) => Number.isNaN(x)))) continue;
-    for (const outline of edges.slice(0, outlines.length)) pen.style.zones.push({ load: load.id, kind: 'field', points: outline });
+    for (const outline of edges.slice(0, outlines.length))
+      pen.style.zones.push({ load: load.id, kind: 'field', points: outline });
     context.save();
     const path = new Path2D();
     for (const edge of edges) {
@@ -241,7 +324,15 @@ function drawArea(pen: Pen, load: AreaLoad, factor: number): void {
     const ys = edges.flat().map(([, y]) => y);
     const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
     const ways: Vector[] = load.spread.way === 'one' ? [load.spread.along] : [plane.u, plane.v];
-    for (const way of ways) hatchAlong(context, projector, fromPlane(plane, outlines[0][0]), way, { left, right, top, bottom }, load.spread.way === 'one' ? hatch : 2 * hatch);
+    for (const way of ways)
+      hatchAlong(
+        context,
+        projector,
+        fromPlane(plane, outlines[0][0]),
+        way,
+        { left, right, top, bottom },
+        load.spread.way === 'one' ? hatch : 2 * hatch,
+      );
     context.restore();
   }
   const [biggest] = patches;
@@ -250,13 +341,29 @@ function drawArea(pen: Pen, load: AreaLoad, factor: number): void {
   const middle = corners.reduce<Vector>((sum, corner) => add(sum, scale(corner, 1 / corners.length)), [0, 0, 0]);
   const mean = area > 0 ? (given * factor) / area : 0;
   const tail = arrow(pen, middle, scale(direction, Math.sign(mean) || 1), 22);
-  const value = load.pressure.type === 'uniform' ? formatQuantity(Math.abs(load.pressure.value * factor), 'pressure', units) : `${formatQuantity(Math.abs(mean), 'pressure', units)} in the mean`;
+  const value =
+    load.pressure.type === 'uniform'
+      ? formatQuantity(Math.abs(load.pressure.value * factor), 'pressure', units)
+      : `${formatQuantity(Math.abs(mean), 'pressure', units)} in the mean`;
   const at = tail ?? projector.point(middle);
-  labels.push({ text: load.label && !load.id.includes('-') ? `${load.label} ${value}` : value, x: at[0], y: at[1], color: colors.load, weight: 0.6 });
+  labels.push({
+    text: load.label && !load.id.includes('-') ? `${load.label} ${value}` : value,
+    x: at[0],
+    y: at[1],
+    color: colors.load,
+    weight: 0.6,
+  });
 }
 
 /** Parallel lines in the projected direction of a vector, over a box of pixels. */
-function hatchAlong(context: CanvasRenderingContext2D, projector: Projector, from: Vector, way: Vector, box: { left: number; right: number; top: number; bottom: number }, step: number): void {
+function hatchAlong(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  from: Vector,
+  way: Vector,
+  box: { left: number; right: number; top: number; bottom: number },
+  step: number,
+): void {
   const [p, q] = [projector.point(from), projector.point(add(from, way))];
   const size = Math.hypot(q[0] - p[0], q[1] - p[1]);
   if (!(size > 0.5)) return;
@@ -278,15 +385,22 @@ const timesWritten = 6;
 
 function thinned(labels: readonly Label[]): Label[] {
   const written = new Map<string, number>();
-  return [...labels].sort((a, b) => b.weight - a.weight).filter(({ text }) => {
-    const times = (written.get(text) ?? 0) + 1;
-    written.set(text, times);
-    return times <= timesWritten;
-  });
+  return [...labels]
+    .sort((a, b) => b.weight - a.weight)
+    .filter(({ text }) => {
+      const times = (written.get(text) ?? 0) + 1;
+      written.set(text, times);
+      return times <= timesWritten;
+    });
 }
 
 /** An arrow of so many pixels that touches a place with its head, or with its tail. @returns its other end, or undefined when the load points at the eye or lies behind it */
-function arrow({ context, projector, style, current }: Pen, at: readonly number[], direction: readonly number[], length: number): [number, number] | undefined {
+function arrow(
+  { context, projector, style, current }: Pen,
+  at: readonly number[],
+  direction: readonly number[],
+  length: number,
+): [number, number] | undefined {
   const [x, y] = projector.point(at);
   const [u, v] = projector.point(at.map((part, i) => part + direction[i] * 0.01));
   const [dx, dy] = [u - x, v - y];

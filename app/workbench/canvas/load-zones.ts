@@ -10,7 +10,13 @@ export interface LoadZone {
 /** How near a line of a load the pointer must be, pixels. */
 const reach = 6;
 
-const areaOf = (points: readonly (readonly number[])[]): number => Math.abs(points.reduce((sum, [x, y], i) => sum + x * points[(i + 1) % points.length][1] - points[(i + 1) % points.length][0] * y, 0) / 2);
+const areaOf = (points: readonly (readonly number[])[]): number =>
+  Math.abs(
+    points.reduce(
+      (sum, [x, y], i) => sum + x * points[(i + 1) % points.length][1] - points[(i + 1) % points.length][0] * y,
+      0,
+    ) / 2,
+  );
 
 /** The load that is pointed at: a line before a field, and of several fields the smallest. */
 export function loadAt(zones: readonly LoadZone[], x: number, y: number): string | undefined {

@@ -16,7 +16,12 @@ export interface ShapeOf {
 }
 
 /** The shape that is to be drawn: a mode, a way to buckle, or how a mechanism moves; undefined when it is not known any more. */
-export function shapeOf(shape: DrawnShape, solved: Solved | undefined, analyses: ReadonlyMap<string, { readonly outcome?: AnalysisOutcome }>, findings: readonly Finding[]): ShapeOf | undefined {
+export function shapeOf(
+  shape: DrawnShape,
+  solved: Solved | undefined,
+  analyses: ReadonlyMap<string, { readonly outcome?: AnalysisOutcome }>,
+  findings: readonly Finding[],
+): ShapeOf | undefined {
   if (shape.kind === 'motion') {
     const motion = findings.find((finding) => finding.key === shape.finding)?.motion;
     return motion && motionShape(motion);
@@ -27,10 +32,15 @@ export function shapeOf(shape: DrawnShape, solved: Solved | undefined, analyses:
     const mode = modes[shape.mode];
     const numbers = new Map(memberIds.map((id, m) => [id, m]));
     const size = 3 * (divisions + 1);
-    return mode && {
-      title: `Buckles at ${mode.factor.toPrecision(4)} times the load`,
-      of: (member) => (numbers.has(member.id) ? mode.memberShapes.subarray(size * numbers.get(member.id)!, size * (numbers.get(member.id)! + 1)) : undefined),
-    };
+    return (
+      mode && {
+        title: `Buckles at ${mode.factor.toPrecision(4)} times the load`,
+        of: (member) =>
+          numbers.has(member.id)
+            ? mode.memberShapes.subarray(size * numbers.get(member.id)!, size * (numbers.get(member.id)! + 1))
+            : undefined,
+      }
+    );
   }
   if (outcome?.type === 'modal' && solved) {
     const { modes, memberIds } = outcome.result;
@@ -38,7 +48,13 @@ export function shapeOf(shape: DrawnShape, solved: Solved | undefined, analyses:
     const numbers = new Map(memberIds.map((id, m) => [id, m]));
     const { solution } = solved;
     if (!mode || memberIds.length !== solution.memberIds.length) return undefined;
-    const state = { caseFactors: new Float64Array(solution.loadCases), displacements: mode.displacements, startForces: mode.startForces, startDisplacements: mode.startDisplacements, reactions: mode.reactions };
+    const state = {
+      caseFactors: new Float64Array(solution.loadCases),
+      displacements: mode.displacements,
+      startForces: mode.startForces,
+      startDisplacements: mode.startDisplacements,
+      reactions: mode.reactions,
+    };
     return {
       title: `Mode ${shape.mode + 1}, T = ${mode.period.toPrecision(3)} s`,
       of: (member) => {
@@ -62,12 +78,24 @@ function motionShape({ nodes, displacements }: NonNullable<Finding['motion']>): 
   const at = new Map(nodes.map((id, i) => [id, displacements.slice(6 * i, 6 * i + 3)]));
   const still = [0, 0, 0];
   const moves = [...at.values()].some((parts) => Math.hypot(...parts) > 1e-6);
-  const turning = nodes.map((node, i) => ({ node, axis: displacements.slice(6 * i + 3, 6 * i + 6) as unknown as Vector }));
+  const turning = nodes.map((node, i) => ({
+    node,
+    axis: displacements.slice(6 * i + 3, 6 * i + 6) as unknown as Vector,
+  }));
   const most = turning.reduce((size, { axis }) => Math.max(size, norm(axis)), 0) || 1;
   return {
     title: moves ? 'Moves without resistance' : 'Turns without resistance, about the axes drawn',
-    ...(moves ? {} : { turns: turning.filter(({ axis }) => norm(axis) > 1e-3 * most).map(({ node, axis }) => ({ node, axis: scale(axis, 1 / most) })) }),
-    of: (member) => (at.has(member.start) || at.has(member.end) ? Float64Array.from([...(at.get(member.start) ?? still), ...(at.get(member.end) ?? still)]) : undefined),
+    ...(moves
+      ? {}
+      : {
+          turns: turning
+            .filter(({ axis }) => norm(axis) > 1e-3 * most)
+            .map(({ node, axis }) => ({ node, axis: scale(axis, 1 / most) })),
+        }),
+    of: (member) =>
+      at.has(member.start) || at.has(member.end)
+        ? Float64Array.from([...(at.get(member.start) ?? still), ...(at.get(member.end) ?? still)])
+        : undefined,
   };
 }
 
@@ -78,12 +106,22 @@ function turnArrow(centre: Vector, turn: Vector, radius: number): number[] {
   const first = cross(axis, aside);
   const u = scale(first, 1 / norm(first));
   const v = cross(axis, u);
-  const on = (angle: number, r = radius, lift = 0): Vector => [0, 1, 2].map((k) => centre[k] + r * (Math.cos(angle) * u[k] + Math.sin(angle) * v[k]) + lift * axis[k]) as unknown as Vector;
+  const on = (angle: number, r = radius, lift = 0): Vector =>
+    [0, 1, 2].map(
+      (k) => centre[k] + r * (Math.cos(angle) * u[k] + Math.sin(angle) * v[k]) + lift * axis[k],
+    ) as unknown as Vector;
   const steps = 20;
   const reach = 1.6 * Math.PI;
-  const lines: [Vector, Vector][] = Array.from({ length: steps }, (_, i) => [on((reach * i) / steps), on((reach * (i + 1)) / steps)]);
+  const lines: [Vector, Vector][] = Array.from({ length: steps }, (_, i) => [
+    on((reach * i) / steps),
+    on((reach * (i + 1)) / steps),
+  ]);
   const head = on(reach);
-  lines.push([head, on(reach - 0.35, 1.25 * radius)], [head, on(reach - 0.35, 0.75 * radius)], [on(0, 0, -1.3 * radius), on(0, 0, 1.3 * radius)]);
+  lines.push(
+    [head, on(reach - 0.35, 1.25 * radius)],
+    [head, on(reach - 0.35, 0.75 * radius)],
+    [on(0, 0, -1.3 * radius), on(0, 0, 1.3 * radius)],
+  );
   return lines.flatMap(([a, b]) => [...a, ...b]);
 }
 
@@ -93,15 +131,20 @@ export function shapeSegments(model: Model, members: readonly Member[], shape: S
     const values = shape.of(member);
     return values ? [{ member, values }] : [];
   });
-  const largest = drawn.reduce((most, { values }) => values.reduce((size, value) => Math.max(size, Math.abs(value)), most), 0);
+  const largest = drawn.reduce(
+    (most, { values }) => values.reduce((size, value) => Math.max(size, Math.abs(value)), most),
+    0,
+  );
   const points: number[] = [];
-  for (const { node, axis } of shape.turns ?? []) points.push(...turnArrow(model.nodes[node].position, axis, 0.6 * reach));
+  for (const { node, axis } of shape.turns ?? [])
+    points.push(...turnArrow(model.nodes[node].position, axis, 0.6 * reach));
   if (largest === 0) return Float32Array.from(points);
   const size = reach / largest;
   for (const { member, values } of drawn) {
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
     const count = values.length / 3;
-    const place = (i: number) => [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / (count - 1) + size * values[3 * i + k]);
+    const place = (i: number) =>
+      [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / (count - 1) + size * values[3 * i + k]);
     for (let i = 0; i + 1 < count; i++) points.push(...place(i), ...place(i + 1));
   }
   return Float32Array.from(points);

@@ -7,7 +7,16 @@ import { colors } from '../../theme/tokens';
 import { shownParts, storeyBook } from '~core/results';
 import type { SpaceLabel } from './compose';
 import type { Frame, Projector } from './eye';
-import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOnEnd, drawOutlines, drawPreview } from './frame-marks';
+import {
+  chosenLabels,
+  drawBays,
+  drawEnds,
+  drawLocalAxes,
+  drawMeasure,
+  drawOnEnd,
+  drawOutlines,
+  drawPreview,
+} from './frame-marks';
 import { drawArrow, drawFinding, drawSupport } from './glyphs';
 import { drawLabels, drawText, labelFont, type Label, type LabelBox } from './labels';
 import { actingLoads } from './acting';
@@ -73,7 +82,13 @@ const mostNodesDrawn = 3000;
 const mostEndSymbols = 150;
 
 /** Draws everything that has a size on the screen rather than in space: marks, symbols, loads and words. */
-export function drawOverlay(context: CanvasRenderingContext2D, projector: Projector, eye: Camera, frame: Frame, input: OverlayInput): void {
+export function drawOverlay(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  eye: Camera,
+  frame: Frame,
+  input: OverlayInput,
+): void {
   const { model, scope, selection } = input;
   const { units } = model.settings;
   context.clearRect(0, 0, frame.width, frame.height);
@@ -95,7 +110,15 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   if (input.visible.labels) labels.push(...chosenLabels(projector, model, scope, input.labelling));
   input.loadZones.length = 0;
   if (input.stage === 'loads' || input.loadStyle.everywhere) {
-    const written = drawLoads(context, projector, model, actingLoads(model, input.shown), { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes }, units, { ...input.loadStyle, picked: input.pickedLoads, visible: input.visible, zones: input.loadZones });
+    const written = drawLoads(
+      context,
+      projector,
+      model,
+      actingLoads(model, input.shown),
+      { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes },
+      units,
+      { ...input.loadStyle, picked: input.pickedLoads, visible: input.visible, zones: input.loadZones },
+    );
     // elsewhere the values of loads would stand among results
     if (input.stage === 'loads' && input.visible.labels) labels.push(...written);
   }
@@ -107,11 +130,24 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
     const [x, y] = projector.point(at);
     drawFinding(context, x, y - 10, finding.severity);
   }
-  if (selection.members.length === 1 && input.stage === 'frame' && !input.labelling.members && !input.labelling.sections) labels.push(...memberName(projector, model, scope, selection.members[0]));
+  if (
+    selection.members.length === 1 &&
+    input.stage === 'frame' &&
+    !input.labelling.members &&
+    !input.labelling.sections
+  )
+    labels.push(...memberName(projector, model, scope, selection.members[0]));
   input.labelBoxes.length = 0;
   if (input.stage === 'results' && input.quantity === 'drift') drawDrifts(context, projector, input);
   drawLabels(context, labels, [], input.labelShifts, input.labelBoxes);
-  drawAxes(context, projector, eye.target, frame.insets.left + 36, frame.height - frame.insets.bottom - 34, model.settings.directions);
+  drawAxes(
+    context,
+    projector,
+    eye.target,
+    frame.insets.left + 36,
+    frame.height - frame.insets.bottom - 34,
+    model.settings.directions,
+  );
   if (input.localAxes) drawLocalAxes(context, projector, model, selection.members);
   drawPreview(context, projector, input.preview);
   drawPreview(context, projector, input.stretch);
@@ -119,7 +155,11 @@ export function drawOverlay(context: CanvasRenderingContext2D, projector: Projec
   drawTools(context, projector, input);
 }
 
-function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { model, scope, selection, stage, form, visible }: OverlayInput): void {
+function drawNodes(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  { model, scope, selection, stage, form, visible }: OverlayInput,
+): void {
   const chosen = new Set(selection.nodes);
   const showRings = form === 'line' && (stage === 'frame' || stage === 'loads' || stage === 'analysis');
   if (showRings && scope.nodes.size < mostNodesDrawn) {
@@ -155,13 +195,21 @@ function drawNodes(context: CanvasRenderingContext2D, projector: Projector, { mo
  * Reactions of the shown state: the vertical one as an arrow, its value bold, the horizontal one under it. When reactions are what is looked at: all
  * components that are not nothing, and the resultant. Of an envelope the largest and smallest vertical one.
  */
-function drawReactions(context: CanvasRenderingContext2D, projector: Projector, { model, scope, shown, solved, quantity, labelBoxes }: OverlayInput): void {
+function drawReactions(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  { model, scope, shown, solved, quantity, labelBoxes }: OverlayInput,
+): void {
   if (!solved) return;
   const parts = shownParts(model, solved.solution, shown);
   if (parts.length === 0 || (parts.length > 1 && quantity !== 'reactions')) return;
   const { units } = model.settings;
-  const show = (value: number, kind: 'force' | 'moment' = 'force') => formatValue(value, kind, units, Math.abs(value) / unitSize(kind, units) >= 100 ? 0 : 1);
-  const largest = parts.reduce((most, { state }) => state.reactions.reduce((a, b) => Math.max(a, Math.abs(b)), most), 0);
+  const show = (value: number, kind: 'force' | 'moment' = 'force') =>
+    formatValue(value, kind, units, Math.abs(value) / unitSize(kind, units) >= 100 ? 0 : 1);
+  const largest = parts.reduce(
+    (most, { state }) => state.reactions.reduce((a, b) => Math.max(a, Math.abs(b)), most),
+    0,
+  );
   solved.solution.nodeIds.forEach((id, i) => {
     const node = model.nodes[id];
     if ((!node?.support && !node?.springs) || !scope.nodes.has(id)) return;
@@ -180,8 +228,15 @@ function drawReactions(context: CanvasRenderingContext2D, projector: Projector, 
       const vertical = sixes.map((six) => six[2]);
       lines.push([`${show(Math.min(...vertical))} to ${show(Math.max(...vertical))}`, true]);
     } else if (quantity === 'reactions') {
-      const component = (name: string, value: number, kind: 'force' | 'moment') => (Math.abs(value) > 1e-4 * largest ? [`${name} ${show(value, kind)}`] : []);
-      lines.push([`R ${show(Math.hypot(rx, ry, rz))}`, true], [[...component('x', rx, 'force'), ...component('y', ry, 'force'), ...component('z', rz, 'force')].join('  '), false]);
+      const component = (name: string, value: number, kind: 'force' | 'moment') =>
+        Math.abs(value) > 1e-4 * largest ? [`${name} ${show(value, kind)}`] : [];
+      lines.push(
+        [`R ${show(Math.hypot(rx, ry, rz))}`, true],
+        [
+          [...component('x', rx, 'force'), ...component('y', ry, 'force'), ...component('z', rz, 'force')].join('  '),
+          false,
+        ],
+      );
       const moments = ['Mx', 'My', 'Mz'].flatMap((name, k) => component(name, sixes[0][3 + k], 'moment')).join('  ');
       if (moments !== '') lines.push([moments, false]);
     } else {
@@ -194,7 +249,12 @@ function drawReactions(context: CanvasRenderingContext2D, projector: Projector, 
       const top = y + 20 + 13 * n;
       const width = context.measureText(text).width;
       // what does not find room is under the cursor and in the ledger
-      if (labelBoxes.some((box) => x + 7 < box.right && x + 7 + width > box.left && top - 6 < box.bottom && top + 6 > box.top)) return;
+      if (
+        labelBoxes.some(
+          (box) => x + 7 < box.right && x + 7 + width > box.left && top - 6 < box.bottom && top + 6 > box.top,
+        )
+      )
+        return;
       labelBoxes.push({ left: x + 7, right: x + 7 + width, top: top - 6, bottom: top + 6 });
       drawText(context, text, x + 7, top, bold ? colors.ink : colors.ink2);
     });
@@ -202,7 +262,11 @@ function drawReactions(context: CanvasRenderingContext2D, projector: Projector, 
 }
 
 /** Drift of each storey at its height, right of the frame: movement against the storey below, and its share of the height. */
-function drawDrifts(context: CanvasRenderingContext2D, projector: Projector, { model, scope, shown, solved, labelBoxes }: OverlayInput): void {
+function drawDrifts(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  { model, scope, shown, solved, labelBoxes }: OverlayInput,
+): void {
   if (!solved) return;
   const { units } = model.settings;
   const book = storeyBook(model, solved.solution);
@@ -211,7 +275,14 @@ function drawDrifts(context: CanvasRenderingContext2D, projector: Projector, { m
     for (const one of book.results(state)) {
       one.drift.forEach((drift, axis) => {
         const known = worst.get(one.storey.id);
-        if (!known || Math.abs(drift) > Math.abs(known.drift)) worst.set(one.storey.id, { drift, height: one.height, axis: 'xy'[axis], by: label, elevation: one.storey.elevation });
+        if (!known || Math.abs(drift) > Math.abs(known.drift))
+          worst.set(one.storey.id, {
+            drift,
+            height: one.height,
+            axis: 'xy'[axis],
+            by: label,
+            elevation: one.storey.elevation,
+          });
       });
     }
   }
@@ -228,7 +299,12 @@ function drawDrifts(context: CanvasRenderingContext2D, projector: Projector, { m
     if (right === -Infinity) continue;
     const text = `${formatQuantity(drift, 'deflection', units, 1)} in ${axis}, ${Math.abs(drift) < 1e-9 ? 'h/∞' : `h/${Math.round(height / Math.abs(drift))}`} (${by})`;
     context.font = labelFont(true);
-    labelBoxes.push({ left: right + 24, right: right + 24 + context.measureText(text).width, top: at - 7, bottom: at + 7 });
+    labelBoxes.push({
+      left: right + 24,
+      right: right + 24 + context.measureText(text).width,
+      top: at - 7,
+      bottom: at + 7,
+    });
     drawText(context, text, right + 24, at, colors.ink2);
   }
 }
@@ -239,7 +315,11 @@ function placeOf(model: Model, { place }: Finding): [number, number, number] | u
   const ids = place.members && member ? [member.start, member.end] : (place.nodes ?? []).slice(0, 1);
   const points = ids.flatMap((id) => (model.nodes[id] ? [model.nodes[id].position] : []));
   if (points.length === 0) return undefined;
-  return [0, 1, 2].map((axis) => points.reduce((sum, point) => sum + point[axis], 0) / points.length) as [number, number, number];
+  return [0, 1, 2].map((axis) => points.reduce((sum, point) => sum + point[axis], 0) / points.length) as [
+    number,
+    number,
+    number,
+  ];
 }
 
 function memberName(projector: Projector, model: Model, scope: Scope, id: string): Label[] {
@@ -253,7 +333,9 @@ function memberName(projector: Projector, model: Model, scope: Scope, id: string
 
 /** The grey band under the member that is pointed at. */
 function drawHalo(context: CanvasRenderingContext2D, projector: Projector, model: Model, id: string): void {
-  const [a, b] = [model.members[id].start, model.members[id].end].map((node) => projector.point(model.nodes[node].position));
+  const [a, b] = [model.members[id].start, model.members[id].end].map((node) =>
+    projector.point(model.nodes[node].position),
+  );
   context.strokeStyle = 'rgba(22, 28, 35, 0.16)';
   context.lineWidth = 9;
   context.beginPath();
@@ -262,7 +344,11 @@ function drawHalo(context: CanvasRenderingContext2D, projector: Projector, model
   context.stroke();
 }
 
-function drawTools(context: CanvasRenderingContext2D, projector: Projector, { model, hover, window, snap, drawnFrom, elsewhere }: OverlayInput): void {
+function drawTools(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  { model, hover, window, snap, drawnFrom, elsewhere }: OverlayInput,
+): void {
   if (window) {
     context.strokeStyle = colors.brand;
     context.fillStyle = 'rgba(156, 20, 88, 0.07)';
@@ -309,7 +395,9 @@ function drawTools(context: CanvasRenderingContext2D, projector: Projector, { mo
     context.strokeRect(x - 5, y - 5, 10, 10);
     drawText(context, snap.name, x + 12, y - 12, colors.brandDark);
     context.font = labelFont(false);
-    const leg = drawnFrom ? `   ${formatQuantity(Math.hypot(...snap.position.map((part, i) => part - drawnFrom[i])), 'length', model.settings.units, 2)}` : '';
+    const leg = drawnFrom
+      ? `   ${formatQuantity(Math.hypot(...snap.position.map((part, i) => part - drawnFrom[i])), 'length', model.settings.units, 2)}`
+      : '';
     drawText(context, `${coordinateWords(snap.position, model.settings.units)}${leg}`, x + 12, y + 4, colors.ink2);
   } else if (hover?.text) drawText(context, hover.text, hover.x + 14, hover.y - 12, colors.ink);
 }

@@ -11,7 +11,14 @@ const onNode = 3.5;
 export type Hit = { kind: 'node'; id: string } | { kind: 'member'; id: string; share: number };
 
 /** Distance of a point from a segment on the screen, and where along it (0–1) the nearest point is. */
-export function segmentDistance(x: number, y: number, ax: number, ay: number, bx: number, by: number): { distance: number; share: number } {
+export function segmentDistance(
+  x: number,
+  y: number,
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+): { distance: number; share: number } {
   const [dx, dy] = [bx - ax, by - ay];
   const length = dx * dx + dy * dy;
   const share = length === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / length));
@@ -19,13 +26,34 @@ export function segmentDistance(x: number, y: number, ax: number, ay: number, bx
 }
 
 /** Everything under the pointer: nodes before members, of several the nearest to the eye first. */
-export function picksAt(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, x: number, y: number, onEnd: readonly OnEnd[] = []): Hit[] {
+export function picksAt(
+  projector: Projector,
+  model: Model,
+  members: readonly Member[],
+  nodes: Iterable<string>,
+  x: number,
+  y: number,
+  onEnd: readonly OnEnd[] = [],
+): Hit[] {
   const found: { hit: Hit; depth: number }[] = [];
   // a column seen on its end is meant by its section, its node by the very middle
   for (const one of onEnd) {
     const [px, py, depth] = projector.point(one.at);
     const near = Math.hypot(px - x, py - y);
-    if (near < nodeReach || one.outlines.some((outline) => insideOutline(outline.map((point) => projector.point(point)), x, y))) found.push({ hit: { kind: 'member', id: one.member.id, share: 0.5 }, depth: depth - (near < onNode ? 5e5 : 2e6) });
+    if (
+      near < nodeReach ||
+      one.outlines.some((outline) =>
+        insideOutline(
+          outline.map((point) => projector.point(point)),
+          x,
+          y,
+        ),
+      )
+    )
+      found.push({
+        hit: { kind: 'member', id: one.member.id, share: 0.5 },
+        depth: depth - (near < onNode ? 5e5 : 2e6),
+      });
   }
   for (const id of nodes) {
     const [px, py, depth] = projector.point(model.nodes[id].position);
@@ -35,7 +63,8 @@ export function picksAt(projector: Projector, model: Model, members: readonly Me
     const [ax, ay, az] = projector.point(model.nodes[member.start].position);
     const [bx, by, bz] = projector.point(model.nodes[member.end].position);
     const { distance, share } = segmentDistance(x, y, ax, ay, bx, by);
-    if (distance < memberReach) found.push({ hit: { kind: 'member', id: member.id, share }, depth: az + (bz - az) * share });
+    if (distance < memberReach)
+      found.push({ hit: { kind: 'member', id: member.id, share }, depth: az + (bz - az) * share });
   }
   return found.sort((a, b) => a.depth - b.depth).map(({ hit }) => hit);
 }
@@ -51,8 +80,17 @@ export interface Rectangle {
 }
 
 /** Members and nodes in a window on the screen. `touching`: also members that are only crossed by it. */
-export function pickWindow(projector: Projector, model: Model, members: readonly Member[], nodes: Iterable<string>, window: Rectangle, touching: boolean, onEnd: readonly OnEnd[] = []): { members: string[]; nodes: string[] } {
-  const inside = ([x, y]: readonly number[]) => x >= window.left && x <= window.right && y >= window.top && y <= window.bottom;
+export function pickWindow(
+  projector: Projector,
+  model: Model,
+  members: readonly Member[],
+  nodes: Iterable<string>,
+  window: Rectangle,
+  touching: boolean,
+  onEnd: readonly OnEnd[] = [],
+): { members: string[]; nodes: string[] } {
+  const inside = ([x, y]: readonly number[]) =>
+    x >= window.left && x <= window.right && y >= window.top && y <= window.bottom;
   const chosen = members.filter((member) => {
     const a = projector.point(model.nodes[member.start].position);
     const b = projector.point(model.nodes[member.end].position);
@@ -60,7 +98,10 @@ export function pickWindow(projector: Projector, model: Model, members: readonly
     return touching && crosses(a, b, window);
   });
   const seen = onEnd.filter((one) => inside(projector.point(one.at))).map((one) => one.member.id);
-  return { members: [...chosen.map((member) => member.id), ...seen], nodes: [...nodes].filter((id) => inside(projector.point(model.nodes[id].position))) };
+  return {
+    members: [...chosen.map((member) => member.id), ...seen],
+    nodes: [...nodes].filter((id) => inside(projector.point(model.nodes[id].position))),
+  };
 }
 
 /** Whether a pixel lies inside an outline on the screen. */
@@ -77,7 +118,12 @@ export function insideOutline(corners: readonly (readonly number[])[], x: number
 function crosses(a: readonly number[], b: readonly number[], window: Rectangle): boolean {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
   let [enter, leave] = [0, 1];
-  for (const [p, q] of [[-dx, a[0] - window.left], [dx, window.right - a[0]], [-dy, a[1] - window.top], [dy, window.bottom - a[1]]]) {
+  for (const [p, q] of [
+    [-dx, a[0] - window.left],
+    [dx, window.right - a[0]],
+    [-dy, a[1] - window.top],
+    [dy, window.bottom - a[1]],
+  ]) {
     if (p === 0) {
       if (q < 0) return false;
       continue;

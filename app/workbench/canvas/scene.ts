@@ -1,4 +1,18 @@
-import { BufferAttribute, BufferGeometry, Color, DirectionalLight, DoubleSide, Group, HemisphereLight, Mesh, MeshBasicMaterial, MeshLambertMaterial, Scene, WebGLRenderer, type Camera } from 'three';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DirectionalLight,
+  DoubleSide,
+  Group,
+  HemisphereLight,
+  Mesh,
+  MeshBasicMaterial,
+  MeshLambertMaterial,
+  Scene,
+  WebGLRenderer,
+  type Camera,
+} from 'three';
 import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js';
 import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js';
 import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js';
@@ -40,7 +54,12 @@ export class GraphicsScene {
   /** Materials by what they look like. They are kept: a new one would have its program compiled anew, which stops the page. */
   private readonly lineMaterials = new Map<string, LineMaterial>();
   private readonly fillMaterials = new Map<string, MeshBasicMaterial>();
-  private readonly solidMaterial = new MeshLambertMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
+  private readonly solidMaterial = new MeshLambertMaterial({
+    vertexColors: true,
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 1,
+  });
 
   /** @throws Error when the browser has no WebGL */
   constructor(canvas: HTMLCanvasElement) {
@@ -66,7 +85,11 @@ export class GraphicsScene {
     let order = 0;
     if (drawing.solids) {
       this.content.add(new Mesh(drawing.solids.faces, this.solidMaterial));
-      if (drawing.solids.edges.length > 0) this.addLines({ segments: drawing.solids.edges, color: '#5B6672', width: 0.8, opacity: 0.8, hidden: true }, ++order);
+      if (drawing.solids.edges.length > 0)
+        this.addLines(
+          { segments: drawing.solids.edges, color: '#5B6672', width: 0.8, opacity: 0.8, hidden: true },
+          ++order,
+        );
     }
     for (const fill of drawing.fills) this.addFill(fill, ++order);
     for (const batch of drawing.lines) if (batch.segments.length > 0) this.addLines(batch, ++order);
@@ -92,17 +115,28 @@ export class GraphicsScene {
 
   dispose(): void {
     this.clear();
-    for (const material of [...this.lineMaterials.values(), ...this.fillMaterials.values(), this.solidMaterial]) material.dispose();
+    for (const material of [...this.lineMaterials.values(), ...this.fillMaterials.values(), this.solidMaterial])
+      material.dispose();
     this.renderer.dispose();
   }
 
-  private addLines({ segments, color, width, opacity = 1, hidden = false, moves = false }: LineBatch, order: number): void {
+  private addLines(
+    { segments, color, width, opacity = 1, hidden = false, moves = false }: LineBatch,
+    order: number,
+  ): void {
     const geometry = new LineSegmentsGeometry();
     geometry.setPositions(segments);
     const key = `${color} ${width} ${opacity} ${hidden}`;
     let material = this.lineMaterials.get(key);
     if (!material) {
-      material = new LineMaterial({ color: new Color(color).getHex(), linewidth: width, transparent: true, opacity, depthTest: hidden, depthWrite: false });
+      material = new LineMaterial({
+        color: new Color(color).getHex(),
+        linewidth: width,
+        transparent: true,
+        opacity,
+        depthTest: hidden,
+        depthWrite: false,
+      });
       material.resolution.set(this.size.width, this.size.height);
       this.lineMaterials.set(key, material);
     }
@@ -118,7 +152,16 @@ export class GraphicsScene {
     const geometry = new BufferGeometry();
     geometry.setAttribute('position', new BufferAttribute(triangles, 3));
     const key = `${color} ${opacity}`;
-    const material = this.fillMaterials.get(key) ?? new MeshBasicMaterial({ color: new Color(color), transparent: true, opacity, side: DoubleSide, depthTest: false, depthWrite: false });
+    const material =
+      this.fillMaterials.get(key) ??
+      new MeshBasicMaterial({
+        color: new Color(color),
+        transparent: true,
+        opacity,
+        side: DoubleSide,
+        depthTest: false,
+        depthWrite: false,
+      });
     this.fillMaterials.set(key, material);
     const mesh = new Mesh(geometry, material);
     mesh.renderOrder = order;

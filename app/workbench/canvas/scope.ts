@@ -33,7 +33,13 @@ export function inPlane(model: Model, plane: ViewPlane, position: Vector): boole
 }
 
 /** The members of a plane or of an isolated set; in space, the rest is drawn faintly. */
-export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly string[] | null, hidden: readonly string[] = [], visible: Visible = allVisible): Scope {
+export function scopeOf(
+  model: Model,
+  plane: ViewPlane,
+  isolated: readonly string[] | null,
+  hidden: readonly string[] = [],
+  visible: Visible = allVisible,
+): Scope {
   const only = isolated && new Set(isolated);
   const away = new Set(hidden);
   const members: Member[] = [];
@@ -50,10 +56,19 @@ export function scopeOf(model: Model, plane: ViewPlane, isolated: readonly strin
     } else if (plane.kind === '3d' && only) faint.push(member);
   }
   // of hidden members the nodes are hidden too, unless others show them
-  const ofHidden = new Set(hidden.flatMap((id) => (model.members[id] ? [model.members[id].start, model.members[id].end] : [])));
-  if (!only) for (const node of Object.values(model.nodes)) if (!ofHidden.has(node.id) && inPlane(model, plane, node.position)) nodes.add(node.id);
-  const onEnd = plane.kind === 'plan' && visible.columns ? membersOnEnd(model, model.storeys[plane.storey].elevation, (id) => !away.has(id) && (!only || only.has(id))) : [];
-  for (const { member } of onEnd) for (const id of [member.start, member.end]) if (only && inPlane(model, plane, model.nodes[id].position)) nodes.add(id);
+  const ofHidden = new Set(
+    hidden.flatMap((id) => (model.members[id] ? [model.members[id].start, model.members[id].end] : [])),
+  );
+  if (!only)
+    for (const node of Object.values(model.nodes))
+      if (!ofHidden.has(node.id) && inPlane(model, plane, node.position)) nodes.add(node.id);
+  const onEnd =
+    plane.kind === 'plan' && visible.columns
+      ? membersOnEnd(model, model.storeys[plane.storey].elevation, (id) => !away.has(id) && (!only || only.has(id)))
+      : [];
+  for (const { member } of onEnd)
+    for (const id of [member.start, member.end])
+      if (only && inPlane(model, plane, model.nodes[id].position)) nodes.add(id);
   return { members, faint, nodes, onEnd };
 }
 
@@ -64,7 +79,13 @@ function membersOnEnd(model: Model, level: number, shown: (id: string) => boolea
     if (!shown(member.id)) continue;
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
     const [low, high] = a[2] < b[2] ? [a, b] : [b, a];
-    if (low[2] > level + onLevel || high[2] < level - onLevel || high[2] - low[2] < 2 * onLevel || Math.hypot(high[0] - low[0], high[1] - low[1]) > 0.1 * (high[2] - low[2])) continue;
+    if (
+      low[2] > level + onLevel ||
+      high[2] < level - onLevel ||
+      high[2] - low[2] < 2 * onLevel ||
+      Math.hypot(high[0] - low[0], high[1] - low[1]) > 0.1 * (high[2] - low[2])
+    )
+      continue;
     const share = Math.max(0, Math.min(1, (level - low[2]) / (high[2] - low[2])));
     const at: Vector = [low[0] + (high[0] - low[0]) * share, low[1] + (high[1] - low[1]) * share, level];
     const below = low[2] < level - onLevel;
@@ -84,7 +105,13 @@ function outlinesAt(model: Model, member: Member, at: Vector): Vector[][] {
   const node = model.nodes[member.start].position;
   const [x, y] = [at[0] + axis.start[0] - node[0], at[1] + axis.start[1] - node[1]];
   const { solids, holes } = contoursOf(shape, 2);
-  return [...solids, ...holes].map((outline) => outline.map(([v, w]): Vector => [x + v * axis.axes.y[0] + w * axis.axes.z[0], y + v * axis.axes.y[1] + w * axis.axes.z[1], at[2]]));
+  return [...solids, ...holes].map((outline) =>
+    outline.map(([v, w]): Vector => [
+      x + v * axis.axes.y[0] + w * axis.axes.z[0],
+      y + v * axis.axes.y[1] + w * axis.axes.z[1],
+      at[2],
+    ]),
+  );
 }
 
 /** Ends of members as x, y, z runs. */

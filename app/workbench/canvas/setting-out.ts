@@ -29,12 +29,20 @@ export function extentOf(model: Model): Extent | undefined {
 }
 
 /** Draws grid lines with bubbles, storey marks and, in plans and elevations, the distances between grid lines. */
-export function drawSettingOut(context: CanvasRenderingContext2D, projector: Projector, model: Model, plane: ViewPlane, units: UnitSystem): void {
+export function drawSettingOut(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  model: Model,
+  plane: ViewPlane,
+  units: UnitSystem,
+): void {
   const extent = extentOf(model);
   if (!extent) return;
   if (plane.kind === '3d') drawInSpace(context, projector, model, extent, units);
-  else if (plane.kind === 'plan') drawPlan(context, projector, model, extent, model.storeys[plane.storey].elevation, units);
-  else if (plane.kind === 'elevation') drawElevation(context, projector, model, extent, model.gridLines[plane.gridLine], units);
+  else if (plane.kind === 'plan')
+    drawPlan(context, projector, model, extent, model.storeys[plane.storey].elevation, units);
+  else if (plane.kind === 'elevation')
+    drawElevation(context, projector, model, extent, model.gridLines[plane.gridLine], units);
   else drawInSpace(context, projector, model, extent, units);
 }
 
@@ -49,20 +57,37 @@ function dashDot(context: CanvasRenderingContext2D, a: readonly number[], b: rea
   context.setLineDash([]);
 }
 
-function drawInSpace(context: CanvasRenderingContext2D, projector: Projector, model: Model, { low, high }: Extent, units: UnitSystem): void {
+function drawInSpace(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  model: Model,
+  { low, high }: Extent,
+  units: UnitSystem,
+): void {
   const z = low[2];
   for (const line of gridLinesAlong(model, 'x')) {
-    const [a, b] = [projector.at(line.position, line.from ?? low[1] - overhang, z), projector.at(line.position, line.to ?? high[1], z)];
+    const [a, b] = [
+      projector.at(line.position, line.from ?? low[1] - overhang, z),
+      projector.at(line.position, line.to ?? high[1], z),
+    ];
     dashDot(context, a, b);
     drawBubble(context, a[0], a[1] + 6, line.label, false);
   }
   for (const line of gridLinesAlong(model, 'y')) {
-    const [a, b] = [projector.at(line.to ?? high[0] + overhang, line.position, z), projector.at(line.from ?? low[0], line.position, z)];
+    const [a, b] = [
+      projector.at(line.to ?? high[0] + overhang, line.position, z),
+      projector.at(line.from ?? low[0], line.position, z),
+    ];
     dashDot(context, a, b);
     drawBubble(context, a[0] + 4, a[1] + 4, line.label, false);
   }
   // storey marks stand at the corner of the plan that is leftmost on the screen
-  const corners = [[low[0], low[1]], [low[0], high[1]], [high[0], low[1]], [high[0], high[1]]].map(([x, y]) => ({ x, y, at: projector.at(x, y, z)[0] }));
+  const corners = [
+    [low[0], low[1]],
+    [low[0], high[1]],
+    [high[0], low[1]],
+    [high[0], high[1]],
+  ].map(([x, y]) => ({ x, y, at: projector.at(x, y, z)[0] }));
   const corner = corners.reduce((a, b) => (b.at < a.at ? b : a));
   for (const storey of storeysUpward(model)) {
     const [x, y] = projector.at(corner.x, corner.y, storey.elevation);
@@ -70,7 +95,15 @@ function drawInSpace(context: CanvasRenderingContext2D, projector: Projector, mo
   }
 }
 
-function storeyMark(context: CanvasRenderingContext2D, x: number, y: number, label: string, elevation: number, units: UnitSystem, length: number): void {
+function storeyMark(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  label: string,
+  elevation: number,
+  units: UnitSystem,
+  length: number,
+): void {
   context.strokeStyle = '#8894A0';
   context.lineWidth = 0.8;
   context.beginPath();
@@ -84,7 +117,12 @@ function storeyMark(context: CanvasRenderingContext2D, x: number, y: number, lab
 }
 
 /** Bubbles at one end of lines that all run the same way on the screen, and the distances between neighbours. */
-function bubblesAndDimensions(context: CanvasRenderingContext2D, places: readonly { line: GridLine; x: number; y: number }[], along: 'x' | 'y', units: UnitSystem): void {
+function bubblesAndDimensions(
+  context: CanvasRenderingContext2D,
+  places: readonly { line: GridLine; x: number; y: number }[],
+  along: 'x' | 'y',
+  units: UnitSystem,
+): void {
   context.font = labelFont(false);
   places.forEach(({ line, x, y }, i) => {
     drawBubble(context, x, y, line.label, false);
@@ -100,14 +138,27 @@ function bubblesAndDimensions(context: CanvasRenderingContext2D, places: readonl
   });
 }
 
-function drawPlan(context: CanvasRenderingContext2D, projector: Projector, model: Model, { low, high }: Extent, z: number, units: UnitSystem): void {
+function drawPlan(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  model: Model,
+  { low, high }: Extent,
+  z: number,
+  units: UnitSystem,
+): void {
   const alongX = gridLinesAlong(model, 'x').map((line) => {
-    const [a, b] = [projector.at(line.position, line.from ?? low[1] - overhang, z), projector.at(line.position, line.to ?? high[1] + overhang, z)];
+    const [a, b] = [
+      projector.at(line.position, line.from ?? low[1] - overhang, z),
+      projector.at(line.position, line.to ?? high[1] + overhang, z),
+    ];
     dashDot(context, a, b);
     return { line, x: a[0], y: a[1] + 9 };
   });
   const alongY = gridLinesAlong(model, 'y').map((line) => {
-    const [a, b] = [projector.at(line.from ?? low[0] - overhang, line.position, z), projector.at(line.to ?? high[0] + overhang, line.position, z)];
+    const [a, b] = [
+      projector.at(line.from ?? low[0] - overhang, line.position, z),
+      projector.at(line.to ?? high[0] + overhang, line.position, z),
+    ];
     dashDot(context, a, b);
     return { line, x: a[0] - 9, y: a[1] };
   });
@@ -115,9 +166,17 @@ function drawPlan(context: CanvasRenderingContext2D, projector: Projector, model
   bubblesAndDimensions(context, alongY, 'y', units);
 }
 
-function drawElevation(context: CanvasRenderingContext2D, projector: Projector, model: Model, { low, high }: Extent, shown: GridLine, units: UnitSystem): void {
+function drawElevation(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  model: Model,
+  { low, high }: Extent,
+  shown: GridLine,
+  units: UnitSystem,
+): void {
   const across = shown.axis === 'x' ? 'y' : 'x';
-  const at = (position: number, z: number) => (shown.axis === 'x' ? projector.at(shown.position, position, z) : projector.at(position, shown.position, z));
+  const at = (position: number, z: number) =>
+    shown.axis === 'x' ? projector.at(shown.position, position, z) : projector.at(position, shown.position, z);
   const places = gridLinesAlong(model, across).map((line) => {
     const [a, b] = [at(line.position, low[2]), at(line.position, high[2])];
     dashDot(context, [a[0], a[1] + 46], [b[0], b[1] - 10]);
@@ -133,7 +192,14 @@ function drawElevation(context: CanvasRenderingContext2D, projector: Projector, 
 }
 
 /** A small picture of the global axes. */
-export function drawAxes(context: CanvasRenderingContext2D, projector: Projector, target: readonly number[], x: number, y: number, directions: Model['settings']['directions'] = {}): void {
+export function drawAxes(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  target: readonly number[],
+  x: number,
+  y: number,
+  directions: Model['settings']['directions'] = {},
+): void {
   const origin = projector.point(target);
   context.font = labelFont(false);
   context.textAlign = 'center';
@@ -141,7 +207,16 @@ export function drawAxes(context: CanvasRenderingContext2D, projector: Projector
   ['x', 'y', 'z'].forEach((name, axis) => {
     const tip = projector.point(target.map((part, i) => part + (i === axis ? 0.01 : 0)));
     const [dx, dy] = [tip[0] - origin[0], tip[1] - origin[1]];
-    const unit = Math.hypot(...['x', 'y', 'z'].map((_, i) => Math.max(...projector.point(target.map((part, k) => part + (k === i ? 0.01 : 0))).slice(0, 2).map((value, k) => Math.abs(value - origin[k])))));
+    const unit = Math.hypot(
+      ...['x', 'y', 'z'].map((_, i) =>
+        Math.max(
+          ...projector
+            .point(target.map((part, k) => part + (k === i ? 0.01 : 0)))
+            .slice(0, 2)
+            .map((value, k) => Math.abs(value - origin[k])),
+        ),
+      ),
+    );
     const [u, v] = [(dx / unit) * 34, (dy / unit) * 34];
     if (Math.hypot(u, v) < 4) return;
     context.strokeStyle = colors.ink2;
@@ -162,7 +237,14 @@ export function drawAxes(context: CanvasRenderingContext2D, projector: Projector
 }
 
 /** An arrow to the north as the ground lies in the picture, named. @param turn from +y about z, counter-clockwise, rad */
-function drawNorth(context: CanvasRenderingContext2D, projector: Projector, target: readonly number[], x: number, y: number, turn: number): void {
+function drawNorth(
+  context: CanvasRenderingContext2D,
+  projector: Projector,
+  target: readonly number[],
+  x: number,
+  y: number,
+  turn: number,
+): void {
   const origin = projector.point(target);
   const tip = projector.point([target[0] - 0.01 * Math.sin(turn), target[1] + 0.01 * Math.cos(turn), target[2]]);
   const [dx, dy] = [tip[0] - origin[0], tip[1] - origin[1]];

@@ -24,9 +24,16 @@ export function sectionOutline(shape: SectionShape, coarse = false): Outline {
   let outline = cache.get(shape);
   if (!outline) {
     const round = shape.type === 'circle' || shape.type === 'circularHollow';
-    const { solids, holes } = contoursOf(coarse ? withoutFillets(shape) : shape, round ? (coarse ? 2 : roundParts) : arcParts);
+    const { solids, holes } = contoursOf(
+      coarse ? withoutFillets(shape) : shape,
+      round ? (coarse ? 2 : roundParts) : arcParts,
+    );
     const vectors = (points: readonly (readonly [number, number])[]) => points.map(([y, z]) => new Vector2(y, z));
-    outline = { solids, holes, caps: solids.map((solid) => ShapeUtils.triangulateShape(vectors(solid), holes.map(vectors))) };
+    outline = {
+      solids,
+      holes,
+      caps: solids.map((solid) => ShapeUtils.triangulateShape(vectors(solid), holes.map(vectors))),
+    };
     cache.set(shape, outline);
   }
   return outline;
@@ -39,7 +46,11 @@ function withoutFillets(shape: SectionShape): SectionShape {
 }
 
 /** Triangles and sharp edges of members as solids, in one buffer; each member's tone is a colour a vertex. */
-export function solidGeometry(model: Model, members: readonly Member[], colorOf: (member: Member) => [number, number, number]): { faces: BufferGeometry; edges: Float32Array } {
+export function solidGeometry(
+  model: Model,
+  members: readonly Member[],
+  colorOf: (member: Member) => [number, number, number],
+): { faces: BufferGeometry; edges: Float32Array } {
   const positions: number[] = [];
   const normals: number[] = [];
   const colors: number[] = [];
@@ -52,7 +63,8 @@ export function solidGeometry(model: Model, members: readonly Member[], colorOf:
     const { axes } = axis;
     const [shiftY, shiftZ] = member.drawnShift ?? [0, 0];
     const { solids, holes, caps } = sectionOutline(shape, coarse);
-    const place = (origin: readonly number[], [y, z]: readonly [number, number]) => [0, 1, 2].map((i) => origin[i] + (y + shiftY) * axes.y[i] + (z + shiftZ) * axes.z[i]);
+    const place = (origin: readonly number[], [y, z]: readonly [number, number]) =>
+      [0, 1, 2].map((i) => origin[i] + (y + shiftY) * axes.y[i] + (z + shiftZ) * axes.z[i]);
     const color = colorOf(member);
     const triangle = (normal: readonly number[], ...corners: number[][]) => {
       for (const corner of corners) {
@@ -91,7 +103,12 @@ export function solidGeometry(model: Model, members: readonly Member[], colorOf:
       const near = [...outer.near, ...inner.flatMap((hole) => [...hole.near].reverse())];
       const far = [...outer.far, ...inner.flatMap((hole) => [...hole.far].reverse())];
       for (const [a, b, c] of caps[k]) {
-        triangle(axes.x.map((part) => -part), near[a], near[c], near[b]);
+        triangle(
+          axes.x.map((part) => -part),
+          near[a],
+          near[c],
+          near[b],
+        );
         triangle([...axes.x], far[a], far[b], far[c]);
       }
     });

@@ -21,7 +21,12 @@ export function TypedPoint({ initial, left, top, begun, onEnter, onCancel }: Pro
     field.current?.setSelectionRange(initial.length, initial.length);
   }, [initial]);
   return (
-    <div className="card typed-point" style={{ left, top }} onPointerDown={(event) => event.stopPropagation()} onPointerUp={(event) => event.stopPropagation()}>
+    <div
+      className="card typed-point"
+      style={{ left, top }}
+      onPointerDown={(event) => event.stopPropagation()}
+      onPointerUp={(event) => event.stopPropagation()}
+    >
       <input
         ref={field}
         className="ant-input"
@@ -42,7 +47,13 @@ export function TypedPoint({ initial, left, top, begun, onEnter, onCancel }: Pro
           else setError(wrong);
         }}
       />
-      {error ? <div className="field-error" role="alert">{error}</div> : <div className="field-hint">{begun ? '6.4 · 6.4 at 30 · offset 3, 1.5 · x, y, z · n4' : 'x, y, z · n4'}</div>}
+      {error ? (
+        <div className="field-error" role="alert">
+          {error}
+        </div>
+      ) : (
+        <div className="field-hint">{begun ? '6.4 · 6.4 at 30 · offset 3, 1.5 · x, y, z · n4' : 'x, y, z · n4'}</div>
+      )}
     </div>
   );
 }

@@ -25,40 +25,100 @@ interface Asked {
  * The drawing of a quantity for a view: made at once for models of ordinary size, in the worker for large ones, where nothing is drawn until the drawing of just this case has come.
  * Several views share one scale, the smallest that any of them would choose.
  */
-export function useDiagram({ number, model, scope, stage, shown, quantity, drawn, solved, less, plane }: Asked): DiagramDrawing | undefined {
+export function useDiagram({
+  number,
+  model,
+  scope,
+  stage,
+  shown,
+  quantity,
+  drawn,
+  solved,
+  less,
+  plane,
+}: Asked): DiagramDrawing | undefined {
   const api = useWorkbenchApi();
   const several = useWorkbench((state) => state.panes.length > 0);
   const paneScales = useWorkbench((state) => state.paneScales);
   const isHere = useWorkbench((state) => state.solved === solved);
   const inSight = stage === 'results' && solved !== undefined;
   const numbers = useMemo(() => new Map(solved?.solution.memberIds.map((id, i) => [id, i])), [solved]);
-  const members = useMemo(() => (inSight ? scope.members.flatMap((member) => numbers.get(member.id) ?? []) : []), [inSight, scope, numbers]);
-  const size = useMemo(() => solved?.solution.positions.reduce((most, coordinate) => Math.max(most, Math.abs(coordinate)), 1) ?? 1, [solved]);
+  const members = useMemo(
+    () => (inSight ? scope.members.flatMap((member) => numbers.get(member.id) ?? []) : []),
+    [inSight, scope, numbers],
+  );
+  const size = useMemo(
+    () => solved?.solution.positions.reduce((most, coordinate) => Math.max(most, Math.abs(coordinate)), 1) ?? 1,
+    [solved],
+  );
   const facing = useMemo(() => facingOf(model, plane), [model, plane]);
   const moves = quantity === 'deflected' || quantity === 'drift';
-  const common = several ? Math.min(Infinity, ...Object.values(paneScales).filter((one) => one.quantity === quantity).map((one) => one.scale)) : Infinity;
+  const common = several
+    ? Math.min(
+        Infinity,
+        ...Object.values(paneScales)
+          .filter((one) => one.quantity === quantity)
+          .map((one) => one.scale),
+      )
+    : Infinity;
   const typed = moves ? drawn.times !== null : drawn.unitsPerMetre !== null;
-  const scaled = useMemo<Drawn>(() => (typed || common === Infinity ? drawn : moves ? { ...drawn, times: common } : { ...drawn, unitsPerMetre: 1 / common }), [drawn, common, typed, moves]);
+  const scaled = useMemo<Drawn>(
+    () =>
+      typed || common === Infinity
+        ? drawn
+        : moves
+          ? { ...drawn, times: common }
+          : { ...drawn, unitsPerMetre: 1 / common },
+    [drawn, common, typed, moves],
+  );
   const large = members.length > membersForWorker && isHere && !less;
 
-  const made = useMemo(() => (inSight && !large ? { drawing: drawQuantity({ model, solution: solved.solution, shown, facing, ...(less ? { less } : {}) }, members, quantity, size, scaled), natural: several && !typed ? naturalScale(model, solved, shown, less, members, quantity, size, drawn) : undefined } : undefined), [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed, facing]);
+  const made = useMemo(
+    () =>
+      inSight && !large
+        ? {
+            drawing: drawQuantity(
+              { model, solution: solved.solution, shown, facing, ...(less ? { less } : {}) },
+              members,
+              quantity,
+              size,
+              scaled,
+            ),
+            natural:
+              several && !typed ? naturalScale(model, solved, shown, less, members, quantity, size, drawn) : undefined,
+          }
+        : undefined,
+    [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed, facing],
+  );
 
   useEffect(() => {
     const natural = made?.natural;
     if (natural === undefined) return;
     const known = api.getState().paneScales[number] as { quantity: Quantity; scale: number } | undefined;
-    if (known?.quantity !== quantity || known.scale !== natural) api.getState().look({ paneScales: { ...api.getState().paneScales, [number]: { quantity, scale: natural } } });
+    if (known?.quantity !== quantity || known.scale !== natural)
+      api.getState().look({ paneScales: { ...api.getState().paneScales, [number]: { quantity, scale: natural } } });
   }, [made, api, number, quantity]);
-  useEffect(() => () => {
-    const { [number]: _gone, ...rest } = api.getState().paneScales;
-    api.getState().look({ paneScales: rest });
-  }, [api, number]);
+  useEffect(
+    () => () => {
+      const { [number]: _gone, ...rest } = api.getState().paneScales;
+      api.getState().look({ paneScales: rest });
+    },
+    [api, number],
+  );
 
-  const [fetched, setFetched] = useState<{ quantity: Quantity; shown: Shown; solved: Solved | undefined; drawing: DiagramDrawing | undefined }>();
+  const [fetched, setFetched] = useState<{
+    quantity: Quantity;
+    shown: Shown;
+    solved: Solved | undefined;
+    drawing: DiagramDrawing | undefined;
+  }>();
   useEffect(() => {
     if (!large) return;
     let wanted = true;
-    void api.getState().drawing(members, shown, quantity, size, scaled, facing).then((drawing) => wanted && setFetched({ quantity, shown, solved, drawing }));
+    void api
+      .getState()
+      .drawing(members, shown, quantity, size, scaled, facing)
+      .then((drawing) => wanted && setFetched({ quantity, shown, solved, drawing }));
     return () => {
       wanted = false;
     };
@@ -76,7 +136,22 @@ function facingOf(model: Model, plane: ViewPlane): readonly [number, number, num
 }
 
 /** The scale a view would choose for itself. */
-function naturalScale(model: Model, solved: Solved, shown: Shown, less: DiagramSource['less'] | undefined, members: readonly number[], quantity: Quantity, size: number, drawn: Drawn): number | undefined {
-  const scale = drawQuantity({ model, solution: solved.solution, shown, ...(less ? { less } : {}) }, members, quantity, size, { ...drawn, times: null, unitsPerMetre: null })?.scale;
+function naturalScale(
+  model: Model,
+  solved: Solved,
+  shown: Shown,
+  less: DiagramSource['less'] | undefined,
+  members: readonly number[],
+  quantity: Quantity,
+  size: number,
+  drawn: Drawn,
+): number | undefined {
+  const scale = drawQuantity(
+    { model, solution: solved.solution, shown, ...(less ? { less } : {}) },
+    members,
+    quantity,
+    size,
+    { ...drawn, times: null, unitsPerMetre: null },
+  )?.scale;
   return scale === 0 ? undefined : scale;
 }

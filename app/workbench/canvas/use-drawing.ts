@@ -21,11 +21,19 @@ export function planeToDrawIn(model: Model, view: ViewPlane, workPlane: string):
 }
 
 /** Section and material by name that drawn members get. */
-export function propertiesForNew(model: Model, { mode, section, material }: NewMembers): { section: string; material: string } | undefined {
+export function propertiesForNew(
+  model: Model,
+  { mode, section, material }: NewMembers,
+): { section: string; material: string } | undefined {
   if (mode === 'chosen' && section !== '' && material !== '') return { section, material };
   const newest = Object.values(model.members).at(-1);
-  const own = { section: newest?.section ?? Object.keys(model.sections)[0], material: newest?.material ?? Object.keys(model.materials)[0] };
-  return own.section && own.material ? { section: model.sections[own.section].name, material: model.materials[own.material].name } : undefined;
+  const own = {
+    section: newest?.section ?? Object.keys(model.sections)[0],
+    material: newest?.material ?? Object.keys(model.materials)[0],
+  };
+  return own.section && own.material
+    ? { section: model.sections[own.section].name, material: model.materials[own.material].name }
+    : undefined;
 }
 
 /** Picking points in the drawing: for a member, a measure, or a field of an open tool. */
@@ -54,10 +62,16 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
   const still = useMemo(() => {
     if (!stretching) return { members: scope.members, nodes: scope.nodes };
     const going = new Set(stretching);
-    return { members: scope.members.filter((member) => !going.has(member.start) && !going.has(member.end)), nodes: [...scope.nodes].filter((id) => !going.has(id)) };
+    return {
+      members: scope.members.filter((member) => !going.has(member.start) && !going.has(member.end)),
+      nodes: [...scope.nodes].filter((id) => !going.has(id)),
+    };
   }, [stretching, scope]);
   const plane = useMemo(() => planeToDrawIn(model, view, workPlane), [model, view, workPlane]);
-  const points = useMemo(() => (active ? snapPoints(model, view, still.members, still.nodes, enabled) : []), [active, model, view, still, enabled]);
+  const points = useMemo(
+    () => (active ? snapPoints(model, view, still.members, still.nodes, enabled) : []),
+    [active, model, view, still, enabled],
+  );
   const snap = snaps[chosen % Math.max(1, snaps.length)] as Snap | undefined;
 
   useEffect(() => {
@@ -70,7 +84,23 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
     if (!active) setSnaps([]);
   }, [active]);
 
-  const at = (x: number, y: number): Snap[] => snapsAt(points, { projector, model, members: still.members, enabled, from, plane, ray: rayAt(camera, frame, x, y), steps, orthogonal }, x, y);
+  const at = (x: number, y: number): Snap[] =>
+    snapsAt(
+      points,
+      {
+        projector,
+        model,
+        members: still.members,
+        enabled,
+        from,
+        plane,
+        ray: rayAt(camera, frame, x, y),
+        steps,
+        orthogonal,
+      },
+      x,
+      y,
+    );
   const move = (x: number, y: number): void => {
     const found = at(x, y);
     setSnaps(found);
@@ -103,10 +133,14 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
         }
         return;
       }
-      const drawn = withMaterials(state.model, { sections: [names.section], material: names.material }, (ready, [section], material) => {
-        const made = drawMember(ready, from, point, { section, material }, state.newMembers.join);
-        return made.ok ? { ok: true, act: made.act, words: '', preview: [], made: made.made } : made;
-      });
+      const drawn = withMaterials(
+        state.model,
+        { sections: [names.section], material: names.material },
+        (ready, [section], material) => {
+          const made = drawMember(ready, from, point, { section, material }, state.newMembers.join);
+          return made.ok ? { ok: true, act: made.act, words: '', preview: [], made: made.made } : made;
+        },
+      );
       if (!drawn.ok) state.notify(drawn.error, 'error');
       else if (state.commit(drawn.act)) {
         state.select({ members: [...drawn.made] });
@@ -120,7 +154,12 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
     const found = at(x, y);
     const target = found[snaps.length === found.length ? chosen % Math.max(1, found.length) : 0] as Snap | undefined;
     if (target) place(target.position);
-    else api.getState().notify('There is nothing to snap to here. Move to a node, a member or a grid crossing, switch the drawing grid on, or type coordinates.');
+    else
+      api
+        .getState()
+        .notify(
+          'There is nothing to snap to here. Move to a node, a member or a grid crossing, switch the drawing grid on, or type coordinates.',
+        );
   };
 
   const enterTyped = (text: string): string | undefined => {
@@ -141,5 +180,22 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
     return true;
   };
 
-  return { picking, plane, snap, from, measured, typed, setTyped, move, click, back, enterTyped, nextSnap: () => setChosen((before) => before + 1), clear: () => setSnaps([]), end: () => setFrom(undefined), stretching, setStretching };
+  return {
+    picking,
+    plane,
+    snap,
+    from,
+    measured,
+    typed,
+    setTyped,
+    move,
+    click,
+    back,
+    enterTyped,
+    nextSnap: () => setChosen((before) => before + 1),
+    clear: () => setSnaps([]),
+    end: () => setFrom(undefined),
+    stretching,
+    setStretching,
+  };
 }

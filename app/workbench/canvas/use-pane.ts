@@ -32,10 +32,27 @@ export function usePane(number: number): PaneContent {
   const pane = useWorkbench((state) => (number === 0 ? undefined : state.panes[number - 1]));
   const other = useWorkbench((state) => state.other);
   return useMemo((): PaneContent => {
-    const here = { model, solved, checks, shown: pane?.shown ?? shown, quantity: pane?.quantity ?? quantity, plane: pane?.plane ?? plane, less: undefined, isHere: true };
+    const here = {
+      model,
+      solved,
+      checks,
+      shown: pane?.shown ?? shown,
+      quantity: pane?.quantity ?? quantity,
+      plane: pane?.plane ?? plane,
+      less: undefined,
+      isHere: true,
+    };
     if (!pane || pane.source === 'here' || !other) return here;
     const theirs = other.shown ?? shownIn(model, here.shown, other.model);
-    if (pane.source === 'other') return { ...here, model: other.model, solved: { model: other.model, solution: other.solution }, checks: other.checks, shown: theirs, isHere: other.model === model };
+    if (pane.source === 'other')
+      return {
+        ...here,
+        model: other.model,
+        solved: { model: other.model, solution: other.solution },
+        checks: other.checks,
+        shown: theirs,
+        isHere: other.model === model,
+      };
     return { ...here, less: { model: other.model, solution: other.solution, shown: theirs } };
   }, [model, solved, checks, shown, quantity, plane, pane, other]);
 }

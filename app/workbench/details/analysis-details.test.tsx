@@ -21,10 +21,22 @@ const after = (model: Model, act: Act): Model => {
   if (!applied.ok) throw new Error(applied.error);
   return applied.model;
 };
-const open = (model: Model) => createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
+const open = (model: Model) =>
+  createWorkbench({ projectId: 'test', variantId: 1, variants: [], watches: [], revision: 1, model, history: [] });
 /** What a reader sees: the markup without its tags. Rendered on a server the store would show its first state, so the present one is given as that. */
-const words = (markup: string) => markup.replace(/<style.*?<\/style>/gs, ' ').replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ');
-const shown = (workbench: Workbench, element = <AnalysisDetails />) => words(renderToStaticMarkup(<WorkbenchContext.Provider value={{ ...workbench, getInitialState: workbench.getState }}>{element}</WorkbenchContext.Provider>));
+const words = (markup: string) =>
+  markup
+    .replace(/<style.*?<\/style>/gs, ' ')
+    .replace(/<[^>]+>/g, ' ')
+    .replace(/\s+/g, ' ');
+const shown = (workbench: Workbench, element = <AnalysisDetails />) =>
+  words(
+    renderToStaticMarkup(
+      <WorkbenchContext.Provider value={{ ...workbench, getInitialState: workbench.getState }}>
+        {element}
+      </WorkbenchContext.Provider>,
+    ),
+  );
 const strength = Object.values(library.combinations).filter((one) => one.purpose === 'strength');
 
 test('each analysis says what it rests on, and offers to run', () => {
@@ -36,14 +48,32 @@ test('each analysis says what it rests on, and offers to run', () => {
   // the weight of each storey has a field that says what the cases give it
   expect(text).toMatch(/W by storey Eaves/);
   const modal = Object.values(library.analyses).find(({ type }) => type === 'modal')!;
-  const typed = after(library, { edits: [{ kind: 'change', table: 'analyses', changes: [{ id: modal.id, fields: { storeyWeights: [{ storey: 'h2', weight: 3.2e6 }] } }] }] });
+  const typed = after(library, {
+    edits: [
+      {
+        kind: 'change',
+        table: 'analyses',
+        changes: [{ id: modal.id, fields: { storeyWeights: [{ storey: 'h2', weight: 3.2e6 }] } }],
+      },
+    ],
+  });
   expect(shown(open(typed))).toContain('W by storey, 1 typed');
 });
 
 test('order and stiffness that differ among the strength combinations are told as such', () => {
-  const one = after(library, { edits: [{ kind: 'change', table: 'combinations', changes: [{ id: strength[0].id, fields: { order: 'second' } }] }] });
+  const one = after(library, {
+    edits: [{ kind: 'change', table: 'combinations', changes: [{ id: strength[0].id, fields: { order: 'second' } }] }],
+  });
   expect(shown(open(one))).toMatch(/Order first second varies/);
-  const all = after(library, { edits: [{ kind: 'change', table: 'combinations', changes: strength.map(({ id }) => ({ id, fields: { order: 'second' } })) }] });
+  const all = after(library, {
+    edits: [
+      {
+        kind: 'change',
+        table: 'combinations',
+        changes: strength.map(({ id }) => ({ id, fields: { order: 'second' } })),
+      },
+    ],
+  });
   expect(shown(open(all))).toMatch(/In equilibrium when displaced \(P-Δ and P-δ\)\. Each is solved as a whole\./);
   expect(shown(open(library))).toMatch(/Sums of their cases/);
 });
@@ -57,7 +87,9 @@ test('without combinations or analyses it says so', () => {
 
 describe('results', () => {
   const workbench = open(library);
-  const outcomes = new Map(Object.keys(library.analyses).map((id) => [id, { fraction: 1, outcome: runAnalysisNow(library, id) }]));
+  const outcomes = new Map(
+    Object.keys(library.analyses).map((id) => [id, { fraction: 1, outcome: runAnalysisNow(library, id) }]),
+  );
   workbench.setState({ analyses: outcomes });
 
   test('modes: periods fall, masses are shares of all that moves', () => {
@@ -79,7 +111,31 @@ describe('results', () => {
 
   test('an analysis that stopped shows its finding, one under way how far it is', () => {
     const stopped = open(library);
-    stopped.setState({ analyses: new Map([['a2', { fraction: 1, outcome: { id: 'a2', seconds: 0, findings: [{ key: 'k', rule: 'no-compression', severity: 'stop' as const, sentence: 'Nothing is compressed.', why: 'Choose other cases.', place: {} }] } }], ['a1', { fraction: 0.42 }]]) });
+    stopped.setState({
+      analyses: new Map([
+        [
+          'a2',
+          {
+            fraction: 1,
+            outcome: {
+              id: 'a2',
+              seconds: 0,
+              findings: [
+                {
+                  key: 'k',
+                  rule: 'no-compression',
+                  severity: 'stop' as const,
+                  sentence: 'Nothing is compressed.',
+                  why: 'Choose other cases.',
+                  place: {},
+                },
+              ],
+            },
+          },
+        ],
+        ['a1', { fraction: 0.42 }],
+      ]),
+    });
     const text = shown(stopped);
     expect(text).toMatch(/Nothing is compressed\. Choose other cases\./);
     expect(text).toMatch(/Modes 42%/);
@@ -87,7 +143,9 @@ describe('results', () => {
 });
 
 test('the log tells what was solved as a whole, its steps and the drift', () => {
-  const second = after(library, { edits: [{ kind: 'change', table: 'combinations', changes: [{ id: strength[4].id, fields: { order: 'second' } }] }] });
+  const second = after(library, {
+    edits: [{ kind: 'change', table: 'combinations', changes: [{ id: strength[4].id, fields: { order: 'second' } }] }],
+  });
   const workbench = open(second);
   const { solution } = solveNow(second);
   workbench.setState({ solved: { model: second, solution: solution! } });

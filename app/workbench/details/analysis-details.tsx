@@ -27,14 +27,38 @@ export function AnalysisDetails() {
         <CombinationOrder />
         <OtherAnalyses />
         <div className="block">
-          <h3>Project <span className="caption">{structureKinds[structureKind(model)].name}</span></h3>
+          <h3>
+            Project <span className="caption">{structureKinds[structureKind(model)].name}</span>
+          </h3>
           <div className="fields">
             <span className="field-label">Units</span>
-            <Segmented aria-label="Units" block value={settings.units} options={[{ value: 'si', label: 'SI' }, { value: 'us', label: 'US' }]} onChange={(units: Settings['units']) => set({ units })} />
+            <Segmented
+              aria-label="Units"
+              block
+              value={settings.units}
+              options={[
+                { value: 'si', label: 'SI' },
+                { value: 'us', label: 'US' },
+              ]}
+              onChange={(units: Settings['units']) => set({ units })}
+            />
             <span className="field-label">Code family</span>
-            <Segmented aria-label="Code family" block value={settings.code} options={[{ value: 'us', label: 'US' }, { value: 'eurocode', label: 'Eurocode' }]} onChange={(code: Settings['code']) => set({ code })} />
+            <Segmented
+              aria-label="Code family"
+              block
+              value={settings.code}
+              options={[
+                { value: 'us', label: 'US' },
+                { value: 'eurocode', label: 'Eurocode' },
+              ]}
+              onChange={(code: Settings['code']) => set({ code })}
+            />
           </div>
-          <Checkbox style={{ marginTop: 8 }} checked={settings.shearDeformation} onChange={(event) => set({ shearDeformation: event.target.checked })}>
+          <Checkbox
+            style={{ marginTop: 8 }}
+            checked={settings.shearDeformation}
+            onChange={(event) => set({ shearDeformation: event.target.checked })}
+          >
             members deform in shear
           </Checkbox>
           <Button block style={{ marginTop: 8 }} onClick={() => look({ panel: { kind: 'settings' } })}>
@@ -53,20 +77,41 @@ function CombinationOrder() {
   const commit = useWorkbench((state) => state.commit);
   const strength = inOrder(model.combinations).filter((combination) => combination.purpose === 'strength');
   const part = usePart<HTMLDivElement>('order');
-  if (strength.length === 0) return <p className="secondary block">There are no strength combinations yet; generate them in the Loads stage.</p>;
-  const oneWay = Object.values(model.members).some(({ behaviour }) => behaviour === 'tension' || behaviour === 'compression');
-  const common = <T,>(of: (combination: Combination) => T): T | 'varies' => (new Set(strength.map(of)).size === 1 ? of(strength[0]) : 'varies');
+  if (strength.length === 0)
+    return <p className="secondary block">There are no strength combinations yet; generate them in the Loads stage.</p>;
+  const oneWay = Object.values(model.members).some(
+    ({ behaviour }) => behaviour === 'tension' || behaviour === 'compression',
+  );
+  const common = <T,>(of: (combination: Combination) => T): T | 'varies' =>
+    new Set(strength.map(of)).size === 1 ? of(strength[0]) : 'varies';
   const order = common((combination) => combination.order ?? 'first');
   const stiffness = common((combination) => combination.stiffnessSet ?? 'full');
-  const change = (fields: Record<string, unknown>, sentence: string) => commit({ edits: [{ kind: 'change', table: 'combinations', changes: strength.map(({ id }) => ({ id, fields })) }], sentence });
+  const change = (fields: Record<string, unknown>, sentence: string) =>
+    commit({
+      edits: [{ kind: 'change', table: 'combinations', changes: strength.map(({ id }) => ({ id, fields })) }],
+      sentence,
+    });
   const chooseSet = (value: string) => {
     const standard = standardSets.find((set) => set.label === value);
     if (!standard) {
-      change({ stiffnessSet: value === 'full' ? null : value }, `Gave the strength combinations ${value === 'full' ? 'full stiffness' : `the stiffness “${model.stiffnessSets[value].label}”`}`);
+      change(
+        { stiffnessSet: value === 'full' ? null : value },
+        `Gave the strength combinations ${value === 'full' ? 'full stiffness' : `the stiffness “${model.stiffnessSets[value].label}”`}`,
+      );
       return;
     }
     const id = `k${model.counters.stiffnessSets + 1}`;
-    commit({ edits: [{ kind: 'add', records: { stiffnessSets: [{ ...standard, id }] } }, { kind: 'change', table: 'combinations', changes: strength.map((one) => ({ id: one.id, fields: { stiffnessSet: id } })) }], sentence: `Gave the strength combinations the stiffness “${standard.label}”` });
+    commit({
+      edits: [
+        { kind: 'add', records: { stiffnessSets: [{ ...standard, id }] } },
+        {
+          kind: 'change',
+          table: 'combinations',
+          changes: strength.map((one) => ({ id: one.id, fields: { stiffnessSet: id } })),
+        },
+      ],
+      sentence: `Gave the strength combinations the stiffness “${standard.label}”`,
+    });
   };
   const own = inOrder(model.stiffnessSets);
   return (
@@ -77,21 +122,36 @@ function CombinationOrder() {
       <div className="fields">
         <span className="field-label">Order</span>
         <Segmented
-          aria-label="Order of analysis of the strength combinations" block
-          value={order} options={[{ value: 'first', label: 'first' }, { value: 'second', label: 'second' }, ...(order === 'varies' ? [{ value: 'varies', label: 'varies', disabled: true }] : [])]}
+          aria-label="Order of analysis of the strength combinations"
+          block
+          value={order}
+          options={[
+            { value: 'first', label: 'first' },
+            { value: 'second', label: 'second' },
+            ...(order === 'varies' ? [{ value: 'varies', label: 'varies', disabled: true }] : []),
+          ]}
           onChange={(value) => change({ order: value }, `Set the strength combinations to ${value} order`)}
         />
         <label htmlFor="strength-stiffness">Stiffness</label>
         <Select
-          id="strength-stiffness" value={stiffness}
+          id="strength-stiffness"
+          value={stiffness}
           options={[
-            { value: 'full', label: 'full' }, ...own.map((set) => ({ value: set.id, label: set.label })),
-            ...standardSets.filter((set) => !own.some((one) => one.label === set.label)).map((set) => ({ value: set.label, label: set.label })), ...(stiffness === 'varies' ? [{ value: 'varies', label: 'varies', disabled: true }] : []),
+            { value: 'full', label: 'full' },
+            ...own.map((set) => ({ value: set.id, label: set.label })),
+            ...standardSets
+              .filter((set) => !own.some((one) => one.label === set.label))
+              .map((set) => ({ value: set.label, label: set.label })),
+            ...(stiffness === 'varies' ? [{ value: 'varies', label: 'varies', disabled: true }] : []),
           ]}
           onChange={chooseSet}
         />
       </div>
-      <p className="field-hint">{order === 'first' && stiffness === 'full' && !oneWay ? 'Sums of their cases. One by one they can be changed in the ledger of the Loads stage.' : `${order === 'second' ? 'In equilibrium when displaced (P-Δ and P-δ). ' : ''}Each is solved as a whole${oneWay ? ', with the members that pull or push only acting or slack in it' : ''}.`}</p>
+      <p className="field-hint">
+        {order === 'first' && stiffness === 'full' && !oneWay
+          ? 'Sums of their cases. One by one they can be changed in the ledger of the Loads stage.'
+          : `${order === 'second' ? 'In equilibrium when displaced (P-Δ and P-δ). ' : ''}Each is solved as a whole${oneWay ? ', with the members that pull or push only acting or slack in it' : ''}.`}
+      </p>
     </div>
   );
 }
@@ -111,7 +171,9 @@ function OtherAnalyses() {
   return (
     <div className="block">
       <h3>Modes, buckling, earthquake</h3>
-      {list.length === 0 && <p className="secondary">None yet. They run when asked, in the background; an edit forgets their results.</p>}
+      {list.length === 0 && (
+        <p className="secondary">None yet. They run when asked, in the background; an edit forgets their results.</p>
+      )}
       {list.map((analysis) => {
         const state = results.get(analysis.id);
         const running = state !== undefined && state.outcome === undefined;
@@ -119,10 +181,21 @@ function OtherAnalyses() {
           <section key={analysis.id} className="analysis" aria-label={analysis.label}>
             <div className="row" style={{ flexWrap: 'nowrap' }}>
               <b style={{ flex: 1 }}>{analysis.label}</b>
-              <Button size="small" type={state?.outcome ? 'default' : 'primary'} disabled={running} aria-label={`Run ${analysis.label}`} onClick={() => run(analysis.id)}>
+              <Button
+                size="small"
+                type={state?.outcome ? 'default' : 'primary'}
+                disabled={running}
+                aria-label={`Run ${analysis.label}`}
+                onClick={() => run(analysis.id)}
+              >
                 {running ? `${Math.round(100 * state.fraction)}%` : state?.outcome ? 'Run again' : 'Run'}
               </Button>
-              <button type="button" className="icon-button" aria-label={`Delete ${analysis.label}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'analyses', ids: [analysis.id] }] })}>
+              <button
+                type="button"
+                className="icon-button"
+                aria-label={`Delete ${analysis.label}`}
+                onClick={() => commit({ edits: [{ kind: 'remove', table: 'analyses', ids: [analysis.id] }] })}
+              >
                 <Icon name="trash" />
               </button>
             </div>
@@ -132,7 +205,13 @@ function OtherAnalyses() {
                 {finding.sentence} {finding.why}
               </p>
             ))}
-            {state?.outcome?.outcome && <Outcome id={analysis.id} chosen={shape?.kind === 'mode' && shape.analysis === analysis.id ? shape.mode : -1} onChoose={(mode) => look({ shape: mode < 0 ? null : { kind: 'mode', analysis: analysis.id, mode } })} />}
+            {state?.outcome?.outcome && (
+              <Outcome
+                id={analysis.id}
+                chosen={shape?.kind === 'mode' && shape.analysis === analysis.id ? shape.mode : -1}
+                onChoose={(mode) => look({ shape: mode < 0 ? null : { kind: 'mode', analysis: analysis.id, mode } })}
+              />
+            )}
           </section>
         );
       })}
@@ -158,14 +237,18 @@ function Outcome({ id, chosen, onChoose }: { id: string; chosen: number; onChoos
     const largest = (values: Float64Array) => values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
     return (
       <p className="caption">
-        Over {formatNumber(times[times.length - 1], 1)} s: base shear up to {formatQuantity(largest(baseShear), 'force', units)}; node {node} moves {formatQuantity(largest(displacement), 'deflection', units)}. {outcome.modal.modes.length} modes, {time}.
+        Over {formatNumber(times[times.length - 1], 1)} s: base shear up to{' '}
+        {formatQuantity(largest(baseShear), 'force', units)}; node {node} moves{' '}
+        {formatQuantity(largest(displacement), 'deflection', units)}. {outcome.modal.modes.length} modes, {time}.
       </p>
     );
   }
   if (outcome.type === 'spectrum') {
     return (
       <table className="plain-table">
-        <caption className="caption">Base shear of {outcome.modal.modes.length} modes, signs lost, {time}</caption>
+        <caption className="caption">
+          Base shear of {outcome.modal.modes.length} modes, signs lost, {time}
+        </caption>
         <thead>
           <tr>
             <th>Direction</th>
@@ -187,13 +270,23 @@ function Outcome({ id, chosen, onChoose }: { id: string; chosen: number; onChoos
       </table>
     );
   }
-  const rows = outcome.type === 'buckling' ? outcome.result.modes.map(({ factor, node, way }) => [formatNumber(factor, 3), `node ${node} ${way}`]) : outcome.result.modes.map(({ period, participation }) => [`${formatNumber(period, 3)} s`, ...[0, 1].map((axis) => percent(outcome.result.mass[axis] > 0 ? participation[axis] ** 2 / outcome.result.mass[axis] : 0))]);
+  const rows =
+    outcome.type === 'buckling'
+      ? outcome.result.modes.map(({ factor, node, way }) => [formatNumber(factor, 3), `node ${node} ${way}`])
+      : outcome.result.modes.map(({ period, participation }) => [
+          `${formatNumber(period, 3)} s`,
+          ...[0, 1].map((axis) =>
+            percent(outcome.result.mass[axis] > 0 ? participation[axis] ** 2 / outcome.result.mass[axis] : 0),
+          ),
+        ]);
   const heads = outcome.type === 'buckling' ? ['Factor', 'Largest movement'] : ['Period', 'Mass x', 'Mass y'];
   return (
     <>
       <table className="plain-table modes">
         <caption className="caption">
-          {outcome.type === 'modal' ? `together ${percent(outcome.result.share[0])} in x, ${percent(outcome.result.share[1])} in y; ` : ''}
+          {outcome.type === 'modal'
+            ? `together ${percent(outcome.result.share[0])} in x, ${percent(outcome.result.share[1])} in y; `
+            : ''}
           {outcome.result.solves} solves, {time}
         </caption>
         <thead>
@@ -210,7 +303,13 @@ function Outcome({ id, chosen, onChoose }: { id: string; chosen: number; onChoos
           {rows.map((row, mode) => (
             <tr key={mode} className={mode === chosen ? 'selected' : ''}>
               <td>
-                <button type="button" className="link" aria-pressed={mode === chosen} aria-label={`Draw mode ${mode + 1}`} onClick={() => onChoose(mode === chosen ? -1 : mode)}>
+                <button
+                  type="button"
+                  className="link"
+                  aria-pressed={mode === chosen}
+                  aria-label={`Draw mode ${mode + 1}`}
+                  onClick={() => onChoose(mode === chosen ? -1 : mode)}
+                >
                   {mode + 1}
                 </button>
               </td>

@@ -4,7 +4,10 @@ import { stageNames } from '../../state/view-slice';
 import { selectionWords } from './selection-words';
 
 /** Whether the card shows what is selected: it does while something is, unless the stage's own card was asked for. */
-export const useShowsSelection = (): boolean => useWorkbench((state) => state.cardSide === 'selection' && state.selection.members.length + state.selection.nodes.length > 0);
+export const useShowsSelection = (): boolean =>
+  useWorkbench(
+    (state) => state.cardSide === 'selection' && state.selection.members.length + state.selection.nodes.length > 0,
+  );
 
 /** At the head of a card while something is selected: what is selected, and the stage's own card, each one click away. */
 export function CardSide() {
@@ -17,8 +20,18 @@ export function CardSide() {
   if (size === 0) return null;
   return (
     <Segmented
-      className="card-side" aria-label="What this card shows" block size="small" value={side} onChange={(value) => look({ cardSide: value })}
-      options={[{ value: 'selection', label: `${size} selected`, title: selectionWords(model, selection) }, { value: 'stage', label: `${stageNames[stage]} of the project` }] satisfies { value: 'selection' | 'stage'; label: string; title?: string }[]}
+      className="card-side"
+      aria-label="What this card shows"
+      block
+      size="small"
+      value={side}
+      onChange={(value) => look({ cardSide: value })}
+      options={
+        [
+          { value: 'selection', label: `${size} selected`, title: selectionWords(model, selection) },
+          { value: 'stage', label: `${stageNames[stage]} of the project` },
+        ] satisfies { value: 'selection' | 'stage'; label: string; title?: string }[]
+      }
     />
   );
 }

@@ -13,12 +13,16 @@ import { MemberEditor } from './member-editor';
 export function DesignEditor({ ids }: { ids: readonly string[] }) {
   const model = useWorkbench((state) => state.model);
   const members = ids.flatMap((id) => model.members[id] ?? []);
-  const kinds = new Set(members.map((member) => (member.material === null ? 'none' : model.materials[member.material].kind)));
+  const kinds = new Set(
+    members.map((member) => (member.material === null ? 'none' : model.materials[member.material].kind)),
+  );
   return (
     <>
       <MemberEditor ids={ids} />
       {kinds.size === 1 && kinds.has('steel') && <SteelFields members={members} />}
-      {kinds.size === 1 && kinds.has('concrete') && members.every((member) => member.role === 'beam') && <BarFields members={members} />}
+      {kinds.size === 1 && kinds.has('concrete') && members.every((member) => member.role === 'beam') && (
+        <BarFields members={members} />
+      )}
     </>
   );
 }
@@ -29,15 +33,33 @@ function withoutEmpty<T extends object>(fields: T): T | null {
   return Object.keys(kept).length > 0 ? (kept as T) : null;
 }
 
-const lengthFields = [['unbracedLengthMajor', 'L, strong axis'], ['unbracedLengthMinor', 'L, weak axis'], ['unbracedLengthTorsion', 'L, lateral']] as const;
-const factorFields = [['factorMajor', 'K, strong'], ['factorMinor', 'K, weak']] as const;
+const lengthFields = [
+  ['unbracedLengthMajor', 'L, strong axis'],
+  ['unbracedLengthMinor', 'L, weak axis'],
+  ['unbracedLengthTorsion', 'L, lateral'],
+] as const;
+const factorFields = [
+  ['factorMajor', 'K, strong'],
+  ['factorMinor', 'K, weak'],
+] as const;
 
 function SteelFields({ members }: { members: readonly Member[] }) {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const { units } = model.settings;
   const set = (field: keyof SteelDesign, value: number | undefined) =>
-    commit({ edits: [{ kind: 'change', table: 'members', changes: members.map((member) => ({ id: member.id, fields: { steelDesign: withoutEmpty({ ...member.steelDesign, [field]: value }) } })) }] });
+    commit({
+      edits: [
+        {
+          kind: 'change',
+          table: 'members',
+          changes: members.map((member) => ({
+            id: member.id,
+            fields: { steelDesign: withoutEmpty({ ...member.steelDesign, [field]: value }) },
+          })),
+        },
+      ],
+    });
   const part = usePart<HTMLDivElement>('unbraced');
   const own = formatQuantity(memberLength(model, members[0]), 'length', units);
   return (
@@ -47,10 +69,30 @@ function SteelFields({ members }: { members: readonly Member[] }) {
       </h3>
       <div className="fields">
         {lengthFields.map(([field, label]) => (
-          <QuantityField key={field} label={label} kind="length" units={units} value={commonValue(members, (member) => member.steelDesign?.[field])} placeholder={members.length === 1 ? own : 'own length'} onCommit={(value) => set(field, value)} onClear={() => set(field, undefined)} refuse={positive} />
+          <QuantityField
+            key={field}
+            label={label}
+            kind="length"
+            units={units}
+            value={commonValue(members, (member) => member.steelDesign?.[field])}
+            placeholder={members.length === 1 ? own : 'own length'}
+            onCommit={(value) => set(field, value)}
+            onClear={() => set(field, undefined)}
+            refuse={positive}
+          />
         ))}
         {factorFields.map(([field, label]) => (
-          <QuantityField key={field} label={label} kind="number" units={units} value={commonValue(members, (member) => member.steelDesign?.[field])} placeholder="1" onCommit={(value) => set(field, value)} onClear={() => set(field, undefined)} refuse={positive} />
+          <QuantityField
+            key={field}
+            label={label}
+            kind="number"
+            units={units}
+            value={commonValue(members, (member) => member.steelDesign?.[field])}
+            placeholder="1"
+            onCommit={(value) => set(field, value)}
+            onClear={() => set(field, undefined)}
+            refuse={positive}
+          />
         ))}
       </div>
     </div>
@@ -64,7 +106,18 @@ function BarFields({ members }: { members: readonly Member[] }) {
   const commit = useWorkbench((state) => state.commit);
   const { units } = settings;
   const set = (change: Partial<Record<keyof Reinforcement, unknown>>) =>
-    commit({ edits: [{ kind: 'change', table: 'members', changes: members.map((member) => ({ id: member.id, fields: { reinforcement: withoutEmpty({ ...member.reinforcement, ...change }) } })) }] });
+    commit({
+      edits: [
+        {
+          kind: 'change',
+          table: 'members',
+          changes: members.map((member) => ({
+            id: member.id,
+            fields: { reinforcement: withoutEmpty({ ...member.reinforcement, ...change }) },
+          })),
+        },
+      ],
+    });
   const look = useWorkbench((state) => state.look);
   const part = usePart<HTMLDivElement>('reinforcement');
   const first = members[0].reinforcement;
@@ -77,8 +130,21 @@ function BarFields({ members }: { members: readonly Member[] }) {
         <span className="field-label">{side === 'top' ? 'Top' : 'Bottom'}</span>
         {layer ? (
           <div className="row" style={{ flexWrap: 'nowrap' }}>
-            <InputNumber aria-label={`Number of ${side} bars`} min={2} max={40} value={layer.count} style={{ width: 58 }} onChange={(count) => count !== null && set({ [side]: { ...layer, count } })} />
-            <Select aria-label={`Size of ${side} bars`} value={layer.bar} options={barOptions} style={{ width: 70 }} onChange={(bar) => set({ [side]: { ...layer, bar } })} />
+            <InputNumber
+              aria-label={`Number of ${side} bars`}
+              min={2}
+              max={40}
+              value={layer.count}
+              style={{ width: 58 }}
+              onChange={(count) => count !== null && set({ [side]: { ...layer, count } })}
+            />
+            <Select
+              aria-label={`Size of ${side} bars`}
+              value={layer.bar}
+              options={barOptions}
+              style={{ width: 70 }}
+              onChange={(bar) => set({ [side]: { ...layer, bar } })}
+            />
             <Button size="small" type="text" onClick={() => set({ [side]: undefined })}>
               propose
             </Button>
@@ -99,7 +165,14 @@ function BarFields({ members }: { members: readonly Member[] }) {
     <div className="block" ref={part}>
       <h3>
         Reinforcement
-        <button type="button" className="link" onClick={() => look({ panel: { kind: 'settings' }, part: 'settings-bars' })}>{settings.bars.steel}, cover {formatQuantity(settings.bars.cover, 'sectionLength', units, units === 'us' ? 2 : 0)} …</button>
+        <button
+          type="button"
+          className="link"
+          onClick={() => look({ panel: { kind: 'settings' }, part: 'settings-bars' })}
+        >
+          {settings.bars.steel}, cover{' '}
+          {formatQuantity(settings.bars.cover, 'sectionLength', units, units === 'us' ? 2 : 0)} …
+        </button>
       </h3>
       {members.length === 1 && <ProposedBars id={members[0].id} />}
       <div className="fields">
@@ -109,18 +182,44 @@ function BarFields({ members }: { members: readonly Member[] }) {
         {stirrups ? (
           <div>
             <div className="row" style={{ flexWrap: 'nowrap' }}>
-              <InputNumber aria-label="Stirrup legs" min={2} max={12} value={stirrups.legs} style={{ width: 58 }} onChange={(legs) => legs !== null && set({ stirrups: { ...stirrups, legs } })} />
-              <Select aria-label="Stirrup bar" value={stirrups.bar} options={barOptions} style={{ width: 70 }} onChange={(bar) => set({ stirrups: { ...stirrups, bar } })} />
+              <InputNumber
+                aria-label="Stirrup legs"
+                min={2}
+                max={12}
+                value={stirrups.legs}
+                style={{ width: 58 }}
+                onChange={(legs) => legs !== null && set({ stirrups: { ...stirrups, legs } })}
+              />
+              <Select
+                aria-label="Stirrup bar"
+                value={stirrups.bar}
+                options={barOptions}
+                style={{ width: 70 }}
+                onChange={(bar) => set({ stirrups: { ...stirrups, bar } })}
+              />
               <Button size="small" type="text" onClick={() => set({ stirrups: undefined })}>
                 propose
               </Button>
             </div>
-            <QuantityField hideLabel label="Stirrup spacing" kind="sectionLength" units={units} value={stirrups.spacing} onCommit={(spacing) => set({ stirrups: { ...stirrups, spacing } })} refuse={positive} />
+            <QuantityField
+              hideLabel
+              label="Stirrup spacing"
+              kind="sectionLength"
+              units={units}
+              value={stirrups.spacing}
+              onCommit={(spacing) => set({ stirrups: { ...stirrups, spacing } })}
+              refuse={positive}
+            />
           </div>
         ) : (
           <div className="row">
             <span className="secondary">proposed</span>
-            <Button size="small" onClick={() => set({ stirrups: { bar: settings.bars.stirrup, legs: 2, spacing: units === 'us' ? 0.2032 : 0.2 } })}>
+            <Button
+              size="small"
+              onClick={() =>
+                set({ stirrups: { bar: settings.bars.stirrup, legs: 2, spacing: units === 'us' ? 0.2032 : 0.2 } })
+              }
+            >
               choose
             </Button>
           </div>

@@ -81,20 +81,38 @@ export function FrameDetails() {
       <CardSide />
       <div className="details-head">
         <div className="grow">
-          <h2 className="title">{members.length === 1 && nodes.length === 0 ? `${capital(model.members[members[0]].role)} ${model.members[members[0]].label ?? members[0]}` : nodes.length === 1 && members.length === 0 ? `Node ${nodes[0]}` : selectionWords(model, selection)}</h2>
+          <h2 className="title">
+            {members.length === 1 && nodes.length === 0
+              ? `${capital(model.members[members[0]].role)} ${model.members[members[0]].label ?? members[0]}`
+              : nodes.length === 1 && members.length === 0
+                ? `Node ${nodes[0]}`
+                : selectionWords(model, selection)}
+          </h2>
           {members.length + nodes.length > 1 && <div className="caption">changes apply to all selected</div>}
         </div>
-        <button type="button" className="icon-button" aria-label="Select nothing" onClick={() => workbench.getState().select({})}>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Select nothing"
+          onClick={() => workbench.getState().select({})}
+        >
           <Icon name="close" />
         </button>
       </div>
       <div className="details-body">
-        <div className="row" style={{ gap: 4, flexWrap: 'wrap', marginBottom: 8 }} role="group" aria-label="Edit the selection">
-          {quickTools.filter((id) => members.length > 0 || toolOf(id)!.needs !== 'members').map((id) => (
-            <Button key={id} size="small" onClick={() => openTool(workbench, id)}>
-              {toolOf(id)!.title.split(' ')[0]}
-            </Button>
-          ))}
+        <div
+          className="row"
+          style={{ gap: 4, flexWrap: 'wrap', marginBottom: 8 }}
+          role="group"
+          aria-label="Edit the selection"
+        >
+          {quickTools
+            .filter((id) => members.length > 0 || toolOf(id)!.needs !== 'members')
+            .map((id) => (
+              <Button key={id} size="small" onClick={() => openTool(workbench, id)}>
+                {toolOf(id)!.title.split(' ')[0]}
+              </Button>
+            ))}
         </div>
         {members.length > 0 && <MemberEditor ids={members} />}
         {nodes.length > 0 && <NodeEditor ids={nodes} />}
@@ -119,12 +137,14 @@ function ToolList({ group, title, open = false }: { group: Tool['group']; title:
     <details open={open}>
       <summary>{title}</summary>
       <div className="tool-list">
-        {tools.filter((tool) => tool.group === group).map((tool) => (
-          <button type="button" key={tool.id} onClick={() => openTool(workbench, tool.id)}>
-            {tool.title}
-            {tool.shortcut && <kbd>{tool.shortcut}</kbd>}
-          </button>
-        ))}
+        {tools
+          .filter((tool) => tool.group === group)
+          .map((tool) => (
+            <button type="button" key={tool.id} onClick={() => openTool(workbench, tool.id)}>
+              {tool.title}
+              {tool.shortcut && <kbd>{tool.shortcut}</kbd>}
+            </button>
+          ))}
       </div>
     </details>
   );

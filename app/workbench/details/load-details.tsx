@@ -42,11 +42,22 @@ export function LoadDetails() {
       <CardSide />
       <div className="details-head">
         <div className="grow">
-          <h2 className="title">{chosen ? selectionWords(model, selection) : picked.length > 0 ? count(picked.length, 'load') : 'Loads'}</h2>
-          <div className="caption">{chosen ? `${count(own.length, 'load')} in all cases` : `${count(Object.keys(model.loads).length, 'load')} in ${count(Object.keys(model.cases).length, 'case')}`}</div>
+          <h2 className="title">
+            {chosen ? selectionWords(model, selection) : picked.length > 0 ? count(picked.length, 'load') : 'Loads'}
+          </h2>
+          <div className="caption">
+            {chosen
+              ? `${count(own.length, 'load')} in all cases`
+              : `${count(Object.keys(model.loads).length, 'load')} in ${count(Object.keys(model.cases).length, 'case')}`}
+          </div>
         </div>
         {(chosen || picked.length > 0) && (
-          <button type="button" className="icon-button" aria-label="Select nothing" onClick={() => workbench.getState().select({})}>
+          <button
+            type="button"
+            className="icon-button"
+            aria-label="Select nothing"
+            onClick={() => workbench.getState().select({})}
+          >
             <Icon name="close" />
           </button>
         )}
@@ -63,9 +74,15 @@ export function LoadDetails() {
           </>
         ) : picked.length > 0 ? (
           <>
-            {picked.slice(0, mostListed).map((load) => <LoadEditor key={load.id} load={load} onOpen={openerOf(workbench, load)} />)}
-            {picked.length > mostListed && <p className="caption">{picked.length - mostListed} more stand in the ledger.</p>}
-            <p className="field-hint">Delete takes {picked.length === 1 ? 'it' : 'them'} away; Shift-click adds others.</p>
+            {picked.slice(0, mostListed).map((load) => (
+              <LoadEditor key={load.id} load={load} onOpen={openerOf(workbench, load)} />
+            ))}
+            {picked.length > mostListed && (
+              <p className="caption">{picked.length - mostListed} more stand in the ledger.</p>
+            )}
+            <p className="field-hint">
+              Delete takes {picked.length === 1 ? 'it' : 'them'} away; Shift-click adds others.
+            </p>
           </>
         ) : (
           <>
@@ -83,7 +100,11 @@ export function LoadDetails() {
 /** Opens the form an area or a line load was made with; other loads have their fields beside them. */
 function openerOf(workbench: Workbench, load: Load): (() => void) | undefined {
   const { model } = workbench.getState();
-  return load.type === 'area' ? () => openTool(workbench, 'area-load', areaValues(load, model)) : load.type === 'line' ? () => openTool(workbench, 'line-load', lineValues(load)) : undefined;
+  return load.type === 'area'
+    ? () => openTool(workbench, 'area-load', areaValues(load, model))
+    : load.type === 'line'
+      ? () => openTool(workbench, 'line-load', lineValues(load))
+      : undefined;
 }
 
 /** While an envelope or a combination is shown: the case that loads are to be put into. */
@@ -99,7 +120,13 @@ function CaseToPutInto() {
       ) : (
         <div className="choices">
           {cases.map((one) => (
-            <button key={one.id} type="button" className="choice" title={one.name} onClick={() => look({ shown: { kind: 'case', id: one.id } })}>
+            <button
+              key={one.id}
+              type="button"
+              className="choice"
+              title={one.name}
+              onClick={() => look({ shown: { kind: 'case', id: one.id } })}
+            >
               {one.label}
             </button>
           ))}
@@ -137,22 +164,30 @@ function AreaList() {
   const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
-  const own = inOrder(model.loads).flatMap((load) => ((load.type === 'area' || load.type === 'line') && shown.kind === 'case' && load.case === shown.id ? [load] : []));
+  const own = inOrder(model.loads).flatMap((load) =>
+    (load.type === 'area' || load.type === 'line') && shown.kind === 'case' && load.case === shown.id ? [load] : [],
+  );
   return (
     <div className="block">
       <h3>On areas, along lines</h3>
       {own.slice(0, mostListed).map((load) => (
-        <LoadEditor
-          key={load.id} load={load}
-          onOpen={openerOf(workbench, load)}
-        />
+        <LoadEditor key={load.id} load={load} onOpen={openerOf(workbench, load)} />
       ))}
       <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>
-        {loadTools.filter((tool) => tool.id !== 'copy-case').map((tool) => (
-          <Button key={tool.id} size="small" disabled={Object.keys(model.cases).length === 0} title={tool.about} onClick={() => openTool(workbench, tool.id)}>
-            {{ 'area-load': 'Area load', 'line-load': 'Line load', 'probe-load': 'What acts where?' }[tool.id] ?? tool.title}
-          </Button>
-        ))}
+        {loadTools
+          .filter((tool) => tool.id !== 'copy-case')
+          .map((tool) => (
+            <Button
+              key={tool.id}
+              size="small"
+              disabled={Object.keys(model.cases).length === 0}
+              title={tool.about}
+              onClick={() => openTool(workbench, tool.id)}
+            >
+              {{ 'area-load': 'Area load', 'line-load': 'Line load', 'probe-load': 'What acts where?' }[tool.id] ??
+                tool.title}
+            </Button>
+          ))}
       </div>
       <p className="field-hint">To load members or nodes, choose a case in the strip and select them.</p>
     </div>
@@ -170,7 +205,9 @@ function Combinations() {
     <div className="block">
       <h3>Combinations</h3>
       <p className="secondary" style={{ marginBottom: 6 }}>
-        {size === 0 ? 'There are none yet.' : `${count(size, 'combination')}; every factor stands in the ledger and can be changed there.`}
+        {size === 0
+          ? 'There are none yet.'
+          : `${count(size, 'combination')}; every factor stands in the ledger and can be changed there.`}
       </p>
       <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>
         <Button type={size === 0 ? 'primary' : 'default'} size="small" onClick={() => generate(workbench)}>
@@ -178,19 +215,43 @@ function Combinations() {
         </Button>
         {combinationTools.map((tool) => (
           <Button key={tool.id} size="small" title={tool.about} onClick={() => openTool(workbench, tool.id)}>
-            {{ combining: 'Options', 'trim-combinations': 'Which cannot govern?', 'own-combination': 'Write one', 'own-envelope': 'Envelope' }[tool.id] ?? tool.title}
+            {{
+              combining: 'Options',
+              'trim-combinations': 'Which cannot govern?',
+              'own-combination': 'Write one',
+              'own-envelope': 'Envelope',
+            }[tool.id] ?? tool.title}
           </Button>
         ))}
       </div>
       {inOrder(model.envelopes).map((envelope) => (
         <div key={envelope.id} className="row" style={{ gap: 4, marginTop: 4 }}>
-          <Button size="small" style={{ flex: 1 }} onClick={() => look({ shown: { kind: 'ownEnvelope', id: envelope.id } })}>
+          <Button
+            size="small"
+            style={{ flex: 1 }}
+            onClick={() => look({ shown: { kind: 'ownEnvelope', id: envelope.id } })}
+          >
             {envelope.label} of {count(envelope.cases.length + envelope.combinations.length, 'state')}
           </Button>
-          <Button size="small" onClick={() => openTool(workbench, 'own-envelope', { envelope: envelope.id, name: envelope.label, cases: envelope.cases, combinations: envelope.combinations })}>
+          <Button
+            size="small"
+            onClick={() =>
+              openTool(workbench, 'own-envelope', {
+                envelope: envelope.id,
+                name: envelope.label,
+                cases: envelope.cases,
+                combinations: envelope.combinations,
+              })
+            }
+          >
             Change
           </Button>
-          <button type="button" className="icon-button" aria-label={`Delete envelope ${envelope.label}`} onClick={() => commit({ edits: [{ kind: 'remove', table: 'envelopes', ids: [envelope.id] }] })}>
+          <button
+            type="button"
+            className="icon-button"
+            aria-label={`Delete envelope ${envelope.label}`}
+            onClick={() => commit({ edits: [{ kind: 'remove', table: 'envelopes', ids: [envelope.id] }] })}
+          >
             <Icon name="trash" />
           </button>
         </div>

@@ -12,13 +12,23 @@ test('a spectrum brings the modes it rests on, and a second one uses them again'
   const one = after(buildTernHide(), 'spectrum');
   expect(Object.values(one.analyses).map((analysis) => analysis.type)).toEqual(['modal', 'spectrum']);
   const two = after(after(one, 'history'), 'spectrum');
-  expect(Object.values(two.analyses).map((analysis) => analysis.label)).toEqual(['Modes', 'Spectrum', 'Time history', 'Spectrum 2']);
+  expect(Object.values(two.analyses).map((analysis) => analysis.label)).toEqual([
+    'Modes',
+    'Spectrum',
+    'Time history',
+    'Spectrum 2',
+  ]);
 });
 
 test('masses are the dead loads, and buckling takes the first strength combination', () => {
   const model = buildTernHide();
   const made = Object.values(after(after(model, 'modal'), 'buckling').analyses);
-  expect(made[0]).toMatchObject({ masses: Object.values(model.cases).filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead').map((one) => ({ case: one.id, factor: 1 })), count: null });
+  expect(made[0]).toMatchObject({
+    masses: Object.values(model.cases)
+      .filter((one) => one.nature === 'dead' || one.nature === 'superimposedDead')
+      .map((one) => ({ case: one.id, factor: 1 })),
+    count: null,
+  });
   expect(made[1]).toMatchObject({ factors: model.combinations.u1.factors.filter((factor) => factor.factor !== 0) });
 });
 

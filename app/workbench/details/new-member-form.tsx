@@ -17,7 +17,8 @@ export function NewMemberForm() {
     const node = model.nodes[text.trim().toLowerCase()];
     if (node) return [...node.position];
     const parts = text.split(/[,;]/);
-    if (parts.length !== 3) return `“${text}” for the ${which} is neither a node nor three coordinates. Type n4, or 7.2, 0, 4.2.`;
+    if (parts.length !== 3)
+      return `“${text}” for the ${which} is neither a node nor three coordinates. Type n4, or 7.2, 0, 4.2.`;
     const values: number[] = [];
     for (const part of parts) {
       const parsed = parseQuantity(part, 'length', model.settings.units);
@@ -33,7 +34,10 @@ export function NewMemberForm() {
       return;
     }
     const newest = Object.values(model.members).at(-1);
-    const drawn = drawMember(model, start, end, { section: newest?.section ?? null, material: newest?.material ?? null });
+    const drawn = drawMember(model, start, end, {
+      section: newest?.section ?? null,
+      material: newest?.material ?? null,
+    });
     setError(drawn.ok ? '' : drawn.error);
     if (drawn.ok && commit(drawn.act)) {
       setFrom('');

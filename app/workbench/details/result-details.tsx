@@ -38,7 +38,11 @@ function NoResults() {
       </div>
       <div className="details-body">
         <p className="strong">{status === 'stopped' ? 'The analysis stopped.' : 'There are no results yet.'}</p>
-        <p className="secondary">{status === 'stopped' ? 'A finding says why and, where it can, mends it. The model stays editable.' : 'They follow by themselves as soon as the first solve is done.'}</p>
+        <p className="secondary">
+          {status === 'stopped'
+            ? 'A finding says why and, where it can, mends it. The model stays editable.'
+            : 'They follow by themselves as soon as the first solve is done.'}
+        </p>
         {status === 'stopped' && (
           <Button type="primary" style={{ marginTop: 8 }} onClick={() => look({ popover: 'findings' })}>
             Show the findings
@@ -74,7 +78,12 @@ function MemberDetails({ id }: { id: string }) {
             {placeWords(model, id)} · {section}, {material}
           </div>
         </div>
-        <button type="button" className="icon-button" aria-label="Select nothing" onClick={() => workbench.getState().select({})}>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Select nothing"
+          onClick={() => workbench.getState().select({})}
+        >
           <Icon name="close" />
         </button>
       </div>
@@ -84,10 +93,28 @@ function MemberDetails({ id }: { id: string }) {
         ) : (
           <>
             {(['My', 'Vz', 'Mz', 'Vy', 'N'] as const).map((quantity) => (
-              <LineDiagram key={quantity} table={results.table} member={results.number} weights={results.weights} quantity={quantity} units={units} width={262} height={quantity === 'My' || quantity === 'Mz' ? 66 : 44} cursor={cursor} onCursor={setCursor} hideWhenZero />
+              <LineDiagram
+                key={quantity}
+                table={results.table}
+                member={results.number}
+                weights={results.weights}
+                quantity={quantity}
+                units={units}
+                width={262}
+                height={quantity === 'My' || quantity === 'Mz' ? 66 : 44}
+                cursor={cursor}
+                onCursor={setCursor}
+                hideWhenZero
+              />
             ))}
-            {results.parts.length === 1 && <Deflection results={results} solvedLength={solved.solution.lengths[results.number]} />}
-            {cursor !== undefined && <div className="caption" style={{ textAlign: 'right' }}>at {formatQuantity(cursor, 'length', units, 2)}</div>}
+            {results.parts.length === 1 && (
+              <Deflection results={results} solvedLength={solved.solution.lengths[results.number]} />
+            )}
+            {cursor !== undefined && (
+              <div className="caption" style={{ textAlign: 'right' }}>
+                at {formatQuantity(cursor, 'length', units, 2)}
+              </div>
+            )}
             <div className="block">
               <h3>
                 {shownWords(model, shown).name} <span className="caption">exact, not sampled</span>
@@ -100,20 +127,29 @@ function MemberDetails({ id }: { id: string }) {
       <div className="details-foot">
         {row?.utilisation != null ? (
           <span>
-            <UtilisationBar value={row.utilisation} width={48} verdict={row.verdict} /> <span className="caption">{row.combination}</span>
+            <UtilisationBar value={row.utilisation} width={48} verdict={row.verdict} />{' '}
+            <span className="caption">{row.combination}</span>
           </span>
         ) : (
           <span className="open-word">open, not checked</span>
         )}
         <span style={{ flex: 1 }} />
         <Button onClick={() => look({ panel: { kind: 'member', member: id } })}>Member page</Button>
-        <Button onClick={() => look({ stage: 'checks', panel: { kind: 'sheet', member: id, check: null } })}>Sheet</Button>
+        <Button onClick={() => look({ stage: 'checks', panel: { kind: 'sheet', member: id, check: null } })}>
+          Sheet
+        </Button>
       </div>
     </aside>
   );
 }
 
-function Deflection({ results, solvedLength }: { results: NonNullable<ReturnType<typeof useMemberResults>>; solvedLength: number }) {
+function Deflection({
+  results,
+  solvedLength,
+}: {
+  results: NonNullable<ReturnType<typeof useMemberResults>>;
+  solvedLength: number;
+}) {
   const units = useWorkbench((state) => state.model.settings.units);
   const line = new MemberLine(results.table.solution, results.parts[0].state, results.number);
   const { value, x } = largestChordDeflection(line, results.table.stations(results.number));
@@ -131,7 +167,11 @@ function Deflection({ results, solvedLength }: { results: NonNullable<ReturnType
   );
 }
 
-const movementRows = [['x', 0], ['y', 1], ['z', 2]] as const;
+const movementRows = [
+  ['x', 0],
+  ['y', 1],
+  ['z', 2],
+] as const;
 
 function NodeDetails({ id }: { id: string }) {
   const workbench = useWorkbenchApi();
@@ -143,7 +183,8 @@ function NodeDetails({ id }: { id: string }) {
   const parts = shownParts(model, solved.solution, shown);
   const range = (read: (part: (typeof parts)[number]) => number, kind: 'deflection' | 'angle' | 'force' | 'moment') => {
     const values = parts.map(read);
-    const show = (value: number) => formatValue(value, kind, units, kind === 'angle' ? 4 : kind === 'deflection' ? 2 : 1);
+    const show = (value: number) =>
+      formatValue(value, kind, units, kind === 'angle' ? 4 : kind === 'deflection' ? 2 : 1);
     return values.length === 1 ? show(values[0]) : `${show(Math.min(...values))} to ${show(Math.max(...values))}`;
   };
   return (
@@ -154,7 +195,12 @@ function NodeDetails({ id }: { id: string }) {
           <h2 className="title">Node {id}</h2>
           <div className="caption">{shownWords(model, shown).name}</div>
         </div>
-        <button type="button" className="icon-button" aria-label="Select nothing" onClick={() => workbench.getState().select({})}>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Select nothing"
+          onClick={() => workbench.getState().select({})}
+        >
           <Icon name="close" />
         </button>
       </div>
@@ -171,10 +217,16 @@ function NodeDetails({ id }: { id: string }) {
                 <tbody>
                   {movementRows.map(([name, i]) => (
                     <tr key={name}>
-                      <td className="symbol">u<sub>{name}</sub></td>
-                      <td className="number strong">{range((part) => part.state.displacements[6 * number + i], 'deflection')}</td>
+                      <td className="symbol">
+                        u<sub>{name}</sub>
+                      </td>
+                      <td className="number strong">
+                        {range((part) => part.state.displacements[6 * number + i], 'deflection')}
+                      </td>
                       <td className="secondary">turn</td>
-                      <td className="number">{range((part) => part.state.displacements[6 * number + 3 + i], 'angle')}</td>
+                      <td className="number">
+                        {range((part) => part.state.displacements[6 * number + 3 + i], 'angle')}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
@@ -184,16 +236,27 @@ function NodeDetails({ id }: { id: string }) {
             {model.nodes[id].support && (
               <div className="block">
                 <h3>
-                  Reaction <span className="caption">{unitLabel('force', units)}, {unitLabel('moment', units)}</span>
+                  Reaction{' '}
+                  <span className="caption">
+                    {unitLabel('force', units)}, {unitLabel('moment', units)}
+                  </span>
                 </h3>
                 <table className="plain-table">
                   <tbody>
                     {['x', 'y', 'z'].map((axis, i) => (
                       <tr key={axis}>
-                        <td className="symbol">R<sub>{axis}</sub></td>
-                        <td className="number strong">{range((part) => part.state.reactions[6 * number + i], 'force')}</td>
-                        <td className="secondary symbol">M<sub>{axis}</sub></td>
-                        <td className="number">{range((part) => part.state.reactions[6 * number + 3 + i], 'moment')}</td>
+                        <td className="symbol">
+                          R<sub>{axis}</sub>
+                        </td>
+                        <td className="number strong">
+                          {range((part) => part.state.reactions[6 * number + i], 'force')}
+                        </td>
+                        <td className="secondary symbol">
+                          M<sub>{axis}</sub>
+                        </td>
+                        <td className="number">
+                          {range((part) => part.state.reactions[6 * number + 3 + i], 'moment')}
+                        </td>
                       </tr>
                     ))}
                   </tbody>
@@ -224,7 +287,11 @@ function WholeDetails() {
         </div>
       </div>
       <div className="details-body">
-        <p className="secondary">{many ? 'Select one member or node to see its values; the ledger lists them all.' : 'Click a member for its diagrams, a node for its movement.'}</p>
+        <p className="secondary">
+          {many
+            ? 'Select one member or node to see its values; the ledger lists them all.'
+            : 'Click a member for its diagrams, a node for its movement.'}
+        </p>
         {!many && <ResultActions />}
         <BalanceTable />
       </div>
@@ -251,14 +318,43 @@ function ResultActions() {
         {item('Variants', 'Shift V', () => look({ panel: { kind: 'variants' } }))}
         {item('Runs', '', () => look({ panel: { kind: 'runs' } }))}
         {item('Rows of supports', '', () => look({ panel: { kind: 'supports' } }))}
-        {storeysUpward(model).slice(1).reverse().map((storey) => <span key={storey.id}>{item(`Page of ${storey.label}`, '', () => look({ panel: { kind: 'storey', storey: storey.id } }))}</span>)}
+        {storeysUpward(model)
+          .slice(1)
+          .reverse()
+          .map((storey) => (
+            <span key={storey.id}>
+              {item(`Page of ${storey.label}`, '', () => look({ panel: { kind: 'storey', storey: storey.id } }))}
+            </span>
+          ))}
       </div>
       <div className="choices" role="group" aria-label="Watch">
         <span className="caption">Watch:</span>
-        <button type="button" className="choice" onClick={() => void watch({ kind: 'utilisation', member: null })}>worst utilisation</button>
-        <button type="button" className="choice" onClick={() => void watch({ kind: 'weight' })}>weight</button>
-        {(['x', 'y'] as const).map((direction) => <button key={direction} type="button" className="choice" onClick={() => void watch({ kind: 'base', direction, part: 'moment', shown })}>base moment {direction}</button>)}
-        {(['x', 'y'] as const).map((direction) => <button key={direction} type="button" className="choice" onClick={() => void watch({ kind: 'base', direction, part: 'force', shown })}>base shear {direction}</button>)}
+        <button type="button" className="choice" onClick={() => void watch({ kind: 'utilisation', member: null })}>
+          worst utilisation
+        </button>
+        <button type="button" className="choice" onClick={() => void watch({ kind: 'weight' })}>
+          weight
+        </button>
+        {(['x', 'y'] as const).map((direction) => (
+          <button
+            key={direction}
+            type="button"
+            className="choice"
+            onClick={() => void watch({ kind: 'base', direction, part: 'moment', shown })}
+          >
+            base moment {direction}
+          </button>
+        ))}
+        {(['x', 'y'] as const).map((direction) => (
+          <button
+            key={direction}
+            type="button"
+            className="choice"
+            onClick={() => void watch({ kind: 'base', direction, part: 'force', shown })}
+          >
+            base shear {direction}
+          </button>
+        ))}
       </div>
     </div>
   );
@@ -274,12 +370,43 @@ function NodeQuestions({ id }: { id: string }) {
     <div className="block">
       <div className="choices" role="group" aria-label="Why does it move?">
         <span className="caption">Why does it move in</span>
-        {(['x', 'y', 'z'] as const).map((direction) => <button key={direction} type="button" className="choice" aria-label={`Why does it move in ${direction}?`} onClick={() => look({ panel: { kind: 'why', node: id, direction } })}>{direction}?</button>)}
+        {(['x', 'y', 'z'] as const).map((direction) => (
+          <button
+            key={direction}
+            type="button"
+            className="choice"
+            aria-label={`Why does it move in ${direction}?`}
+            onClick={() => look({ panel: { kind: 'why', node: id, direction } })}
+          >
+            {direction}?
+          </button>
+        ))}
       </div>
       <div className="choices" role="group" aria-label="Watch">
         <span className="caption">Watch</span>
-        {(['x', 'y', 'z', 'size'] as const).map((direction) => <button key={direction} type="button" className="choice" aria-label={`Watch the movement ${direction}`} onClick={() => void watch({ kind: 'displacement', node: id, direction, shown })}>{direction === 'size' ? 'u' : `u${direction}`}</button>)}
-        {model.nodes[id].support && (['x', 'y', 'z'] as const).map((direction) => <button key={`R${direction}`} type="button" className="choice" aria-label={`Watch the reaction ${direction}`} onClick={() => void watch({ kind: 'reaction', node: id, direction, part: 'force', shown })}>R{direction}</button>)}
+        {(['x', 'y', 'z', 'size'] as const).map((direction) => (
+          <button
+            key={direction}
+            type="button"
+            className="choice"
+            aria-label={`Watch the movement ${direction}`}
+            onClick={() => void watch({ kind: 'displacement', node: id, direction, shown })}
+          >
+            {direction === 'size' ? 'u' : `u${direction}`}
+          </button>
+        ))}
+        {model.nodes[id].support &&
+          (['x', 'y', 'z'] as const).map((direction) => (
+            <button
+              key={`R${direction}`}
+              type="button"
+              className="choice"
+              aria-label={`Watch the reaction ${direction}`}
+              onClick={() => void watch({ kind: 'reaction', node: id, direction, part: 'force', shown })}
+            >
+              R{direction}
+            </button>
+          ))}
       </div>
     </div>
   );

@@ -30,22 +30,38 @@ export function SectionField({ label, value, onCommit }: Props) {
       if (!found.ok) return [];
       return found.value.shapes.slice(0, 40).map(({ name, shape }) => {
         const { depth, area, plasticModulusY } = sectionProperties(shape);
-        return { value: name, label: `${name}  (h ${formatQuantity(depth, 'sectionLength', units, 0)}, A ${formatQuantity(area, 'area', units, 1)}, Wpl ${formatQuantity(plasticModulusY, 'sectionModulus', units, 0)})` };
+        return {
+          value: name,
+          label: `${name}  (h ${formatQuantity(depth, 'sectionLength', units, 0)}, A ${formatQuantity(area, 'area', units, 1)}, Wpl ${formatQuantity(plasticModulusY, 'sectionModulus', units, 0)})`,
+        };
       });
     }
     const typed = text === value ? '' : text.toLowerCase();
-    const own = inOrder(sections).filter((section) => section.name.toLowerCase().includes(typed)).map((section) => ({ value: section.name, label: section.name }));
-    const rolled = typed === '' ? [] : searchCatalogueShapes(typed, 14).filter((shape) => !own.some((option) => option.value === shape.name)).map((shape) => ({ value: shape.name, label: `${shape.name}  (${shape.standard})` }));
+    const own = inOrder(sections)
+      .filter((section) => section.name.toLowerCase().includes(typed))
+      .map((section) => ({ value: section.name, label: section.name }));
+    const rolled =
+      typed === ''
+        ? []
+        : searchCatalogueShapes(typed, 14)
+            .filter((shape) => !own.some((option) => option.value === shape.name))
+            .map((shape) => ({ value: shape.name, label: `${shape.name}  (${shape.standard})` }));
     return [...own, ...rolled];
   }, [text, value, sections, units]);
 
   /** What a text stands for, or why it stands for nothing yet. */
   const read = (typed: string): { existing: Section } | { made: SectionChoice } | string => {
-    const existing = Object.values(sections).find((section) => section.name.toLowerCase() === typed.trim().toLowerCase());
+    const existing = Object.values(sections).find(
+      (section) => section.name.toLowerCase() === typed.trim().toLowerCase(),
+    );
     if (existing) return { existing };
     if (speaksOfLimits(typed)) {
       const found = searchByLimits(typed, units);
-      return !found.ok ? found.error : found.value.shapes.length === 0 ? 'No section of the catalogue keeps these limits.' : 'Choose one of the list; the lightest stands first.';
+      return !found.ok
+        ? found.error
+        : found.value.shapes.length === 0
+          ? 'No section of the catalogue keeps these limits.'
+          : 'Choose one of the list; the lightest stands first.';
     }
     const parsed = parseSection(typed, units);
     if (!parsed.ok) return parsed.error;

@@ -37,27 +37,60 @@ export function SettingOutEditor() {
   );
 }
 
-function Line({ table, record, value, field }: { table: 'storeys' | 'gridLines'; record: Storey | GridLine; value: number; field: 'elevation' | 'position' }) {
+function Line({
+  table,
+  record,
+  value,
+  field,
+}: {
+  table: 'storeys' | 'gridLines';
+  record: Storey | GridLine;
+  value: number;
+  field: 'elevation' | 'position';
+}) {
   const workbench = useWorkbenchApi();
   const units = useWorkbench((state) => state.model.settings.units);
   const commit = useWorkbench((state) => state.commit);
   const noun = table === 'storeys' ? 'storey' : 'grid line';
-  const change = (fields: Record<string, unknown>) => commit({ edits: [{ kind: 'change', table, changes: [{ id: record.id, fields }] }] });
+  const change = (fields: Record<string, unknown>) =>
+    commit({ edits: [{ kind: 'change', table, changes: [{ id: record.id, fields }] }] });
   const rename = (text: string) => {
     if (text.trim() !== '' && text.trim() !== record.label) change({ label: text });
   };
   // what stands there is seen before it moves, or before it stays behind
   const place = (next: number) => {
     if ('elevation' in record) openTool(workbench, 'storey-height', { storey: record.id, elevation: next });
-    else if (nodesOnLine(workbench.getState().model, record).length > 0) openTool(workbench, 'move-grid-line', { line: record.id, position: next });
+    else if (nodesOnLine(workbench.getState().model, record).length > 0)
+      openTool(workbench, 'move-grid-line', { line: record.id, position: next });
     else change({ position: next });
   };
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: '1fr 108px 28px', gap: 5, marginBottom: 4, alignItems: 'start' }}>
-      <Input aria-label={`Name of ${noun} ${record.label}`} key={record.label} defaultValue={record.label} maxLength={60} onBlur={(event) => rename(event.target.value)} onPressEnter={(event) => rename(event.currentTarget.value)} />
-      <QuantityField hideLabel label={`${field === 'elevation' ? 'Height' : 'Position'} of ${noun} ${record.label}`} kind="length" units={units} value={value} onCommit={(next) => place(next)} />
+    <div
+      style={{ display: 'grid', gridTemplateColumns: '1fr 108px 28px', gap: 5, marginBottom: 4, alignItems: 'start' }}
+    >
+      <Input
+        aria-label={`Name of ${noun} ${record.label}`}
+        key={record.label}
+        defaultValue={record.label}
+        maxLength={60}
+        onBlur={(event) => rename(event.target.value)}
+        onPressEnter={(event) => rename(event.currentTarget.value)}
+      />
+      <QuantityField
+        hideLabel
+        label={`${field === 'elevation' ? 'Height' : 'Position'} of ${noun} ${record.label}`}
+        kind="length"
+        units={units}
+        value={value}
+        onCommit={(next) => place(next)}
+      />
       <Tooltip title="Delete; nodes stay">
-        <button type="button" className="icon-button" aria-label={`Delete ${noun} ${record.label}`} onClick={() => commit({ edits: [{ kind: 'remove', table, ids: [record.id] }] })}>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label={`Delete ${noun} ${record.label}`}
+          onClick={() => commit({ edits: [{ kind: 'remove', table, ids: [record.id] }] })}
+        >
           <Icon name="trash" />
         </button>
       </Tooltip>
@@ -78,7 +111,10 @@ function AddLine({ table, axis }: { table: 'storeys' | 'gridLines'; axis?: 'x' |
       return;
     }
     const id = idSource(model)(table);
-    const records = table === 'storeys' ? { storeys: [{ id, label, elevation: parsed.value }] } : { gridLines: [{ id, label, axis: axis!, position: parsed.value }] };
+    const records =
+      table === 'storeys'
+        ? { storeys: [{ id, label, elevation: parsed.value }] }
+        : { gridLines: [{ id, label, axis: axis!, position: parsed.value }] };
     if (commit({ edits: [{ kind: 'add', records }] })) {
       setLabel('');
       setText('');
@@ -94,8 +130,19 @@ function AddLine({ table, axis }: { table: 'storeys' | 'gridLines'; axis?: 'x' |
         add();
       }}
     >
-      <Input aria-label={`Name of a new ${what}`} placeholder="new" value={label} maxLength={60} onChange={(event) => setLabel(event.target.value)} />
-      <Input aria-label={`Place of a new ${what}`} placeholder={unitLabel('length', model.settings.units)} value={text} onChange={(event) => setText(event.target.value)} />
+      <Input
+        aria-label={`Name of a new ${what}`}
+        placeholder="new"
+        value={label}
+        maxLength={60}
+        onChange={(event) => setLabel(event.target.value)}
+      />
+      <Input
+        aria-label={`Place of a new ${what}`}
+        placeholder={unitLabel('length', model.settings.units)}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
       <Button htmlType="submit" disabled={label === '' && text === ''}>
         Add
       </Button>

@@ -2,7 +2,9 @@ import { RecordCollector } from '~core/build';
 import type { Edit, Model, TableName } from '~core/model';
 
 /** What a typed cell comes to: fields of its record, or why it cannot be. */
-export type CellRead = { readonly ok: true; readonly fields: Readonly<Record<string, unknown>> } | { readonly ok: false; readonly error: string };
+export type CellRead =
+  | { readonly ok: true; readonly fields: Readonly<Record<string, unknown>> }
+  | { readonly ok: false; readonly error: string };
 
 /** Everything a block of cells shares while it is read: the model, and records that have to be made for it. */
 export interface Batch {
@@ -40,7 +42,10 @@ export interface Sheet<Row extends { id: string }> {
   /** the edits that delete rows, and why some of them cannot be deleted; without it the records go as they are */
   readonly remove?: (rows: readonly Row[]) => { readonly edits: readonly Edit[]; readonly kept?: string };
   /** a whole new record from the fields of its cells; without it rows cannot be added */
-  readonly create?: (fields: Readonly<Record<string, unknown>>, batch: Batch) => { ok: true; record: Row } | { ok: false; error: string };
+  readonly create?: (
+    fields: Readonly<Record<string, unknown>>,
+    batch: Batch,
+  ) => { ok: true; record: Row } | { ok: false; error: string };
 }
 
 /** A cell that could not be taken: where, what was typed, why. */
@@ -63,7 +68,14 @@ export interface BlockResult {
  * Puts a block of text into a sheet, its first cell at a row and column: cells over existing rows change them, rows beyond the last become
  * new records. What cannot be read is left out and told; the rest is one act.
  */
-export function putBlock<Row extends { id: string }>(model: Model, sheet: Sheet<Row>, rows: readonly Row[], firstRow: number, firstColumn: number, block: readonly (readonly string[])[]): BlockResult {
+export function putBlock<Row extends { id: string }>(
+  model: Model,
+  sheet: Sheet<Row>,
+  rows: readonly Row[],
+  firstRow: number,
+  firstColumn: number,
+  block: readonly (readonly string[])[],
+): BlockResult {
   const batch: Batch = { model, collector: new RecordCollector(model) };
   const errors: CellError[] = [];
   const changes: { id: string; fields: Record<string, unknown> }[] = [];
@@ -85,12 +97,19 @@ export function putBlock<Row extends { id: string }>(model: Model, sheet: Sheet<
       }
     });
     if (row) {
-      if (Object.keys(fields).length > 0) changes.push({ id: row.id, fields: closed(sheet.fold?.(fields, row) ?? fields, row) });
+      if (Object.keys(fields).length > 0)
+        changes.push({ id: row.id, fields: closed(sheet.fold?.(fields, row) ?? fields, row) });
       return;
     }
     if (!sound || cells.every((text) => text.trim() === '')) return;
     const made = sheet.create?.(sheet.fold?.(fields, undefined) ?? fields, batch);
-    if (!made) errors.push({ row: name, column: sheet.columns[firstColumn].title, text: cells[0] ?? '', error: `A ${sheet.noun} cannot be added here.` });
+    if (!made)
+      errors.push({
+        row: name,
+        column: sheet.columns[firstColumn].title,
+        text: cells[0] ?? '',
+        error: `A ${sheet.noun} cannot be added here.`,
+      });
     else if (made.ok) records.push(made.record);
     else errors.push({ row: name, column: sheet.columns[firstColumn].title, text: cells[0] ?? '', error: made.error });
   });
@@ -105,26 +124,51 @@ export function putBlock<Row extends { id: string }>(model: Model, sheet: Sheet<
 }
 
 /** Fields that are lists by place (a position of which several cells set a part) are joined place by place. */
-function merged(before: Readonly<Record<string, unknown>>, next: Readonly<Record<string, unknown>>): Record<string, unknown> {
-  return Object.fromEntries(Object.entries(next).map(([key, value]) => {
-    const present = before[key];
-    return [key, Array.isArray(present) && Array.isArray(value) ? value.map((part: unknown, i) => part ?? (present[i] as unknown)) : value];
-  }));
+function merged(
+  before: Readonly<Record<string, unknown>>,
+  next: Readonly<Record<string, unknown>>,
+): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries(next).map(([key, value]) => {
+      const present = before[key];
+      return [
+        key,
+        Array.isArray(present) && Array.isArray(value)
+          ? value.map((part: unknown, i) => part ?? (present[i] as unknown))
+          : value,
+      ];
+    }),
+  );
 }
 
 /** Places of lists that no cell set keep what the row has. */
 function closed(fields: Readonly<Record<string, unknown>>, row: object): Record<string, unknown> {
   const before = row as Readonly<Record<string, unknown>>;
-  return Object.fromEntries(Object.entries(fields).map(([key, value]) => {
-    const present = before[key];
-    return [key, Array.isArray(value) && Array.isArray(present) && value.length === present.length ? value.map((part: unknown, i) => part ?? (present[i] as unknown)) : value];
-  }));
+  return Object.fromEntries(
+    Object.entries(fields).map(([key, value]) => {
+      const present = before[key];
+      return [
+        key,
+        Array.isArray(value) && Array.isArray(present) && value.length === present.length
+          ? value.map((part: unknown, i) => part ?? (present[i] as unknown))
+          : value,
+      ];
+    }),
+  );
 }
 
 /** The text of a clipboard as rows of cells; a heading row that names the sheet's columns is left out. */
 export function fromClipboard(text: string, titles: readonly string[]): string[][] {
-  const rows = text.replace(/\r/g, '').replace(/\n$/, '').split('\n').map((line) => line.split('\t'));
-  const bare = (title: string) => title.replace(/\s*\[.*\]$/, '').trim().toLowerCase();
+  const rows = text
+    .replace(/\r/g, '')
+    .replace(/\n$/, '')
+    .split('\n')
+    .map((line) => line.split('\t'));
+  const bare = (title: string) =>
+    title
+      .replace(/\s*\[.*\]$/, '')
+      .trim()
+      .toLowerCase();
   const known = new Set(titles.map((title) => title.toLowerCase()));
   return rows.length > 1 && rows[0].every((cell) => known.has(bare(cell))) ? rows.slice(1) : rows;
 }

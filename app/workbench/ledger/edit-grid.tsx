@@ -1,6 +1,15 @@
 import { Button, Input } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
+import {
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+  type ReactNode,
+} from 'react';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { commitAndTell } from '../deleting';
@@ -21,13 +30,25 @@ interface Props<Row extends { id: string }> {
 }
 
 const rowHeight = 26;
-interface Cell { readonly row: number; readonly column: number }
+interface Cell {
+  readonly row: number;
+  readonly column: number;
+}
 
 /**
  * A sheet of records with a spreadsheet's habits: arrows move, Shift extends, typing or F2 edits, Enter and Tab go on, Ctrl C and V copy and
  * paste blocks (new rows too), Ctrl D fills down, a click on a heading sorts. Errors stay on their cells until they are mended.
  */
-export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selected, onSelect, empty, selectsRecords = false, foot }: Props<Row>) {
+export function EditGrid<Row extends { id: string }>({
+  label,
+  sheet,
+  rows,
+  selected,
+  onSelect,
+  empty,
+  selectsRecords = false,
+  foot,
+}: Props<Row>) {
   const api = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
@@ -49,17 +70,32 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
 
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
-    const kept = wanted === '' ? rows : rows.filter((row) => sheet.columns.some((column) => column.text(row).toLowerCase().includes(wanted)));
+    const kept =
+      wanted === ''
+        ? rows
+        : rows.filter((row) => sheet.columns.some((column) => column.text(row).toLowerCase().includes(wanted)));
     const column = sort && sheet.columns.find((one) => one.title === sort.column);
     if (!sort || !column) return kept;
     const order = column.order;
-    const sorted = [...kept].sort((a, b) => (order ? order(a) - order(b) : column.text(a).localeCompare(column.text(b), 'en', { numeric: true })));
+    const sorted = [...kept].sort((a, b) =>
+      order ? order(a) - order(b) : column.text(a).localeCompare(column.text(b), 'en', { numeric: true }),
+    );
     return sort.down ? sorted.reverse() : sorted;
   }, [rows, sheet, filter, sort]);
   // one empty row at the end takes new records
   const length = shown.length + (sheet.create && filter.trim() === '' ? 1 : 0);
-  const virtual = useVirtualizer({ count: length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 6, scrollPaddingStart: rowHeight, scrollPaddingEnd: rowHeight });
-  const layout = { gridTemplateColumns: sheet.columns.map((column) => `minmax(0, ${column.width}fr)`).join(' '), minWidth: sheet.columns.reduce((sum, column) => sum + column.width, 0) };
+  const virtual = useVirtualizer({
+    count: length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 6,
+    scrollPaddingStart: rowHeight,
+    scrollPaddingEnd: rowHeight,
+  });
+  const layout = {
+    gridTemplateColumns: sheet.columns.map((column) => `minmax(0, ${column.width}fr)`).join(' '),
+    minWidth: sheet.columns.reduce((sum, column) => sum + column.width, 0),
+  };
 
   const firstSelected = shown.findIndex((row) => selected.has(row.id));
   useEffect(() => {
@@ -77,14 +113,33 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
   const cursorNow = useRef(cursor);
   cursorNow.current = cursor;
 
-  const range = { top: Math.min(cursor.row, anchor.row), bottom: Math.max(cursor.row, anchor.row), left: Math.min(cursor.column, anchor.column), right: Math.max(cursor.column, anchor.column) };
+  const range = {
+    top: Math.min(cursor.row, anchor.row),
+    bottom: Math.max(cursor.row, anchor.row),
+    left: Math.min(cursor.column, anchor.column),
+    right: Math.max(cursor.column, anchor.column),
+  };
   const put = (at: Cell, block: readonly (readonly string[])[], what: string): boolean => {
     const result = putBlock(api.getState().model, sheet, shown, at.row, at.column, block);
-    setErrors((before) => [...before.filter((one) => !block.some((_, i) => (shown[at.row + i]?.id ?? `new ${at.row + i - shown.length + 1}`) === one.row)), ...result.errors]);
-    if (result.errors.length > 0 && what !== 'typed') notify(`${count(result.errors.length, 'cell')} could not be taken: ${result.errors[0].error}`, 'error');
+    setErrors((before) => [
+      ...before.filter(
+        (one) => !block.some((_, i) => (shown[at.row + i]?.id ?? `new ${at.row + i - shown.length + 1}`) === one.row),
+      ),
+      ...result.errors,
+    ]);
+    if (result.errors.length > 0 && what !== 'typed')
+      notify(`${count(result.errors.length, 'cell')} could not be taken: ${result.errors[0].error}`, 'error');
     if (result.edits.length === 0) return result.errors.length === 0;
-    const parts = [...(result.changed > 0 ? [`changed ${count(result.changed, sheet.noun)}`] : []), ...(result.added > 0 ? [`added ${count(result.added, sheet.noun)}`] : [])].join(', ');
-    return commit({ edits: [...result.edits], ...(result.changed + result.added > 1 || what !== 'typed' ? { sentence: `${what === 'typed' ? 'Ledger' : what}: ${parts}` } : {}) });
+    const parts = [
+      ...(result.changed > 0 ? [`changed ${count(result.changed, sheet.noun)}`] : []),
+      ...(result.added > 0 ? [`added ${count(result.added, sheet.noun)}`] : []),
+    ].join(', ');
+    return commit({
+      edits: [...result.edits],
+      ...(result.changed + result.added > 1 || what !== 'typed'
+        ? { sentence: `${what === 'typed' ? 'Ledger' : what}: ${parts}` }
+        : {}),
+    });
   };
   /** Types one cell of the empty row: with those typed before it becomes a record, or waits for the rest. @returns whether the cursor may go on */
   const putDraft = (text: string): boolean => {
@@ -105,8 +160,16 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     }
     setDraft(next);
     // what the record still lacks is told at the cell that was typed last; a cell that cannot be read keeps its own error
-    setErrors([...others, ...result.errors.map((one) => (one.column === sheet.columns[0].title && title !== one.column ? { ...one, column: title, text } : one))]);
-    return result.errors.every((one) => one.column !== title) || result.errors.some((one) => one.column === sheet.columns[0].title);
+    setErrors([
+      ...others,
+      ...result.errors.map((one) =>
+        one.column === sheet.columns[0].title && title !== one.column ? { ...one, column: title, text } : one,
+      ),
+    ]);
+    return (
+      result.errors.every((one) => one.column !== title) ||
+      result.errors.some((one) => one.column === sheet.columns[0].title)
+    );
   };
   const go = (next: Cell, extend = false) => {
     const row = Math.max(0, Math.min(length - 1, next.row));
@@ -131,7 +194,8 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     else if (move === 'left') go({ ...cursor, column: cursor.column - 1 });
   };
   const editable = (column: number) => sheet.columns[column]?.read !== undefined;
-  const textAt = ({ row, column }: Cell) => (shown[row] ? sheet.columns[column].text(shown[row]) : (draft[sheet.columns[column]?.title] ?? ''));
+  const textAt = ({ row, column }: Cell) =>
+    shown[row] ? sheet.columns[column].text(shown[row]) : (draft[sheet.columns[column]?.title] ?? '');
 
   const copy = (whole: boolean) => {
     const columns = whole ? sheet.columns : sheet.columns.slice(range.left, range.right + 1);
@@ -139,22 +203,44 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     const body = taken.map((row) => columns.map((column) => column.text(row)).join('\t'));
     const head = columns.map((column) => (column.unit ? `${column.title} [${column.unit}]` : column.title)).join('\t');
     // headings come along with rows, not with single cells
-    void navigator.clipboard.writeText((whole ? [head, ...body] : body).join('\n')).then(() => notify(`${count(taken.length, 'row')} copied; paste them into a spreadsheet.`));
+    void navigator.clipboard
+      .writeText((whole ? [head, ...body] : body).join('\n'))
+      .then(() => notify(`${count(taken.length, 'row')} copied; paste them into a spreadsheet.`));
   };
   const paste = (text: string) => {
-    const block = fromClipboard(text, sheet.columns.map((column) => column.title));
-    put({ row: range.top, column: block.some((cells) => cells.length === sheet.columns.length) ? 0 : range.left }, block, 'Pasted');
+    const block = fromClipboard(
+      text,
+      sheet.columns.map((column) => column.title),
+    );
+    put(
+      { row: range.top, column: block.some((cells) => cells.length === sheet.columns.length) ? 0 : range.left },
+      block,
+      'Pasted',
+    );
   };
   /** The records that Delete means, and no others. */
-  const rowsToDelete = (selectsRecords ? shown.filter((row) => selected.has(row.id)) : placed ? shown.slice(range.top, range.bottom + 1) : []).filter((row) => row.id in model[sheet.table]);
+  const rowsToDelete = (
+    selectsRecords
+      ? shown.filter((row) => selected.has(row.id))
+      : placed
+        ? shown.slice(range.top, range.bottom + 1)
+        : []
+  ).filter((row) => row.id in model[sheet.table]);
   const remove = () => {
     if (rowsToDelete.length === 0) return;
-    const { edits, kept } = sheet.remove?.(rowsToDelete) ?? { edits: [{ kind: 'remove' as const, table: sheet.table, ids: rowsToDelete.map((row) => row.id) }] };
+    const { edits, kept } = sheet.remove?.(rowsToDelete) ?? {
+      edits: [{ kind: 'remove' as const, table: sheet.table, ids: rowsToDelete.map((row) => row.id) }],
+    };
     if (kept !== undefined) notify(kept, edits.length === 0 ? 'error' : 'info');
-    if (edits.length > 0 && commitAndTell(api, { edits: [...edits] })) setErrors((before) => before.filter((one) => !rowsToDelete.some((row) => row.id === one.row)));
+    if (edits.length > 0 && commitAndTell(api, { edits: [...edits] }))
+      setErrors((before) => before.filter((one) => !rowsToDelete.some((row) => row.id === one.row)));
   };
   const fillDown = () => {
-    const block = Array.from({ length: range.bottom - range.top }, () => Array.from({ length: range.right - range.left + 1 }, (_, j) => textAt({ row: range.top, column: range.left + j })));
+    const block = Array.from({ length: range.bottom - range.top }, () =>
+      Array.from({ length: range.right - range.left + 1 }, (_, j) =>
+        textAt({ row: range.top, column: range.left + j }),
+      ),
+    );
     if (block.length > 0) put({ row: range.top + 1, column: range.left }, block, 'Filled down');
     else notify('Select the cell to copy and those below it with Shift and the arrow keys, then Ctrl D fills them.');
   };
@@ -163,22 +249,43 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
     if (event.target instanceof HTMLInputElement) return;
     const control = event.ctrlKey || event.metaKey;
     const key = event.key.toLowerCase();
-    const step: Record<string, [number, number]> = { ArrowDown: [1, 0], ArrowUp: [-1, 0], PageDown: [10, 0], PageUp: [-10, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], Home: [0, -99], End: [0, 99] };
+    const step: Record<string, [number, number]> = {
+      ArrowDown: [1, 0],
+      ArrowUp: [-1, 0],
+      PageDown: [10, 0],
+      PageUp: [-10, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      Home: [0, -99],
+      End: [0, 99],
+    };
     if (step[event.key]) {
-      const far = control && (event.key === 'Home' || event.key === 'End') ? (event.key === 'Home' ? -length : length) : step[event.key][0];
+      const far =
+        control && (event.key === 'Home' || event.key === 'End')
+          ? event.key === 'Home'
+            ? -length
+            : length
+          : step[event.key][0];
       go({ row: cursor.row + far, column: cursor.column + step[event.key][1] }, event.shiftKey);
-    } else if (control && key === 'c') copy(range.left === range.right && range.top !== range.bottom && !editable(range.left));
+    } else if (control && key === 'c')
+      copy(range.left === range.right && range.top !== range.bottom && !editable(range.left));
     else if (control && key === 'd') fillDown();
     else if (control && key === 'a') {
       setAnchor({ row: 0, column: 0 });
       setCursor({ row: shown.length - 1, column: sheet.columns.length - 1 });
-      onSelect(shown.map((row) => row.id), false);
+      onSelect(
+        shown.map((row) => row.id),
+        false,
+      );
     } else if ((event.key === 'Enter' || event.key === 'F2') && editable(cursor.column)) setEditing(textAt(cursor));
     else if (event.key === 'Delete' || event.key === 'Backspace') remove();
     else if (event.key.length === 1 && !control && !event.altKey) {
       // a letter typed into a cell is never a shortcut, whether the cell takes it or not
       if (editable(cursor.column)) setEditing(event.key);
-      else setTold(`${sheet.columns[cursor.column]?.title || 'This column'} is not typed: it follows from the rest. Esc leaves the table.`);
+      else
+        setTold(
+          `${sheet.columns[cursor.column]?.title || 'This column'} is not typed: it follows from the rest. Esc leaves the table.`,
+        );
     } else if (event.key === 'Escape') scroller.current?.blur();
     else return;
     event.preventDefault();
@@ -196,13 +303,25 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
       if (shown[row]) onSelect([shown[row].id], true);
     } else go({ row, column }, event.shiftKey);
   };
-  const errorAt = (row: number, column: string) => errors.find((one) => one.row === (shown[row]?.id ?? `new ${row - shown.length + 1}`) && one.column === column);
+  const errorAt = (row: number, column: string) =>
+    errors.find((one) => one.row === (shown[row]?.id ?? `new ${row - shown.length + 1}`) && one.column === column);
   // in the empty row the foot says what its record still lacks, whichever of its cells one is in
-  const current = errorAt(cursor.row, sheet.columns[cursor.column]?.title ?? '') ?? (cursor.row === shown.length && Object.keys(draft).length > 0 ? errors.find((one) => one.row === 'new 1') : undefined);
+  const current =
+    errorAt(cursor.row, sheet.columns[cursor.column]?.title ?? '') ??
+    (cursor.row === shown.length && Object.keys(draft).length > 0
+      ? errors.find((one) => one.row === 'new 1')
+      : undefined);
   return (
     <>
       <div
-        className="ledger-grid" ref={scroller} tabIndex={0} role="grid" aria-label={label} aria-rowcount={length + 1} aria-multiselectable="true" onKeyDown={onKeyDown}
+        className="ledger-grid"
+        ref={scroller}
+        tabIndex={0}
+        role="grid"
+        aria-label={label}
+        aria-rowcount={length + 1}
+        aria-multiselectable="true"
+        onKeyDown={onKeyDown}
         onPaste={(event) => {
           if (event.target instanceof HTMLInputElement) return;
           event.preventDefault();
@@ -211,8 +330,26 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
       >
         <div className="ledger-head" role="row" aria-rowindex={1} style={layout}>
           {sheet.columns.map((column) => (
-            <span key={column.title} role="columnheader" className={column.numeric ? 'number' : ''} aria-sort={sort?.column === column.title ? (sort.down ? 'descending' : 'ascending') : 'none'}>
-              <button type="button" className="heading" tabIndex={-1} onClick={() => setSort(sort?.column !== column.title ? { column: column.title, down: false } : sort.down ? undefined : { column: column.title, down: true })}>
+            <span
+              key={column.title}
+              role="columnheader"
+              className={column.numeric ? 'number' : ''}
+              aria-sort={sort?.column === column.title ? (sort.down ? 'descending' : 'ascending') : 'none'}
+            >
+              <button
+                type="button"
+                className="heading"
+                tabIndex={-1}
+                onClick={() =>
+                  setSort(
+                    sort?.column !== column.title
+                      ? { column: column.title, down: false }
+                      : sort.down
+                        ? undefined
+                        : { column: column.title, down: true },
+                  )
+                }
+              >
                 <Symbolic text={column.title} /> {column.unit && <span className="unit">{column.unit}</span>}
                 {sort?.column === column.title && (sort.down ? ' ↓' : ' ↑')}
               </button>
@@ -224,18 +361,62 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
             <span role="gridcell">{empty}</span>
           </div>
         ) : (
-          <div style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: layout.minWidth }} role="rowgroup">
+          <div
+            style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: layout.minWidth }}
+            role="rowgroup"
+          >
             {virtual.getVirtualItems().map((item) => {
               const row = shown[item.index] as Row | undefined;
               return (
-                <div key={row?.id ?? 'new'} className="ledger-row" role="row" aria-rowindex={item.index + 2} aria-selected={row ? selected.has(row.id) : false} style={{ ...layout, transform: `translateY(${item.start}px)` }}>
+                <div
+                  key={row?.id ?? 'new'}
+                  className="ledger-row"
+                  role="row"
+                  aria-rowindex={item.index + 2}
+                  aria-selected={row ? selected.has(row.id) : false}
+                  style={{ ...layout, transform: `translateY(${item.start}px)` }}
+                >
                   {sheet.columns.map((column, j) => {
                     const here = cursor.row === item.index && cursor.column === j;
-                    const inside = item.index >= range.top && item.index <= range.bottom && j >= range.left && j <= range.right && (range.top !== range.bottom || range.left !== range.right);
+                    const inside =
+                      item.index >= range.top &&
+                      item.index <= range.bottom &&
+                      j >= range.left &&
+                      j <= range.right &&
+                      (range.top !== range.bottom || range.left !== range.right);
                     const error = errorAt(item.index, column.title);
                     return (
-                      <span key={column.title} role="gridcell" aria-readonly={column.read === undefined} aria-invalid={error !== undefined} title={error?.error} className={`${column.numeric ? 'number' : ''} ${here ? 'cursor' : ''} ${inside ? 'ranged' : ''} ${error ? 'wrong' : ''} ${row && column.marked?.(row) ? 'changed' : ''}`} onClick={(event) => click(item.index, j, event)}>
-                        {here && editing !== undefined ? <CellInput initial={editing} label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`} listId={column.choices ? listId : undefined} onFinish={finish} onCancel={() => { setEditing(undefined); scroller.current?.focus(); }} /> : error ? error.text : row ? (column.show ?? column.text)(row) : draft[column.title] ? draft[column.title] : j === 0 && length > 0 ? <span className="caption">new {sheet.noun}</span> : ''}
+                      <span
+                        key={column.title}
+                        role="gridcell"
+                        aria-readonly={column.read === undefined}
+                        aria-invalid={error !== undefined}
+                        title={error?.error}
+                        className={`${column.numeric ? 'number' : ''} ${here ? 'cursor' : ''} ${inside ? 'ranged' : ''} ${error ? 'wrong' : ''} ${row && column.marked?.(row) ? 'changed' : ''}`}
+                        onClick={(event) => click(item.index, j, event)}
+                      >
+                        {here && editing !== undefined ? (
+                          <CellInput
+                            initial={editing}
+                            label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`}
+                            listId={column.choices ? listId : undefined}
+                            onFinish={finish}
+                            onCancel={() => {
+                              setEditing(undefined);
+                              scroller.current?.focus();
+                            }}
+                          />
+                        ) : error ? (
+                          error.text
+                        ) : row ? (
+                          (column.show ?? column.text)(row)
+                        ) : draft[column.title] ? (
+                          draft[column.title]
+                        ) : j === 0 && length > 0 ? (
+                          <span className="caption">new {sheet.noun}</span>
+                        ) : (
+                          ''
+                        )}
                       </span>
                     );
                   })}
@@ -245,15 +426,37 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
           </div>
         )}
         {shown.length === 0 && sheet.create && <p className="ledger-empty">{empty}</p>}
-        <datalist id={listId}>{sheet.columns[cursor.column]?.choices?.map((choice) => <option key={choice} value={choice} />)}</datalist>
+        <datalist id={listId}>
+          {sheet.columns[cursor.column]?.choices?.map((choice) => (
+            <option key={choice} value={choice} />
+          ))}
+        </datalist>
       </div>
       <div className="ledger-foot">
-        <Input size="small" allowClear aria-label={`Find in ${label.toLowerCase()}`} placeholder="find" value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 150 }} />
+        <Input
+          size="small"
+          allowClear
+          aria-label={`Find in ${label.toLowerCase()}`}
+          placeholder="find"
+          value={filter}
+          onChange={(event) => setFilter(event.target.value)}
+          style={{ width: 150 }}
+        />
         <span className={current ? 'over' : 'caption'} role="status">
-          {current ? current.error : told !== '' ? told : errors.length > 0 ? `${count(errors.length, 'cell')} not taken; they are marked` : `${filter.trim() === '' ? '' : `${shown.length} of `}${count(rows.length, sheet.noun)}${Object.keys(model.members).length > 0 ? ' · type to edit, Ctrl V pastes, Ctrl D fills down' : ''}`}
+          {current
+            ? current.error
+            : told !== ''
+              ? told
+              : errors.length > 0
+                ? `${count(errors.length, 'cell')} not taken; they are marked`
+                : `${filter.trim() === '' ? '' : `${shown.length} of `}${count(rows.length, sheet.noun)}${Object.keys(model.members).length > 0 ? ' · type to edit, Ctrl V pastes, Ctrl D fills down' : ''}`}
         </span>
         <Button size="small" disabled={rowsToDelete.length === 0} onClick={remove} title="Delete (Del)">
-          {rowsToDelete.length > 1 ? `Delete ${count(rowsToDelete.length, sheet.noun)}` : rowsToDelete.length === 1 ? `Delete ${nameOf(rowsToDelete[0])}` : 'Delete'}
+          {rowsToDelete.length > 1
+            ? `Delete ${count(rowsToDelete.length, sheet.noun)}`
+            : rowsToDelete.length === 1
+              ? `Delete ${nameOf(rowsToDelete[0])}`
+              : 'Delete'}
         </Button>
         {foot}
       </div>
@@ -264,7 +467,19 @@ export function EditGrid<Row extends { id: string }>({ label, sheet, rows, selec
 /** What a row is called: its label or name, else its id. */
 const nameOf = (row: { id: string; label?: string; name?: string }): string => row.label ?? row.name ?? row.id;
 
-function CellInput({ initial, label, listId, onFinish, onCancel }: { initial: string; label: string; listId: string | undefined; onFinish: (text: string, move: 'down' | 'right' | 'left' | 'stay') => void; onCancel: () => void }) {
+function CellInput({
+  initial,
+  label,
+  listId,
+  onFinish,
+  onCancel,
+}: {
+  initial: string;
+  label: string;
+  listId: string | undefined;
+  onFinish: (text: string, move: 'down' | 'right' | 'left' | 'stay') => void;
+  onCancel: () => void;
+}) {
   const [text, setText] = useState(initial);
   const done = useRef(false);
   const end = (move: 'down' | 'right' | 'left' | 'stay') => {
@@ -274,7 +489,11 @@ function CellInput({ initial, label, listId, onFinish, onCancel }: { initial: st
   };
   return (
     <input
-      className="cell-input" aria-label={label} autoFocus value={text} list={listId}
+      className="cell-input"
+      aria-label={label}
+      autoFocus
+      value={text}
+      list={listId}
       onChange={(event) => setText(event.target.value)}
       onFocus={(event) => event.currentTarget.setSelectionRange(text.length, text.length)}
       onBlur={() => end('stay')}

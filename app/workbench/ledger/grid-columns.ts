@@ -9,10 +9,19 @@ export function useCopied(): (rows: number) => void {
 }
 
 /** A numeric column in the project's unit. */
-export function useQuantityColumn(): <Row>(title: string, kind: QuantityKind, read: (row: Row) => number | undefined, width?: number, decimals?: number) => GridColumn<Row> {
+export function useQuantityColumn(): <Row>(
+  title: string,
+  kind: QuantityKind,
+  read: (row: Row) => number | undefined,
+  width?: number,
+  decimals?: number,
+) => GridColumn<Row> {
   const units = useWorkbench((state) => state.model.settings.units);
   return (title, kind, read, width = 84, decimals) => ({
-    title, unit: unitLabel(kind, units), width, numeric: true,
+    title,
+    unit: unitLabel(kind, units),
+    width,
+    numeric: true,
     show: (row) => {
       const value = read(row);
       return value === undefined ? '' : formatValue(value, kind, units, decimals);
@@ -25,4 +34,9 @@ export function useQuantityColumn(): <Row>(title: string, kind: QuantityKind, re
 }
 
 /** A column of words. */
-export const textColumn = <Row,>(title: string, width: number, read: (row: Row) => string): GridColumn<Row> => ({ title, width, show: read, copy: read });
+export const textColumn = <Row>(title: string, width: number, read: (row: Row) => string): GridColumn<Row> => ({
+  title,
+  width,
+  show: read,
+  copy: read,
+});

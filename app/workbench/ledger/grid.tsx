@@ -31,7 +31,9 @@ const rowHeight = 26;
 export function toClipboard<Row>(columns: readonly GridColumn<Row>[], rows: readonly Row[]): string {
   const copied = columns.filter((column) => column.copy);
   const head = copied.map((column) => (column.unit ? `${column.title} [${column.unit}]` : column.title));
-  return [head, ...rows.map((row) => copied.map((column) => column.copy!(row)))].map((cells) => cells.join('\t')).join('\n');
+  return [head, ...rows.map((row) => copied.map((column) => column.copy!(row)))]
+    .map((cells) => cells.join('\t'))
+    .join('\n');
 }
 
 /** A sheet of rows: arrow keys move and select, Shift extends, Ctrl C copies; only what is in sight is drawn. */
@@ -39,9 +41,19 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
   const scroller = useRef<HTMLDivElement>(null);
   const anchor = useRef(0);
   const cursor = useRef(0);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 6, scrollPaddingStart: rowHeight, scrollPaddingEnd: 2 * rowHeight });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 6,
+    scrollPaddingStart: rowHeight,
+    scrollPaddingEnd: 2 * rowHeight,
+  });
   // every row has the same width and shares, so that columns stand under their headings
-  const layout = { gridTemplateColumns: columns.map((column) => `minmax(0, ${column.width}fr)`).join(' '), minWidth: columns.reduce((sum, column) => sum + column.width, 0) };
+  const layout = {
+    gridTemplateColumns: columns.map((column) => `minmax(0, ${column.width}fr)`).join(' '),
+    minWidth: columns.reduce((sum, column) => sum + column.width, 0),
+  };
 
   const firstSelected = rows.findIndex((row) => selected.has(idOf(row)));
   useEffect(() => {
@@ -61,7 +73,14 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
   };
   const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
     if (event.target instanceof HTMLInputElement) return;
-    const pages: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10, Home: -rows.length, End: rows.length };
+    const pages: Record<string, number> = {
+      ArrowDown: 1,
+      ArrowUp: -1,
+      PageDown: 10,
+      PageUp: -10,
+      Home: -rows.length,
+      End: rows.length,
+    };
     const by = pages[event.key];
     if (by !== undefined && rows.length > 0) {
       const next = Math.max(0, Math.min(rows.length - 1, cursor.current + by));
@@ -81,7 +100,16 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
   };
 
   return (
-    <div className="ledger-grid" ref={scroller} tabIndex={0} role="grid" aria-label={label} aria-rowcount={rows.length + 1} aria-multiselectable="true" onKeyDown={onKeyDown}>
+    <div
+      className="ledger-grid"
+      ref={scroller}
+      tabIndex={0}
+      role="grid"
+      aria-label={label}
+      aria-rowcount={rows.length + 1}
+      aria-multiselectable="true"
+      onKeyDown={onKeyDown}
+    >
       <div className="ledger-head" role="row" aria-rowindex={1} style={layout}>
         {columns.map((column) => (
           <span key={column.title} role="columnheader" className={column.numeric ? 'number' : ''}>
@@ -94,11 +122,23 @@ export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOp
           <span role="gridcell">{empty}</span>
         </div>
       ) : (
-        <div style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: layout.minWidth }} role="rowgroup">
+        <div
+          style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: layout.minWidth }}
+          role="rowgroup"
+        >
           {virtual.getVirtualItems().map((item) => {
             const row = rows[item.index];
             return (
-              <div key={idOf(row)} className="ledger-row" role="row" aria-rowindex={item.index + 2} aria-selected={selected.has(idOf(row))} style={{ ...layout, transform: `translateY(${item.start}px)` }} onClick={(event) => click(item.index, event)} onDoubleClick={() => onOpen?.(row)}>
+              <div
+                key={idOf(row)}
+                className="ledger-row"
+                role="row"
+                aria-rowindex={item.index + 2}
+                aria-selected={selected.has(idOf(row))}
+                style={{ ...layout, transform: `translateY(${item.start}px)` }}
+                onClick={(event) => click(item.index, event)}
+                onDoubleClick={() => onOpen?.(row)}
+              >
                 {columns.map((column) => (
                   <span key={column.title} role="gridcell" className={column.numeric ? 'number' : ''}>
                     {column.show(row)}

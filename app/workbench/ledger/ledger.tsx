@@ -4,7 +4,16 @@ import { useWorkbench } from '../../state/store';
 import type { Stage } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
 import { selectionWords } from '../details/selection-words';
-import { GridLinesTab, GroupsTab, MaterialsTab, MembersTab, NodesTab, SectionsTab, StoreysTab, SupportsTab } from './frame-tabs';
+import {
+  GridLinesTab,
+  GroupsTab,
+  MaterialsTab,
+  MembersTab,
+  NodesTab,
+  SectionsTab,
+  StoreysTab,
+  SupportsTab,
+} from './frame-tabs';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
 import { ledgerSheets } from './sheets';
@@ -12,13 +21,33 @@ import { TableTab } from './table-tab';
 
 /** The content of every sheet of `ledgerSheets`, by its name; sheets of one name in several stages are the same. */
 const contents: Readonly<Record<string, () => ReactNode>> = {
-  'frame members': () => <MembersTab />, 'frame nodes': () => <NodesTab />, 'frame sections': () => <SectionsTab />, 'frame materials': () => <MaterialsTab />, 'frame supports': () => <SupportsTab />, 'frame groups': () => <GroupsTab />, 'frame storeys': () => <StoreysTab />, 'frame gridLines': () => <GridLinesTab />,
-  'loads loads': () => <LoadsTab />, 'loads combinations': () => <CombinationsTab />, 'loads summary': () => <SummaryTab />, 'loads storeys': () => <TakeDownTab by="storey" />, 'loads columns': () => <TakeDownTab by="column" />,
-  'results forces': () => <MemberForcesTab />, 'results extremes': () => <TableTab sheet="extremes" />, 'results stations': () => <TableTab sheet="stations" />, 'results reactions': () => <TableTab sheet="reactions" />, 'results supportLines': () => <TableTab sheet="supportLines" />,
-  'results displacements': () => <TableTab sheet="displacements" />, 'results storeys': () => <TableTab sheet="storeys" />, 'results modes': () => <TableTab sheet="modes" />, 'results equilibrium': () => <TableTab sheet="equilibrium" />,
-  'checks worst': () => <ChecksTab made />, 'checks skipped': () => <ChecksTab made={false} />,
+  'frame members': () => <MembersTab />,
+  'frame nodes': () => <NodesTab />,
+  'frame sections': () => <SectionsTab />,
+  'frame materials': () => <MaterialsTab />,
+  'frame supports': () => <SupportsTab />,
+  'frame groups': () => <GroupsTab />,
+  'frame storeys': () => <StoreysTab />,
+  'frame gridLines': () => <GridLinesTab />,
+  'loads loads': () => <LoadsTab />,
+  'loads combinations': () => <CombinationsTab />,
+  'loads summary': () => <SummaryTab />,
+  'loads storeys': () => <TakeDownTab by="storey" />,
+  'loads columns': () => <TakeDownTab by="column" />,
+  'results forces': () => <MemberForcesTab />,
+  'results extremes': () => <TableTab sheet="extremes" />,
+  'results stations': () => <TableTab sheet="stations" />,
+  'results reactions': () => <TableTab sheet="reactions" />,
+  'results supportLines': () => <TableTab sheet="supportLines" />,
+  'results displacements': () => <TableTab sheet="displacements" />,
+  'results storeys': () => <TableTab sheet="storeys" />,
+  'results modes': () => <TableTab sheet="modes" />,
+  'results equilibrium': () => <TableTab sheet="equilibrium" />,
+  'checks worst': () => <ChecksTab made />,
+  'checks skipped': () => <ChecksTab made={false} />,
 };
-const contentOf = (stage: Stage, sheet: string): ReactNode => contents[`${stage === 'analysis' || stage === 'report' ? 'frame' : stage} ${sheet}`]();
+const contentOf = (stage: Stage, sheet: string): ReactNode =>
+  contents[`${stage === 'analysis' || stage === 'report' ? 'frame' : stage} ${sheet}`]();
 
 /** Heights of the ledger, pixels. */
 export const ledgerHeights = { open: 212, folded: 32 } as const;
@@ -35,22 +64,49 @@ export function Ledger({ right }: { right: number }) {
   const current = ledgerSheets[stage].find((tab) => tab.id === chosen) ?? ledgerSheets[stage][0];
   const words = selectionWords(model, selection);
   return (
-    <section className="ledger card" aria-label="Ledger" style={{ right, height: open ? ledgerHeights.open : ledgerHeights.folded }}>
+    <section
+      className="ledger card"
+      aria-label="Ledger"
+      style={{ right, height: open ? ledgerHeights.open : ledgerHeights.folded }}
+    >
       <div className="ledger-tabs">
         <div role="tablist" aria-label="Sheets">
-        {ledgerSheets[stage].map((tab) => (
-          <button key={tab.id} type="button" role="tab" className="tab" id={`tab-${tab.id}`} aria-selected={tab.id === current.id} aria-controls="ledger-panel" onClick={() => look({ ledgerTab: { ...ledgerTab, [stage]: tab.id }, ledgerOpen: true })}>
-            {tab.name}
-          </button>
-        ))}
+          {ledgerSheets[stage].map((tab) => (
+            <button
+              key={tab.id}
+              type="button"
+              role="tab"
+              className="tab"
+              id={`tab-${tab.id}`}
+              aria-selected={tab.id === current.id}
+              aria-controls="ledger-panel"
+              onClick={() => look({ ledgerTab: { ...ledgerTab, [stage]: tab.id }, ledgerOpen: true })}
+            >
+              {tab.name}
+            </button>
+          ))}
         </div>
-        <span className="caption summary">{words === '' ? count(Object.keys(model.members).length, 'member') : `selected: ${words}`}</span>
-        <button type="button" className="icon-button" aria-label={open ? 'Fold the ledger' : 'Unfold the ledger'} title={`${open ? 'Fold' : 'Unfold'} (L)`} aria-expanded={open} onClick={() => look({ ledgerOpen: !open })}>
+        <span className="caption summary">
+          {words === '' ? count(Object.keys(model.members).length, 'member') : `selected: ${words}`}
+        </span>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label={open ? 'Fold the ledger' : 'Unfold the ledger'}
+          title={`${open ? 'Fold' : 'Unfold'} (L)`}
+          aria-expanded={open}
+          onClick={() => look({ ledgerOpen: !open })}
+        >
           <Icon name={open ? 'down' : 'up'} />
         </button>
       </div>
       {open && (
-        <div id="ledger-panel" role="tabpanel" aria-labelledby={`tab-${current.id}`} style={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+        <div
+          id="ledger-panel"
+          role="tabpanel"
+          aria-labelledby={`tab-${current.id}`}
+          style={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
+        >
           {contentOf(stage, current.id)}
         </div>
       )}

@@ -1,16 +1,53 @@
 import { combinationFormula, purposeLetters, purposeNames } from '~core/combine';
 import { loadForce, loadWords, parsePlace, targetOf } from '~core/loading';
-import { idSource, isPlaced, memberLength, positionTolerance, purposes, type Combination, type Load, type LoadCase, type Model, type Purpose } from '~core/model';
-import { formatInput, formatQuantity, formatValue, parseQuantity, unitLabel, type QuantityKind, positionInOtherUnit } from '~core/units';
+import {
+  idSource,
+  isPlaced,
+  memberLength,
+  positionTolerance,
+  purposes,
+  type Combination,
+  type Load,
+  type LoadCase,
+  type Model,
+  type Purpose,
+} from '~core/model';
+import {
+  formatInput,
+  formatQuantity,
+  formatValue,
+  parseQuantity,
+  unitLabel,
+  type QuantityKind,
+  positionInOtherUnit,
+} from '~core/units';
 import type { Batch, CellColumn, CellRead, Sheet } from './cells';
 
 const bad = (error: string): CellRead => ({ ok: false, error });
 const good = (fields: Readonly<Record<string, unknown>>): CellRead => ({ ok: true, fields });
 
-const kindNames: Readonly<Record<Load['type'], string>> = { node: 'force', uniform: 'uniform', point: 'point', trapezoid: 'trapezoid', moment: 'moment', temperature: 'temperature', strain: 'strain', settlement: 'settlement', area: 'area', line: 'line' };
+const kindNames: Readonly<Record<Load['type'], string>> = {
+  node: 'force',
+  uniform: 'uniform',
+  point: 'point',
+  trapezoid: 'trapezoid',
+  moment: 'moment',
+  temperature: 'temperature',
+  strain: 'strain',
+  settlement: 'settlement',
+  area: 'area',
+  line: 'line',
+};
 const typed: readonly Load['type'][] = ['uniform', 'trapezoid', 'point', 'moment', 'node'];
 
-const valueKind = (load: Pick<Load, 'type'>): QuantityKind => (load.type === 'point' || load.type === 'node' ? 'force' : load.type === 'moment' ? 'moment' : load.type === 'area' ? 'pressure' : 'lineLoad');
+const valueKind = (load: Pick<Load, 'type'>): QuantityKind =>
+  load.type === 'point' || load.type === 'node'
+    ? 'force'
+    : load.type === 'moment'
+      ? 'moment'
+      : load.type === 'area'
+        ? 'pressure'
+        : 'lineLoad';
 
 /** What a load's first value is: of a force at a node the part along z when that is all there is. */
 function firstValue(load: Load): number | undefined {
@@ -20,14 +57,26 @@ function firstValue(load: Load): number | undefined {
 }
 
 /** Guards cells of loads that a rule makes, and of kinds that have no such cell. */
-const ofLoad = (read: (text: string, batch: Batch, row: Load) => CellRead, make?: (text: string, batch: Batch) => CellRead) => (text: string, batch: Batch, row: Load | undefined): CellRead => {
-  if (!row) return make ? make(text, batch) : bad('This follows from the load.');
-  return row.id in batch.model.loads ? read(text, batch, row) : bad('A rule makes this load. Change the inputs of the rule in the details.');
-};
+const ofLoad =
+  (read: (text: string, batch: Batch, row: Load) => CellRead, make?: (text: string, batch: Batch) => CellRead) =>
+  (text: string, batch: Batch, row: Load | undefined): CellRead => {
+    if (!row) return make ? make(text, batch) : bad('This follows from the load.');
+    return row.id in batch.model.loads
+      ? read(text, batch, row)
+      : bad('A rule makes this load. Change the inputs of the rule in the details.');
+  };
 
 function caseCell(text: string, { model }: Batch): CellRead {
   const found = Object.values(model.cases).find((one) => one.label.toLowerCase() === text.toLowerCase());
-  return found ? good({ case: found.id }) : bad(`There is no case “${text}”. There are ${Object.values(model.cases).map((one) => one.label).join(', ') || 'none yet'}.`);
+  return found
+    ? good({ case: found.id })
+    : bad(
+        `There is no case “${text}”. There are ${
+          Object.values(model.cases)
+            .map((one) => one.label)
+            .join(', ') || 'none yet'
+        }.`,
+      );
 }
 
 function targetCell(text: string, { model }: Batch, row?: Load): CellRead {
@@ -40,7 +89,9 @@ function targetCell(text: string, { model }: Batch, row?: Load): CellRead {
 
 function directionCell(text: string): CellRead {
   const match = /^(global|local)?\s*([xyz])$/.exec(text.trim().toLowerCase());
-  return match ? good({ ...(match[1] ? { axes: match[1] } : {}), direction: match[2] }) : bad('Type a direction such as global z or local y.');
+  return match
+    ? good({ ...(match[1] ? { axes: match[1] } : {}), direction: match[2] })
+    : bad('Type a direction such as global z or local y.');
 }
 
 /** Reads a position against the member's length. */
@@ -51,7 +102,11 @@ function place(text: string, model: Model, member: string): { ok: true; value: n
   const length = memberLength(model, model.members[member]);
   const value = read.value.kind === 'share' ? read.value.value * length : read.value.value;
   if (value < 0) return { ok: false, error: 'A position is measured from the start and cannot be negative.' };
-  if (value > length + positionTolerance) return { ok: false, error: `${formatQuantity(value, 'length', units)} is past the end of ${member}, ${formatQuantity(length, 'length', units)} long.${positionInOtherUnit(value, length, units)}` };
+  if (value > length + positionTolerance)
+    return {
+      ok: false,
+      error: `${formatQuantity(value, 'length', units)} is past the end of ${member}, ${formatQuantity(length, 'length', units)} long.${positionInOtherUnit(value, length, units)}`,
+    };
   return { ok: true, value: Math.min(value, length) };
 }
 
@@ -64,61 +119,182 @@ const number = (text: string, kind: QuantityKind, model: Model, field: string): 
 export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
   const { units } = model.settings;
   const columns: CellColumn<Load>[] = [
-    { title: 'Load', width: 48, text: (load) => load.id, order: (load) => Number(load.id.replace(/^[a-z]+/, '').replace('-', '.')) },
-    { title: 'Case', width: 50, text: (load) => model.cases[load.case].label, read: ofLoad(caseCell, caseCell), choices: Object.values(model.cases).map((one) => one.label) },
-    { title: 'On', width: 104, text: (load) => targetOf(load, model), read: ofLoad(targetCell, targetCell) },
-    { title: 'Kind', width: 60, text: (load) => kindNames[load.type], read: ofLoad(() => bad('The kind of a load stays; delete it and put another.'), (text) => (typed.includes(typeOf(text)!) ? good({ type: typeOf(text) }) : bad(`“${text}” is none of ${typed.map((type) => kindNames[type]).join(', ')}.`))), choices: typed.map((type) => kindNames[type]) },
-    { title: 'Direction', width: 74, text: (load) => loadWords(load, units).direction, read: ofLoad((text, _, load) => (isPlaced(load) ? directionCell(text) : load.type === 'area' || load.type === 'line' ? onlyGlobal(text) : bad('Change this in the details of what it acts on.')), directionCell), choices: ['global x', 'global y', 'global z', 'local x', 'local y', 'local z'] },
     {
-      title: 'Value', width: 98, numeric: true,
+      title: 'Load',
+      width: 48,
+      text: (load) => load.id,
+      order: (load) => Number(load.id.replace(/^[a-z]+/, '').replace('-', '.')),
+    },
+    {
+      title: 'Case',
+      width: 50,
+      text: (load) => model.cases[load.case].label,
+      read: ofLoad(caseCell, caseCell),
+      choices: Object.values(model.cases).map((one) => one.label),
+    },
+    { title: 'On', width: 104, text: (load) => targetOf(load, model), read: ofLoad(targetCell, targetCell) },
+    {
+      title: 'Kind',
+      width: 60,
+      text: (load) => kindNames[load.type],
+      read: ofLoad(
+        () => bad('The kind of a load stays; delete it and put another.'),
+        (text) =>
+          typed.includes(typeOf(text)!)
+            ? good({ type: typeOf(text) })
+            : bad(`“${text}” is none of ${typed.map((type) => kindNames[type]).join(', ')}.`),
+      ),
+      choices: typed.map((type) => kindNames[type]),
+    },
+    {
+      title: 'Direction',
+      width: 74,
+      text: (load) => loadWords(load, units).direction,
+      read: ofLoad(
+        (text, _, load) =>
+          isPlaced(load)
+            ? directionCell(text)
+            : load.type === 'area' || load.type === 'line'
+              ? onlyGlobal(text)
+              : bad('Change this in the details of what it acts on.'),
+        directionCell,
+      ),
+      choices: ['global x', 'global y', 'global z', 'local x', 'local y', 'local z'],
+    },
+    {
+      title: 'Value',
+      width: 98,
+      numeric: true,
       text: (load) => {
         const value = firstValue(load);
-        return value === undefined ? loadWords(load, units).value : `${formatInput(value, valueKind(load), units)} ${unitLabel(valueKind(load), units)}`;
+        return value === undefined
+          ? loadWords(load, units).value
+          : `${formatInput(value, valueKind(load), units)} ${unitLabel(valueKind(load), units)}`;
       },
-      show: (load) => (load.type === 'trapezoid' || load.type === 'line' ? formatQuantity(load.valueFrom, 'lineLoad', units) : loadWords(load, units).value),
+      show: (load) =>
+        load.type === 'trapezoid' || load.type === 'line'
+          ? formatQuantity(load.valueFrom, 'lineLoad', units)
+          : loadWords(load, units).value,
       order: (load) => firstValue(load) ?? 0,
-      read: ofLoad((text, _, load) => {
-        if (load.type === 'area') {
-          if (load.pressure.type !== 'uniform') return bad('Change this in the form of the area load.');
-          const read = parseQuantity(text, 'pressure', units);
-          return read.ok ? good({ pressure: { ...load.pressure, value: read.value } }) : bad(read.error);
-        }
-        return firstValue(load) === undefined ? bad('It has several values; change them in the details of what it acts on.') : number(text, valueKind(load), model, load.type === 'trapezoid' || load.type === 'line' ? 'valueFrom' : 'value');
-      }, (text) => good({ valueText: text })),
+      read: ofLoad(
+        (text, _, load) => {
+          if (load.type === 'area') {
+            if (load.pressure.type !== 'uniform') return bad('Change this in the form of the area load.');
+            const read = parseQuantity(text, 'pressure', units);
+            return read.ok ? good({ pressure: { ...load.pressure, value: read.value } }) : bad(read.error);
+          }
+          return firstValue(load) === undefined
+            ? bad('It has several values; change them in the details of what it acts on.')
+            : number(
+                text,
+                valueKind(load),
+                model,
+                load.type === 'trapezoid' || load.type === 'line' ? 'valueFrom' : 'value',
+              );
+        },
+        (text) => good({ valueText: text }),
+      ),
     },
     {
-      title: 'to', width: 74, numeric: true, text: (load) => (load.type === 'trapezoid' || load.type === 'line' ? `${formatInput(load.valueTo, 'lineLoad', units)} ${unitLabel('lineLoad', units)}` : ''),
-      show: (load) => (load.type === 'trapezoid' || load.type === 'line' ? formatQuantity(load.valueTo, 'lineLoad', units) : ''),
-      read: ofLoad((text, _, load) => (load.type === 'trapezoid' || load.type === 'line' ? number(text, 'lineLoad', model, 'valueTo') : bad('Only a trapezoidal load has a second value.')), (text) => good({ secondText: text })),
+      title: 'to',
+      width: 74,
+      numeric: true,
+      text: (load) =>
+        load.type === 'trapezoid' || load.type === 'line'
+          ? `${formatInput(load.valueTo, 'lineLoad', units)} ${unitLabel('lineLoad', units)}`
+          : '',
+      show: (load) =>
+        load.type === 'trapezoid' || load.type === 'line' ? formatQuantity(load.valueTo, 'lineLoad', units) : '',
+      read: ofLoad(
+        (text, _, load) =>
+          load.type === 'trapezoid' || load.type === 'line'
+            ? number(text, 'lineLoad', model, 'valueTo')
+            : bad('Only a trapezoidal load has a second value.'),
+        (text) => good({ secondText: text }),
+      ),
     },
     {
-      title: 'From', unit: unitLabel('length', units), width: 58, numeric: true, text: (load) => (isPlaced(load) ? formatInput('at' in load ? load.at : load.from, 'length', units) : ''), show: (load) => (isPlaced(load) ? formatValue('at' in load ? load.at : load.from, 'length', units) : ''),
-      read: ofLoad((text, _, load) => {
-        if (!isPlaced(load)) return bad('This load has no position along a member.');
-        const read = place(text, model, load.member);
-        if (!read.ok) return bad(read.error);
-        if (!('at' in load) && read.value >= (load.to ?? memberLength(model, model.members[load.member]))) return bad('The start must lie before the end.');
-        return good({ ['at' in load ? 'at' : 'from']: read.value });
-      }, (text) => good({ fromText: text })),
+      title: 'From',
+      unit: unitLabel('length', units),
+      width: 58,
+      numeric: true,
+      text: (load) => (isPlaced(load) ? formatInput('at' in load ? load.at : load.from, 'length', units) : ''),
+      show: (load) => (isPlaced(load) ? formatValue('at' in load ? load.at : load.from, 'length', units) : ''),
+      read: ofLoad(
+        (text, _, load) => {
+          if (!isPlaced(load)) return bad('This load has no position along a member.');
+          const read = place(text, model, load.member);
+          if (!read.ok) return bad(read.error);
+          if (!('at' in load) && read.value >= (load.to ?? memberLength(model, model.members[load.member])))
+            return bad('The start must lie before the end.');
+          return good({ ['at' in load ? 'at' : 'from']: read.value });
+        },
+        (text) => good({ fromText: text }),
+      ),
     },
     {
-      title: 'To', unit: unitLabel('length', units), width: 58, numeric: true, text: (load) => (isPlaced(load) && !('at' in load) ? (load.to === null ? 'end' : formatInput(load.to, 'length', units)) : ''),
-      show: (load) => (isPlaced(load) && !('at' in load) ? (load.to === null ? 'end' : formatValue(load.to, 'length', units)) : ''),
-      read: ofLoad((text, _, load) => {
-        if (!isPlaced(load) || 'at' in load) return bad('This load acts at one place.');
-        if (text === '' || text.toLowerCase() === 'end') return good({ to: null });
-        const read = place(text, model, load.member);
-        return !read.ok ? bad(read.error) : read.value <= load.from ? bad('The end must lie beyond the start.') : good({ to: read.value });
-      }, (text) => good({ toText: text })),
+      title: 'To',
+      unit: unitLabel('length', units),
+      width: 58,
+      numeric: true,
+      text: (load) =>
+        isPlaced(load) && !('at' in load) ? (load.to === null ? 'end' : formatInput(load.to, 'length', units)) : '',
+      show: (load) =>
+        isPlaced(load) && !('at' in load) ? (load.to === null ? 'end' : formatValue(load.to, 'length', units)) : '',
+      read: ofLoad(
+        (text, _, load) => {
+          if (!isPlaced(load) || 'at' in load) return bad('This load acts at one place.');
+          if (text === '' || text.toLowerCase() === 'end') return good({ to: null });
+          const read = place(text, model, load.member);
+          return !read.ok
+            ? bad(read.error)
+            : read.value <= load.from
+              ? bad('The end must lie beyond the start.')
+              : good({ to: read.value });
+        },
+        (text) => good({ toText: text }),
+      ),
     },
-    { title: 'of', unit: unitLabel('length', units), width: 58, numeric: true, text: (load) => ('member' in load ? formatInput(memberLength(model, model.members[load.member]), 'length', units) : ''), show: (load) => ('member' in load ? formatValue(memberLength(model, model.members[load.member]), 'length', units) : ''), order: (load) => ('member' in load ? memberLength(model, model.members[load.member]) : -1) },
-    ...(resultants ? (['x', 'y', 'z'] as const).map((axis, i): CellColumn<Load> => ({ title: `Σ ${axis}`, unit: unitLabel('force', units), width: 68, numeric: true, text: (load) => formatInput(loadForce(model, load)[i], 'force', units), show: (load) => formatValue(loadForce(model, load)[i], 'force', units), order: (load) => loadForce(model, load)[i] })) : []),
-    ...(Object.keys(model.loadRules).length === 0 ? [] : [{ title: 'By', width: 58, text: (load: Load) => (load.id in model.loads ? '' : (model.loadRules[load.id.split('-')[0]]?.label ?? 'rule')) }]),
+    {
+      title: 'of',
+      unit: unitLabel('length', units),
+      width: 58,
+      numeric: true,
+      text: (load) =>
+        'member' in load ? formatInput(memberLength(model, model.members[load.member]), 'length', units) : '',
+      show: (load) =>
+        'member' in load ? formatValue(memberLength(model, model.members[load.member]), 'length', units) : '',
+      order: (load) => ('member' in load ? memberLength(model, model.members[load.member]) : -1),
+    },
+    ...(resultants
+      ? (['x', 'y', 'z'] as const).map((axis, i): CellColumn<Load> => ({
+          title: `Σ ${axis}`,
+          unit: unitLabel('force', units),
+          width: 68,
+          numeric: true,
+          text: (load) => formatInput(loadForce(model, load)[i], 'force', units),
+          show: (load) => formatValue(loadForce(model, load)[i], 'force', units),
+          order: (load) => loadForce(model, load)[i],
+        }))
+      : []),
+    ...(Object.keys(model.loadRules).length === 0
+      ? []
+      : [
+          {
+            title: 'By',
+            width: 58,
+            text: (load: Load) =>
+              load.id in model.loads ? '' : (model.loadRules[load.id.split('-')[0]]?.label ?? 'rule'),
+          },
+        ]),
   ];
   return { table: 'loads', noun: 'load', columns, create: (fields, batch) => newLoad(fields, batch) };
 }
 
-const typeOf = (text: string): Load['type'] | undefined => (Object.keys(kindNames) as Load['type'][]).find((type) => kindNames[type] === text.trim().toLowerCase() || type === text.trim().toLowerCase());
+const typeOf = (text: string): Load['type'] | undefined =>
+  (Object.keys(kindNames) as Load['type'][]).find(
+    (type) => kindNames[type] === text.trim().toLowerCase() || type === text.trim().toLowerCase(),
+  );
 
 const onlyGlobal = (text: string): CellRead => {
   const match = /^(?:global)?\s*([xyz])$/.exec(text.trim().toLowerCase());
@@ -126,7 +302,10 @@ const onlyGlobal = (text: string): CellRead => {
 };
 
 /** A load from the cells of a new row. */
-function newLoad(fields: Readonly<Record<string, unknown>>, { model, collector }: Batch): { ok: true; record: Load } | { ok: false; error: string } {
+function newLoad(
+  fields: Readonly<Record<string, unknown>>,
+  { model, collector }: Batch,
+): { ok: true; record: Load } | { ok: false; error: string } {
   const refuse = (error: string) => ({ ok: false as const, error });
   const { units } = model.settings;
   const text = (key: string) => (typeof fields[key] === 'string' ? (fields[key] as string) : '');
@@ -135,7 +314,8 @@ function newLoad(fields: Readonly<Record<string, unknown>>, { model, collector }
   const member = typeof fields.member === 'string' ? fields.member : undefined;
   if (!node && !member) return refuse('A new load needs what it acts on, such as m4 or n2.');
   const type = (fields.type as Load['type'] | undefined) ?? (node ? 'node' : 'uniform');
-  if ((type === 'node') !== (node !== undefined)) return refuse(node ? 'On a node only a force can be put here.' : 'A force of that kind acts on a node.');
+  if ((type === 'node') !== (node !== undefined))
+    return refuse(node ? 'On a node only a force can be put here.' : 'A force of that kind acts on a node.');
   const value = parseQuantity(text('valueText'), valueKind({ type }), units);
   if (!value.ok) return refuse(value.error);
   const direction = (fields.direction as 'x' | 'y' | 'z' | undefined) ?? 'z';
@@ -145,50 +325,123 @@ function newLoad(fields: Readonly<Record<string, unknown>>, { model, collector }
     force[{ x: 0, y: 1, z: 2 }[direction]] = value.value;
     return { ok: true, record: { ...base, type: 'node', node, force, moment: [0, 0, 0] } };
   }
-  const on = { ...base, member: member!, axes: (fields.axes as 'global' | 'local' | undefined) ?? ('global' as const), direction };
+  const on = {
+    ...base,
+    member: member!,
+    axes: (fields.axes as 'global' | 'local' | undefined) ?? ('global' as const),
+    direction,
+  };
   const from = text('fromText') === '' ? undefined : place(text('fromText'), model, member!);
   if (from && !from.ok) return from;
-  if (type === 'point' || type === 'moment') return { ok: true, record: { ...on, type, value: value.value, at: from?.value ?? memberLength(model, model.members[member!]) / 2 } };
-  const to = text('toText') === '' || text('toText').toLowerCase() === 'end' ? undefined : place(text('toText'), model, member!);
+  if (type === 'point' || type === 'moment')
+    return {
+      ok: true,
+      record: { ...on, type, value: value.value, at: from?.value ?? memberLength(model, model.members[member!]) / 2 },
+    };
+  const to =
+    text('toText') === '' || text('toText').toLowerCase() === 'end' ? undefined : place(text('toText'), model, member!);
   if (to && !to.ok) return to;
   const span = { from: from?.value ?? 0, to: to?.value ?? null };
   if (span.to !== null && span.to <= span.from) return refuse('The end must lie beyond the start.');
   if (type !== 'trapezoid') return { ok: true, record: { ...on, ...span, type: 'uniform', value: value.value } };
   const second = parseQuantity(text('secondText') || '0', 'lineLoad', units);
-  return second.ok ? { ok: true, record: { ...on, ...span, type: 'trapezoid', valueFrom: value.value, valueTo: second.value } } : refuse(second.error);
+  return second.ok
+    ? { ok: true, record: { ...on, ...span, type: 'trapezoid', valueFrom: value.value, valueTo: second.value } }
+    : refuse(second.error);
 }
 
 /** A factor as it is shown: 1.0, 0.75, −0.3; a dash for a case that takes no part. */
-const shownFactor = (factor: number): string => (factor === 0 ? '–' : (Number.isInteger(factor) ? factor.toFixed(1) : factorText(factor)).replace('-', '−'));
+const shownFactor = (factor: number): string =>
+  factor === 0 ? '–' : (Number.isInteger(factor) ? factor.toFixed(1) : factorText(factor)).replace('-', '−');
 
 const factorText = (factor: number): string => (factor === 0 ? '' : String(Number(factor.toFixed(4))));
 
 /** The combinations as the code's own table: a row a combination, a column a case. */
 export function combinationSheet(model: Model, cases: readonly LoadCase[]): Sheet<Combination> {
   const factorOf = (row: Combination, id: string) => row.factors.find((one) => one.case === id)?.factor ?? 0;
-  const purposeOf = (text: string) => purposes.find((purpose) => purposeNames[purpose] === text.trim().toLowerCase() || purpose.toLowerCase() === text.trim().toLowerCase());
+  const purposeOf = (text: string) =>
+    purposes.find(
+      (purpose) =>
+        purposeNames[purpose] === text.trim().toLowerCase() || purpose.toLowerCase() === text.trim().toLowerCase(),
+    );
   return {
-    table: 'combinations', noun: 'combination',
+    table: 'combinations',
+    noun: 'combination',
     columns: [
-      { title: 'Name', width: 54, text: (row) => row.label, read: (text, { model: current }, row) => (text === '' || text.length > 8 ? bad('A short name has 1 to 8 letters.') : Object.values(current.combinations).some((one) => one.label === text && one.id !== row?.id) ? bad(`There is a combination ${text} already.`) : good({ label: text })) },
-      { title: 'For', width: 76, text: (row) => purposeNames[row.purpose], read: (text) => (purposeOf(text) ? good({ purpose: purposeOf(text) }) : bad(`“${text}” is none of ${purposes.map((purpose) => purposeNames[purpose]).join(', ')}.`)), choices: purposes.map((purpose) => purposeNames[purpose]) },
-      { title: 'Rule', width: 150, text: (row) => (row.origin === 'own' ? (row.rule === 'own' || row.rule === '' ? 'own' : `own: ${row.rule}`) : row.changed ? `${row.rule}, changed` : row.rule) },
+      {
+        title: 'Name',
+        width: 54,
+        text: (row) => row.label,
+        read: (text, { model: current }, row) =>
+          text === '' || text.length > 8
+            ? bad('A short name has 1 to 8 letters.')
+            : Object.values(current.combinations).some((one) => one.label === text && one.id !== row?.id)
+              ? bad(`There is a combination ${text} already.`)
+              : good({ label: text }),
+      },
+      {
+        title: 'For',
+        width: 76,
+        text: (row) => purposeNames[row.purpose],
+        read: (text) =>
+          purposeOf(text)
+            ? good({ purpose: purposeOf(text) })
+            : bad(`“${text}” is none of ${purposes.map((purpose) => purposeNames[purpose]).join(', ')}.`),
+        choices: purposes.map((purpose) => purposeNames[purpose]),
+      },
+      {
+        title: 'Rule',
+        width: 150,
+        text: (row) =>
+          row.origin === 'own'
+            ? row.rule === 'own' || row.rule === ''
+              ? 'own'
+              : `own: ${row.rule}`
+            : row.changed
+              ? `${row.rule}, changed`
+              : row.rule,
+      },
       ...cases.map((loadCase): CellColumn<Combination> => ({
-        title: loadCase.label, width: 44, numeric: true, text: (row) => factorText(factorOf(row, loadCase.id)), show: (row) => shownFactor(factorOf(row, loadCase.id)), order: (row) => factorOf(row, loadCase.id), marked: (row) => row.changed,
+        title: loadCase.label,
+        width: 44,
+        numeric: true,
+        text: (row) => factorText(factorOf(row, loadCase.id)),
+        show: (row) => shownFactor(factorOf(row, loadCase.id)),
+        order: (row) => factorOf(row, loadCase.id),
+        marked: (row) => row.changed,
         read: (text) => {
           if (text === '' || text === '–' || text === '-') return good({ [`factor ${loadCase.id}`]: 0 });
           const read = parseQuantity(text.replace('−', '-'), 'number', 'si');
-          return !read.ok ? bad(read.error) : Math.abs(read.value) > 100 ? bad(`A factor of ${text} is beyond 100.`) : good({ [`factor ${loadCase.id}`]: read.value });
+          return !read.ok
+            ? bad(read.error)
+            : Math.abs(read.value) > 100
+              ? bad(`A factor of ${text} is beyond 100.`)
+              : good({ [`factor ${loadCase.id}`]: read.value });
         },
       })),
-      { title: 'Order', width: 62, text: (row) => row.order ?? 'first', read: (text) => (text === 'first' || text === 'second' ? good({ order: text === 'first' ? null : text }) : bad('The order is first or second.')), choices: ['first', 'second'] },
-      { title: 'Stiffness', width: 84, text: (row) => (row.stiffnessSet ? model.stiffnessSets[row.stiffnessSet].label : 'full') },
+      {
+        title: 'Order',
+        width: 62,
+        text: (row) => row.order ?? 'first',
+        read: (text) =>
+          text === 'first' || text === 'second'
+            ? good({ order: text === 'first' ? null : text })
+            : bad('The order is first or second.'),
+        choices: ['first', 'second'],
+      },
+      {
+        title: 'Stiffness',
+        width: 84,
+        text: (row) => (row.stiffnessSet ? model.stiffnessSets[row.stiffnessSet].label : 'full'),
+      },
       { title: 'Written out', width: 240, text: (row) => combinationFormula(model, row) },
     ],
     // several cells set factors of one list
     fold: (fields, row) => {
       const entries = Object.entries(fields);
-      const typedFactors = entries.flatMap(([key, value]) => (key.startsWith('factor ') ? [{ case: key.slice(7), factor: value as number }] : []));
+      const typedFactors = entries.flatMap(([key, value]) =>
+        key.startsWith('factor ') ? [{ case: key.slice(7), factor: value as number }] : [],
+      );
       const rest = Object.fromEntries(entries.filter(([key]) => !key.startsWith('factor ')));
       // what was moved into another set by hand is not made again where it was
       const moved = row?.origin === 'generated' && rest.purpose !== undefined ? { changed: true } : {};
@@ -196,15 +449,39 @@ export function combinationSheet(model: Model, cases: readonly LoadCase[]): Shee
       const before = row?.factors ?? [];
       const kept = before.map((one) => typedFactors.find((other) => other.case === one.case) ?? one);
       const added = typedFactors.filter((one) => !before.some((other) => other.case === one.case));
-      return { ...rest, factors: [...kept, ...added].filter((one) => one.factor !== 0), ...(row?.origin === 'generated' ? { changed: true } : {}) };
+      return {
+        ...rest,
+        factors: [...kept, ...added].filter((one) => one.factor !== 0),
+        ...(row?.origin === 'generated' ? { changed: true } : {}),
+      };
     },
     create: (fields, { model: current, collector }) => {
       const purpose = (fields.purpose as Purpose | undefined) ?? 'strength';
       const taken = new Set(Object.values(current.combinations).map((one) => one.label));
       const id = collector.nextId('combinations');
-      const label = (fields.label as string | undefined) ?? Array.from({ length: 5000 }, (_, i) => `${purposeLetters[purpose]}${i + 1 + Number(id.slice(1)) - Number(idSource(current)('combinations').slice(1))}`).find((one) => !taken.has(one))!;
+      const label =
+        (fields.label as string | undefined) ??
+        Array.from(
+          { length: 5000 },
+          (_, i) =>
+            `${purposeLetters[purpose]}${i + 1 + Number(id.slice(1)) - Number(idSource(current)('combinations').slice(1))}`,
+        ).find((one) => !taken.has(one))!;
       const factors = (fields.factors as Combination['factors'] | undefined) ?? [];
-      return factors.length === 0 ? { ok: false, error: 'A new combination needs one factor at least.' } : { ok: true, record: { id, label, purpose, rule: 'own', factors, origin: 'own', changed: false, ...(fields.order === 'second' ? { order: 'second' as const } : {}) } };
+      return factors.length === 0
+        ? { ok: false, error: 'A new combination needs one factor at least.' }
+        : {
+            ok: true,
+            record: {
+              id,
+              label,
+              purpose,
+              rule: 'own',
+              factors,
+              origin: 'own',
+              changed: false,
+              ...(fields.order === 'second' ? { order: 'second' as const } : {}),
+            },
+          };
     },
   };
 }

@@ -6,18 +6,41 @@ interface SheetName {
 }
 
 const ofModel: readonly SheetName[] = [
-  { id: 'members', name: 'Members' }, { id: 'nodes', name: 'Nodes' }, { id: 'sections', name: 'Sections' }, { id: 'materials', name: 'Materials' }, { id: 'supports', name: 'Supports' }, { id: 'groups', name: 'Groups' }, { id: 'storeys', name: 'Storeys' }, { id: 'gridLines', name: 'Grid lines' },
+  { id: 'members', name: 'Members' },
+  { id: 'nodes', name: 'Nodes' },
+  { id: 'sections', name: 'Sections' },
+  { id: 'materials', name: 'Materials' },
+  { id: 'supports', name: 'Supports' },
+  { id: 'groups', name: 'Groups' },
+  { id: 'storeys', name: 'Storeys' },
+  { id: 'gridLines', name: 'Grid lines' },
 ];
 
 /** The sheets of the ledger in each stage, the first one shown at first. */
 export const ledgerSheets: Readonly<Record<Stage, readonly SheetName[]>> = {
   frame: ofModel,
-  loads: [{ id: 'loads', name: 'Loads' }, { id: 'combinations', name: 'Combinations' }, { id: 'summary', name: 'Summary' }, { id: 'storeys', name: 'Take-down by storey' }, { id: 'columns', name: 'by column' }],
+  loads: [
+    { id: 'loads', name: 'Loads' },
+    { id: 'combinations', name: 'Combinations' },
+    { id: 'summary', name: 'Summary' },
+    { id: 'storeys', name: 'Take-down by storey' },
+    { id: 'columns', name: 'by column' },
+  ],
   analysis: ofModel,
   results: [
-    { id: 'forces', name: 'Member forces' }, { id: 'extremes', name: 'Extremes' }, { id: 'stations', name: 'Stations' }, { id: 'reactions', name: 'Reactions' }, { id: 'supportLines', name: 'Rows of supports' }, { id: 'displacements', name: 'Nodes' }, { id: 'storeys', name: 'Storeys' }, { id: 'modes', name: 'Modes' },
+    { id: 'forces', name: 'Member forces' },
+    { id: 'extremes', name: 'Extremes' },
+    { id: 'stations', name: 'Stations' },
+    { id: 'reactions', name: 'Reactions' },
+    { id: 'supportLines', name: 'Rows of supports' },
+    { id: 'displacements', name: 'Nodes' },
+    { id: 'storeys', name: 'Storeys' },
+    { id: 'modes', name: 'Modes' },
     { id: 'equilibrium', name: 'Equilibrium' },
   ],
-  checks: [{ id: 'worst', name: 'Worst per member' }, { id: 'skipped', name: 'Not checked' }],
+  checks: [
+    { id: 'worst', name: 'Worst per member' },
+    { id: 'skipped', name: 'Not checked' },
+  ],
   report: ofModel,
 };

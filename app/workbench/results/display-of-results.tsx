@@ -23,26 +23,74 @@ export function ResultDisplay() {
   return (
     <section className="card display-card" aria-label="How results are drawn">
       <div className="row">
-        <h2 className="title" style={{ flex: 1 }}>How results are drawn</h2>
-        <button type="button" className="icon-button" aria-label="Close how results are drawn" onClick={() => look({ resultsOpen: false })}>
+        <h2 className="title" style={{ flex: 1 }}>
+          How results are drawn
+        </h2>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Close how results are drawn"
+          onClick={() => look({ resultsOpen: false })}
+        >
           <Icon name="close" />
         </button>
       </div>
       <div className="block fields">
         <label htmlFor="result-magnify">Scale</label>
-        <Select id="result-magnify" value={drawn.magnify} disabled={moves ? drawn.times !== null : drawn.unitsPerMetre !== null} options={[0.2, 0.5, 1, 2, 5, 10].map((value) => ({ value, label: value === 1 ? 'automatic' : `automatic × ${value}` }))} onChange={(magnify) => set({ magnify })} />
-        {moves && <Typed label="times" placeholder="automatic" value={drawn.times} onChange={(times) => set({ times })} />}
+        <Select
+          id="result-magnify"
+          value={drawn.magnify}
+          disabled={moves ? drawn.times !== null : drawn.unitsPerMetre !== null}
+          options={[0.2, 0.5, 1, 2, 5, 10].map((value) => ({
+            value,
+            label: value === 1 ? 'automatic' : `automatic × ${value}`,
+          }))}
+          onChange={(magnify) => set({ magnify })}
+        />
+        {moves && (
+          <Typed label="times" placeholder="automatic" value={drawn.times} onChange={(times) => set({ times })} />
+        )}
         {diagram && (
-          <Typed label={`${unitLabel(kind, units)} to 1 ${unitLabel('length', units)}`} placeholder="automatic" value={drawn.unitsPerMetre === null ? null : (drawn.unitsPerMetre * unitSize('length', units)) / unitSize(kind, units)} onChange={(value) => set({ unitsPerMetre: value === null ? null : (value * unitSize(kind, units)) / unitSize('length', units) })} />
+          <Typed
+            label={`${unitLabel(kind, units)} to 1 ${unitLabel('length', units)}`}
+            placeholder="automatic"
+            value={
+              drawn.unitsPerMetre === null
+                ? null
+                : (drawn.unitsPerMetre * unitSize('length', units)) / unitSize(kind, units)
+            }
+            onChange={(value) =>
+              set({
+                unitsPerMetre: value === null ? null : (value * unitSize(kind, units)) / unitSize('length', units),
+              })
+            }
+          />
         )}
         {isEnvelope(shown) && (
           <>
             <span className="field-label">Envelope</span>
-            <Segmented<'both' | 'max' | 'min'> size="small" value={drawn.side} options={[{ value: 'both', label: 'both' }, { value: 'max', label: 'largest' }, { value: 'min', label: 'smallest' }]} onChange={(side) => set({ side })} />
+            <Segmented<'both' | 'max' | 'min'>
+              size="small"
+              value={drawn.side}
+              options={[
+                { value: 'both', label: 'both' },
+                { value: 'max', label: 'largest' },
+                { value: 'min', label: 'smallest' },
+              ]}
+              onChange={(side) => set({ side })}
+            />
           </>
         )}
         <span className="field-label">Drawn as</span>
-        <Segmented<'diagrams' | 'colours'> size="small" value={drawn.paint} options={[{ value: 'diagrams', label: moves ? 'shape' : 'diagram' }, { value: 'colours', label: 'colours' }]} onChange={(paint) => set({ paint })} />
+        <Segmented<'diagrams' | 'colours'>
+          size="small"
+          value={drawn.paint}
+          options={[
+            { value: 'diagrams', label: moves ? 'shape' : 'diagram' },
+            { value: 'colours', label: 'colours' },
+          ]}
+          onChange={(paint) => set({ paint })}
+        />
       </div>
       <div className="block checks">
         {diagram && (
@@ -50,19 +98,50 @@ export function ResultDisplay() {
             {kind === 'moment' && quantity !== 'T' ? 'moments on the compression side' : 'diagrams on the other side'}
           </Checkbox>
         )}
-        <Checkbox checked={drawn.stations} disabled={!diagram} onChange={(event) => set({ stations: event.target.checked })}>values at the quarter points too</Checkbox>
+        <Checkbox
+          checked={drawn.stations}
+          disabled={!diagram}
+          onChange={(event) => set({ stations: event.target.checked })}
+        >
+          values at the quarter points too
+        </Checkbox>
       </div>
       <div className="block fields">
-        <Typed label="no value below, %" placeholder="all" value={drawn.threshold === 0 ? null : drawn.threshold * 100} onChange={(value) => set({ threshold: Math.max(0, Math.min(1, (value ?? 0) / 100)) })} />
+        <Typed
+          label="no value below, %"
+          placeholder="all"
+          value={drawn.threshold === 0 ? null : drawn.threshold * 100}
+          onChange={(value) => set({ threshold: Math.max(0, Math.min(1, (value ?? 0) / 100)) })}
+        />
         {drawn.paint === 'colours' && <LegendEnds />}
       </div>
-      <p className="field-hint">Values can be dragged to a better place in the drawing.{shifted > 0 && <> <button type="button" className="link" onClick={() => look({ labelShifts: {} })}>Put {shifted} back</button></>}</p>
+      <p className="field-hint">
+        Values can be dragged to a better place in the drawing.
+        {shifted > 0 && (
+          <>
+            {' '}
+            <button type="button" className="link" onClick={() => look({ labelShifts: {} })}>
+              Put {shifted} back
+            </button>
+          </>
+        )}
+      </p>
     </section>
   );
 }
 
 /** A plain number that may be left out. */
-function Typed({ label, placeholder, value, onChange }: { label: string; placeholder: string; value: number | null; onChange: (value: number | null) => void }) {
+function Typed({
+  label,
+  placeholder,
+  value,
+  onChange,
+}: {
+  label: string;
+  placeholder: string;
+  value: number | null;
+  onChange: (value: number | null) => void;
+}) {
   const shown = value === null ? '' : String(Number(value.toPrecision(6)));
   const [text, setText] = useState(shown);
   useEffect(() => setText(shown), [shown]);
@@ -76,7 +155,15 @@ function Typed({ label, placeholder, value, onChange }: { label: string; placeho
     <>
       <label htmlFor={`typed-${label}`}>{label}</label>
       <div>
-        <Input id={`typed-${label}`} value={text} placeholder={placeholder} status={wrong ? 'error' : ''} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={commit} />
+        <Input
+          id={`typed-${label}`}
+          value={text}
+          placeholder={placeholder}
+          status={wrong ? 'error' : ''}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={commit}
+          onPressEnter={commit}
+        />
         {wrong && <div className="field-error">A number above 0, or nothing for {placeholder}.</div>}
       </div>
     </>
@@ -94,8 +181,24 @@ function LegendEnds() {
   const set = (legend: [number, number] | null) => look({ drawn: { ...drawn, legend } });
   return (
     <>
-      <QuantityField label="Colours from" kind={kind} units={units} value={low} onCommit={(value) => set([value, high])} onClear={() => set(null)} refuse={(value) => (value < high ? undefined : 'It must be below the upper end.')} />
-      <QuantityField label="Colours to" kind={kind} units={units} value={high} onCommit={(value) => set([low, value])} onClear={() => set(null)} refuse={(value) => (value > low ? undefined : 'It must be above the lower end.')} />
+      <QuantityField
+        label="Colours from"
+        kind={kind}
+        units={units}
+        value={low}
+        onCommit={(value) => set([value, high])}
+        onClear={() => set(null)}
+        refuse={(value) => (value < high ? undefined : 'It must be below the upper end.')}
+      />
+      <QuantityField
+        label="Colours to"
+        kind={kind}
+        units={units}
+        value={high}
+        onCommit={(value) => set([low, value])}
+        onClear={() => set(null)}
+        refuse={(value) => (value > low ? undefined : 'It must be above the lower end.')}
+      />
     </>
   );
 }
@@ -112,12 +215,28 @@ export function ValueLegend({ right }: { right: number }) {
   const kind = kindOfQuantity(quantity);
   const at = (step: number) => range[0] + ((range[1] - range[0]) * step) / legendSteps;
   return (
-    <button type="button" className="card value-legend" style={{ right: right + 4 }} aria-label={`Colours from ${formatValue(range[0], kind, units)} to ${formatValue(range[1], kind, units)} ${unitLabel(kind, units)}; change`} onClick={() => look({ resultsOpen: true })}>
-      <span className="caption">{unitLabel(kind, units)}{drawn.legend ? ', typed' : ''}</span>
+    <button
+      type="button"
+      className="card value-legend"
+      style={{ right: right + 4 }}
+      aria-label={`Colours from ${formatValue(range[0], kind, units)} to ${formatValue(range[1], kind, units)} ${unitLabel(kind, units)}; change`}
+      onClick={() => look({ resultsOpen: true })}
+    >
+      <span className="caption">
+        {unitLabel(kind, units)}
+        {drawn.legend ? ', typed' : ''}
+      </span>
       {Array.from({ length: legendSteps }, (_, i) => legendSteps - 1 - i).map((step) => (
         <span key={step} className="step">
           <i style={{ background: valueColor(step, range) }} />
-          <span>{step === legendSteps - 1 ? formatValue(at(legendSteps), kind, units) : ''}{step === 0 ? formatValue(at(0), kind, units) : step === Math.floor(legendSteps / 2) ? formatValue((range[0] + range[1]) / 2, kind, units) : ''}</span>
+          <span>
+            {step === legendSteps - 1 ? formatValue(at(legendSteps), kind, units) : ''}
+            {step === 0
+              ? formatValue(at(0), kind, units)
+              : step === Math.floor(legendSteps / 2)
+                ? formatValue((range[0] + range[1]) / 2, kind, units)
+                : ''}
+          </span>
         </span>
       ))}
     </button>

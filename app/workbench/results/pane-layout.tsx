@@ -33,7 +33,8 @@ function framesOf(count: number, { left, right, top, bottom }: Insets): PaneFram
   const width = `calc((100% - ${left + right}px - ${gap}px) / ${columns})`;
   const height = `calc((100% - ${top + bottom}px - ${(rows - 1) * gap}px) / ${rows})`;
   return Array.from({ length: count }, (_, i) => ({
-    width, height,
+    width,
+    height,
     left: i % columns === 0 ? left : `calc(${left}px + (100% - ${left + right}px + ${gap}px) / ${columns})`,
     top: i < columns ? top : `calc(${top}px + (100% - ${top + bottom}px + ${gap}px) / 2)`,
   }));
@@ -47,8 +48,18 @@ function PaneCaption({ number, frame }: { number: number; frame: PaneFrame }) {
   const variants = useWorkbench((state) => state.variants);
   const variantId = useWorkbench((state) => state.variantId);
   const scale = useWorkbench((state) => state.scaleText);
-  const here = variants.length > 1 ? (variants.find((one) => one.id === variantId)?.name ?? 'This model') : 'This model';
-  const name: ReactNode = pane?.source === 'other' && other ? other.name : less && other ? <>{here} less {other.name}</> : here;
+  const here =
+    variants.length > 1 ? (variants.find((one) => one.id === variantId)?.name ?? 'This model') : 'This model';
+  const name: ReactNode =
+    pane?.source === 'other' && other ? (
+      other.name
+    ) : less && other ? (
+      <>
+        {here} less {other.name}
+      </>
+    ) : (
+      here
+    );
   const style: CSSProperties = { left: frame.left, top: frame.top, width: frame.width };
   return (
     <div className="pane-caption" style={style}>

@@ -13,9 +13,29 @@ import { fileName } from './save-tables';
 function requestOf(workbench: Workbench): PictureRequest {
   const { shown, quantity, plane, cameras, isolated, hidden, stage, checks } = workbench.getState();
   const camera = cameras[planeKey(plane)];
-  const drawn: PictureRequest['quantity'] = stage === 'checks' ? 'utilisation' : stage === 'results' ? quantity : 'outline';
-  const utilisations = new Map([...checks.values()].flatMap((row) => (row.utilisation === null ? [] : [[row.memberId, { value: row.utilisation, open: row.verdict === 'open' }] as const])));
-  return { shown, quantity: drawn, ...(drawn === 'utilisation' ? { utilisations } : {}), view: { plane, camera: camera ? { ...camera, target: [...camera.target] as [number, number, number] } : null, isolated: isolated && [...isolated], hidden: [...hidden] }, width: 1200, height: 800, caption: true };
+  const drawn: PictureRequest['quantity'] =
+    stage === 'checks' ? 'utilisation' : stage === 'results' ? quantity : 'outline';
+  const utilisations = new Map(
+    [...checks.values()].flatMap((row) =>
+      row.utilisation === null
+        ? []
+        : [[row.memberId, { value: row.utilisation, open: row.verdict === 'open' }] as const],
+    ),
+  );
+  return {
+    shown,
+    quantity: drawn,
+    ...(drawn === 'utilisation' ? { utilisations } : {}),
+    view: {
+      plane,
+      camera: camera ? { ...camera, target: [...camera.target] as [number, number, number] } : null,
+      isolated: isolated && [...isolated],
+      hidden: [...hidden],
+    },
+    width: 1200,
+    height: 800,
+    caption: true,
+  };
 }
 
 /** Saves what is on screen: as PNG with its layers, title, scale and legend, or as SVG drawn anew from the results. */
@@ -28,7 +48,10 @@ export async function savePicture(workbench: Workbench, format: 'png' | 'svg'): 
     return;
   }
   const views = [...pictureDoors].sort(([a], [b]) => a - b).flatMap(([, door]) => door() ?? []);
-  const blob = views.length === 0 ? null : await new Promise<Blob | null>((resolve) => onOneSheet(workbench, views).toBlob(resolve, 'image/png'));
+  const blob =
+    views.length === 0
+      ? null
+      : await new Promise<Blob | null>((resolve) => onOneSheet(workbench, views).toBlob(resolve, 'image/png'));
   if (blob) saveFile(`${name}.png`, blob);
   else notify('There is no drawing to save; this browser may have no WebGL.', 'error');
 }
@@ -42,7 +65,10 @@ function onOneSheet(workbench: Workbench, views: readonly PictureLayers[]): HTML
   const columns = views.length > 1 ? 2 : 1;
   const [width, height] = [Math.max(...views.map((view) => view.width)), Math.max(...views.map((view) => view.height))];
   const [wide, tall] = [columns * width, Math.ceil(views.length / columns) * height];
-  const canvas = Object.assign(document.createElement('canvas'), { width: wide * ratio, height: (tall + foot) * ratio });
+  const canvas = Object.assign(document.createElement('canvas'), {
+    width: wide * ratio,
+    height: (tall + foot) * ratio,
+  });
   const context = canvas.getContext('2d')!;
   context.scale(ratio, ratio);
   context.fillStyle = '#ffffff';

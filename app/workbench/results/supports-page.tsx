@@ -12,11 +12,24 @@ export function SupportsPage() {
   const shown = useWorkbench((state) => state.shown);
   const tables = useMemo(() => {
     if (!solved || solved.model !== model) return undefined;
-    return { cases: supportLineTable(model, solved.solution, { kind: 'set', cases: inOrder(model.cases).map((one) => one.id), combinations: [] }), shown: supportLineTable(model, solved.solution, shown) };
+    return {
+      cases: supportLineTable(model, solved.solution, {
+        kind: 'set',
+        cases: inOrder(model.cases).map((one) => one.id),
+        combinations: [],
+      }),
+      shown: supportLineTable(model, solved.solution, shown),
+    };
   }, [model, solved, shown]);
   return (
-    <WidePage label="Page of the rows of supports" title="Rows of supports" caption="sums of reactions along each grid line; a support at a crossing counts on both of its lines">
-      {!tables ? <p className="secondary">There are no results yet.</p> : (
+    <WidePage
+      label="Page of the rows of supports"
+      title="Rows of supports"
+      caption="sums of reactions along each grid line; a support at a crossing counts on both of its lines"
+    >
+      {!tables ? (
+        <p className="secondary">There are no results yet.</p>
+      ) : (
         <>
           {shown.kind !== 'case' && (
             <div className="block">

@@ -21,8 +21,15 @@ export function WatchCard({ right, bottom }: { right: number; bottom: number }) 
         <h2 className="strong" style={{ flex: 1, fontSize: 13, lineHeight: '18px' }}>
           Watched {stale && <span className="caption">of the model before the last change</span>}
         </h2>
-        <button type="button" className="link" onClick={() => look({ panel: { kind: 'variants' }, stage: 'results' })}>Across variants</button>
-        <button type="button" className="icon-button" aria-label="Close the watch list" onClick={() => look({ watchOpen: false })}>
+        <button type="button" className="link" onClick={() => look({ panel: { kind: 'variants' }, stage: 'results' })}>
+          Across variants
+        </button>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Close the watch list"
+          onClick={() => look({ watchOpen: false })}
+        >
           <Icon name="close" />
         </button>
       </div>
@@ -46,7 +53,12 @@ export function WatchCard({ right, bottom }: { right: number; bottom: number }) 
                 <td className="number secondary">{before ? watchedText(then, units) : '–'}</td>
                 <td className="number">{changeText(then, now, units)}</td>
                 <td>
-                  <button type="button" className="icon-button" aria-label={`Stop watching ${watchWords(watch, model)}`} onClick={() => void unwatch(id)}>
+                  <button
+                    type="button"
+                    className="icon-button"
+                    aria-label={`Stop watching ${watchWords(watch, model)}`}
+                    onClick={() => void unwatch(id)}
+                  >
                     <Icon name="close" />
                   </button>
                 </td>

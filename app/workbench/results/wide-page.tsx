@@ -4,7 +4,21 @@ import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 
 /** A page at the right with an address of its own: head, body, and a button that prints it. */
-export function WidePage({ label, title, caption, actions, printable = true, children }: { label: string; title: ReactNode; caption: ReactNode; actions?: ReactNode; printable?: boolean; children: ReactNode }) {
+export function WidePage({
+  label,
+  title,
+  caption,
+  actions,
+  printable = true,
+  children,
+}: {
+  label: string;
+  title: ReactNode;
+  caption: ReactNode;
+  actions?: ReactNode;
+  printable?: boolean;
+  children: ReactNode;
+}) {
   const look = useWorkbench((state) => state.look);
   return (
     <aside className="details wide card" aria-label={label}>
@@ -19,7 +33,9 @@ export function WidePage({ label, title, caption, actions, printable = true, chi
           <Icon name="close" />
         </button>
       </div>
-      <div className="details-body" tabIndex={0} role="group" aria-label={`${label}, content`}>{children}</div>
+      <div className="details-body" tabIndex={0} role="group" aria-label={`${label}, content`}>
+        {children}
+      </div>
     </aside>
   );
 }
@@ -37,9 +53,11 @@ export function Provenance() {
   const name = variants.find((one) => one.id === variantId)?.name ?? '';
   return (
     <p className="caption provenance">
-      {status === 'done' ? 'Results' : 'Results of the model before the last change'} of {name}, revision {history.length}
+      {status === 'done' ? 'Results' : 'Results of the model before the last change'} of {name}, revision{' '}
+      {history.length}
       {pending > 0 ? ` and ${pending} not saved yet` : ''}
-      {entry ? `, ${new Date(entry.at).toLocaleString('en-GB')}` : ''}; solved in {seconds.solve.toFixed(2)} s by this browser.
+      {entry ? `, ${new Date(entry.at).toLocaleString('en-GB')}` : ''}; solved in {seconds.solve.toFixed(2)} s by this
+      browser.
     </p>
   );
 }

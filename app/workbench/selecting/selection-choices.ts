@@ -31,19 +31,42 @@ export function selectionChoices(model: Model, findings: readonly Finding[]): Ch
     return { title, choices: [...lists].map(([label, ids]) => ({ label, members: ids, nodes: [] })) };
   };
   const plane = (where: (position: readonly [number, number, number]) => boolean) => ({
-    members: members.filter((member) => {
-      const ends = memberEnds(model, member);
-      return ends !== undefined && where(ends.start.position) && where(ends.end.position);
-    }).map((member) => member.id),
+    members: members
+      .filter((member) => {
+        const ends = memberEnds(model, member);
+        return ends !== undefined && where(ends.start.position) && where(ends.end.position);
+      })
+      .map((member) => member.id),
     nodes: [] as string[],
   });
   const used = new Set(members.flatMap((member) => [member.start, member.end]));
   const lacking: SelectionChoice[] = [
-    { label: 'without a section', members: members.filter((member) => member.section === null).map((member) => member.id), nodes: [] },
-    { label: 'without a material', members: members.filter((member) => member.material === null).map((member) => member.id), nodes: [] },
+    {
+      label: 'without a section',
+      members: members.filter((member) => member.section === null).map((member) => member.id),
+      nodes: [],
+    },
+    {
+      label: 'without a material',
+      members: members.filter((member) => member.material === null).map((member) => member.id),
+      nodes: [],
+    },
     { label: 'without a load', members: withoutLoads(model), nodes: [] },
-    { label: 'in no group', members: Object.keys(model.groups).length === 0 ? [] : members.filter((member) => !Object.values(model.groups).some((group) => group.members.includes(member.id))).map((member) => member.id), nodes: [] },
-    { label: 'nodes tied to nothing', members: [], nodes: nodes.filter((node) => !used.has(node.id)).map((node) => node.id) },
+    {
+      label: 'in no group',
+      members:
+        Object.keys(model.groups).length === 0
+          ? []
+          : members
+              .filter((member) => !Object.values(model.groups).some((group) => group.members.includes(member.id)))
+              .map((member) => member.id),
+      nodes: [],
+    },
+    {
+      label: 'nodes tied to nothing',
+      members: [],
+      nodes: nodes.filter((node) => !used.has(node.id)).map((node) => node.id),
+    },
   ];
   const rules = new Map<string, Finding[]>();
   for (const finding of findings) rules.set(finding.rule, [...(rules.get(finding.rule) ?? []), finding]);
@@ -51,20 +74,65 @@ export function selectionChoices(model: Model, findings: readonly Finding[]): Ch
     by('Kind', (member) => `${member.role}s`),
     by('Section', (member) => (member.section === null ? undefined : model.sections[member.section].name)),
     by('Material', (member) => (member.material === null ? undefined : model.materials[member.material].name)),
-    { title: 'Storey', choices: storeysUpward(model).flatMap((storey): SelectionChoice[] => [{ label: `${storey.label} with its columns`, members: storeyMembers(model, storey.id), nodes: [] }]) },
-    { title: 'Plane', choices: workingPlanes(model).map(({ label, plane: of }) => ({ label, ...plane((position) => Math.abs(offPlane(of, position)) < tolerance) })) },
+    {
+      title: 'Storey',
+      choices: storeysUpward(model).flatMap((storey): SelectionChoice[] => [
+        { label: `${storey.label} with its columns`, members: storeyMembers(model, storey.id), nodes: [] },
+      ]),
+    },
+    {
+      title: 'Plane',
+      choices: workingPlanes(model).map(({ label, plane: of }) => ({
+        label,
+        ...plane((position) => Math.abs(offPlane(of, position)) < tolerance),
+      })),
+    },
     { title: 'Slope', choices: slopesOf(model).map(({ label, members: ids }) => ({ label, members: ids, nodes: [] })) },
-    { title: 'Group', choices: inOrder(model.groups).map((group) => ({ label: group.label, members: group.members, nodes: group.nodes ?? [] })) },
+    {
+      title: 'Group',
+      choices: inOrder(model.groups).map((group) => ({
+        label: group.label,
+        members: group.members,
+        nodes: group.nodes ?? [],
+      })),
+    },
     by('Ends', (member) => {
       if ((member.behaviour ?? 'frame') !== 'frame') return `${member.behaviour} only`;
-      const names = [...new Set([endConditionName(member.startConnection), endConditionName(member.endConnection)])].sort();
+      const names = [
+        ...new Set([endConditionName(member.startConnection), endConditionName(member.endConnection)]),
+      ].sort();
       return names.join(' and ');
     }),
-    { title: 'Supports', choices: [{ label: 'all supports', members: [], nodes: nodes.filter((node) => node.support ?? node.springs).map((node) => node.id) }] },
+    {
+      title: 'Supports',
+      choices: [
+        {
+          label: 'all supports',
+          members: [],
+          nodes: nodes.filter((node) => node.support ?? node.springs).map((node) => node.id),
+        },
+      ],
+    },
     { title: 'Lacking', choices: lacking },
-    { title: 'Finding', choices: [...rules].map(([rule, list]) => ({ label: `${rule.replace(/-/g, ' ')} (${list.length})`, members: [...new Set(list.flatMap((finding) => finding.place.members ?? []))].filter((id) => id in model.members), nodes: [...new Set(list.flatMap((finding) => (finding.place.members ? [] : (finding.place.nodes ?? []))))].filter((id) => id in model.nodes) })) },
+    {
+      title: 'Finding',
+      choices: [...rules].map(([rule, list]) => ({
+        label: `${rule.replace(/-/g, ' ')} (${list.length})`,
+        members: [...new Set(list.flatMap((finding) => finding.place.members ?? []))].filter(
+          (id) => id in model.members,
+        ),
+        nodes: [
+          ...new Set(list.flatMap((finding) => (finding.place.members ? [] : (finding.place.nodes ?? [])))),
+        ].filter((id) => id in model.nodes),
+      })),
+    },
   ];
-  return groups.map(({ title, choices }) => ({ title, choices: choices.filter((choice) => choice.members.length + choice.nodes.length > 0) })).filter((group) => group.choices.length > 0);
+  return groups
+    .map(({ title, choices }) => ({
+      title,
+      choices: choices.filter((choice) => choice.members.length + choice.nodes.length > 0),
+    }))
+    .filter((group) => group.choices.length > 0);
 }
 
 function withoutLoads(model: Model): string[] {

@@ -5,7 +5,13 @@ import { Symbolic } from './symbolic';
 import { extremeRows, type MemberResults } from './member-results';
 
 /** Extremes of a member with their place and the case or combination each comes from. */
-export function ExtremesTable({ results, components }: { results: MemberResults; components: readonly ForceComponent[] }) {
+export function ExtremesTable({
+  results,
+  components,
+}: {
+  results: MemberResults;
+  components: readonly ForceComponent[];
+}) {
   const units = useWorkbench((state) => state.model.settings.units);
   const rows = extremeRows(results, components);
   return (
@@ -23,7 +29,9 @@ export function ExtremesTable({ results, components }: { results: MemberResults;
           const kind = row.component === 'My' || row.component === 'Mz' || row.component === 'T' ? 'moment' : 'force';
           return (
             <tr key={row.name}>
-              <td className="symbol"><Symbolic text={row.name} /></td>
+              <td className="symbol">
+                <Symbolic text={row.name} />
+              </td>
               <td className="number">
                 <b>{formatValue(row.value, kind, units)}</b> <span className="caption">{unitLabel(kind, units)}</span>
               </td>

@@ -6,7 +6,9 @@ import { Symbolic } from './symbolic';
 
 export type LineQuantity = 'N' | 'Vy' | 'Vz' | 'T' | 'My' | 'Mz' | 'w';
 
-export const lineNames: Readonly<Record<LineQuantity, { name: string; kind: QuantityKind; color: string; tensionDown: boolean }>> = {
+export const lineNames: Readonly<
+  Record<LineQuantity, { name: string; kind: QuantityKind; color: string; tensionDown: boolean }>
+> = {
   My: { name: 'Moment My', kind: 'moment', color: quantityColors.My, tensionDown: true },
   Vz: { name: 'Shear Vz', kind: 'force', color: quantityColors.Vz, tensionDown: false },
   N: { name: 'Axial force N', kind: 'force', color: quantityColors.N, tensionDown: false },
@@ -35,11 +37,26 @@ interface Props {
 }
 
 /** One quantity along a member: its diagram (moments on the tension side), its ends and extremes in the heading, a common cursor. */
-export function LineDiagram({ table, member, weights, quantity, units, width, height, cursor, onCursor, hideWhenZero = false, chosen }: Props) {
+export function LineDiagram({
+  table,
+  member,
+  weights,
+  quantity,
+  units,
+  width,
+  height,
+  cursor,
+  onCursor,
+  hideWhenZero = false,
+  chosen,
+}: Props) {
   const { name, kind, color, tensionDown } = lineNames[quantity];
   const band = useMemo(() => table.band(member, weights, quantity), [table, member, weights, quantity]);
   const { stations, max, min } = band;
-  const own = useMemo(() => (chosen ? table.band(member, [chosen], quantity).max : undefined), [table, member, chosen, quantity]);
+  const own = useMemo(
+    () => (chosen ? table.band(member, [chosen], quantity).max : undefined),
+    [table, member, chosen, quantity],
+  );
   const length = table.solution.lengths[member];
   const top = Math.max(0, ...max);
   const bottom = Math.min(0, ...min);
@@ -51,22 +68,31 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
     return 3 + share * (height - 6);
   };
   const x = (at: number) => 1 + (at / length) * (width - 2);
-  const curve = (values: Float64Array) => stations.map(({ x: at }, s) => `${x(at).toFixed(1)},${y(values[s]).toFixed(1)}`).join(' ');
+  const curve = (values: Float64Array) =>
+    stations.map(({ x: at }, s) => `${x(at).toFixed(1)},${y(values[s]).toFixed(1)}`).join(' ');
   const single = weights.length === 1;
   const show = (value: number) => formatValue(value, kind, units, kind === 'deflection' ? 2 : 1);
-  const at = cursor === undefined ? undefined : { max: interpolate(stations, max, cursor), min: interpolate(stations, min, cursor) };
+  const at =
+    cursor === undefined
+      ? undefined
+      : { max: interpolate(stations, max, cursor), min: interpolate(stations, min, cursor) };
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const bounds = event.currentTarget.getBoundingClientRect();
     onCursor(Math.max(0, Math.min(length, ((event.clientX - bounds.left - 1) / (bounds.width - 2)) * length)));
   };
   const last = max.length - 1;
-  const exact = useMemo(() => (quantity === 'w' ? undefined : table.extremes(member, weights, quantity)), [table, member, weights, quantity]);
+  const exact = useMemo(
+    () => (quantity === 'w' ? undefined : table.extremes(member, weights, quantity)),
+    [table, member, weights, quantity],
+  );
   const range = `${show(exact?.min.value ?? Math.min(...min))} to ${show(exact?.max.value ?? Math.max(...max))}`;
   const heading = single ? `${show(max[0])} … ${show(max[last])}` : range;
   if (hideWhenZero && negligible) {
     return (
       <div className="row" style={{ justifyContent: 'space-between', padding: '2px 0' }}>
-        <span style={{ color, fontWeight: 600 }}><Symbolic text={name} /></span>
+        <span style={{ color, fontWeight: 600 }}>
+          <Symbolic text={name} />
+        </span>
         <span className="caption">none</span>
       </div>
     );
@@ -75,16 +101,35 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
     <figure style={{ margin: '0 0 6px' }}>
       <figcaption className="row" style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
         <span>
-          <b style={{ color }}><Symbolic text={name} /></b> <span className="caption">{unitLabel(kind, units)}</span>
+          <b style={{ color }}>
+            <Symbolic text={name} />
+          </b>{' '}
+          <span className="caption">{unitLabel(kind, units)}</span>
         </span>
         <span className="caption" style={{ color: 'var(--ink)' }}>
-          {at ? <b style={{ color: 'var(--brand-dark)' }}>{single ? show(at.max) : `${show(at.min)} to ${show(at.max)}`}</b> : heading}
+          {at ? (
+            <b style={{ color: 'var(--brand-dark)' }}>{single ? show(at.max) : `${show(at.min)} to ${show(at.max)}`}</b>
+          ) : (
+            heading
+          )}
         </span>
       </figcaption>
-      <svg width={width} height={height} role="img" aria-label={`${name} along the member: ${range} ${unitLabel(kind, units)}`} onPointerMove={move} onPointerLeave={() => onCursor(undefined)} style={{ display: 'block', background: '#fafbfc' }}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`${name} along the member: ${range} ${unitLabel(kind, units)}`}
+        onPointerMove={move}
+        onPointerLeave={() => onCursor(undefined)}
+        style={{ display: 'block', background: '#fafbfc' }}
+      >
         {(single ? [max] : [max, min]).map((values, i) => (
           <g key={i}>
-            <polygon points={`${x(0)},${y(0)} ${curve(values)} ${x(length)},${y(0)}`} fill={color} fillOpacity={single ? 0.18 : 0.12} />
+            <polygon
+              points={`${x(0)},${y(0)} ${curve(values)} ${x(length)},${y(0)}`}
+              fill={color}
+              fillOpacity={single ? 0.18 : 0.12}
+            />
             <polyline points={curve(values)} fill="none" stroke={color} strokeWidth="1.4" />
           </g>
         ))}
@@ -92,7 +137,15 @@ export function LineDiagram({ table, member, weights, quantity, units, width, he
         <line x1={x(0)} x2={x(length)} y1={y(0)} y2={y(0)} stroke="#161C23" strokeWidth="1" />
         {cursor !== undefined && at && (
           <>
-            <line x1={x(cursor)} x2={x(cursor)} y1="0" y2={height} stroke="#9C1458" strokeWidth="1" strokeDasharray="2 2" />
+            <line
+              x1={x(cursor)}
+              x2={x(cursor)}
+              y1="0"
+              y2={height}
+              stroke="#9C1458"
+              strokeWidth="1"
+              strokeDasharray="2 2"
+            />
             {(single ? [at.max] : [at.max, at.min]).map((value, i) => (
               <circle key={i} cx={x(cursor)} cy={y(value)} r="3" fill="#fff" stroke="#9C1458" strokeWidth="1.4" />
             ))}

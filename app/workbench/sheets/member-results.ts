@@ -1,5 +1,11 @@
 import { useMemo } from 'react';
-import { governingExtremes, MemberLine, type ForceComponent, type GoverningExtremes, type StationTable } from '~core/results';
+import {
+  governingExtremes,
+  MemberLine,
+  type ForceComponent,
+  type GoverningExtremes,
+  type StationTable,
+} from '~core/results';
 import { useWorkbench } from '../../state/store';
 import { shownParts, stationTable, type ShownPart } from '~core/results';
 
@@ -24,7 +30,13 @@ export function useMemberResults(member: string): MemberResults | undefined {
     if (parts.length === 0) return undefined;
     const table = stationTable(solved.solution);
     const lines = parts.map((part) => new MemberLine(solved.solution, part.state, number));
-    return { table, number, parts, weights: parts.map((part) => part.weights), extremes: governingExtremes(lines, table.stations(number)) };
+    return {
+      table,
+      number,
+      parts,
+      weights: parts.map((part) => part.weights),
+      extremes: governingExtremes(lines, table.stations(number)),
+    };
   }, [solved, model, shown, member]);
 }
 
@@ -38,7 +50,14 @@ export interface ExtremeRow {
 
 /** The extremes worth a row: largest and smallest of each component, without those that are nothing. */
 export function extremeRows({ extremes, parts }: MemberResults, components: readonly ForceComponent[]): ExtremeRow[] {
-  const names: Record<ForceComponent, [string, string]> = { N: ['N tension', 'N compression'], Vy: ['Vy largest', 'Vy smallest'], Vz: ['Vz largest', 'Vz smallest'], T: ['T largest', 'T smallest'], My: ['My sagging', 'My hogging'], Mz: ['Mz largest', 'Mz smallest'] };
+  const names: Record<ForceComponent, [string, string]> = {
+    N: ['N tension', 'N compression'],
+    Vy: ['Vy largest', 'Vy smallest'],
+    Vz: ['Vz largest', 'Vz smallest'],
+    T: ['T largest', 'T smallest'],
+    My: ['My sagging', 'My hogging'],
+    Mz: ['Mz largest', 'Mz smallest'],
+  };
   const rows = components.flatMap((component) =>
     (['max', 'min'] as const).map((side, i): ExtremeRow => {
       const { value, x, line } = extremes[component][side];
@@ -46,5 +65,13 @@ export function extremeRows({ extremes, parts }: MemberResults, components: read
     }),
   );
   const noise = 10;
-  return rows.filter((row) => Math.abs(row.value) > noise && (row.name.includes('tension') || row.name.includes('sagging') ? row.value > 0 : row.name.includes('compression') || row.name.includes('hogging') ? row.value < 0 : true));
+  return rows.filter(
+    (row) =>
+      Math.abs(row.value) > noise &&
+      (row.name.includes('tension') || row.name.includes('sagging')
+        ? row.value > 0
+        : row.name.includes('compression') || row.name.includes('hogging')
+          ? row.value < 0
+          : true),
+  );
 }

@@ -19,16 +19,41 @@ export function RulePanel({ rule: id, sheet: at }: { rule: string; sheet: number
       <div className="details-head">
         <div className="grow">
           <h2 className="title">{rule.label}</h2>
-          <div className="caption">{{ notional: 'AISC 360-22 C2.2b, EN 1993-1-1 5.3.2', asceWind: 'ASCE/SEI 7-22 chapter 27', enWind: 'EN 1991-1-4, recommended values', asceSnow: 'ASCE/SEI 7-22 chapter 7', enSnow: 'EN 1991-1-3', reduction: rule.type === 'reduction' && rule.standard === 'en' ? 'EN 1991-1-1 6.3.1.2' : 'ASCE/SEI 7-22 4.7', pattern: 'patterns', train: 'moving forces' }[rule.type]}. It follows the model.</div>
+          <div className="caption">
+            {
+              {
+                notional: 'AISC 360-22 C2.2b, EN 1993-1-1 5.3.2',
+                asceWind: 'ASCE/SEI 7-22 chapter 27',
+                enWind: 'EN 1991-1-4, recommended values',
+                asceSnow: 'ASCE/SEI 7-22 chapter 7',
+                enSnow: 'EN 1991-1-3',
+                reduction:
+                  rule.type === 'reduction' && rule.standard === 'en' ? 'EN 1991-1-1 6.3.1.2' : 'ASCE/SEI 7-22 4.7',
+                pattern: 'patterns',
+                train: 'moving forces',
+              }[rule.type]
+            }
+            . It follows the model.
+          </div>
         </div>
-        <button type="button" className="icon-button" aria-label="Close the sheet" onClick={() => look({ panel: null })}>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Close the sheet"
+          onClick={() => look({ panel: null })}
+        >
           <Icon name="close" />
         </button>
       </div>
       <div className="sheet-page">
         <div className="sheet-index" role="group" aria-label="Sheets of the rule">
           {sheets.map((one, i) => (
-            <button key={one.title} type="button" aria-pressed={one === current} onClick={() => look({ panel: { kind: 'rule', rule: id, sheet: i } })}>
+            <button
+              key={one.title}
+              type="button"
+              aria-pressed={one === current}
+              onClick={() => look({ panel: { kind: 'rule', rule: id, sheet: i } })}
+            >
               <span className="line">
                 <span>{one.title}</span>
               </span>
@@ -49,7 +74,9 @@ export function RulePanel({ rule: id, sheet: at }: { rule: string; sheet: number
           {current?.sheet.steps.map((step, i) => (
             <Step key={`${step.symbol}${i}`} step={setStep(step, units)} />
           ))}
-          {!current && <p className="secondary">There is no sheet: the rule cuts or moves loads and computes nothing.</p>}
+          {!current && (
+            <p className="secondary">There is no sheet: the rule cuts or moves loads and computes nothing.</p>
+          )}
         </div>
       </div>
     </aside>

@@ -31,7 +31,10 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
       <div className="details-head">
         <div className="grow">
           <h2 className="title">
-            {capital(member.role)} {member.label ?? id} <span style={{ fontWeight: 400 }}>{section}, {material}</span>
+            {capital(member.role)} {member.label ?? id}{' '}
+            <span style={{ fontWeight: 400 }}>
+              {section}, {material}
+            </span>
           </h2>
           <div className="caption">
             {placeWords(model, id)}. {index?.code || (model.settings.code === 'us' ? 'not checked' : 'Eurocode')}
@@ -41,20 +44,37 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
         </div>
         {row?.utilisation != null && (
           <div style={{ textAlign: 'right' }}>
-            <div className={row.utilisation > 1 ? 'over' : row.verdict === 'open' ? 'open-value' : ''} style={{ fontSize: 19, lineHeight: '21px', fontWeight: 650 }}>
+            <div
+              className={row.utilisation > 1 ? 'over' : row.verdict === 'open' ? 'open-value' : ''}
+              style={{ fontSize: 19, lineHeight: '21px', fontWeight: 650 }}
+            >
               {formatNumber(row.utilisation, 2)}
             </div>
-            <div className="caption">{fresh ? `${{ holds: 'holds', fails: 'does not hold', open: 'open' }[row.verdict]}, ${row.combination} governs` : 'before the last change'}</div>
+            <div className="caption">
+              {fresh
+                ? `${{ holds: 'holds', fails: 'does not hold', open: 'open' }[row.verdict]}, ${row.combination} governs`
+                : 'before the last change'}
+            </div>
           </div>
         )}
-        <button type="button" className="icon-button" aria-label="Close the sheet" onClick={() => look({ panel: null })}>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Close the sheet"
+          onClick={() => look({ panel: null })}
+        >
           <Icon name="close" />
         </button>
       </div>
       <div className="sheet-page">
         <div className="sheet-index" role="group" aria-label="Checks">
           {made.map((item) => (
-            <button key={item.id} type="button" aria-pressed={item.id === current?.id} onClick={() => look({ panel: { kind: 'sheet', member: id, check: item.id } })}>
+            <button
+              key={item.id}
+              type="button"
+              aria-pressed={item.id === current?.id}
+              onClick={() => look({ panel: { kind: 'sheet', member: id, check: item.id } })}
+            >
               <span className="line">
                 <span>{item.title}</span>
                 <b className={item.utilisation > 1 ? 'over' : ''}>{formatNumber(item.utilisation, 2)}</b>
@@ -64,7 +84,12 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
                 <span>{item.combination}</span>
               </span>
               <span className={`bar ${item.utilisation > 1 ? 'over-bar' : ''}`} aria-hidden="true">
-                <i style={{ width: `${Math.min(1, item.utilisation) * 100}%`, ...(item.utilisation > 1 ? {} : { background: utilisationColor(item.utilisation) }) }} />
+                <i
+                  style={{
+                    width: `${Math.min(1, item.utilisation) * 100}%`,
+                    ...(item.utilisation > 1 ? {} : { background: utilisationColor(item.utilisation) }),
+                  }}
+                />
               </span>
             </button>
           ))}
@@ -88,7 +113,8 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
             <div className="sheet-step">
               <span className="clause">{current.combination}</span>
               <span>
-                {combinationFormula(model, combination)}, {combination.order ?? 'first'} order, at <b>x = {formatQuantity(current.x, 'length', model.settings.units, 2)}</b>
+                {combinationFormula(model, combination)}, {combination.order ?? 'first'} order, at{' '}
+                <b>x = {formatQuantity(current.x, 'length', model.settings.units, 2)}</b>
               </span>
             </div>
           )}
@@ -97,7 +123,9 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
               {remark}
             </p>
           ))}
-          {sheet?.steps.map((step, i) => <Step key={i} step={step} />)}
+          {sheet?.steps.map((step, i) => (
+            <Step key={i} step={step} />
+          ))}
           {sheet?.comparison && (
             <div className="sheet-compare">
               <div className="sheet-step" style={{ border: 0, padding: 0 }}>
@@ -111,7 +139,9 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
           {!current && (
             <div style={{ padding: '12px 0' }}>
               <p className="strong">No check was made of this member.</p>
-              <p className="secondary">{row?.reason ?? (fresh ? 'It is not in the last solution.' : 'The results are on their way.')}</p>
+              <p className="secondary">
+                {row?.reason ?? (fresh ? 'It is not in the last solution.' : 'The results are on their way.')}
+              </p>
             </div>
           )}
           <details style={{ padding: '10px 0 14px' }}>
@@ -157,4 +187,3 @@ function StepBody({ step }: { step: SetStep }) {
     </Fragment>
   );
 }
-

@@ -9,9 +9,12 @@ export function useSheetIndex(member: string): MemberSheetIndex | undefined {
   const [index, setIndex] = useState<MemberSheetIndex>();
   useEffect(() => {
     let current = true;
-    void workbench.getState().sheetIndex(member).then((found) => {
-      if (current && found) setIndex(found);
-    });
+    void workbench
+      .getState()
+      .sheetIndex(member)
+      .then((found) => {
+        if (current && found) setIndex(found);
+      });
     return () => {
       current = false;
     };
@@ -28,9 +31,12 @@ export function useSheet(member: string, check: string | undefined): SetSheet | 
     let current = true;
     if (check === undefined) setSheet(undefined);
     else {
-      void workbench.getState().sheet(member, check).then((found) => {
-        if (current) setSheet(found);
-      });
+      void workbench
+        .getState()
+        .sheet(member, check)
+        .then((found) => {
+          if (current) setSheet(found);
+        });
     }
     return () => {
       current = false;

@@ -20,8 +20,19 @@ export function AsideDialog() {
       <button type="button" className="chip stopped" onClick={() => setOpen(true)}>
         {count(aside.length, 'edit')} kept aside
       </button>
-      <Modal open={open} onCancel={() => setOpen(false)} footer={null} width={620} title={aside.length === 1 ? 'An edit of yours meets another one' : `${aside.length} edits of yours meet other ones`}>
-        <p className="secondary">What was done elsewhere stands. Yours {aside.length === 1 ? 'is' : 'are'} kept in this browser until you choose.</p>
+      <Modal
+        open={open}
+        onCancel={() => setOpen(false)}
+        footer={null}
+        width={620}
+        title={
+          aside.length === 1 ? 'An edit of yours meets another one' : `${aside.length} edits of yours meet other ones`
+        }
+      >
+        <p className="secondary">
+          What was done elsewhere stands. Yours {aside.length === 1 ? 'is' : 'are'} kept in this browser until you
+          choose.
+        </p>
         <ol className="listing" aria-label="Edits kept aside">
           {aside.map((act) => (
             <AsideEntry key={act.key} act={act} />

@@ -27,11 +27,25 @@ export function Palette() {
     const words = text.toLowerCase().trim();
     const things: Command[] = [];
     if (words !== '') {
-      const go = (id: string, title: string, selection: { nodes?: string[]; members?: string[] }): Command => ({ id, title, run: () => workbench.getState().select(selection) });
-      for (const member of Object.values(model.members)) if (member.id.startsWith(words) || member.label?.toLowerCase().includes(words)) things.push(go(member.id, `Select ${member.role} ${member.label ?? member.id}`, { members: [member.id] }));
-      for (const node of Object.values(model.nodes)) if (node.id.startsWith(words)) things.push(go(node.id, `Select node ${node.id}`, { nodes: [node.id] }));
+      const go = (id: string, title: string, selection: { nodes?: string[]; members?: string[] }): Command => ({
+        id,
+        title,
+        run: () => workbench.getState().select(selection),
+      });
+      for (const member of Object.values(model.members))
+        if (member.id.startsWith(words) || member.label?.toLowerCase().includes(words))
+          things.push(go(member.id, `Select ${member.role} ${member.label ?? member.id}`, { members: [member.id] }));
+      for (const node of Object.values(model.nodes))
+        if (node.id.startsWith(words)) things.push(go(node.id, `Select node ${node.id}`, { nodes: [node.id] }));
       for (const section of Object.values(model.sections)) {
-        if (section.name.toLowerCase().includes(words)) things.push(go(section.id, `Select all members with section ${section.name}`, { members: Object.values(model.members).filter((member) => member.section === section.id).map((member) => member.id) }));
+        if (section.name.toLowerCase().includes(words))
+          things.push(
+            go(section.id, `Select all members with section ${section.name}`, {
+              members: Object.values(model.members)
+                .filter((member) => member.section === section.id)
+                .map((member) => member.id),
+            }),
+          );
       }
     }
     const commands = findCommands(workbenchCommands(workbench), text);
@@ -96,7 +110,11 @@ export function Palette() {
             {command.shortcut && <kbd>{command.shortcut}</kbd>}
           </li>
         ))}
-        {found.length === 0 && <li aria-selected={false} role="option">Nothing is called that. Try another word of the trade, a record’s number, or part of its name.</li>}
+        {found.length === 0 && (
+          <li aria-selected={false} role="option">
+            Nothing is called that. Try another word of the trade, a record’s number, or part of its name.
+          </li>
+        )}
       </ul>
     </div>
   );

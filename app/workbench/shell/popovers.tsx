@@ -42,8 +42,19 @@ export function AnalysisLog() {
   const seconds = useWorkbench((state) => state.seconds);
   const status = useWorkbench((state) => state.solveStatus);
   const error = useWorkbench((state) => state.solveError);
-  if (status === 'failed') return <p className="over" role="alert">The solver failed: {error} Change anything to try again.</p>;
-  if (!solved) return <p className="secondary">There is no solution. {status === 'stopped' ? 'A finding stops the analysis; see the findings.' : 'The first solve is under way.'}</p>;
+  if (status === 'failed')
+    return (
+      <p className="over" role="alert">
+        The solver failed: {error} Change anything to try again.
+      </p>
+    );
+  if (!solved)
+    return (
+      <p className="secondary">
+        There is no solution.{' '}
+        {status === 'stopped' ? 'A finding stops the analysis; see the findings.' : 'The first solve is under way.'}
+      </p>
+    );
   const { log, cases, loadCases } = solved.solution;
   const whole = cases.filter((one) => one.iterations);
   const milliseconds = (value: number) => `${formatNumber(value * 1000, 1)} ms`;
@@ -57,7 +68,9 @@ export function AnalysisLog() {
     ['Assembly', log.factorReused ? 'as before' : milliseconds(log.times.assemble)],
     ['Factorisation', log.factorReused ? 'used again' : milliseconds(log.times.factorise)],
     [`Solving ${loadCases} cases`, milliseconds(log.times.solve)],
-    ...(cases.length > loadCases || whole.length > 0 ? [[`${whole.length} solved as a whole`, milliseconds(log.times.combinations)] as [string, string]] : []),
+    ...(cases.length > loadCases || whole.length > 0
+      ? [[`${whole.length} solved as a whole`, milliseconds(log.times.combinations)] as [string, string]]
+      : []),
     ['Memory of the factor', `${formatNumber(log.memory / 1e6, 1)} MB`],
     ['Condition, about', log.condition.toExponential(0)],
     ['Checks', milliseconds(seconds.check)],
@@ -103,18 +116,33 @@ function IterationTable() {
         </thead>
         <tbody>
           {solved.solution.cases.flatMap(({ id, iterations }) =>
-            iterations === undefined ? [] : [
-              <tr key={id}>
-                <td className="strong">{name(id)}</td>
-                <td>
-                  {iterations.order}
-                  {iterations.slack.length > 0 && <div className="caption">slack: {iterations.slack.slice(0, 6).join(', ')}{iterations.slack.length > 6 ? ' …' : ''}</div>}
-                </td>
-                <td className="number">{iterations.steps.length}</td>
-                <td className="number">{iterations.order === 'second' ? iterations.steps[iterations.steps.length - 1].change.toExponential(0) : ''}</td>
-                <td className="number">{iterations.driftRatios.length > 0 ? formatNumber(Math.max(...iterations.driftRatios.map((one) => one.ratio)), 2) : ''}</td>
-              </tr>,
-            ],
+            iterations === undefined
+              ? []
+              : [
+                  <tr key={id}>
+                    <td className="strong">{name(id)}</td>
+                    <td>
+                      {iterations.order}
+                      {iterations.slack.length > 0 && (
+                        <div className="caption">
+                          slack: {iterations.slack.slice(0, 6).join(', ')}
+                          {iterations.slack.length > 6 ? ' …' : ''}
+                        </div>
+                      )}
+                    </td>
+                    <td className="number">{iterations.steps.length}</td>
+                    <td className="number">
+                      {iterations.order === 'second'
+                        ? iterations.steps[iterations.steps.length - 1].change.toExponential(0)
+                        : ''}
+                    </td>
+                    <td className="number">
+                      {iterations.driftRatios.length > 0
+                        ? formatNumber(Math.max(...iterations.driftRatios.map((one) => one.ratio)), 2)
+                        : ''}
+                    </td>
+                  </tr>,
+                ],
           )}
         </tbody>
       </table>
@@ -141,13 +169,17 @@ export function BalanceTable() {
             <th className="number">Σ X</th>
             <th className="number">Σ Y</th>
             <th className="number">Σ Z</th>
-            <th className="number" title="share of the load that is out of balance">off by</th>
+            <th className="number" title="share of the load that is out of balance">
+              off by
+            </th>
           </tr>
         </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.caseId}>
-              <td className="strong">{(solved.model.cases[row.caseId] ?? solved.model.combinations[row.caseId]).label}</td>
+              <td className="strong">
+                {(solved.model.cases[row.caseId] ?? solved.model.combinations[row.caseId]).label}
+              </td>
               {[0, 1, 2].map((axis) => (
                 <td key={axis} className="number">
                   {formatValue(row.applied[axis], 'force', units)}
@@ -155,7 +187,16 @@ export function BalanceTable() {
                 </td>
               ))}
               <td className="number">
-                <button type="button" className={row.error > 1e-6 ? 'link over' : 'link'} style={{ padding: 0 }} title="Why is this here?" aria-label={`${row.error < 1e-12 ? '0' : row.error.toExponential(0)}, off by ${row.error.toExponential(0)} of the load: why is this here?`} onClick={() => look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: row.caseId } })}>
+                <button
+                  type="button"
+                  className={row.error > 1e-6 ? 'link over' : 'link'}
+                  style={{ padding: 0 }}
+                  title="Why is this here?"
+                  aria-label={`${row.error < 1e-12 ? '0' : row.error.toExponential(0)}, off by ${row.error.toExponential(0)} of the load: why is this here?`}
+                  onClick={() =>
+                    look({ stage: 'results', popover: 'none', panel: { kind: 'residual', of: row.caseId } })
+                  }
+                >
                   {row.error < 1e-12 ? '0' : row.error.toExponential(0)}
                 </button>
               </td>
@@ -184,23 +225,49 @@ function HistoryCard() {
   const inForce = new Set(done);
   return (
     <PopoverCard title="History" side="left">
-      <p className="caption">Every edit is kept. Going back undoes the later ones, also those of other windows; they can be redone.</p>
+      <p className="caption">
+        Every edit is kept. Going back undoes the later ones, also those of other windows; they can be redone.
+      </p>
       <ol className="listing">
-        {[...history].reverse().slice(0, 150).map((entry, i) => (
-          <li key={entry.id} className="row" style={{ flexWrap: 'nowrap', padding: '3px 0' }}>
-            <span style={{ flex: 1, ...(entry.kind === 'edit' && !inForce.has(entry.id) ? { textDecoration: 'line-through', color: 'var(--ink-3)' } : {}) }}>{entry.sentence}</span>
-            {others.has(entry.window) && <span className="caption">{`window ${others.get(entry.window)}`}</span>}
-            <span className="caption">{new Date(entry.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</span>
-            <Button size="small" type="text" onClick={() => void branch(entry.id, history.length - i)} aria-label={`Branch a variant from: ${entry.sentence}`}>
-              Branch
-            </Button>
-            {entry.kind === 'edit' && inForce.has(entry.id) && entry.id !== done.at(-1) && (
-              <Button size="small" type="text" onClick={() => void undoTo(entry.id)} aria-label={`Go back to: ${entry.sentence}`}>
-                Go back
+        {[...history]
+          .reverse()
+          .slice(0, 150)
+          .map((entry, i) => (
+            <li key={entry.id} className="row" style={{ flexWrap: 'nowrap', padding: '3px 0' }}>
+              <span
+                style={{
+                  flex: 1,
+                  ...(entry.kind === 'edit' && !inForce.has(entry.id)
+                    ? { textDecoration: 'line-through', color: 'var(--ink-3)' }
+                    : {}),
+                }}
+              >
+                {entry.sentence}
+              </span>
+              {others.has(entry.window) && <span className="caption">{`window ${others.get(entry.window)}`}</span>}
+              <span className="caption">
+                {new Date(entry.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+              </span>
+              <Button
+                size="small"
+                type="text"
+                onClick={() => void branch(entry.id, history.length - i)}
+                aria-label={`Branch a variant from: ${entry.sentence}`}
+              >
+                Branch
               </Button>
-            )}
-          </li>
-        ))}
+              {entry.kind === 'edit' && inForce.has(entry.id) && entry.id !== done.at(-1) && (
+                <Button
+                  size="small"
+                  type="text"
+                  onClick={() => void undoTo(entry.id)}
+                  aria-label={`Go back to: ${entry.sentence}`}
+                >
+                  Go back
+                </Button>
+              )}
+            </li>
+          ))}
       </ol>
     </PopoverCard>
   );
@@ -225,7 +292,11 @@ function ShortcutsCard() {
     <PopoverCard title="Shortcuts" side="left">
       <table className="plain-table">
         <tbody>
-          {[...commands.map((command): [string, string] => [command.shortcut!, command.title]), ['Ctrl K', 'Search or command'] as [string, string], ...canvasKeys].map(([key, title]) => (
+          {[
+            ...commands.map((command): [string, string] => [command.shortcut!, command.title]),
+            ['Ctrl K', 'Search or command'] as [string, string],
+            ...canvasKeys,
+          ].map(([key, title]) => (
             <tr key={key + title}>
               <td style={{ whiteSpace: 'nowrap' }}>
                 <kbd>{key}</kbd>

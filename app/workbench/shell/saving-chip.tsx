@@ -35,7 +35,9 @@ export function SavingChip() {
     <div style={{ maxWidth: 320, display: 'grid', gap: 8 }}>
       <p style={{ margin: 0 }}>{trouble.error}</p>
       <p className="secondary" style={{ margin: 0 }}>
-        {waiting === 0 ? 'No edit of yours waits.' : `${count(waiting, 'edit')} of yours ${waiting === 1 ? 'waits' : 'wait'} in this browser and ${waiting === 1 ? 'is' : 'are'} sent, once, as soon as it can be; also after this tab was closed.`}
+        {waiting === 0
+          ? 'No edit of yours waits.'
+          : `${count(waiting, 'edit')} of yours ${waiting === 1 ? 'waits' : 'wait'} in this browser and ${waiting === 1 ? 'is' : 'are'} sent, once, as soon as it can be; also after this tab was closed.`}
       </p>
       <Button size="small" onClick={() => void sendNow()}>
         Try now
@@ -46,7 +48,8 @@ export function SavingChip() {
     <span role="status">
       <Popover trigger="click" placement="bottomLeft" content={content} title="Not saved">
         <button type="button" className="flat-button over">
-          not saved: {short[trouble.trouble]}{waiting > 0 ? ` (${count(waiting, 'edit')})` : ''}
+          not saved: {short[trouble.trouble]}
+          {waiting > 0 ? ` (${count(waiting, 'edit')})` : ''}
         </button>
       </Popover>
     </span>
@@ -71,7 +74,11 @@ export function WindowsChip() {
   const number = windows.find(({ id }) => id === own)?.number;
   const others = windows.filter(({ id }) => id !== own).map((one) => one.number);
   return (
-    <span className="chip" style={{ cursor: 'default' }} title={`Edits made in window ${others.join(', ')} show here at once; undo takes back what was done in this window.`}>
+    <span
+      className="chip"
+      style={{ cursor: 'default' }}
+      title={`Edits made in window ${others.join(', ')} show here at once; undo takes back what was done in this window.`}
+    >
       window <b>{number ?? '?'}</b> of {windows.length}
     </span>
   );

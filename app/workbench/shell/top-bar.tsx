@@ -22,7 +22,12 @@ export function TopBar() {
         <BrandMark /> Elbow
       </Link>
       <span className="divider" />
-      <h1 className="title" style={{ maxWidth: 260, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{name}</h1>
+      <h1
+        className="title"
+        style={{ maxWidth: 260, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+      >
+        {name}
+      </h1>
       <VariantChip />
       <SavingChip />
       <WindowsChip />
@@ -47,17 +52,41 @@ function VariantChip() {
   const open = useOpenVariant();
   const there = variants.filter((one) => one.binnedAt === null);
   const name = variants.find((one) => one.id === current)?.name ?? 'Main';
-  const items = [...there.map((one) => ({ key: String(one.id), label: one.name, disabled: one.id === current })), { type: 'divider' as const }, { key: 'all', label: 'Branch, rename, compare …' }];
+  const items = [
+    ...there.map((one) => ({ key: String(one.id), label: one.name, disabled: one.id === current })),
+    { type: 'divider' as const },
+    { key: 'all', label: 'Branch, rename, compare …' },
+  ];
   return (
-    <Dropdown trigger={['click']} menu={{ items, selectedKeys: [String(current)], onClick: ({ key }) => (key === 'all' ? look({ stage: 'results', panel: { kind: 'variants' } }) : open(Number(key))) }}>
-      <button type="button" className="flat-button variant-chip" aria-haspopup="menu" title="Variants (Shift V)" aria-label={`Variant ${name}`}>
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items,
+        selectedKeys: [String(current)],
+        onClick: ({ key }) =>
+          key === 'all' ? look({ stage: 'results', panel: { kind: 'variants' } }) : open(Number(key)),
+      }}
+    >
+      <button
+        type="button"
+        className="flat-button variant-chip"
+        aria-haspopup="menu"
+        title="Variants (Shift V)"
+        aria-label={`Variant ${name}`}
+      >
         ▸ {name} <Icon name="down" />
       </button>
     </Dropdown>
   );
 }
 
-const phases: Readonly<Record<string, string>> = { number: 'numbering', assemble: 'assembling', factorise: 'factorising', solve: 'solving', check: 'checking' };
+const phases: Readonly<Record<string, string>> = {
+  number: 'numbering',
+  assemble: 'assembling',
+  factorise: 'factorising',
+  solve: 'solving',
+  check: 'checking',
+};
 
 function SolveChip() {
   const status = useWorkbench((state) => state.solveStatus);
@@ -67,9 +96,21 @@ function SolveChip() {
   const look = useWorkbench((state) => state.look);
   const busy = status === 'solving' || status === 'checking' || status === 'waiting';
   return (
-    <button type="button" className={`chip ${status === 'stopped' || status === 'failed' ? 'stopped' : ''}`} aria-expanded={popover === 'log'} data-status={status} onClick={() => look({ popover: popover === 'log' ? 'none' : 'log' })}>
+    <button
+      type="button"
+      className={`chip ${status === 'stopped' || status === 'failed' ? 'stopped' : ''}`}
+      aria-expanded={popover === 'log'}
+      data-status={status}
+      onClick={() => look({ popover: popover === 'log' ? 'none' : 'log' })}
+    >
       {busy ? (
-        <span>{status === 'checking' ? 'checking …' : phase ? `${phases[phase] ?? phase} ${Math.round(fraction * 100)} %` : 'solving …'}</span>
+        <span>
+          {status === 'checking'
+            ? 'checking …'
+            : phase
+              ? `${phases[phase] ?? phase} ${Math.round(fraction * 100)} %`
+              : 'solving …'}
+        </span>
       ) : status === 'done' ? (
         <>
           <Icon name="check" />
@@ -94,10 +135,32 @@ function FindingsChip() {
   const look = useWorkbench((state) => state.look);
   const stops = findings.filter((finding) => finding.severity === 'stop').length;
   return (
-    <button type="button" className={`chip ${stops > 0 ? 'stopped' : ''}`} aria-expanded={popover === 'findings'} onClick={() => look({ popover: popover === 'findings' ? 'none' : 'findings' })}>
+    <button
+      type="button"
+      className={`chip ${stops > 0 ? 'stopped' : ''}`}
+      aria-expanded={popover === 'findings'}
+      onClick={() => look({ popover: popover === 'findings' ? 'none' : 'findings' })}
+    >
       <FindingMark severity={stops > 0 ? 'stop' : 'remark'} />
       <span>
-        {findings.length === 0 ? '0 findings' : stops > 0 ? <><b>{stops}</b> {stops === 1 ? 'stop' : 'stops'}{findings.length > stops ? <>, <b>{findings.length - stops}</b> {findings.length - stops === 1 ? 'remark' : 'remarks'}</> : ''}</> : <><b>{findings.length}</b> {findings.length === 1 ? 'remark' : 'remarks'}</>}
+        {findings.length === 0 ? (
+          '0 findings'
+        ) : stops > 0 ? (
+          <>
+            <b>{stops}</b> {stops === 1 ? 'stop' : 'stops'}
+            {findings.length > stops ? (
+              <>
+                , <b>{findings.length - stops}</b> {findings.length - stops === 1 ? 'remark' : 'remarks'}
+              </>
+            ) : (
+              ''
+            )}
+          </>
+        ) : (
+          <>
+            <b>{findings.length}</b> {findings.length === 1 ? 'remark' : 'remarks'}
+          </>
+        )}
       </span>
     </button>
   );
@@ -109,10 +172,21 @@ function WorstChip() {
   const stale = useWorkbench((state) => state.solveStatus !== 'done');
   const checks = useWorkbench((state) => state.checks);
   const open = useMemo(() => [...checks.values()].filter((row) => row.verdict === 'open').length, [checks]);
-  if (!worst) return <span className="chip" style={{ cursor: 'default' }}>{open > 0 ? `${open} open, nothing checked` : 'nothing checked'}</span>;
+  if (!worst)
+    return (
+      <span className="chip" style={{ cursor: 'default' }}>
+        {open > 0 ? `${open} open, nothing checked` : 'nothing checked'}
+      </span>
+    );
   return (
-    <button type="button" className="chip" onClick={() => selectWorst(workbench)} title={stale ? 'of the model before the last change' : undefined}>
-      worst <b className={worst.utilisation > 1 ? 'over' : ''}>{formatNumber(worst.utilisation, 2)}</b> <UtilisationBar value={worst.utilisation} width={38} number={false} />
+    <button
+      type="button"
+      className="chip"
+      onClick={() => selectWorst(workbench)}
+      title={stale ? 'of the model before the last change' : undefined}
+    >
+      worst <b className={worst.utilisation > 1 ? 'over' : ''}>{formatNumber(worst.utilisation, 2)}</b>{' '}
+      <UtilisationBar value={worst.utilisation} width={38} number={false} />
       {open > 0 && <span className="open-word">{open} open</span>}
       {stale && <span className="caption">old</span>}
     </button>

@@ -23,10 +23,25 @@ export function ViewBar() {
   if (stage !== 'results') return null;
   const modes = [...analyses].flatMap(([id, { outcome }]) => {
     const result = outcome?.outcome;
-    return result?.type === 'modal' || result?.type === 'buckling' ? result.result.modes.slice(0, 12).map((mode, i) => ({ value: `mode ${id} ${i}`, label: result.type === 'modal' ? `Mode ${i + 1}, ${(mode as { period: number }).period.toPrecision(3)} s` : `${model.analyses[id]?.label ?? 'Buckling'} ${i + 1}` })) : [];
+    return result?.type === 'modal' || result?.type === 'buckling'
+      ? result.result.modes
+          .slice(0, 12)
+          .map((mode, i) => ({
+            value: `mode ${id} ${i}`,
+            label:
+              result.type === 'modal'
+                ? `Mode ${i + 1}, ${(mode as { period: number }).period.toPrecision(3)} s`
+                : `${model.analyses[id]?.label ?? 'Buckling'} ${i + 1}`,
+          }))
+      : [];
   });
   const choose = (value: string) => {
-    if (!value.startsWith('mode ')) return look({ quantity: value as Quantity, shape: null, animated: animated && (value === 'deflected' || value === 'drift') });
+    if (!value.startsWith('mode '))
+      return look({
+        quantity: value as Quantity,
+        shape: null,
+        animated: animated && (value === 'deflected' || value === 'drift'),
+      });
     const [, analysis, mode] = value.split(' ');
     return look({ quantity: 'deflected', shape: { kind: 'mode', analysis, mode: Number(mode) } });
   };
@@ -34,15 +49,33 @@ export function ViewBar() {
   return (
     <div className="view-bar card">
       <Select
-        aria-label="Quantity" variant="borderless" style={{ width: narrow ? 128 : 146 }} popupMatchSelectWidth={180} listHeight={340} onChange={choose}
+        aria-label="Quantity"
+        variant="borderless"
+        style={{ width: narrow ? 128 : 146 }}
+        popupMatchSelectWidth={180}
+        listHeight={340}
+        onChange={choose}
         value={shape?.kind === 'mode' ? `mode ${shape.analysis} ${shape.mode}` : quantity}
         options={[...quantities.map((value) => ({ value: value as string, label: quantityNames[value] })), ...modes]}
       />
-      <button type="button" className="flat-button" aria-haspopup="dialog" aria-expanded={resultsOpen} title="Scale, side, colours, which values are written (Shift R)" onClick={() => look({ resultsOpen: !resultsOpen, displayOpen: false })}>
+      <button
+        type="button"
+        className="flat-button"
+        aria-haspopup="dialog"
+        aria-expanded={resultsOpen}
+        title="Scale, side, colours, which values are written (Shift R)"
+        onClick={() => look({ resultsOpen: !resultsOpen, displayOpen: false })}
+      >
         Drawn <Icon name="down" />
       </button>
       {moves && (
-        <button type="button" className="flat-button" aria-pressed={animated} title="Let the movement swing to and fro, or stop it (Shift Y)" onClick={() => look({ animated: !animated })}>
+        <button
+          type="button"
+          className="flat-button"
+          aria-pressed={animated}
+          title="Let the movement swing to and fro, or stop it (Shift Y)"
+          onClick={() => look({ animated: !animated })}
+        >
           {animated ? 'Stop' : 'Animate'}
         </button>
       )}
@@ -60,9 +93,22 @@ export function ToolBar() {
   const chosen = useWorkbench((state) => state.selection.members.length);
   const displayOpen = useWorkbench((state) => state.displayOpen);
   const look = useWorkbench((state) => state.look);
-  const button = (name: Parameters<typeof Icon>[0]['name'], title: string, run: () => void, pressed?: boolean, disabled = false) => (
+  const button = (
+    name: Parameters<typeof Icon>[0]['name'],
+    title: string,
+    run: () => void,
+    pressed?: boolean,
+    disabled = false,
+  ) => (
     <Tooltip title={title} placement="bottom" key={title}>
-      <button type="button" className="icon-button" aria-label={title.replace(/ \(.*/, '')} aria-pressed={pressed} disabled={disabled} onClick={run}>
+      <button
+        type="button"
+        className="icon-button"
+        aria-label={title.replace(/ \(.*/, '')}
+        aria-pressed={pressed}
+        disabled={disabled}
+        onClick={run}
+      >
         <Icon name={name} />
       </button>
     </Tooltip>
@@ -72,10 +118,22 @@ export function ToolBar() {
       {stage === 'frame' && [
         button('select', 'Select (Esc)', () => look({ tool: 'select' }), tool === 'select'),
         button('draw', 'Draw a member (D)', () => look({ tool: 'draw' }), tool === 'draw'),
-        button('measure', 'Measure (Shift D)', () => look({ tool: tool === 'measure' ? 'select' : 'measure' }), tool === 'measure'),
+        button(
+          'measure',
+          'Measure (Shift D)',
+          () => look({ tool: tool === 'measure' ? 'select' : 'measure' }),
+          tool === 'measure',
+        ),
       ]}
-      {stage !== 'frame' && button('similar', 'Select similar (M)', () => selectSimilar(workbench), undefined, chosen === 0)}
-      {button('isolate', isolated ? 'Bring all back (I)' : 'Isolate the selection (I)', () => workbench.getState().isolateSelected(), isolated !== null, isolated === null && chosen === 0)}
+      {stage !== 'frame' &&
+        button('similar', 'Select similar (M)', () => selectSimilar(workbench), undefined, chosen === 0)}
+      {button(
+        'isolate',
+        isolated ? 'Bring all back (I)' : 'Isolate the selection (I)',
+        () => workbench.getState().isolateSelected(),
+        isolated !== null,
+        isolated === null && chosen === 0,
+      )}
       {button('solid', `${formNames[nextForm[form]]} (O)`, () => look({ form: nextForm[form] }), form !== 'line')}
       {button('display', 'Labels, colours, snaps, views (Y)', () => look({ displayOpen: !displayOpen }), displayOpen)}
       {button('fit', 'Fit the view (F)', () => workbench.getState().fit())}
@@ -93,26 +151,59 @@ export function Views({ right }: { right: number }) {
   const show = (next: ViewPlane) => look({ plane: next });
   const storeys = [...storeysUpward(model)].reverse();
   const lines = [...gridLinesAlong(model, 'x'), ...gridLinesAlong(model, 'y')];
-  const others = [...inOrder(model.planes).map((one) => ({ key: one.id, label: one.label })), ...inOrder(model.views).map((one) => ({ key: one.id, label: `Saved: ${one.label}` }))];
+  const others = [
+    ...inOrder(model.planes).map((one) => ({ key: one.id, label: one.label })),
+    ...inOrder(model.views).map((one) => ({ key: one.id, label: `Saved: ${one.label}` })),
+  ];
   const current = (kind: ViewPlane['kind']) => (plane.kind === kind ? 'flat-button current' : 'flat-button');
   return (
     <div className="views card" style={{ right }}>
       {stage === 'results' && <PanesButton />}
-      <button type="button" className={current('3d')} aria-pressed={plane.kind === '3d'} onClick={() => show({ kind: '3d' })}>
+      <button
+        type="button"
+        className={current('3d')}
+        aria-pressed={plane.kind === '3d'}
+        onClick={() => show({ kind: '3d' })}
+      >
         3D
       </button>
-      <Dropdown trigger={['click']} disabled={storeys.length === 0} menu={{ items: storeys.map((storey) => ({ key: storey.id, label: storey.label })), selectedKeys: plane.kind === 'plan' ? [plane.storey] : [], onClick: ({ key }) => show({ kind: 'plan', storey: key }) }}>
+      <Dropdown
+        trigger={['click']}
+        disabled={storeys.length === 0}
+        menu={{
+          items: storeys.map((storey) => ({ key: storey.id, label: storey.label })),
+          selectedKeys: plane.kind === 'plan' ? [plane.storey] : [],
+          onClick: ({ key }) => show({ kind: 'plan', storey: key }),
+        }}
+      >
         <button type="button" className={current('plan')} aria-haspopup="menu">
           {plane.kind === 'plan' ? `Plan ${model.storeys[plane.storey]?.label ?? ''}` : 'Plans'} <Icon name="down" />
         </button>
       </Dropdown>
-      <Dropdown trigger={['click']} disabled={lines.length === 0} menu={{ items: lines.map((line) => ({ key: line.id, label: `Grid ${line.label}` })), selectedKeys: plane.kind === 'elevation' ? [plane.gridLine] : [], onClick: ({ key }) => show({ kind: 'elevation', gridLine: key }) }}>
+      <Dropdown
+        trigger={['click']}
+        disabled={lines.length === 0}
+        menu={{
+          items: lines.map((line) => ({ key: line.id, label: `Grid ${line.label}` })),
+          selectedKeys: plane.kind === 'elevation' ? [plane.gridLine] : [],
+          onClick: ({ key }) => show({ kind: 'elevation', gridLine: key }),
+        }}
+      >
         <button type="button" className={current('elevation')} aria-haspopup="menu">
-          {plane.kind === 'elevation' ? `Elevation ${model.gridLines[plane.gridLine]?.label ?? ''}` : 'Elevations'} <Icon name="down" />
+          {plane.kind === 'elevation' ? `Elevation ${model.gridLines[plane.gridLine]?.label ?? ''}` : 'Elevations'}{' '}
+          <Icon name="down" />
         </button>
       </Dropdown>
       {others.length > 0 && (
-        <Dropdown trigger={['click']} menu={{ items: others, selectedKeys: plane.kind === 'plane' ? [plane.plane] : [], onClick: ({ key }) => (key in model.views ? showView(workbench, model.views[key]) : show({ kind: 'plane', plane: key })) }}>
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: others,
+            selectedKeys: plane.kind === 'plane' ? [plane.plane] : [],
+            onClick: ({ key }) =>
+              key in model.views ? showView(workbench, model.views[key]) : show({ kind: 'plane', plane: key }),
+          }}
+        >
           <button type="button" className={current('plane')} aria-haspopup="menu" title="Planes and saved views">
             {plane.kind === 'plane' ? model.planes[plane.plane]?.label : 'More'} <Icon name="down" />
           </button>
@@ -138,20 +229,47 @@ function PanesButton() {
     { key: 'case', label: 'Two: this and the first case', disabled: !first },
     { key: 'quantity', label: 'Two: moments and deflected shape' },
     { key: 'four', label: 'Four: My, Vz, N, deflected shape' },
-    ...(other ? [{ key: 'other', label: `Two: this and ${other.name}` }, { key: 'difference', label: `Two: this, and less ${other.name}` }, { key: 'all', label: `Four: both, difference, shape` }] : []),
+    ...(other
+      ? [
+          { key: 'other', label: `Two: this and ${other.name}` },
+          { key: 'difference', label: `Two: this, and less ${other.name}` },
+          { key: 'all', label: `Four: both, difference, shape` },
+        ]
+      : []),
     { key: 'compare', label: other ? 'Compare with something else …' : 'Compare with a variant, revision, case …' },
   ];
   const choose = (key: string) => {
     const layouts: Record<string, Pane[]> = {
-      '1': [], case: [{ source: 'here', shown: ownWeight }], quantity: [{ source: 'here', quantity: 'deflected' }], four: [{ source: 'here', quantity: 'Vz' }, { source: 'here', quantity: 'N' }, { source: 'here', quantity: 'deflected' }],
-      other: [{ source: 'other' }], difference: [{ source: 'difference' }], all: [{ source: 'other' }, { source: 'difference' }, { source: 'other', quantity: 'deflected' }],
+      '1': [],
+      case: [{ source: 'here', shown: ownWeight }],
+      quantity: [{ source: 'here', quantity: 'deflected' }],
+      four: [
+        { source: 'here', quantity: 'Vz' },
+        { source: 'here', quantity: 'N' },
+        { source: 'here', quantity: 'deflected' },
+      ],
+      other: [{ source: 'other' }],
+      difference: [{ source: 'difference' }],
+      all: [{ source: 'other' }, { source: 'difference' }, { source: 'other', quantity: 'deflected' }],
     };
     if (key === 'compare') look({ panel: { kind: 'compare' } });
-    else look({ panes: layouts[key], paneScales: {}, hovered: null, ...(layouts[key].length > 0 && window.innerHeight < roomForLedger ? { ledgerOpen: false } : {}), ...(key === 'quantity' || key === 'four' ? { quantity: 'My' as const } : {}) });
+    else
+      look({
+        panes: layouts[key],
+        paneScales: {},
+        hovered: null,
+        ...(layouts[key].length > 0 && window.innerHeight < roomForLedger ? { ledgerOpen: false } : {}),
+        ...(key === 'quantity' || key === 'four' ? { quantity: 'My' as const } : {}),
+      });
   };
   return (
     <Dropdown trigger={['click']} menu={{ items, onClick: ({ key }) => choose(key) }}>
-      <button type="button" className={panes.length > 0 ? 'flat-button current' : 'flat-button'} aria-haspopup="menu" title="Views side by side">
+      <button
+        type="button"
+        className={panes.length > 0 ? 'flat-button current' : 'flat-button'}
+        aria-haspopup="menu"
+        title="Views side by side"
+      >
         {panes.length === 0 ? '1' : panes.length + 1} {panes.length === 0 ? 'view' : 'views'} <Icon name="down" />
       </button>
     </Dropdown>

@@ -8,6 +8,15 @@ import { ruleTools } from './rule-tools';
 import { settingOutTools } from './setting-out-tools';
 import type { Tool } from './tool';
 
-export const tools: readonly Tool[] = [...settingOutTools, ...generatorTools, ...panelTools, ...editTools, ...memberTools, ...loadTools, ...ruleTools, ...combinationTools];
+export const tools: readonly Tool[] = [
+  ...settingOutTools,
+  ...generatorTools,
+  ...panelTools,
+  ...editTools,
+  ...memberTools,
+  ...loadTools,
+  ...ruleTools,
+  ...combinationTools,
+];
 
 export const toolOf = (id: string): Tool | undefined => tools.find((tool) => tool.id === id);

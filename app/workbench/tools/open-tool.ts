@@ -14,28 +14,61 @@ export function openTool(workbench: Workbench, id: string, given: Readonly<Recor
   if (!tool) throw new Error(`There is no tool “${id}”.`);
   const context = toolContext(workbench.getState());
   const { startTool } = workbench.getState();
-  const values = { ...initialValues(tool, context), ...remembered(tool, context, workbench.getState().lastUsed[id]), ...given };
-  const needed = tool.fields(context).find((field) => field.kind === 'point' && values[field.key] == null && !isOptional(field.hint) && (field.when?.(new Values(values)) ?? true));
-  startTool(id, values, needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null, isOfLoads(tool) ? 'loads' : 'frame');
+  const values = {
+    ...initialValues(tool, context),
+    ...remembered(tool, context, workbench.getState().lastUsed[id]),
+    ...given,
+  };
+  const needed = tool
+    .fields(context)
+    .find(
+      (field) =>
+        field.kind === 'point' &&
+        values[field.key] == null &&
+        !isOptional(field.hint) &&
+        (field.when?.(new Values(values)) ?? true),
+    );
+  startTool(
+    id,
+    values,
+    needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null,
+    isOfLoads(tool) ? 'loads' : 'frame',
+  );
 }
 
 /** Fields whose values stay from one use of a tool to the next: what things are made of and how they are joined, not where they go. */
-const stays = (field: Field): boolean => field.kind === 'section' || field.kind === 'material' || (field.kind === 'choice' && ['ends', 'foot', 'behaviour', 'pattern', 'web', 'supports', 'noun'].includes(field.key));
+const stays = (field: Field): boolean =>
+  field.kind === 'section' ||
+  field.kind === 'material' ||
+  (field.kind === 'choice' && ['ends', 'foot', 'behaviour', 'pattern', 'web', 'supports', 'noun'].includes(field.key));
 
 /** What a tool was last given, as far as it still makes sense. */
-function remembered(tool: Tool, context: ToolContext, last: Readonly<Record<string, unknown>> | undefined): Record<string, FieldValue> {
+function remembered(
+  tool: Tool,
+  context: ToolContext,
+  last: Readonly<Record<string, unknown>> | undefined,
+): Record<string, FieldValue> {
   if (!last) return {};
-  return Object.fromEntries(tool.fields(context).flatMap((field): [string, FieldValue][] => {
-    const value = last[field.key];
-    if (!stays(field) || typeof value !== 'string') return [];
-    return field.kind !== 'choice' || field.options.some((option) => option.value === value) ? [[field.key, value]] : [];
-  }));
+  return Object.fromEntries(
+    tool.fields(context).flatMap((field): [string, FieldValue][] => {
+      const value = last[field.key];
+      if (!stays(field) || typeof value !== 'string') return [];
+      return field.kind !== 'choice' || field.options.some((option) => option.value === value)
+        ? [[field.key, value]]
+        : [];
+    }),
+  );
 }
 
 /** Keeps what a tool was given for its next use. */
 export function rememberValues(workbench: Workbench, tool: Tool, values: Readonly<Record<string, unknown>>): void {
   const { lastUsed, look } = workbench.getState();
-  const kept = Object.fromEntries(tool.fields(toolContext(workbench.getState())).filter(stays).map((field) => [field.key, values[field.key]]));
+  const kept = Object.fromEntries(
+    tool
+      .fields(toolContext(workbench.getState()))
+      .filter(stays)
+      .map((field) => [field.key, values[field.key]]),
+  );
   look({ lastUsed: { ...lastUsed, [tool.id]: kept } });
 }
 
@@ -45,8 +78,17 @@ export const isOfLoads = (tool: Tool): boolean => tool.group === 'loads' || tool
 const isOptional = (hint: string | undefined): boolean => hint !== undefined && /empty/.test(hint);
 
 /** The point field that waits for a click after another was filled. */
-export function nextPoint(tool: Tool, context: ToolContext, values: Readonly<Record<string, unknown>>, after: string | null): string | null {
-  const fields = tool.fields(context).filter((field) => field.kind === 'point' && (field.when?.(new Values(values as Record<string, FieldValue>)) ?? true));
+export function nextPoint(
+  tool: Tool,
+  context: ToolContext,
+  values: Readonly<Record<string, unknown>>,
+  after: string | null,
+): string | null {
+  const fields = tool
+    .fields(context)
+    .filter(
+      (field) => field.kind === 'point' && (field.when?.(new Values(values as Record<string, FieldValue>)) ?? true),
+    );
   const from = after === null ? 0 : fields.findIndex((field) => field.key === after) + 1;
   return fields.slice(from).find((field) => values[field.key] == null)?.key ?? null;
 }
@@ -57,7 +99,9 @@ export function fillPoint(workbench: Workbench, point: Vector): boolean {
   const tool = open && toolOf(open.id);
   if (!open || !tool || open.armed === null) return false;
   const values = { ...open.values, [open.armed]: point };
-  look({ openTool: { ...open, values, armed: nextPoint(tool, toolContext(workbench.getState()), values, open.armed) } });
+  look({
+    openTool: { ...open, values, armed: nextPoint(tool, toolContext(workbench.getState()), values, open.armed) },
+  });
   return true;
 }
 
@@ -67,5 +111,10 @@ export function toggleBay(workbench: Workbench, key: string): void {
   const bays = open?.values.bays;
   if (!open || !Array.isArray(bays)) return;
   const chosen = bays as string[];
-  look({ openTool: { ...open, values: { ...open.values, bays: chosen.includes(key) ? chosen.filter((one) => one !== key) : [...chosen, key] } } });
+  look({
+    openTool: {
+      ...open,
+      values: { ...open.values, bays: chosen.includes(key) ? chosen.filter((one) => one !== key) : [...chosen, key] },
+    },
+  });
 }

@@ -15,7 +15,8 @@ import { nextPoint, rememberValues, toolContext } from './open-tool';
 import { offersBay, Values, type Field, type FieldValue, type Tool } from './tool';
 
 /** What an act depends on, to tell a repetition by accident from another act. */
-const actKey = (values: Readonly<Record<string, unknown>>, selection: Selection): string => JSON.stringify([values, selection]);
+const actKey = (values: Readonly<Record<string, unknown>>, selection: Selection): string =>
+  JSON.stringify([values, selection]);
 
 /** The form of an open tool: its values, what it would make, and the button that does it. */
 export function ToolCard({ tool }: { tool: Tool }) {
@@ -26,7 +27,10 @@ export function ToolCard({ tool }: { tool: Tool }) {
   const look = useWorkbench((state) => state.look);
   const values = open.values as Record<string, FieldValue>;
   const shown = useWorkbench((state) => state.shown);
-  const context = useMemo(() => ({ model, selection, ...(shown.kind === 'case' && shown.id in model.cases ? { shownCase: shown.id } : {}) }), [model, selection, shown]);
+  const context = useMemo(
+    () => ({ model, selection, ...(shown.kind === 'case' && shown.id in model.cases ? { shownCase: shown.id } : {}) }),
+    [model, selection, shown],
+  );
   const fields = tool.fields(context).filter((field) => field.when?.(new Values(values)) ?? true);
   // a plan of thousands of members must not hold up typing
   const later = useDeferredValue(values);
@@ -35,7 +39,8 @@ export function ToolCard({ tool }: { tool: Tool }) {
   const words = selectionWords(model, selection);
   const { fields: form, unread } = useFormOfValues();
   // what was just done is not done again by the same press: something has to change in between
-  const same = open.done !== undefined && open.done.model === model && open.done.values === actKey(open.values, selection);
+  const same =
+    open.done !== undefined && open.done.model === model && open.done.values === actKey(open.values, selection);
 
   useEffect(() => {
     look({ preview: plan.ok ? plan.preview : [] });
@@ -50,7 +55,14 @@ export function ToolCard({ tool }: { tool: Tool }) {
     if (followed.current === shownCase) return;
     followed.current = shownCase;
     const now = api.getState().openTool;
-    if (now && shownCase !== undefined && followsCase && now.values.case !== shownCase && !(String(now.values.load ?? '') in api.getState().model.loads)) look({ openTool: { ...now, values: { ...now.values, case: shownCase } } });
+    if (
+      now &&
+      shownCase !== undefined &&
+      followsCase &&
+      now.values.case !== shownCase &&
+      !(String(now.values.load ?? '') in api.getState().model.loads)
+    )
+      look({ openTool: { ...now, values: { ...now.values, case: shownCase } } });
   }, [shownCase, followsCase, api, look]);
 
   const set = (key: string, value: FieldValue) => {
@@ -58,14 +70,28 @@ export function ToolCard({ tool }: { tool: Tool }) {
     const now = api.getState().openTool ?? open;
     const next = { ...now.values, [key]: value };
     // a point that was typed waits for no click any more
-    look({ openTool: { ...now, values: next, armed: now.armed === key && value !== null ? nextPoint(tool, context, next, key) : now.armed } });
-    if (fields.some((field) => field.key === key && field.isShownCase) && typeof value === 'string' && value in model.cases) look({ shown: { kind: 'case', id: value } });
+    look({
+      openTool: {
+        ...now,
+        values: next,
+        armed: now.armed === key && value !== null ? nextPoint(tool, context, next, key) : now.armed,
+      },
+    });
+    if (
+      fields.some((field) => field.key === key && field.isShownCase) &&
+      typeof value === 'string' &&
+      value in model.cases
+    )
+      look({ shown: { kind: 'case', id: value } });
   };
   const close = () => look({ openTool: null, preview: [] });
   const carryOut = () => {
     if (unread !== undefined || same) return;
     // what stands in the form now counts, also when the plan shown below it lags behind
-    const made = tool.plan(toolContext(api.getState()), new Values(api.getState().openTool!.values as Record<string, FieldValue>));
+    const made = tool.plan(
+      toolContext(api.getState()),
+      new Values(api.getState().openTool!.values as Record<string, FieldValue>),
+    );
     if (!made.ok) {
       api.getState().notify(made.error, 'error');
       return;
@@ -76,18 +102,37 @@ export function ToolCard({ tool }: { tool: Tool }) {
     const chosen = made.made.filter((id) => id in api.getState().model.members);
     if (before === 0) look({ cameras: {} });
     if (tool.again) {
-      const points = Object.fromEntries(fields.filter((field) => field.once || ((field.kind === 'point' || field.kind === 'bays') && !tool.keeps?.includes(field.key))).map((field) => [field.key, field.initial]));
+      const points = Object.fromEntries(
+        fields
+          .filter(
+            (field) =>
+              field.once || ((field.kind === 'point' || field.kind === 'bays') && !tool.keeps?.includes(field.key)),
+          )
+          .map((field) => [field.key, field.initial]),
+      );
       const cleared = { ...open.values, ...points };
       // a tool whose points were not used waits for none
       const usedPoints = fields.some((field) => field.kind === 'point' && open.values[field.key] != null);
       const state = api.getState();
-      look({ openTool: { ...open, values: cleared, armed: usedPoints ? nextPoint(tool, context, cleared, null) : null, done: { model: state.model, values: actKey(cleared, state.selection), words: made.words } } });
+      look({
+        openTool: {
+          ...open,
+          values: cleared,
+          armed: usedPoints ? nextPoint(tool, context, cleared, null) : null,
+          done: { model: state.model, values: actKey(cleared, state.selection), words: made.words },
+        },
+      });
       return;
     }
     close();
     api.getState().select({ members: chosen });
   };
-  const needs = tool.needs === 'members' ? selection.members.length === 0 : tool.needs === 'nodes' ? selection.nodes.length === 0 : tool.needs === 'anything' && words === '';
+  const needs =
+    tool.needs === 'members'
+      ? selection.members.length === 0
+      : tool.needs === 'nodes'
+        ? selection.nodes.length === 0
+        : tool.needs === 'anything' && words === '';
   return (
     <aside className="details card" aria-label="Details">
       <div className="details-head">
@@ -107,17 +152,34 @@ export function ToolCard({ tool }: { tool: Tool }) {
           carryOut();
         }}
       >
-        {tool.needs && <p className={needs ? 'over' : 'secondary'}>{needs ? `Select ${tool.needs === 'anything' ? 'members or nodes' : tool.needs} first; this card stays open.` : `Selected: ${words}.`}</p>}
+        {tool.needs && (
+          <p className={needs ? 'over' : 'secondary'}>
+            {needs
+              ? `Select ${tool.needs === 'anything' ? 'members or nodes' : tool.needs} first; this card stays open.`
+              : `Selected: ${words}.`}
+          </p>
+        )}
         <FormFields value={form}>
-        <div className="fields">
-          {fields.map((field) => (
-            <ToolField key={field.key} field={field} value={values[field.key] ?? null} armed={open.armed === field.key} onChange={(value) => set(field.key, value)} onArm={() => look({ openTool: { ...open, armed: open.armed === field.key ? null : field.key } })} />
-          ))}
-        </div>
+          <div className="fields">
+            {fields.map((field) => (
+              <ToolField
+                key={field.key}
+                field={field}
+                value={values[field.key] ?? null}
+                armed={open.armed === field.key}
+                onChange={(value) => set(field.key, value)}
+                onArm={() => look({ openTool: { ...open, armed: open.armed === field.key ? null : field.key } })}
+              />
+            ))}
+          </div>
         </FormFields>
       </form>
       {tool.report ? (
-        <div className="details-foot" role="status" style={{ display: 'grid', gap: 2, maxHeight: '60%', overflowY: 'auto' }}>
+        <div
+          className="details-foot"
+          role="status"
+          style={{ display: 'grid', gap: 2, maxHeight: '60%', overflowY: 'auto' }}
+        >
           {tool.report(context, new Values(later)).map((line, i) => (
             <p key={line} className={i === 0 ? 'strong' : 'secondary'} style={{ margin: 0 }}>
               {line}
@@ -125,14 +187,30 @@ export function ToolCard({ tool }: { tool: Tool }) {
           ))}
         </div>
       ) : (
-      <div className="details-foot" style={{ display: 'grid', gap: 6 }}>
-        <p className={unread !== undefined || !plan.ok || same ? 'secondary' : 'strong'} role="status" style={{ margin: 0 }}>
-          {unread !== undefined ? `A field cannot be read. ${unread}` : same ? `Done: ${open.done!.words.replace(/\.$/, '')}. Change a value to do more.` : plan.ok ? plan.words : plan.error}
-        </p>
-        <Button type="primary" block htmlType="submit" form="tool-form" disabled={(planned && !plan.ok) || unread !== undefined || same}>
-          {tool.action}
-        </Button>
-      </div>
+        <div className="details-foot" style={{ display: 'grid', gap: 6 }}>
+          <p
+            className={unread !== undefined || !plan.ok || same ? 'secondary' : 'strong'}
+            role="status"
+            style={{ margin: 0 }}
+          >
+            {unread !== undefined
+              ? `A field cannot be read. ${unread}`
+              : same
+                ? `Done: ${open.done!.words.replace(/\.$/, '')}. Change a value to do more.`
+                : plan.ok
+                  ? plan.words
+                  : plan.error}
+          </p>
+          <Button
+            type="primary"
+            block
+            htmlType="submit"
+            form="tool-form"
+            disabled={(planned && !plan.ok) || unread !== undefined || same}
+          >
+            {tool.action}
+          </Button>
+        </div>
       )}
     </aside>
   );
@@ -141,7 +219,19 @@ export function ToolCard({ tool }: { tool: Tool }) {
 /** letters of a hint that fit into a field */
 const mostInField = 17;
 
-function ToolField({ field, value, armed, onChange, onArm }: { field: Field; value: FieldValue; armed: boolean; onChange: (value: FieldValue) => void; onArm: () => void }) {
+function ToolField({
+  field,
+  value,
+  armed,
+  onChange,
+  onArm,
+}: {
+  field: Field;
+  value: FieldValue;
+  armed: boolean;
+  onChange: (value: FieldValue) => void;
+  onArm: () => void;
+}) {
   const model = useWorkbench((state) => state.model);
   const { units } = model.settings;
   const id = useId();
@@ -152,22 +242,66 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
     case 'quantity':
     case 'factor':
     case 'count': {
-      const kind = field.kind === 'quantity' ? field.quantity : field.kind === 'length' || field.kind === 'angle' ? field.kind : 'number';
-      const whole = field.kind === 'count' ? (typed: number) => (Number.isInteger(typed) ? undefined : 'This is a whole number.') : undefined;
+      const kind =
+        field.kind === 'quantity'
+          ? field.quantity
+          : field.kind === 'length' || field.kind === 'angle'
+            ? field.kind
+            : 'number';
+      const whole =
+        field.kind === 'count'
+          ? (typed: number) => (Number.isInteger(typed) ? undefined : 'This is a whole number.')
+          : undefined;
       // what does not fit into the field stands below it
-      const words = field.hint === undefined ? {} : field.hint.length > mostInField ? { hint: field.hint } : { placeholder: field.hint };
-      return <QuantityField label={field.label} kind={kind} units={units} value={typeof value === 'number' && !Number.isNaN(value) ? value : undefined} onCommit={onChange} onClear={() => onChange(null)} {...(whole ? { refuse: whole } : {})} {...words} />;
+      const words =
+        field.hint === undefined
+          ? {}
+          : field.hint.length > mostInField
+            ? { hint: field.hint }
+            : { placeholder: field.hint };
+      return (
+        <QuantityField
+          label={field.label}
+          kind={kind}
+          units={units}
+          value={typeof value === 'number' && !Number.isNaN(value) ? value : undefined}
+          onCommit={onChange}
+          onClear={() => onChange(null)}
+          {...(whole ? { refuse: whole } : {})}
+          {...words}
+        />
+      );
     }
     case 'lengths':
-      return <LengthsField field={field} value={Array.isArray(value) ? (value as readonly number[]) : []} onChange={onChange} />;
+      return (
+        <LengthsField
+          field={field}
+          value={Array.isArray(value) ? (value as readonly number[]) : []}
+          onChange={onChange}
+        />
+      );
     case 'point':
-      return <PointField label={field.label} hint={field.hint} value={Array.isArray(value) ? (value as unknown as Vector) : null} armed={armed} onChange={onChange} onArm={onArm} />;
+      return (
+        <PointField
+          label={field.label}
+          hint={field.hint}
+          value={Array.isArray(value) ? (value as unknown as Vector) : null}
+          armed={armed}
+          onChange={onChange}
+          onArm={onArm}
+        />
+      );
     case 'text':
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
           <div>
-            <Input id={id} value={typeof value === 'string' ? value : ''} maxLength={60} onChange={(event) => onChange(event.target.value)} />
+            <Input
+              id={id}
+              value={typeof value === 'string' ? value : ''}
+              maxLength={60}
+              onChange={(event) => onChange(event.target.value)}
+            />
             {hint}
           </div>
         </>
@@ -185,7 +319,14 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
         <>
           <label htmlFor={id}>{field.label}</label>
           <div>
-            <Select id={id} style={{ width: '100%' }} value={typeof value === 'string' ? value : undefined} options={[...field.options]} onChange={(next: string) => onChange(next)} popupMatchSelectWidth={false} />
+            <Select
+              id={id}
+              style={{ width: '100%' }}
+              value={typeof value === 'string' ? value : undefined}
+              options={[...field.options]}
+              onChange={(next: string) => onChange(next)}
+              popupMatchSelectWidth={false}
+            />
             {hint}
           </div>
         </>
@@ -194,18 +335,46 @@ function ToolField({ field, value, armed, onChange, onArm }: { field: Field; val
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
-          <Select id={id} mode="multiple" optionFilterProp="label" maxTagCount={3} value={Array.isArray(value) ? ([...value] as string[]) : []} options={[...field.options]} onChange={(next: string[]) => onChange(next)} />
+          <Select
+            id={id}
+            mode="multiple"
+            optionFilterProp="label"
+            maxTagCount={3}
+            value={Array.isArray(value) ? ([...value] as string[]) : []}
+            options={[...field.options]}
+            onChange={(next: string[]) => onChange(next)}
+          />
         </>
       );
     case 'section':
-      return <SectionField label={field.label} value={typeof value === 'string' ? value : ''} onCommit={(choice) => onChange('existing' in choice ? choice.existing.name : choice.made.name)} />;
+      return (
+        <SectionField
+          label={field.label}
+          value={typeof value === 'string' ? value : ''}
+          onCommit={(choice) => onChange('existing' in choice ? choice.existing.name : choice.made.name)}
+        />
+      );
     case 'material': {
       const own = inOrder(model.materials).map((material) => material.name);
-      const listed = catalogueMaterials.map((material) => localMaterialName(material.name, units)).filter((name) => !own.includes(name));
+      const listed = catalogueMaterials
+        .map((material) => localMaterialName(material.name, units))
+        .filter((name) => !own.includes(name));
       return (
         <>
           <label htmlFor={id}>{field.label}</label>
-          <Select id={id} showSearch value={typeof value === 'string' ? value : undefined} options={[{ value: bySection, label: `by the section: steel shapes of steel, ${model.settings.units === 'us' ? '16 × 16' : '400 × 400'} of concrete` }, ...[...own, ...listed].map((name) => ({ value: name, label: name }))]} onChange={(next: string) => onChange(next)} />
+          <Select
+            id={id}
+            showSearch
+            value={typeof value === 'string' ? value : undefined}
+            options={[
+              {
+                value: bySection,
+                label: `by the section: steel shapes of steel, ${model.settings.units === 'us' ? '16 × 16' : '400 × 400'} of concrete`,
+              },
+              ...[...own, ...listed].map((name) => ({ value: name, label: name })),
+            ]}
+            onChange={(next: string) => onChange(next)}
+          />
         </>
       );
     }
@@ -230,23 +399,54 @@ function BaysField({ value, onChange }: { value: readonly string[]; onChange: (v
     onChange(all ? value.filter((key) => !row.keys.includes(key)) : [...new Set([...value, ...row.keys])]);
   };
   const options = [
-    ...(rows.length > 0 ? [{ label: 'several at once', options: rows.map(({ label }) => ({ value: label, label })) }] : []),
-    { label: 'one by one', options: offered.map((bay) => ({ value: bay.key, label: `${bay.planeLabel}, ${bayPlace(model, bay)}` })) },
+    ...(rows.length > 0
+      ? [{ label: 'several at once', options: rows.map(({ label }) => ({ value: label, label })) }]
+      : []),
+    {
+      label: 'one by one',
+      options: offered.map((bay) => ({ value: bay.key, label: `${bay.planeLabel}, ${bayPlace(model, bay)}` })),
+    },
   ];
   return (
     <>
       <label htmlFor="tool-bays">Bays</label>
       <div>
-        <Select id="tool-bays" mode="multiple" optionFilterProp="label" maxTagCount={0} maxTagPlaceholder={count(value.length, 'bay')} placeholder="click them in the drawing" value={[...value]} options={options} onChange={choose} style={{ width: '100%' }} popupMatchSelectWidth={false} />
-        <div className="field-hint">{offered.length === 0 ? 'No bay is enclosed by members yet.' : `${count(offered.length, 'bay')} ${plane.kind === 'plan' ? 'in floors' : tool === 'area-load' && plane.kind === '3d' ? 'in floors, walls and roofs' : 'upright'}; a plan shows those of its floor.`}</div>
+        <Select
+          id="tool-bays"
+          mode="multiple"
+          optionFilterProp="label"
+          maxTagCount={0}
+          maxTagPlaceholder={count(value.length, 'bay')}
+          placeholder="click them in the drawing"
+          value={[...value]}
+          options={options}
+          onChange={choose}
+          style={{ width: '100%' }}
+          popupMatchSelectWidth={false}
+        />
+        <div className="field-hint">
+          {offered.length === 0
+            ? 'No bay is enclosed by members yet.'
+            : `${count(offered.length, 'bay')} ${plane.kind === 'plan' ? 'in floors' : tool === 'area-load' && plane.kind === '3d' ? 'in floors, walls and roofs' : 'upright'}; a plan shows those of its floor.`}
+        </div>
       </div>
     </>
   );
 }
 
-function LengthsField({ field, value, onChange }: { field: Field; value: readonly number[]; onChange: (value: readonly number[]) => void }) {
+function LengthsField({
+  field,
+  value,
+  onChange,
+}: {
+  field: Field;
+  value: readonly number[];
+  onChange: (value: readonly number[]) => void;
+}) {
   const units = useWorkbench((state) => state.model.settings.units);
-  const [text, setText] = useState(value.map((one) => String(Number((one / unitSize('length', units)).toFixed(4)))).join(', '));
+  const [text, setText] = useState(
+    value.map((one) => String(Number((one / unitSize('length', units)).toFixed(4)))).join(', '),
+  );
   const [error, setError] = useState('');
   const id = useId();
   useReportUnread(error === '' ? undefined : error);
@@ -266,17 +466,39 @@ function LengthsField({ field, value, onChange }: { field: Field; value: readonl
             onChange(parsed.ok ? parsed.value : []);
           }}
         />
-        {error ? <div className="field-error" role="alert">{error}</div> : <div className="field-hint">{field.hint}</div>}
+        {error ? (
+          <div className="field-error" role="alert">
+            {error}
+          </div>
+        ) : (
+          <div className="field-hint">{field.hint}</div>
+        )}
       </div>
     </>
   );
 }
 
 /** A point by clicking in the drawing or by typing a node or coordinates. */
-function PointField({ label, hint, value, armed, onChange, onArm }: { label: string; hint: string | undefined; value: Vector | null; armed: boolean; onChange: (value: Vector | null) => void; onArm: () => void }) {
+function PointField({
+  label,
+  hint,
+  value,
+  armed,
+  onChange,
+  onArm,
+}: {
+  label: string;
+  hint: string | undefined;
+  value: Vector | null;
+  armed: boolean;
+  onChange: (value: Vector | null) => void;
+  onArm: () => void;
+}) {
   const model = useWorkbench((state) => state.model);
   const { units } = model.settings;
-  const shown = value ? value.map((part) => String(Number((part / unitSize('length', units)).toFixed(3)))).join(', ') : '';
+  const shown = value
+    ? value.map((part) => String(Number((part / unitSize('length', units)).toFixed(3)))).join(', ')
+    : '';
   const [text, setText] = useState(shown);
   const [error, setError] = useState('');
   const id = useId();
@@ -289,7 +511,10 @@ function PointField({ label, hint, value, armed, onChange, onArm }: { label: str
     if (node) return node.position;
     const parts = typed.split(/[,;]/).map((part) => parseQuantity(part, 'length', units));
     const wrong = parts.find((part) => !part.ok);
-    if (parts.length !== 3 || wrong) return wrong && !wrong.ok && parts.length === 3 ? wrong.error : `“${typed}” is neither a node nor three coordinates.`;
+    if (parts.length !== 3 || wrong)
+      return wrong && !wrong.ok && parts.length === 3
+        ? wrong.error
+        : `“${typed}” is neither a node nor three coordinates.`;
     return parts.map((part) => (part.ok ? part.value : 0)) as unknown as Vector;
   };
   const waiting = text.trim() === '' || text.trim() === shown ? undefined : read(text.trim());
@@ -310,12 +535,34 @@ function PointField({ label, hint, value, armed, onChange, onArm }: { label: str
       <label htmlFor={id}>{label}</label>
       <div>
         <div style={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 4 }}>
-          <Input id={id} value={text} status={error ? 'error' : undefined} placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={(event) => { if (text.trim() !== shown) event.preventDefault(); commit(); }} />
-          <Button aria-pressed={armed} type={armed ? 'primary' : 'default'} onClick={onArm} aria-label={`${armed ? 'click …' : 'pick'} ${label.toLowerCase()} in the drawing`}>
+          <Input
+            id={id}
+            value={text}
+            status={error ? 'error' : undefined}
+            placeholder={armed ? 'click in the drawing' : 'n4 or x, y, z'}
+            onChange={(event) => setText(event.target.value)}
+            onBlur={commit}
+            onPressEnter={(event) => {
+              if (text.trim() !== shown) event.preventDefault();
+              commit();
+            }}
+          />
+          <Button
+            aria-pressed={armed}
+            type={armed ? 'primary' : 'default'}
+            onClick={onArm}
+            aria-label={`${armed ? 'click …' : 'pick'} ${label.toLowerCase()} in the drawing`}
+          >
             {armed ? 'click …' : 'pick'}
           </Button>
         </div>
-        {error ? <div className="field-error" role="alert">{error}</div> : hint && <div className="field-hint">{hint}</div>}
+        {error ? (
+          <div className="field-error" role="alert">
+            {error}
+          </div>
+        ) : (
+          hint && <div className="field-hint">{hint}</div>
+        )}
       </div>
     </>
   );

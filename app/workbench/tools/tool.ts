@@ -28,8 +28,16 @@ export type Field = FieldBase &
     | { readonly kind: 'point'; readonly initial: Vector | null }
     | { readonly kind: 'text' | 'section' | 'material'; readonly initial: string }
     | { readonly kind: 'flag'; readonly initial: boolean }
-    | { readonly kind: 'choice'; readonly initial: string; readonly options: readonly { value: string; label: string }[] }
-    | { readonly kind: 'several'; readonly initial: readonly string[]; readonly options: readonly { value: string; label: string }[] }
+    | {
+        readonly kind: 'choice';
+        readonly initial: string;
+        readonly options: readonly { value: string; label: string }[];
+      }
+    | {
+        readonly kind: 'several';
+        readonly initial: readonly string[];
+        readonly options: readonly { value: string; label: string }[];
+      }
     | { readonly kind: 'bays'; readonly initial: readonly string[] }
   );
 
@@ -85,7 +93,9 @@ export class Values {
 
   point(key: string): Vector | undefined {
     const value = this.values[key];
-    return Array.isArray(value) && value.length === 3 && typeof value[0] === 'number' ? (value as unknown as Vector) : undefined;
+    return Array.isArray(value) && value.length === 3 && typeof value[0] === 'number'
+      ? (value as unknown as Vector)
+      : undefined;
   }
 
   lengths(key: string): readonly number[] {
@@ -95,22 +105,27 @@ export class Values {
 
   several(key: string): readonly string[] {
     const value = this.values[key];
-    return Array.isArray(value) ? (value as readonly unknown[]).filter((one): one is string => typeof one === 'string') : [];
+    return Array.isArray(value)
+      ? (value as readonly unknown[]).filter((one): one is string => typeof one === 'string')
+      : [];
   }
 }
 
 /** Whether an open tool offers a bay in the plane one looks at: floors in plan, upright and sloping bays elsewhere, all of them for what lies on areas. */
-export const offersBay = (bay: Pick<Bay, 'upright' | 'sloping'>, plane: ViewPlane['kind'], tool: string): boolean => (plane === 'plan' ? !bay.upright : bay.upright || bay.sloping || (plane !== 'elevation' && tool === 'area-load'));
+export const offersBay = (bay: Pick<Bay, 'upright' | 'sloping'>, plane: ViewPlane['kind'], tool: string): boolean =>
+  plane === 'plan' ? !bay.upright : bay.upright || bay.sloping || (plane !== 'elevation' && tool === 'area-load');
 
 export const refused = (error: string): Plan => ({ ok: false, error });
 
 /** The values a form begins with. */
-export const initialValues = (tool: Tool, context: ToolContext): Record<string, FieldValue> => Object.fromEntries(tool.fields(context).map((field) => [field.key, field.initial]));
+export const initialValues = (tool: Tool, context: ToolContext): Record<string, FieldValue> =>
+  Object.fromEntries(tool.fields(context).map((field) => [field.key, field.initial]));
 
 /** The section most members of a role have, else one that suits the project; by name. */
 export function usualSection(model: Model, role: 'column' | 'beam' | 'brace', size: 'main' | 'light' = 'main'): string {
   const counts = new Map<string, number>();
-  for (const member of Object.values(model.members)) if (member.role === role && member.section) counts.set(member.section, (counts.get(member.section) ?? 0) + 1);
+  for (const member of Object.values(model.members))
+    if (member.role === role && member.section) counts.set(member.section, (counts.get(member.section) ?? 0) + 1);
   const [most] = [...counts].sort((a, b) => b[1] - a[1]);
   if (most && size === 'main') return model.sections[most[0]].name;
   const us = model.settings.code === 'us';
@@ -123,11 +138,17 @@ export function usualSection(model: Model, role: 'column' | 'beam' | 'brace', si
  * Carries out a plan on a model that has the named sections and materials, adding those that are missing to its act.
  * @param names sections and material as typed; `bySection` lets the material follow the first section, an empty one is none
  */
-export function withMaterials(model: Model, names: { sections: readonly string[]; material: string }, plan: (model: Model, sections: readonly string[], material: string) => Plan): Plan {
+export function withMaterials(
+  model: Model,
+  names: { sections: readonly string[]; material: string },
+  plan: (model: Model, sections: readonly string[], material: string) => Plan,
+): Plan {
   const collector = new RecordCollector(model);
   const sections: string[] = [];
   for (const name of names.sections) {
-    const own = Object.values(model.sections).find((section) => section.name.toLowerCase() === name.trim().toLowerCase());
+    const own = Object.values(model.sections).find(
+      (section) => section.name.toLowerCase() === name.trim().toLowerCase(),
+    );
     if (own) {
       sections.push(own.id);
       continue;
@@ -149,7 +170,15 @@ export function withMaterials(model: Model, names: { sections: readonly string[]
 /** Plans on the model with what a collector made, and puts that before the plan's own edits. */
 function withMade(model: Model, collector: RecordCollector, plan: (model: Model) => Plan): Plan {
   const { sections, materials } = collector;
-  const before: Edit[] = sections.length + materials.length > 0 ? [{ kind: 'add', records: { ...(sections.length > 0 ? { sections } : {}), ...(materials.length > 0 ? { materials } : {}) } }] : [];
+  const before: Edit[] =
+    sections.length + materials.length > 0
+      ? [
+          {
+            kind: 'add',
+            records: { ...(sections.length > 0 ? { sections } : {}), ...(materials.length > 0 ? { materials } : {}) },
+          },
+        ]
+      : [];
   const begun = applyAct(model, { edits: before });
   if (!begun.ok) return refused(begun.error);
   const made = plan(begun.model);

@@ -32,7 +32,9 @@ export function effectiveDepth(section: BeamSection, bar: ReinforcingBar): numbe
 
 /** Clear distance between bars of a layer, m; Infinity for a single bar. */
 export function clearSpacing(section: BeamSection, { bar, count }: BarLayer): number {
-  return count < 2 ? Infinity : (section.width - 2 * (section.cover + section.stirrup.diameter) - count * bar.diameter) / (count - 1);
+  return count < 2
+    ? Infinity
+    : (section.width - 2 * (section.cover + section.stirrup.diameter) - count * bar.diameter) / (count - 1);
 }
 
 /** Least clear distance between parallel bars, ACI 318-19 25.2.1, m (the aggregate's size, which may ask for more, is not in the model). */

@@ -4,7 +4,13 @@ import { missing, skipped, utilisationOf, type Check, type MadeCheck } from '../
 import type { SecondOrderState } from './stability';
 import { force, length, moment, plain, type Quantity, type Sheet } from '../../sheet';
 import { compressionStrength, tensionStrength, type EffectiveLengths } from './compression';
-import { majorFlexuralStrength, majorFlexureExclusion, minorFlexuralStrength, momentGradientFactor, type SegmentMoments } from './flexure';
+import {
+  majorFlexuralStrength,
+  majorFlexureExclusion,
+  minorFlexuralStrength,
+  momentGradientFactor,
+  type SegmentMoments,
+} from './flexure';
 import { flangeShearStrength, webShearStrength } from './shear';
 import type { SteelSection } from './steel-section';
 
@@ -50,7 +56,14 @@ const names = {
  * @param stations places at which demand is read
  * @param free     which ends nothing holds: the tips of cantilevers
  */
-export function checkSteelMember(section: SteelSection, design: SteelDesign | undefined, lines: readonly CombinedLine[], stations: readonly Station[], free: { readonly start: boolean; readonly end: boolean }, secondOrder: SecondOrderState): Check[] {
+export function checkSteelMember(
+  section: SteelSection,
+  design: SteelDesign | undefined,
+  lines: readonly CombinedLine[],
+  stations: readonly Station[],
+  free: { readonly start: boolean; readonly end: boolean },
+  secondOrder: SecondOrderState,
+): Check[] {
   const memberLength = lines[0].line.length;
   const lengths: EffectiveLengths = {
     major: (design?.factorMajor ?? 1) * (design?.unbracedLengthMajor ?? memberLength),
@@ -67,7 +80,10 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
     flange: flangeShearStrength(section),
   };
 
-  const worst = Object.fromEntries(Object.keys(names).map((id) => [id, { value: 0, label: '', x: 0 }])) as Record<keyof typeof names, Worst>;
+  const worst = Object.fromEntries(Object.keys(names).map((id) => [id, { value: 0, label: '', x: 0 }])) as Record<
+    keyof typeof names,
+    Worst
+  >;
   const raise = (id: keyof typeof names, value: number, label: string, x: number) => {
     if (value > worst[id].value) worst[id] = { value, label, x };
   };
@@ -75,10 +91,19 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
   const values = new Float64Array(9);
   for (const { label, line } of lines) {
     const places = placesOf(line, stations);
-    const majorBySegment = exclusion ? undefined : segments.map((segment) => majorFlexuralStrength(section, segment.unbraced, gradientOf(line, segment, places)));
+    const majorBySegment = exclusion
+      ? undefined
+      : segments.map((segment) => majorFlexuralStrength(section, segment.unbraced, gradientOf(line, segment, places)));
     for (const { x, after } of places) {
       line.at(x, after, values);
-      const [N, Vy, Vz, T, My, Mz] = [values[0], Math.abs(values[1]), Math.abs(values[2]), Math.abs(values[3]), Math.abs(values[4]), Math.abs(values[5])];
+      const [N, Vy, Vz, T, My, Mz] = [
+        values[0],
+        Math.abs(values[1]),
+        Math.abs(values[2]),
+        Math.abs(values[3]),
+        Math.abs(values[4]),
+        Math.abs(values[5]),
+      ];
       torsion = Math.max(torsion, T);
       if (N > noise) raise('tension', N / strengths.tension, label, x);
       if (N < -noise) raise('compression', -N / strengths.compression, label, x);
@@ -88,7 +113,12 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
       if (!majorBySegment) continue;
       const major = Math.min(...segmentsAt(segments, x).map((i) => majorBySegment[i]));
       raise('flexureMajor', My / major, label, x);
-      raise('combined', interaction(N, N >= 0 ? strengths.tension : strengths.compression, My, major, Mz, strengths.minor), label, x);
+      raise(
+        'combined',
+        interaction(N, N >= 0 ? strengths.tension : strengths.compression, My, major, Mz, strengths.minor),
+        label,
+        x,
+      );
     }
   }
 
@@ -100,26 +130,101 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
   };
   const majorAt = (place: Worst, sheet: Sheet): number => {
     const { line, x } = at(place);
-    const weakest = segmentsAt(segments, x).map((i) => ({ i, strength: majorFlexuralStrength(section, segments[i].unbraced, gradientOf(line, segments[i], placesOf(line, stations))) }));
+    const weakest = segmentsAt(segments, x).map((i) => ({
+      i,
+      strength: majorFlexuralStrength(
+        section,
+        segments[i].unbraced,
+        gradientOf(line, segments[i], placesOf(line, stations)),
+      ),
+    }));
     const { i } = weakest.reduce((a, b) => (b.strength < a.strength ? b : a));
     const segment = segments[i];
     const isTyped = Math.abs(segment.unbraced - (segment.to - segment.from)) > 1e-9;
-    if (isTyped) sheet.step({ clause: 'F2.2', title: 'Unbraced length, as typed', symbol: 'L_b', expression: 'L', inputs: { L: length(segment.unbraced) }, value: length(segment.unbraced) });
-    else sheet.step({ clause: 'F2.2', title: 'Unbraced length of the segment', symbol: 'L_b', expression: 'x_2 - x_1', inputs: { x_2: length(segment.to), x_1: length(segment.from) }, value: length(segment.unbraced) });
-    return majorFlexuralStrength(section, segment.unbraced, gradientOf(line, segment, placesOf(line, stations), sheet), sheet);
+    if (isTyped)
+      sheet.step({
+        clause: 'F2.2',
+        title: 'Unbraced length, as typed',
+        symbol: 'L_b',
+        expression: 'L',
+        inputs: { L: length(segment.unbraced) },
+        value: length(segment.unbraced),
+      });
+    else
+      sheet.step({
+        clause: 'F2.2',
+        title: 'Unbraced length of the segment',
+        symbol: 'L_b',
+        expression: 'x_2 - x_1',
+        inputs: { x_2: length(segment.to), x_1: length(segment.from) },
+        value: length(segment.unbraced),
+      });
+    return majorFlexuralStrength(
+      section,
+      segment.unbraced,
+      gradientOf(line, segment, placesOf(line, stations), sheet),
+      sheet,
+    );
   };
-  const ratio = (demand: (place: Worst) => number, quantity: (value: number) => Quantity, symbols: [string, string], clause: string, capacity: (place: Worst, sheet: Sheet) => number) => (place: Worst) => (sheet: Sheet) => {
-    const limit = capacity(place, sheet);
-    const value = Math.abs(demand(place));
-    sheet.compare({ clause, title: 'Comparison', symbol: 'u', expression: `${symbols[0]} / ${symbols[1]}`, inputs: { [symbols[0]]: quantity(value), [symbols[1]]: quantity(limit) }, value: plain(utilisationOf(value, limit), 2), utilisation: utilisationOf(value, limit) });
-  };
+  const ratio =
+    (
+      demand: (place: Worst) => number,
+      quantity: (value: number) => Quantity,
+      symbols: [string, string],
+      clause: string,
+      capacity: (place: Worst, sheet: Sheet) => number,
+    ) =>
+    (place: Worst) =>
+    (sheet: Sheet) => {
+      const limit = capacity(place, sheet);
+      const value = Math.abs(demand(place));
+      sheet.compare({
+        clause,
+        title: 'Comparison',
+        symbol: 'u',
+        expression: `${symbols[0]} / ${symbols[1]}`,
+        inputs: { [symbols[0]]: quantity(value), [symbols[1]]: quantity(limit) },
+        value: plain(utilisationOf(value, limit), 2),
+        utilisation: utilisationOf(value, limit),
+      });
+    };
   const traces: Record<keyof typeof names, (place: Worst) => (sheet: Sheet) => void> = {
-    tension: ratio((place) => valueAt(place, 'N'), force, ['P_u', 'P_c'], 'D1', (_, sheet) => tensionStrength(section, sheet)),
-    compression: ratio((place) => valueAt(place, 'N'), force, ['P_u', 'P_c'], 'E1', (_, sheet) => compressionStrength(section, lengths, sheet)),
+    tension: ratio(
+      (place) => valueAt(place, 'N'),
+      force,
+      ['P_u', 'P_c'],
+      'D1',
+      (_, sheet) => tensionStrength(section, sheet),
+    ),
+    compression: ratio(
+      (place) => valueAt(place, 'N'),
+      force,
+      ['P_u', 'P_c'],
+      'E1',
+      (_, sheet) => compressionStrength(section, lengths, sheet),
+    ),
     flexureMajor: ratio((place) => valueAt(place, 'My'), moment, ['M_ux', 'M_cx'], 'F1', majorAt),
-    flexureMinor: ratio((place) => valueAt(place, 'Mz'), moment, ['M_uy', 'M_cy'], 'F1', (_, sheet) => minorFlexuralStrength(section, sheet)),
-    shearWeb: ratio((place) => valueAt(place, 'Vz'), force, ['V_u', 'V_c'], 'G1', (_, sheet) => webShearStrength(section, sheet)),
-    shearFlange: ratio((place) => valueAt(place, 'Vy'), force, ['V_u', 'V_c'], 'G1', (_, sheet) => flangeShearStrength(section, sheet)),
+    flexureMinor: ratio(
+      (place) => valueAt(place, 'Mz'),
+      moment,
+      ['M_uy', 'M_cy'],
+      'F1',
+      (_, sheet) => minorFlexuralStrength(section, sheet),
+    ),
+    shearWeb: ratio(
+      (place) => valueAt(place, 'Vz'),
+      force,
+      ['V_u', 'V_c'],
+      'G1',
+      (_, sheet) => webShearStrength(section, sheet),
+    ),
+    shearFlange: ratio(
+      (place) => valueAt(place, 'Vy'),
+      force,
+      ['V_u', 'V_c'],
+      'G1',
+      (_, sheet) => flangeShearStrength(section, sheet),
+    ),
     combined: (place) => (sheet) => {
       const N = valueAt(place, 'N');
       const axial = N >= 0 ? tensionStrength(section, sheet) : compressionStrength(section, lengths, sheet);
@@ -129,9 +234,22 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
       const large = Pr / axial >= 0.2;
       const value = interaction(N, axial, Mx, major, My, minor);
       sheet.compare({
-        clause: large ? 'H1-1a' : 'H1-1b', title: `Interaction, Pr / Pc = ${(Pr / axial).toFixed(2)} ${large ? '≥' : '<'} 0.2`, symbol: 'u',
-        expression: large ? 'P_r / P_c + 8 / 9 * (M_rx / M_cx + M_ry / M_cy)' : 'P_r / (2 * P_c) + M_rx / M_cx + M_ry / M_cy',
-        inputs: { P_r: force(Pr), P_c: force(axial), M_rx: moment(Mx), M_cx: moment(major), M_ry: moment(My), M_cy: moment(minor) }, value: plain(value, 2), utilisation: value,
+        clause: large ? 'H1-1a' : 'H1-1b',
+        title: `Interaction, Pr / Pc = ${(Pr / axial).toFixed(2)} ${large ? '≥' : '<'} 0.2`,
+        symbol: 'u',
+        expression: large
+          ? 'P_r / P_c + 8 / 9 * (M_rx / M_cx + M_ry / M_cy)'
+          : 'P_r / (2 * P_c) + M_rx / M_cx + M_ry / M_cy',
+        inputs: {
+          P_r: force(Pr),
+          P_c: force(axial),
+          M_rx: moment(Mx),
+          M_cx: moment(major),
+          M_ry: moment(My),
+          M_cy: moment(minor),
+        },
+        value: plain(value, 2),
+        utilisation: value,
       });
     },
   };
@@ -141,7 +259,16 @@ export function checkSteelMember(section: SteelSection, design: SteelDesign | un
     if (exclusion && (id === 'flexureMajor' || id === 'combined')) return missing(id, title, clause, exclusion);
     const place = worst[id];
     if (place.label === '') return skipped(id, title, clause, noDemand[id]);
-    return { made: true, id, title, clause, utilisation: place.value, combination: place.label, x: place.x, trace: traces[id](place) } satisfies MadeCheck;
+    return {
+      made: true,
+      id,
+      title,
+      clause,
+      utilisation: place.value,
+      combination: place.label,
+      x: place.x,
+      trace: traces[id](place),
+    } satisfies MadeCheck;
   });
   return [...checks, ...notMade(section, torsion, secondOrder)];
 }
@@ -163,11 +290,25 @@ function notMade(section: SteelSection, torsion: number, { met, remark }: Second
   const thickest = Math.max(section.shape.flangeThickness, section.shape.webThickness);
   const share = (torsion * thickest) / section.torsion / (0.6 * section.fy);
   return [
-    met ? skipped('second-order', 'Second-order effects', 'C2', remark) : missing('second-order', 'Second-order effects', 'C2', remark),
+    met
+      ? skipped('second-order', 'Second-order effects', 'C2', remark)
+      : missing('second-order', 'Second-order effects', 'C2', remark),
     skipped('rupture', 'Rupture of the net section', 'D2-2', 'Holes and connections are not part of the model.'),
     share > incidentalTorsion
-      ? missing('torsion', 'Torsion', 'H3', 'The member is twisted in some combination (its T in Results); torsion of open sections is not checked.')
-      : skipped('torsion', 'Torsion', 'H3', torsion > noise ? `The torsion stays below ${100 * incidentalTorsion}% of the yield stress in shear and is left out.` : 'No torsion in any combination.'),
+      ? missing(
+          'torsion',
+          'Torsion',
+          'H3',
+          'The member is twisted in some combination (its T in Results); torsion of open sections is not checked.',
+        )
+      : skipped(
+          'torsion',
+          'Torsion',
+          'H3',
+          torsion > noise
+            ? `The torsion stays below ${100 * incidentalTorsion}% of the yield stress in shear and is left out.`
+            : 'No torsion in any combination.',
+        ),
     skipped('deflection', 'Deflection', 'L3', 'No limit is set in the model. Read the deflections in Results.'),
   ];
 }
@@ -186,21 +327,45 @@ const mostSegments = 300;
  * Equal unbraced segments of a member; where the typed length is longer than the member, the braces lie beyond it. Where it is so short that there would be
  * too many, fewer and longer ones are taken, which is safe.
  */
-function segmentsOf(total: number, typed: number | undefined, free: { readonly start: boolean; readonly end: boolean }): Segment[] {
+function segmentsOf(
+  total: number,
+  typed: number | undefined,
+  free: { readonly start: boolean; readonly end: boolean },
+): Segment[] {
   const wanted = Math.max(1, Math.ceil(total / (typed ?? total) - 1e-6));
   const count = Math.min(wanted, mostSegments);
   const unbraced = wanted > count ? total / count : (typed ?? total);
   return Array.from({ length: count }, (_, i): Segment => {
     const tip = (i === 0 && free.start) || (i === count - 1 && free.end);
-    const because = wanted > count ? `the unbraced length that was typed makes ${wanted} segments; ${count} longer ones are taken (F1 allows 1)` : tip ? 'its free end is unbraced (F1)' : unbraced > total * (1 + 1e-9) ? 'its braces lie beyond the member, and the moments there are not read (F1 allows 1)' : undefined;
-    return { from: (total * i) / count, to: (total * (i + 1)) / count, unbraced, ...(because ? { evenBecause: because } : {}) };
+    const because =
+      wanted > count
+        ? `the unbraced length that was typed makes ${wanted} segments; ${count} longer ones are taken (F1 allows 1)`
+        : tip
+          ? 'its free end is unbraced (F1)'
+          : unbraced > total * (1 + 1e-9)
+            ? 'its braces lie beyond the member, and the moments there are not read (F1 allows 1)'
+            : undefined;
+    return {
+      from: (total * i) / count,
+      to: (total * (i + 1)) / count,
+      unbraced,
+      ...(because ? { evenBecause: because } : {}),
+    };
   });
 }
 
 /** C_b of a segment. */
 function gradientOf(line: MemberLine, segment: Segment, places: readonly Station[], sheet?: Sheet): number {
   if (segment.evenBecause === undefined) return momentGradientFactor(segmentMoments(line, segment, places), sheet);
-  sheet?.step({ clause: 'F1', title: 'Moment gradient', symbol: 'C_b', expression: '1', inputs: {}, value: plain(1, 2), note: segment.evenBecause });
+  sheet?.step({
+    clause: 'F1',
+    title: 'Moment gradient',
+    symbol: 'C_b',
+    expression: '1',
+    inputs: {},
+    value: plain(1, 2),
+    note: segment.evenBecause,
+  });
   return 1;
 }
 
@@ -223,7 +388,8 @@ function placesOf(line: MemberLine, stations: readonly Station[]): Station[] {
   let before: { x: number; V: number } | undefined;
   for (const station of stations) {
     const V = line.at(station.x, station.after)[lineIndex.Vz];
-    if (before && station.x > before.x && before.V * V < 0) places.push({ x: before.x + ((station.x - before.x) * before.V) / (before.V - V), after: false });
+    if (before && station.x > before.x && before.V * V < 0)
+      places.push({ x: before.x + ((station.x - before.x) * before.V) / (before.V - V), after: false });
     places.push(station);
     before = { x: station.x, V };
   }

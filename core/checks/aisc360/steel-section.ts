@@ -15,7 +15,10 @@ export interface SteelSection extends SectionProperties {
 }
 
 /** r_ts by AISC 360-22 F2-7; h by B4.1b. */
-export function steelSection(shape: IShape, material: { elasticModulus: number; poissonRatio: number; yieldStress: number }): SteelSection {
+export function steelSection(
+  shape: IShape,
+  material: { elasticModulus: number; poissonRatio: number; yieldStress: number },
+): SteelSection {
   const properties = sectionProperties(shape);
   return {
     ...properties,

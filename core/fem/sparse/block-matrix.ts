@@ -33,7 +33,8 @@ export function patternOf(width: Int32Array, groupStart: Int32Array, groups: Int
   for (let v = 0; v < count; v++) groupsOfStart[v + 1] += groupsOfStart[v];
   const groupsOf = new Int32Array(groups.length);
   const fill = groupsOfStart.slice(0, count);
-  for (let g = 0; g + 1 < groupStart.length; g++) for (let p = groupStart[g]; p < groupStart[g + 1]; p++) groupsOf[fill[groups[p]]++] = g;
+  for (let g = 0; g + 1 < groupStart.length; g++)
+    for (let p = groupStart[g]; p < groupStart[g + 1]; p++) groupsOf[fill[groups[p]]++] = g;
 
   const columnStart = new Int32Array(count + 1);
   let blockRow = new Int32Array(Math.max(16, 4 * count));
@@ -61,7 +62,9 @@ export function patternOf(width: Int32Array, groupStart: Int32Array, groups: Int
   const first = new Int32Array(count + 1);
   for (let v = 0; v < count; v++) first[v + 1] = first[v] + width[v];
   const valueStart = new Float64Array(blocks + 1);
-  for (let v = 0; v < count; v++) for (let b = columnStart[v]; b < columnStart[v + 1]; b++) valueStart[b + 1] = valueStart[b] + width[v] * width[blockRow[b]];
+  for (let v = 0; v < count; v++)
+    for (let b = columnStart[v]; b < columnStart[v + 1]; b++)
+      valueStart[b + 1] = valueStart[b] + width[v] * width[blockRow[b]];
   return { count, width, first, columnStart, blockRow, valueStart };
 }
 
@@ -93,7 +96,11 @@ export function blockAt({ columnStart, blockRow }: BlockPattern, row: number, co
 export const equationCount = (pattern: BlockPattern): number => pattern.first[pattern.count];
 
 /** y = A x, for one vector of equations. */
-export function multiply({ pattern, values }: BlockMatrix, x: Float64Array, y: Float64Array = new Float64Array(x.length)): Float64Array {
+export function multiply(
+  { pattern, values }: BlockMatrix,
+  x: Float64Array,
+  y: Float64Array = new Float64Array(x.length),
+): Float64Array {
   const { count, width, first, columnStart, blockRow, valueStart } = pattern;
   y.fill(0);
   for (let v = 0; v < count; v++) {

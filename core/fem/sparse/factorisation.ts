@@ -39,7 +39,14 @@ function layOut(symbolic: Symbolic) {
   };
   const { count, rows, blocks, paddedEquations: n, pattern, panelEntries, stackEntries } = symbolic;
   const tables = [4, 4, 4, 4, 8, 4].map((size) => take(size * (count + 1)));
-  tables.push(take(4 * rows.length), take(4 * rows.length), take(4 * count), take(4 * count), take(4 * (count + 1)), take(4 * blocks.length));
+  tables.push(
+    take(4 * rows.length),
+    take(4 * rows.length),
+    take(4 * count),
+    take(4 * count),
+    take(4 * (count + 1)),
+    take(4 * blocks.length),
+  );
   const matrix = take(8 * pattern.valueStart[pattern.valueStart.length - 1]);
   const reference = take(8 * n);
   const signs = take(8 * n);
@@ -75,21 +82,45 @@ export class Factorisation {
     readonly kind: KernelKind = bestKernel(),
   ) {
     const at = layOut(symbolic);
-    if (at.bytes > largestMemory) throw new RangeError(`the factor needs ${(at.bytes / 1e9).toFixed(1)} GB; at most 4.2 GB can be addressed`);
+    if (at.bytes > largestMemory)
+      throw new RangeError(`the factor needs ${(at.bytes / 1e9).toFixed(1)} GB; at most 4.2 GB can be addressed`);
     const { kernel, buffer } = createKernel(kind, at.bytes);
     this.kernel = kernel;
     this.at = at;
     this.bytes = at.bytes;
     this.size = equationCount(symbolic.pattern);
     const { count } = symbolic;
-    const lists = [symbolic.pivots, symbolic.pivotsUsed, symbolic.below, symbolic.belowUsed, symbolic.panelStart, symbolic.rowStart, symbolic.rows, symbolic.relative, symbolic.firstColumn, symbolic.children, symbolic.blockStart, symbolic.blocks];
+    const lists = [
+      symbolic.pivots,
+      symbolic.pivotsUsed,
+      symbolic.below,
+      symbolic.belowUsed,
+      symbolic.panelStart,
+      symbolic.rowStart,
+      symbolic.rows,
+      symbolic.relative,
+      symbolic.firstColumn,
+      symbolic.children,
+      symbolic.blockStart,
+      symbolic.blocks,
+    ];
     lists.forEach((list, i) => {
       if (list instanceof Float64Array) new Float64Array(buffer, at.tables[i], list.length).set(list);
       else new Int32Array(buffer, at.tables[i], list.length).set(list);
     });
     const [a, b, c, d, e, f, g, h, i, j, k, l] = at.tables;
     kernel.setTables(a, b, c, d, e, f, g, h, i, j, k, l);
-    kernel.setNumbers(at.matrix, at.reference, at.signs, at.panels, at.stack, at.owner, at.place, at.diagonals, at.signed);
+    kernel.setNumbers(
+      at.matrix,
+      at.reference,
+      at.signs,
+      at.panels,
+      at.stack,
+      at.owner,
+      at.place,
+      at.diagonals,
+      at.signed,
+    );
     const { pattern, paddedEquations: n } = symbolic;
     this.values = new Float64Array(buffer, at.matrix, pattern.valueStart[pattern.valueStart.length - 1]);
     this.reference = new Float64Array(buffer, at.reference, n).fill(1);
@@ -110,7 +141,10 @@ export class Factorisation {
    * @yields the share done, 0–1
    * @returns the first pivot that vanished, if one did
    */
-  *factorise(matrix: BlockMatrix, { references, definite = false }: FactoriseOptions = {}): Generator<number, SingularPivot | undefined> {
+  *factorise(
+    matrix: BlockMatrix,
+    { references, definite = false }: FactoriseOptions = {},
+  ): Generator<number, SingularPivot | undefined> {
     const { symbolic, kernel } = this;
     this.values.set(matrix.values);
     const sizes = references ?? pivotReferences(matrix);
@@ -118,7 +152,7 @@ export class Factorisation {
     kernel.begin(pivotTolerance, definite);
     const all = symbolic.work.reduce((sum, work) => sum + work, 0) || 1;
     let done = 0;
-    for (let s = 0; s < symbolic.count; ) {
+    for (let s = 0; s < symbolic.count;) {
       let to = s;
       let work = 0;
       while (to < symbolic.count && work < portion) work += symbolic.work[to++];
@@ -180,7 +214,8 @@ export class Factorisation {
 
   /** With A x = 0 for what comes before the pivot: x = 1 there, the rest from Lᵀ x = 0 backwards. */
   private singular(supernode: number, column: number): SingularPivot {
-    const { pivots, pivotsUsed, below, panelStart, rowStart, rows, firstColumn, placeOfEquation, paddedEquations } = this.symbolic;
+    const { pivots, pivotsUsed, below, panelStart, rowStart, rows, firstColumn, placeOfEquation, paddedEquations } =
+      this.symbolic;
     const x = new Float64Array(paddedEquations + 1);
     for (let s = supernode; s >= 0; s--) {
       const P = pivots[s];
@@ -225,7 +260,8 @@ export function diagonalOf({ pattern, values }: BlockMatrix): Float64Array {
   const diagonal = new Float64Array(equationCount(pattern));
   for (let v = 0; v < pattern.count; v++) {
     const from = pattern.valueStart[pattern.columnStart[v]];
-    for (let d = 0; d < pattern.width[v]; d++) diagonal[pattern.first[v] + d] = values[from + d * (pattern.width[v] + 1)];
+    for (let d = 0; d < pattern.width[v]; d++)
+      diagonal[pattern.first[v] + d] = values[from + d * (pattern.width[v] + 1)];
   }
   return diagonal;
 }
@@ -238,7 +274,8 @@ export function conditionEstimate(matrix: BlockMatrix, factorisation: Factorisat
   const n = factorisation.size;
   if (n === 0) return 1;
   const root = diagonalOf(matrix).map((value) => Math.sqrt(Math.abs(value)) || 1);
-  const inverse = (v: Float64Array) => factorisation.solve(v.map((value, i) => value * root[i])).map((value, i) => value * root[i]);
+  const inverse = (v: Float64Array) =>
+    factorisation.solve(v.map((value, i) => value * root[i])).map((value, i) => value * root[i]);
   let v = new Float64Array(n).fill(1 / n);
   let estimate = 0;
   for (let step = 0; step < 2; step++) {
@@ -274,7 +311,9 @@ function scaledAbsolute({ pattern, values }: BlockMatrix, root: Float64Array): F
     for (let b = pattern.columnStart[v]; b < pattern.columnStart[v + 1]; b++) {
       const row = pattern.blockRow[b];
       let p = pattern.valueStart[b];
-      for (let i = 0; i < pattern.width[row]; i++) for (let j = 0; j < pattern.width[v]; j++, p++) scaled[p] = Math.abs(values[p]) / (root[pattern.first[row] + i] * root[pattern.first[v] + j]);
+      for (let i = 0; i < pattern.width[row]; i++)
+        for (let j = 0; j < pattern.width[v]; j++, p++)
+          scaled[p] = Math.abs(values[p]) / (root[pattern.first[row] + i] * root[pattern.first[v] + j]);
     }
   }
   return scaled;

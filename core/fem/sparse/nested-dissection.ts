@@ -7,7 +7,21 @@ const bins = 128;
 /** The smaller side of a cut holds at least this share of the part. */
 const leastShare = 0.15;
 /** Normals of the cut planes tried, in units of the usual distance between neighbours. */
-const normals = [[1, 0, 0], [0, 1, 0], [0, 0, 1], [1, 1, 0], [1, -1, 0], [1, 0, 1], [1, 0, -1], [0, 1, 1], [0, 1, -1], [1, 1, 1], [1, 1, -1], [1, -1, 1], [-1, 1, 1]] as const;
+const normals = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+  [1, 1, 0],
+  [1, -1, 0],
+  [1, 0, 1],
+  [1, 0, -1],
+  [0, 1, 1],
+  [0, 1, -1],
+  [1, 1, 1],
+  [1, 1, -1],
+  [1, -1, 1],
+  [-1, 1, 1],
+] as const;
 
 /**
  * Geometric nested dissection (George 1973): cut the structure by the plane whose separator is smallest among many positions and
@@ -19,7 +33,15 @@ export function nestedDissectionOrder(graph: VertexGraph, positions: Float64Arra
   const n = graph.count;
   const { start, adjacency, weight } = graph;
   const steps = [0, 1, 2].map((axis) => usualStep(graph, positions, axis));
-  const along = normals.map(([x, y, z]) => Float64Array.from({ length: n }, (_, v) => (x * positions[3 * v]) / steps[0] + (y * positions[3 * v + 1]) / steps[1] + (z * positions[3 * v + 2]) / steps[2]));
+  const along = normals.map(([x, y, z]) =>
+    Float64Array.from(
+      { length: n },
+      (_, v) =>
+        (x * positions[3 * v]) / steps[0] +
+        (y * positions[3 * v + 1]) / steps[1] +
+        (z * positions[3 * v + 2]) / steps[2],
+    ),
+  );
   const order = new Int32Array(n);
   const list = Int32Array.from({ length: n }, (_, v) => v);
   const partOf = new Int32Array(n);
@@ -55,7 +77,12 @@ export function nestedDissectionOrder(graph: VertexGraph, positions: Float64Arra
       }
       leafStart[i + 1] = neighbours.length;
     });
-    const leaf = { count: vertices.length, start: leafStart, adjacency: Int32Array.from(neighbours), weight: Int32Array.from(vertices, (v) => weight[v]) };
+    const leaf = {
+      count: vertices.length,
+      start: leafStart,
+      adjacency: Int32Array.from(neighbours),
+      weight: Int32Array.from(vertices, (v) => weight[v]),
+    };
     minimumDegreeOrder(leaf, vertices.length - count).forEach((i, k) => (order[end - count + k] = vertices[i]));
   };
 
@@ -87,7 +114,8 @@ export function nestedDissectionOrder(graph: VertexGraph, positions: Float64Arra
   };
 
   const reaches = (v: number, limit: number): boolean => {
-    for (let p = start[v]; p < start[v + 1]; p++) if (partOf[adjacency[p]] === part && bin[adjacency[p]] > limit) return true;
+    for (let p = start[v]; p < start[v + 1]; p++)
+      if (partOf[adjacency[p]] === part && bin[adjacency[p]] > limit) return true;
     return false;
   };
   const placeInBins = (low: number, high: number, { normal, from, scale }: Cut): void => {

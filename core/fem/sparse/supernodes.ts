@@ -20,7 +20,12 @@ export interface Supernodes {
 }
 
 /** A group may swallow the one before it while that leaves at most this share of zeros: by the columns it then has. */
-const relaxation = [[8, 1], [24, 0.5], [64, 0.15], [Infinity, 0.05]] as const;
+const relaxation = [
+  [8, 1],
+  [24, 0.5],
+  [64, 0.15],
+  [Infinity, 0.05],
+] as const;
 
 /** Supernodes of a graph in a postorder of its elimination tree, amalgamated (Ashcraft & Grimes 1989). */
 export function findSupernodes(graph: VertexGraph, { order, place, parent }: EliminationTree): Supernodes {
@@ -99,7 +104,8 @@ export function findSupernodes(graph: VertexGraph, { order, place, parent }: Eli
       of[k] = s;
       columns[s] += weight[k];
     }
-    for (let p = listStart[heads[s]], last = p + listLength[heads[s]]; p < last; p++) if (store[p] >= end[s]) below[s] += weight[store[p]];
+    for (let p = listStart[heads[s]], last = p + listLength[heads[s]]; p < last; p++)
+      if (store[p] >= end[s]) below[s] += weight[store[p]];
     for (let i = 0; i < columns[s]; i++) {
       const length = columns[s] - i + below[s];
       entries += length;
@@ -146,9 +152,20 @@ export function findSupernodes(graph: VertexGraph, { order, place, parent }: Eli
   const groupParent = new Int32Array(count).fill(-1);
   groups.forEach((s, g) => {
     let at = rowStart[g];
-    for (let p = listStart[heads[s]], last = p + listLength[heads[s]]; p < last; p++) if (store[p] >= end[s]) rows[at++] = store[p];
+    for (let p = listStart[heads[s]], last = p + listLength[heads[s]]; p < last; p++)
+      if (store[p] >= end[s]) rows[at++] = store[p];
     rows.subarray(rowStart[g], at).sort();
     if (at > rowStart[g]) groupParent[g] = groupOf[rows[rowStart[g]]];
   });
-  return { count, firstPlace, rowStart, rows, parent: groupParent, columns: Int32Array.from(groups, (s) => columns[s]), below: Int32Array.from(groups, (s) => below[s]), operations, entries };
+  return {
+    count,
+    firstPlace,
+    rowStart,
+    rows,
+    parent: groupParent,
+    columns: Int32Array.from(groups, (s) => columns[s]),
+    below: Int32Array.from(groups, (s) => below[s]),
+    operations,
+    entries,
+  };
 }

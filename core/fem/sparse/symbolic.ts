@@ -54,19 +54,27 @@ export function analyse(pattern: BlockPattern, positions?: Float64Array): Symbol
 }
 
 function bestOrder(graph: VertexGraph, positions?: Float64Array) {
-  const withoutHubs = (order: (part: VertexGraph, at?: Float64Array) => Int32Array) => orderHubsLast(graph, positions, order);
+  const withoutHubs = (order: (part: VertexGraph, at?: Float64Array) => Int32Array) =>
+    orderHubsLast(graph, positions, order);
   const analysed = (order: Int32Array) => {
     const tree = eliminationTree(graph, order);
     return { tree, supernodes: findSupernodes(graph, tree) };
   };
   const degree = { ...analysed(withoutHubs((part) => minimumDegreeOrder(part))), ordering: 'minimum degree' as const };
   if (!positions || graph.count < worthDissecting) return degree;
-  const dissection = { ...analysed(withoutHubs((part, at) => nestedDissectionOrder(part, at!))), ordering: 'nested dissection' as const };
+  const dissection = {
+    ...analysed(withoutHubs((part, at) => nestedDissectionOrder(part, at!))),
+    ordering: 'nested dissection' as const,
+  };
   return dissection.supernodes.operations < degree.supernodes.operations ? dissection : degree;
 }
 
 /** Vertices with very many neighbours (a rigid floor's) are eliminated last: they would join everything at once. */
-function orderHubsLast(graph: VertexGraph, positions: Float64Array | undefined, order: (part: VertexGraph, at?: Float64Array) => Int32Array): Int32Array {
+function orderHubsLast(
+  graph: VertexGraph,
+  positions: Float64Array | undefined,
+  order: (part: VertexGraph, at?: Float64Array) => Int32Array,
+): Int32Array {
   const most = Math.max(40, 10 * Math.sqrt(graph.count));
   const hubs: number[] = [];
   for (let v = 0; v < graph.count; v++) if (graph.start[v + 1] - graph.start[v] > most) hubs.push(v);
@@ -79,15 +87,27 @@ function orderHubsLast(graph: VertexGraph, positions: Float64Array | undefined, 
   const start = new Int32Array(kept.length + 1);
   const adjacency: number[] = [];
   kept.forEach((v, i) => {
-    for (let p = graph.start[v]; p < graph.start[v + 1]; p++) if (!isHub[graph.adjacency[p]]) adjacency.push(local[graph.adjacency[p]]);
+    for (let p = graph.start[v]; p < graph.start[v + 1]; p++)
+      if (!isHub[graph.adjacency[p]]) adjacency.push(local[graph.adjacency[p]]);
     start[i + 1] = adjacency.length;
   });
-  const part = { count: kept.length, start, adjacency: Int32Array.from(adjacency), weight: Int32Array.from(kept, (v) => graph.weight[v]) };
-  const at = positions && Float64Array.from(kept.flatMap((v) => [positions[3 * v], positions[3 * v + 1], positions[3 * v + 2]]));
+  const part = {
+    count: kept.length,
+    start,
+    adjacency: Int32Array.from(adjacency),
+    weight: Int32Array.from(kept, (v) => graph.weight[v]),
+  };
+  const at =
+    positions && Float64Array.from(kept.flatMap((v) => [positions[3 * v], positions[3 * v + 1], positions[3 * v + 2]]));
   return Int32Array.from([...Array.from(order(part, at), (i) => kept[i]), ...hubs]);
 }
 
-function layOut(pattern: BlockPattern, { order, place }: EliminationTree, supernodes: Supernodes, ordering: Symbolic['ordering']): Symbolic {
+function layOut(
+  pattern: BlockPattern,
+  { order, place }: EliminationTree,
+  supernodes: Supernodes,
+  ordering: Symbolic['ordering'],
+): Symbolic {
   const { count, firstPlace, rowStart: nodeRowStart, rows: nodeRows, parent } = supernodes;
   const n = order.length;
   const weight = Int32Array.from(order, (v) => pattern.width[v]);
@@ -122,14 +142,16 @@ function layOut(pattern: BlockPattern, { order, place }: EliminationTree, supern
   const relative = new Int32Array(rowStart[count]);
   for (let s = 0; s < count; s++) {
     let at = rowStart[s];
-    for (let p = nodeRowStart[s]; p < nodeRowStart[s + 1]; p++) for (let d = 0; d < weight[nodeRows[p]]; d++) rows[at++] = padded[nodeRows[p]] + d;
+    for (let p = nodeRowStart[s]; p < nodeRowStart[s + 1]; p++)
+      for (let d = 0; d < weight[nodeRows[p]]; d++) rows[at++] = padded[nodeRows[p]] + d;
   }
 
   // blocks of the matrix by the supernode in which the earlier of their vertices is eliminated
   const blockStart = new Int32Array(count + 1);
   const { columnStart, blockRow, valueStart } = pattern;
   const owner = (row: number, column: number) => groupOf[Math.min(place[row], place[column])];
-  for (let v = 0; v < pattern.count; v++) for (let b = columnStart[v]; b < columnStart[v + 1]; b++) blockStart[owner(blockRow[b], v) + 1]++;
+  for (let v = 0; v < pattern.count; v++)
+    for (let b = columnStart[v]; b < columnStart[v + 1]; b++) blockStart[owner(blockRow[b], v) + 1]++;
   for (let s = 0; s < count; s++) blockStart[s + 1] += blockStart[s];
   const blocks = new Int32Array(4 * blockRow.length);
   const fill = blockStart.slice(0, count);
@@ -165,14 +187,37 @@ function layOut(pattern: BlockPattern, { order, place }: EliminationTree, supern
     }
     for (let child = firstChild[s]; child >= 0; child = sibling[child]) {
       let to = rowStart[child];
-      for (let p = nodeRowStart[child]; p < nodeRowStart[child + 1]; p++) for (let d = 0; d < weight[nodeRows[p]]; d++) relative[to++] = inFront[nodeRows[p]] + d;
+      for (let p = nodeRowStart[child]; p < nodeRowStart[child + 1]; p++)
+        for (let d = 0; d < weight[nodeRows[p]]; d++) relative[to++] = inFront[nodeRows[p]] + d;
     }
   }
   const placeOfEquation = new Int32Array(equationCount(pattern));
-  for (let k = 0; k < n; k++) for (let d = 0; d < weight[k]; d++) placeOfEquation[pattern.first[order[k]] + d] = padded[k] + d;
+  for (let k = 0; k < n; k++)
+    for (let d = 0; d < weight[k]; d++) placeOfEquation[pattern.first[order[k]] + d] = padded[k] + d;
   return {
-    pattern, count, pivots, pivotsUsed: supernodes.columns, below, belowUsed: supernodes.below, panelStart, rowStart, rows, relative, firstColumn, parent, children, blockStart, blocks,
-    placeOfEquation, paddedEquations, panelEntries: panelStart[count], stackEntries: largestStack(below, children), work, entries: supernodes.entries, operations: supernodes.operations, ordering,
+    pattern,
+    count,
+    pivots,
+    pivotsUsed: supernodes.columns,
+    below,
+    belowUsed: supernodes.below,
+    panelStart,
+    rowStart,
+    rows,
+    relative,
+    firstColumn,
+    parent,
+    children,
+    blockStart,
+    blocks,
+    placeOfEquation,
+    paddedEquations,
+    panelEntries: panelStart[count],
+    stackEntries: largestStack(below, children),
+    work,
+    entries: supernodes.entries,
+    operations: supernodes.operations,
+    ordering,
   };
 }
 

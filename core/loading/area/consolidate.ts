@@ -20,7 +20,8 @@ export function consolidate(received: readonly Received[]): Received[] {
 
 function onePerStretch(list: readonly Received[]): Received[] {
   const places: number[] = [];
-  for (const x of list.flatMap(({ from, to }) => [from, to]).sort((a, b) => a - b)) if (places.length === 0 || x - places[places.length - 1] > same) places.push(x);
+  for (const x of list.flatMap(({ from, to }) => [from, to]).sort((a, b) => a - b))
+    if (places.length === 0 || x - places[places.length - 1] > same) places.push(x);
   const made: Received[] = [];
   const sums = places.slice(1).map(() => ({ valueFrom: 0, valueTo: 0, any: false }));
   for (const one of list) {
@@ -40,13 +41,22 @@ function onePerStretch(list: readonly Received[]): Received[] {
       sum.any = true;
     }
   }
-  const largest = sums.reduce((most, { valueFrom, valueTo }) => Math.max(most, Math.abs(valueFrom), Math.abs(valueTo)), 0);
+  const largest = sums.reduce(
+    (most, { valueFrom, valueTo }) => Math.max(most, Math.abs(valueFrom), Math.abs(valueTo)),
+    0,
+  );
   const near = (a: number, b: number) => Math.abs(a - b) <= 1e-10 * largest;
   const { member, direction } = list[0];
   let last: Received | undefined;
   sums.forEach(({ valueFrom, valueTo, any }, k) => {
     const [from, to] = [places[k], places[k + 1]];
-    if (last && any && last.to === from && near(last.valueTo, valueFrom) && near((last.valueTo - last.valueFrom) * (to - from), (valueTo - valueFrom) * (last.to - last.from))) {
+    if (
+      last &&
+      any &&
+      last.to === from &&
+      near(last.valueTo, valueFrom) &&
+      near((last.valueTo - last.valueFrom) * (to - from), (valueTo - valueFrom) * (last.to - last.from))
+    ) {
       last = { ...last, to, valueTo };
       return;
     }

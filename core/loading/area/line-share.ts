@@ -20,7 +20,9 @@ const same = 1e-9;
  * @param p        pressure, Pa
  */
 export function lineShares(polygons: readonly Polygon[], p: Linear): LineShare[] {
-  const stations = [...new Set(polygons.flat().map(([s]) => s))].sort((a, b) => a - b).filter((s, i, all) => i === 0 || s - all[i - 1] > same);
+  const stations = [...new Set(polygons.flat().map(([s]) => s))]
+    .sort((a, b) => a - b)
+    .filter((s, i, all) => i === 0 || s - all[i - 1] > same);
   const shares: LineShare[] = [];
   for (let i = 0; i + 1 < stations.length; i++) {
     const [from, to] = [stations[i], stations[i + 1]];
@@ -39,7 +41,12 @@ export function lineShares(polygons: readonly Polygon[], p: Linear): LineShare[]
     for (let k = 0; k < piecesWhenCurved; k++) {
       // the straight line of the same sum and first moment as a parabola lies a sixth of its bend above its ends
       const lift = (2 * bend * step * step) / 6;
-      shares.push({ from: from + (to - from) * k * step, to: from + (to - from) * (k + 1) * step, valueFrom: at(k * step) - lift, valueTo: at((k + 1) * step) - lift });
+      shares.push({
+        from: from + (to - from) * k * step,
+        to: from + (to - from) * (k + 1) * step,
+        valueFrom: at(k * step) - lift,
+        valueTo: at((k + 1) * step) - lift,
+      });
     }
   }
   return shares;

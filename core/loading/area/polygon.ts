@@ -3,10 +3,15 @@
 export type Point2 = readonly [number, number];
 export type Polygon = readonly Point2[];
 
-export const cross2 = (a: Point2, b: Point2, c: Point2): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+export const cross2 = (a: Point2, b: Point2, c: Point2): number =>
+  (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
 
 /** Signed area, m². */
-export const areaOf = (polygon: Polygon): number => polygon.reduce((sum, a, i) => sum + a[0] * polygon[(i + 1) % polygon.length][1] - polygon[(i + 1) % polygon.length][0] * a[1], 0) / 2;
+export const areaOf = (polygon: Polygon): number =>
+  polygon.reduce(
+    (sum, a, i) => sum + a[0] * polygon[(i + 1) % polygon.length][1] - polygon[(i + 1) % polygon.length][0] * a[1],
+    0,
+  ) / 2;
 
 export const counterClockwise = (polygon: Polygon): Polygon => (areaOf(polygon) < 0 ? [...polygon].reverse() : polygon);
 export const clockwise = (polygon: Polygon): Polygon => (areaOf(polygon) > 0 ? [...polygon].reverse() : polygon);
@@ -52,13 +57,19 @@ export function clip(polygon: Polygon, side: HalfPlane): Polygon {
 
 /** Closer than this (m) corners that a cut leaves are one: an edge between them would have no direction. */
 const samePlace = 1e-10;
-const isSame = (a: Point2, b: Point2): boolean => Math.abs(a[0] - b[0]) < samePlace && Math.abs(a[1] - b[1]) < samePlace;
+const isSame = (a: Point2, b: Point2): boolean =>
+  Math.abs(a[0] - b[0]) < samePlace && Math.abs(a[1] - b[1]) < samePlace;
 
 /** A polygon without corners that lie on the one before. */
-export const withoutRepeats = (polygon: Polygon): Polygon => polygon.filter((p, i) => !isSame(p, polygon[(i + 1) % polygon.length]));
+export const withoutRepeats = (polygon: Polygon): Polygon =>
+  polygon.filter((p, i) => !isSame(p, polygon[(i + 1) % polygon.length]));
 
 /** A polygon within a convex counter-clockwise window. */
-export const clipTo = (polygon: Polygon, window: Polygon): Polygon => window.reduce<Polygon>((left, p, i) => (left.length === 0 ? left : clip(left, leftOf(p, window[(i + 1) % window.length]))), polygon);
+export const clipTo = (polygon: Polygon, window: Polygon): Polygon =>
+  window.reduce<Polygon>(
+    (left, p, i) => (left.length === 0 ? left : clip(left, leftOf(p, window[(i + 1) % window.length]))),
+    polygon,
+  );
 
 /** A function a + b·x + c·y over the plane. */
 export interface Linear {
@@ -93,7 +104,12 @@ export function isInside(polygon: Polygon, [x, y]: Point2, tolerance = 1e-9): bo
   for (let i = 0; i < polygon.length; i++) {
     const [p, q] = [polygon[i], polygon[(i + 1) % polygon.length]];
     const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
-    if (length > 0 && Math.abs(cross2(p, q, [x, y])) / length <= tolerance && (x - p[0]) * (x - q[0]) + (y - p[1]) * (y - q[1]) <= tolerance) return true;
+    if (
+      length > 0 &&
+      Math.abs(cross2(p, q, [x, y])) / length <= tolerance &&
+      (x - p[0]) * (x - q[0]) + (y - p[1]) * (y - q[1]) <= tolerance
+    )
+      return true;
     if (p[1] > y !== q[1] > y && x < p[0] + ((y - p[1]) * (q[0] - p[0])) / (q[1] - p[1])) inside = !inside;
   }
   return inside;

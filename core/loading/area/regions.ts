@@ -1,4 +1,15 @@
-import { dot, inPlane, planeOf, storeyLevel, subtract, type AreaLoad, type Model, type Plane, type Pressure, type Vector } from '../../model';
+import {
+  dot,
+  inPlane,
+  planeOf,
+  storeyLevel,
+  subtract,
+  type AreaLoad,
+  type Model,
+  type Plane,
+  type Pressure,
+  type Vector,
+} from '../../model';
 import { gravity } from '../gravity';
 import { fieldsIn } from './fields';
 import { clockwise, counterClockwise, type HalfPlane, type Linear, type Polygon } from './polygon';
@@ -20,7 +31,8 @@ export interface PressurePart {
   readonly value: Linear;
 }
 
-export type PatchesOf = { readonly ok: true; readonly patches: readonly Patch[] } | { readonly ok: false; readonly reason: string };
+export type PatchesOf =
+  { readonly ok: true; readonly patches: readonly Patch[] } | { readonly ok: false; readonly reason: string };
 
 /** Corners farther than this from the plane of the others spoil an area, m. */
 const flatness = 0.02;
@@ -29,16 +41,28 @@ const flatness = 0.02;
 export function patchesOf(model: Model, { region }: Pick<AreaLoad, 'region'>): PatchesOf {
   const at = (ids: readonly string[]) => ids.map((id) => model.nodes[id].position);
   if (region.kind === 'storey') {
-    const plane: Plane = { origin: [0, 0, storeyLevel(model, region.storey)], u: [1, 0, 0], v: [0, 1, 0], normal: [0, 0, 1] };
+    const plane: Plane = {
+      origin: [0, 0, storeyLevel(model, region.storey)],
+      u: [1, 0, 0],
+      v: [0, 1, 0],
+      normal: [0, 0, 1],
+    };
     const all = fieldsIn(model, plane);
     const within = new Set(all.flatMap((field) => field.openings));
     const fields = all.filter((field) => !within.has(field.corners));
-    return fields.length === 0 ? { ok: false, reason: `no members enclose a field on ${model.storeys[region.storey].label}` } : { ok: true, patches: [{ plane, outlines: fields.map((field) => field.corners), openings: [], isWhole: true }] };
+    return fields.length === 0
+      ? { ok: false, reason: `no members enclose a field on ${model.storeys[region.storey].label}` }
+      : { ok: true, patches: [{ plane, outlines: fields.map((field) => field.corners), openings: [], isWhole: true }] };
   }
   const outlines: { points: readonly Vector[]; openings: readonly (readonly Vector[])[] }[] =
-    region.kind === 'polygon' ? [{ points: region.points, openings: region.openings ?? [] }]
-    : region.kind === 'nodes' ? [{ points: at(region.corners), openings: (region.openings ?? []).map(at) }]
-    : [...region.slabs.map((id) => model.slabs[id]), ...region.walls.map((id) => model.walls[id])].map((panel) => ({ points: at(panel.corners), openings: (panel.openings ?? []).map(at) }));
+    region.kind === 'polygon'
+      ? [{ points: region.points, openings: region.openings ?? [] }]
+      : region.kind === 'nodes'
+        ? [{ points: at(region.corners), openings: (region.openings ?? []).map(at) }]
+        : [...region.slabs.map((id) => model.slabs[id]), ...region.walls.map((id) => model.walls[id])].map((panel) => ({
+            points: at(panel.corners),
+            openings: (panel.openings ?? []).map(at),
+          }));
   const patches: Patch[] = [];
   for (const { points, openings } of outlines) {
     const plane = planeOf(points);
@@ -46,7 +70,11 @@ export function patchesOf(model: Model, { region }: Pick<AreaLoad, 'region'>): P
     const off = points.findIndex((point) => Math.abs(dot(subtract(point, plane.origin), plane.normal)) > flatness);
     if (off >= 0) return { ok: false, reason: `its corner ${off + 1} does not lie in the plane of the others` };
     const flat = (list: readonly Vector[]) => list.map((point) => inPlane(plane, point));
-    patches.push({ plane, outlines: [counterClockwise(flat(points))], openings: openings.map((opening) => clockwise(flat(opening))) });
+    patches.push({
+      plane,
+      outlines: [counterClockwise(flat(points))],
+      openings: openings.map((opening) => clockwise(flat(opening))),
+    });
   }
   return patches.length === 0 ? { ok: false, reason: 'it lies on nothing' } : { ok: true, patches };
 }
@@ -56,7 +84,11 @@ const none: Linear = { a: 0, b: 0, c: 0 };
 /** A height above a plane's points as a function of its coordinates: level − z, m. */
 const below = (plane: Plane, level: number): Linear => ({ a: level - plane.origin[2], b: -plane.u[2], c: -plane.v[2] });
 
-const sum = (...parts: readonly (readonly [number, Linear])[]): Linear => parts.reduce((all, [factor, part]) => ({ a: all.a + factor * part.a, b: all.b + factor * part.b, c: all.c + factor * part.c }), none);
+const sum = (...parts: readonly (readonly [number, Linear])[]): Linear =>
+  parts.reduce(
+    (all, [factor, part]) => ({ a: all.a + factor * part.a, b: all.b + factor * part.b, c: all.c + factor * part.c }),
+    none,
+  );
 
 /** The side of a plane where a function is not negative: a half-plane, all of it (no condition), or undefined, none of it. */
 function where(f: Linear, strict = false): readonly HalfPlane[] | undefined {
@@ -106,12 +138,18 @@ export function pressureParts(pressure: Pressure, plane: Plane): PressurePart[] 
       const standing = below(plane, pressure.waterLevel);
       const submerged = pressure.submergedWeight ?? Math.max(0, pressure.unitWeight - water);
       const moist = Math.max(0, pressure.level - pressure.waterLevel);
-      const wet = sum([k * (pressure.unitWeight * moist + pressure.surcharge), even], [k * submerged, drowned], [water, standing]);
+      const wet = sum(
+        [k * (pressure.unitWeight * moist + pressure.surcharge), even],
+        [k * submerged, drowned],
+        [water, standing],
+      );
       // water above the ground stands free
       const free = where(sum([-1, depth]), true);
       const open = pressure.waterLevel > pressure.level ? where(standing) : undefined;
       return [
-        ...(aboveWater && pressure.waterLevel <= pressure.level ? [{ sides: [...ground, ...aboveWater], value: dry }] : []),
+        ...(aboveWater && pressure.waterLevel <= pressure.level
+          ? [{ sides: [...ground, ...aboveWater], value: dry }]
+          : []),
         ...(inWater ? [{ sides: inWater, value: wet }] : []),
         ...(open && free ? [{ sides: [...free, ...open], value: sum([water, standing]) }] : []),
       ];

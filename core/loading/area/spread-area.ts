@@ -1,8 +1,28 @@
-import { dot, memberAxis, norm, type AreaLoad, type LoadSpread, type Model, type Plane, type Vector } from '../../model';
+import {
+  dot,
+  memberAxis,
+  norm,
+  type AreaLoad,
+  type LoadSpread,
+  type Model,
+  type Plane,
+  type Vector,
+} from '../../model';
 import { consolidate } from './consolidate';
 import { fieldsIn, fieldsWith, type Field, type Side, type Stretch } from './fields';
 import { lineShares } from './line-share';
-import { areaOf, clip, clipTo, cross2, integrals, isInside, leftOf, withoutRepeats, type Point2, type Polygon } from './polygon';
+import {
+  areaOf,
+  clip,
+  clipTo,
+  cross2,
+  integrals,
+  isInside,
+  leftOf,
+  withoutRepeats,
+  type Point2,
+  type Polygon,
+} from './polygon';
 import { patchesOf, pressureParts, type Patch, type PressurePart } from './regions';
 
 /** What one member receives on a part of its length: m along its axis, N/m in a direction. */
@@ -54,7 +74,8 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
   const remarks = new Set<string>();
   const received: Received[] = [];
   let [area, given, taken] = [0, 0, 0];
-  const directionOf = ({ plane }: Patch): Vector => (load.direction === 'normal' ? plane.normal : axisVectors[load.direction]);
+  const directionOf = ({ plane }: Patch): Vector =>
+    load.direction === 'normal' ? plane.normal : axisVectors[load.direction];
   for (const patch of found.patches) {
     const direction = directionOf(patch);
     const parts = pressureParts(load.pressure, patch.plane);
@@ -62,51 +83,89 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
       remarks.add('The three points of its pressure lie on one line, so it has no value anywhere.');
       continue;
     }
-    const factor = (load.reversed ? -1 : 1) * (load.projected && load.direction !== 'normal' ? Math.abs(dot(patch.plane.normal, direction)) : 1);
-    const pieces = parts.flatMap((part) => piecesOf([...patch.outlines, ...patch.openings], part).map((polygon) => ({ polygon, part })));
+    const factor =
+      (load.reversed ? -1 : 1) *
+      (load.projected && load.direction !== 'normal' ? Math.abs(dot(patch.plane.normal, direction)) : 1);
+    const pieces = parts.flatMap((part) =>
+      piecesOf([...patch.outlines, ...patch.openings], part).map((polygon) => ({ polygon, part })),
+    );
     area += [...patch.outlines, ...patch.openings].reduce((sum, polygon) => sum + areaOf(polygon), 0);
     given += factor * pieces.reduce((sum, { polygon, part }) => sum + integrals(polygon, part.value).total, 0);
     const made = tilesOf(model, patch, load.spread);
     for (const remark of made.remarks) remarks.add(remark);
-    const byPart = parts.map((part) => ({ part, boxed: pieces.filter((piece) => piece.part === part).map(({ polygon }) => ({ polygon, box: boxOf(polygon) })) }));
+    const byPart = parts.map((part) => ({
+      part,
+      boxed: pieces.filter((piece) => piece.part === part).map(({ polygon }) => ({ polygon, box: boxOf(polygon) })),
+    }));
     for (const tile of made.tiles) {
       const box = boxOf(tile.window);
       for (const { part, boxed } of byPart) {
-        const within = patch.isWhole ? piecesOf([tile.window], part) : boxed.flatMap((one) => (overlap(one.box, box) ? [clipTo(one.polygon, tile.window)] : [])).filter((polygon) => polygon.length >= 3);
+        const within = patch.isWhole
+          ? piecesOf([tile.window], part)
+          : boxed
+              .flatMap((one) => (overlap(one.box, box) ? [clipTo(one.polygon, tile.window)] : []))
+              .filter((polygon) => polygon.length >= 3);
         if (within.length > 0) taken += factor * hand(model, tile, within, part, factor, direction, received);
       }
     }
   }
   const missing = given - taken;
   if (Math.abs(missing) > 1e-6 * Math.max(1, Math.abs(given))) remarks.add(missingWords(given, taken));
-  return { received: consolidate(received), direction: directionOf(found.patches[0]), area, given, taken, remarks: [...remarks], patches: found.patches };
+  return {
+    received: consolidate(received),
+    direction: directionOf(found.patches[0]),
+    area,
+    given,
+    taken,
+    remarks: [...remarks],
+    patches: found.patches,
+  };
 }
 
-const missingWords = (given: number, taken: number): string => `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; the rest lies where no member bounds it.`;
+const missingWords = (given: number, taken: number): string =>
+  `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; the rest lies where no member bounds it.`;
 
-const piecesOf = (polygons: readonly Polygon[], { sides }: PressurePart): Polygon[] => polygons.map((polygon) => sides.reduce<Polygon>((left, side) => (left.length === 0 ? left : clip(left, side)), polygon)).filter((polygon) => polygon.length >= 3);
+const piecesOf = (polygons: readonly Polygon[], { sides }: PressurePart): Polygon[] =>
+  polygons
+    .map((polygon) => sides.reduce<Polygon>((left, side) => (left.length === 0 ? left : clip(left, side)), polygon))
+    .filter((polygon) => polygon.length >= 3);
 
 /** The tiles of all fields under a patch: those members enclose, and where a side has no member those the outline closes. */
 function tilesOf(model: Model, patch: Patch, spread: LoadSpread): { tiles: Tile[]; remarks: string[] } {
   const { plane, outlines, openings } = patch;
   const remarks = new Set<string>();
-  if (patch.isWhole) return { tiles: fieldsIn(model, plane).flatMap((field) => knownTiles(field, plane, spread, remarks)), remarks: [...remarks] };
+  if (patch.isWhole)
+    return {
+      tiles: fieldsIn(model, plane).flatMap((field) => knownTiles(field, plane, spread, remarks)),
+      remarks: [...remarks],
+    };
   const boxes = outlines.map(boxOf);
   const closed = fieldsIn(model, plane).filter((field) => {
     const box = boxOf(field.corners);
     return boxes.some((one) => overlap(box, one));
   });
   const tiles = closed.flatMap((field) => knownTiles(field, plane, spread, remarks));
-  const covered = closed.reduce((sum, field) => sum + outlines.reduce((part, outline) => part + areaWithin(outline, field), 0), 0);
+  const covered = closed.reduce(
+    (sum, field) => sum + outlines.reduce((part, outline) => part + areaWithin(outline, field), 0),
+    0,
+  );
   const whole = outlines.reduce((sum, outline) => sum + areaOf(outline), 0);
   if (whole - covered > 1e-6 * whole) {
     const open = fieldsWith(model, plane, [...outlines, ...openings]).filter((field) => {
       const inner = innerPoint(field.corners);
-      return outlines.some((outline) => isInside(outline, inner)) && !openings.some((opening) => isInside(opening, inner)) && !closed.some((one) => isInside(one.corners, inner) && !one.openings.some((opening) => isInside(opening, inner)));
+      return (
+        outlines.some((outline) => isInside(outline, inner)) &&
+        !openings.some((opening) => isInside(opening, inner)) &&
+        !closed.some((one) => isInside(one.corners, inner) && !one.openings.some((opening) => isInside(opening, inner)))
+      );
     });
     for (const field of open) {
       const bare = field.sides.filter((side) => side.stretches.every((stretch) => stretch.member === null)).length;
-      remarks.add(bare === field.sides.length ? 'A part of it is bounded by no member at all.' : `A part of it has no member on ${bare === 1 ? 'one edge' : `${bare} edges`}; the other edges carry it.`);
+      remarks.add(
+        bare === field.sides.length
+          ? 'A part of it is bounded by no member at all.'
+          : `A part of it has no member on ${bare === 1 ? 'one edge' : `${bare} edges`}; the other edges carry it.`,
+      );
       if (bare < field.sides.length) tiles.push(...fieldTiles(field, plane, spread, remarks));
     }
   }
@@ -132,7 +191,8 @@ const overlap = (a: Box, b: Box): boolean => a[0] < b[1] && b[0] < a[1] && a[2] 
 /** Area of an outline within a field that may not be convex, less the field's own openings, m². */
 function areaWithin(outline: Polygon, field: Field): number {
   if (!overlap(boxOf(outline), boxOf(field.corners))) return 0;
-  const within = (corners: Polygon) => convexParts(corners).reduce((sum, part) => sum + Math.abs(areaOf(clipTo(outline, part))), 0);
+  const within = (corners: Polygon) =>
+    convexParts(corners).reduce((sum, part) => sum + Math.abs(areaOf(clipTo(outline, part))), 0);
   return within(field.corners) - field.openings.reduce((sum, opening) => sum + within(opening), 0);
 }
 
@@ -166,23 +226,31 @@ function fieldTiles(field: Field, plane: Plane, spread: LoadSpread, remarks: Set
   const tiles = spread.way === 'two' ? twoWayTiles(field, remarks) : oneWayTiles(field, plane, spread.along, remarks);
   if (field.openings.length === 0) return tiles;
   // a loose field within this one carries its own part
-  return tiles.flatMap((tile) => field.openings.reduce<Polygon[]>((windows, opening) => windows.flatMap((window) => without(window, opening)), [tile.window]).map((window) => ({ ...tile, window })));
+  return tiles.flatMap((tile) =>
+    field.openings
+      .reduce<Polygon[]>((windows, opening) => windows.flatMap((window) => without(window, opening)), [tile.window])
+      .map((window) => ({ ...tile, window })),
+  );
 }
 
 /** A convex window less a polygon, as convex windows. */
 function without(window: Polygon, hole: Polygon): Polygon[] {
-  return convexParts(hole).reduce<Polygon[]>((windows, part) => windows.flatMap((one) => {
-    const outside: Polygon[] = [];
-    let inside: Polygon = one;
-    part.forEach((p, i) => {
-      if (inside.length < 3) return;
-      const side = leftOf(p, part[(i + 1) % part.length]);
-      const cut = clip(inside, { a: -side.a, b: -side.b, c: -side.c });
-      if (cut.length >= 3 && areaOf(cut) > 1e-12) outside.push(cut);
-      inside = clip(inside, side);
-    });
-    return outside;
-  }), [window]);
+  return convexParts(hole).reduce<Polygon[]>(
+    (windows, part) =>
+      windows.flatMap((one) => {
+        const outside: Polygon[] = [];
+        let inside: Polygon = one;
+        part.forEach((p, i) => {
+          if (inside.length < 3) return;
+          const side = leftOf(p, part[(i + 1) % part.length]);
+          const cut = clip(inside, { a: -side.a, b: -side.b, c: -side.c });
+          if (cut.length >= 3 && areaOf(cut) > 1e-12) outside.push(cut);
+          inside = clip(inside, side);
+        });
+        return outside;
+      }),
+    [window],
+  );
 }
 
 /** Each place goes to the side it is nearest to, of those that carry. A field that is not convex is cut along the sides of its inner corners. */
@@ -198,7 +266,9 @@ function twoWayTiles(field: Field, remarks: Set<string>): Tile[] {
         const theirs = leftOf(other.p, other.q);
         return clip(left, { a: theirs.a - own.a, b: theirs.b - own.b, c: theirs.c - own.c });
       }, part);
-      return window.length < 3 || areaOf(window) < 1e-12 ? [] : [{ window, side, along: unit(side.p, side.q), way: [own.a, own.b] }];
+      return window.length < 3 || areaOf(window) < 1e-12
+        ? []
+        : [{ window, side, along: unit(side.p, side.q), way: [own.a, own.b] }];
     });
   });
 }
@@ -232,20 +302,34 @@ function oneWayTiles(field: Field, plane: Plane, along: Vector, remarks: Set<str
   const turned = ([x, y]: Point2): Point2 => [x * across[0] + y * across[1], x * way[0] + y * way[1]];
   const back = ([s, t]: Point2): Point2 => [s * across[0] + t * way[0], s * across[1] + t * way[1]];
   const sides = field.sides.map((side) => ({ side, p: turned(side.p), q: turned(side.q) }));
-  const stations = [...new Set(sides.map(({ p }) => p[0]))].sort((a, b) => a - b).filter((s, i, all) => i === 0 || s - all[i - 1] > 1e-9);
+  const stations = [...new Set(sides.map(({ p }) => p[0]))]
+    .sort((a, b) => a - b)
+    .filter((s, i, all) => i === 0 || s - all[i - 1] > 1e-9);
   const tiles: Tile[] = [];
   for (let i = 0; i + 1 < stations.length; i++) {
     const [from, to] = [stations[i], stations[i + 1]];
     const middle = (from + to) / 2;
     const at = ({ p, q }: (typeof sides)[number], s: number) => p[1] + ((q[1] - p[1]) * (s - p[0])) / (q[0] - p[0]);
-    const passed = sides.filter(({ p, q }) => Math.min(p[0], q[0]) <= from + 1e-9 && Math.max(p[0], q[0]) >= to - 1e-9).sort((a, b) => at(a, middle) - at(b, middle));
+    const passed = sides
+      .filter(({ p, q }) => Math.min(p[0], q[0]) <= from + 1e-9 && Math.max(p[0], q[0]) >= to - 1e-9)
+      .sort((a, b) => at(a, middle) - at(b, middle));
     for (let k = 0; k + 1 < passed.length; k += 2) {
       const [low, high] = [passed[k], passed[k + 1]];
       const ends = [low, high].filter(({ side }) => carries(side));
       const half = (s: number) => (at(low, s) + at(high, s)) / 2;
       for (const end of ends) {
-        const [bottom, top] = ends.length === 1 ? [(s: number) => at(low, s), (s: number) => at(high, s)] : end === low ? [(s: number) => at(low, s), half] : [half, (s: number) => at(high, s)];
-        const strip: Polygon = [[from, bottom(from)], [to, bottom(to)], [to, top(to)], [from, top(from)]];
+        const [bottom, top] =
+          ends.length === 1
+            ? [(s: number) => at(low, s), (s: number) => at(high, s)]
+            : end === low
+              ? [(s: number) => at(low, s), half]
+              : [half, (s: number) => at(high, s)];
+        const strip: Polygon = [
+          [from, bottom(from)],
+          [to, bottom(to)],
+          [to, top(to)],
+          [from, top(from)],
+        ];
         const window = withoutRepeats(strip).map(back);
         if (areaOf(strip) > 1e-12) tiles.push({ window, side: end.side, along: across, way });
       }
@@ -284,19 +368,40 @@ export function convexParts(polygon: Polygon): Polygon[] {
       if (i === to) return list;
     }
   };
-  const tidy = (list: Polygon) => list.filter((p, i) => Math.hypot(p[0] - list[(i + 1) % list.length][0], p[1] - list[(i + 1) % list.length][1]) > 1e-9);
+  const tidy = (list: Polygon) =>
+    list.filter(
+      (p, i) => Math.hypot(p[0] - list[(i + 1) % list.length][0], p[1] - list[(i + 1) % list.length][1]) > 1e-9,
+    );
   const one = tidy([...run(corner, best.i), best.point]);
   const other = tidy([best.point, ...run((best.i + 1) % n, corner)]);
   return [one, other].flatMap((part) => (part.length < 3 || areaOf(part) < 1e-12 ? [] : convexParts(part)));
 }
 
 /** Hands what lies on a tile to the members along its side. @returns what they took, N for a factor of one */
-function hand(model: Model, { side, along, way }: Tile, polygons: readonly Polygon[], { value }: PressurePart, factor: number, direction: Vector, received: Received[]): number {
+function hand(
+  model: Model,
+  { side, along, way }: Tile,
+  polygons: readonly Polygon[],
+  { value }: PressurePart,
+  factor: number,
+  direction: Vector,
+  received: Received[],
+): number {
   // coordinates along the side (or across the span) and the way the load goes
-  const turn = ([x, y]: Point2): Point2 => [(x - side.p[0]) * along[0] + (y - side.p[1]) * along[1], (x - side.p[0]) * way[0] + (y - side.p[1]) * way[1]];
-  const turnedValue = { a: value.a + value.b * side.p[0] + value.c * side.p[1], b: value.b * along[0] + value.c * along[1], c: value.b * way[0] + value.c * way[1] };
+  const turn = ([x, y]: Point2): Point2 => [
+    (x - side.p[0]) * along[0] + (y - side.p[1]) * along[1],
+    (x - side.p[0]) * way[0] + (y - side.p[1]) * way[1],
+  ];
+  const turnedValue = {
+    a: value.a + value.b * side.p[0] + value.c * side.p[1],
+    b: value.b * along[0] + value.c * along[1],
+    c: value.b * way[0] + value.c * way[1],
+  };
   const flip = along[0] * way[1] - along[1] * way[0] < 0;
-  const shares = lineShares(polygons.map((polygon) => (flip ? [...polygon].reverse() : polygon).map(turn)), turnedValue);
+  const shares = lineShares(
+    polygons.map((polygon) => (flip ? [...polygon].reverse() : polygon).map(turn)),
+    turnedValue,
+  );
   const [end] = [turn(side.q)];
   const length = Math.hypot(side.q[0] - side.p[0], side.q[1] - side.p[1]);
   /** metres across per metre of side: 1 along the side itself, less when the span meets it at a slant, negative when it runs the other way */
@@ -311,19 +416,41 @@ function hand(model: Model, { side, along, way }: Tile, polygons: readonly Polyg
   return taken;
 }
 
-function handStretch(model: Model, stretch: Stretch & { member: string }, share: { from: number; to: number; valueFrom: number; valueTo: number }, slope: number, factor: number, direction: Vector, received: Received[]): number {
+function handStretch(
+  model: Model,
+  stretch: Stretch & { member: string },
+  share: { from: number; to: number; valueFrom: number; valueTo: number },
+  slope: number,
+  factor: number,
+  direction: Vector,
+  received: Received[],
+): number {
   const bounds = [stretch.from * slope, stretch.to * slope].sort((a, b) => a - b);
   const [from, to] = [Math.max(share.from, bounds[0]), Math.min(share.to, bounds[1])];
   if (to - from < 1e-11) return 0;
-  const valueAt = (s: number) => share.valueFrom + ((share.valueTo - share.valueFrom) * (s - share.from)) / (share.to - share.from);
+  const valueAt = (s: number) =>
+    share.valueFrom + ((share.valueTo - share.valueFrom) * (s - share.from)) / (share.to - share.from);
   const total = ((valueAt(from) + valueAt(to)) / 2) * (to - from);
   const axis = memberAxis(model, model.members[stretch.member]);
   if (!axis) return 0;
   const { length } = axis;
-  const place = (s: number) => (stretch.shareFrom + ((stretch.shareTo - stretch.shareFrom) * (s / slope - stretch.from)) / (stretch.to - stretch.from)) * length;
-  const ends = [{ x: place(from), value: valueAt(from) }, { x: place(to), value: valueAt(to) }].sort((a, b) => a.x - b.x);
+  const place = (s: number) =>
+    (stretch.shareFrom +
+      ((stretch.shareTo - stretch.shareFrom) * (s / slope - stretch.from)) / (stretch.to - stretch.from)) *
+    length;
+  const ends = [
+    { x: place(from), value: valueAt(from) },
+    { x: place(to), value: valueAt(to) },
+  ].sort((a, b) => a.x - b.x);
   const span = ends[1].x - ends[0].x;
   const perMetre = (to - from) / span;
-  received.push({ member: stretch.member, direction, from: Math.max(0, ends[0].x), to: Math.min(length, ends[1].x), valueFrom: factor * ends[0].value * perMetre, valueTo: factor * ends[1].value * perMetre });
+  received.push({
+    member: stretch.member,
+    direction,
+    from: Math.max(0, ends[0].x),
+    to: Math.min(length, ends[1].x),
+    valueFrom: factor * ends[0].value * perMetre,
+    valueTo: factor * ends[1].value * perMetre,
+  });
   return total;
 }

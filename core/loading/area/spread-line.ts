@@ -27,11 +27,22 @@ export function spreadLine(model: Model, load: LineLoad): SpreadLine {
     const s = dot(from, along);
     return { s, off: norm(subtract(from, scale(along, s))) };
   };
-  const pieces = Object.values(model.members).flatMap((member) => {
-    const [a, b] = [place(model.nodes[member.start].position), place(model.nodes[member.end].position)];
-    if (a.off > aside || b.off > aside || Math.abs(a.s - b.s) < aside) return [];
-    return [{ member: member.id, a: a.s, b: b.s, from: Math.max(0, Math.min(a.s, b.s)), to: Math.min(length, Math.max(a.s, b.s)) }];
-  }).filter((piece) => piece.to - piece.from > 1e-6).sort((one, other) => one.from - other.from);
+  const pieces = Object.values(model.members)
+    .flatMap((member) => {
+      const [a, b] = [place(model.nodes[member.start].position), place(model.nodes[member.end].position)];
+      if (a.off > aside || b.off > aside || Math.abs(a.s - b.s) < aside) return [];
+      return [
+        {
+          member: member.id,
+          a: a.s,
+          b: b.s,
+          from: Math.max(0, Math.min(a.s, b.s)),
+          to: Math.min(length, Math.max(a.s, b.s)),
+        },
+      ];
+    })
+    .filter((piece) => piece.to - piece.from > 1e-6)
+    .sort((one, other) => one.from - other.from);
   const received: Received[] = [];
   let [reached, taken] = [0, 0];
   for (const { member, a, b, from: start, to } of pieces) {
@@ -42,13 +53,29 @@ export function spreadLine(model: Model, load: LineLoad): SpreadLine {
     if (!axis) continue;
     const at = (s: number) => ((s - a) / (b - a)) * axis.length;
     const perMetre = Math.abs(b - a) / axis.length;
-    const ends = [{ x: at(from), value: valueAt(from) }, { x: at(to), value: valueAt(to) }].sort((p, q) => p.x - q.x);
-    received.push({ member, direction, from: Math.max(0, ends[0].x), to: Math.min(axis.length, ends[1].x), valueFrom: ends[0].value * perMetre, valueTo: ends[1].value * perMetre });
+    const ends = [
+      { x: at(from), value: valueAt(from) },
+      { x: at(to), value: valueAt(to) },
+    ].sort((p, q) => p.x - q.x);
+    received.push({
+      member,
+      direction,
+      from: Math.max(0, ends[0].x),
+      to: Math.min(axis.length, ends[1].x),
+      valueFrom: ends[0].value * perMetre,
+      valueTo: ends[1].value * perMetre,
+    });
     taken += ((valueAt(from) + valueAt(to)) / 2) * (to - from);
   }
   const given = ((load.valueFrom + load.valueTo) / 2) * length;
-  const covered = pieces.length === 0 ? 'No member lies on it.' : `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; no member lies on the rest of the line.`;
+  const covered =
+    pieces.length === 0
+      ? 'No member lies on it.'
+      : `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; no member lies on the rest of the line.`;
   const coveredLength = received.reduce((sum, one) => sum + (one.to - one.from), 0);
-  const short = pieces.length === 0 || coveredLength < length * (1 - 1e-4) || Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
+  const short =
+    pieces.length === 0 ||
+    coveredLength < length * (1 - 1e-4) ||
+    Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
   return { received, direction, given, taken, remarks: short ? [covered] : [] };
 }

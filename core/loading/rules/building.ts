@@ -24,27 +24,52 @@ export function buildingOf(model: Model, given: LoadedBuilding): Building | stri
   const used = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
   const places = [...used].map((id) => model.nodes[id].position);
   if (places.length === 0) return 'There are no members, so there is no building.';
-  const range = (i: number): [number, number] => [Math.min(...places.map((place) => place[i])), Math.max(...places.map((place) => place[i]))];
+  const range = (i: number): [number, number] => [
+    Math.min(...places.map((place) => place[i])),
+    Math.max(...places.map((place) => place[i])),
+  ];
   const [x, y, z] = [given.x ?? range(0), given.y ?? range(1), range(2)];
   const feet = [...used].filter((id) => model.nodes[id].support).map((id) => model.nodes[id].position[2]);
   const base = given.base ?? (feet.length > 0 ? Math.min(...feet) : z[0]);
   const top = places.filter((place) => place[2] > z[1] - near);
   const across = (axis: 'x' | 'y') => (axis === 'x' ? 1 : 0);
-  const onEdge = (axis: 'x' | 'y', place: Vector) => [axis === 'x' ? y : x].flat().some((edge) => Math.abs(place[across(axis)] - edge) < near);
-  const ridgeAlong = given.ridgeAlong ?? (['x', 'y'] as const).find((axis) => top.every((place) => !onEdge(axis, place) && Math.abs(place[across(axis)] - top[0][across(axis)]) < near)) ?? 'x';
+  const onEdge = (axis: 'x' | 'y', place: Vector) =>
+    [axis === 'x' ? y : x].flat().some((edge) => Math.abs(place[across(axis)] - edge) < near);
+  const ridgeAlong =
+    given.ridgeAlong ??
+    (['x', 'y'] as const).find((axis) =>
+      top.every((place) => !onEdge(axis, place) && Math.abs(place[across(axis)] - top[0][across(axis)]) < near),
+    ) ??
+    'x';
   const edge = places.filter((place) => onEdge(ridgeAlong, place)).map((place) => place[2]);
   const drawnEaves = edge.length > 0 ? Math.max(...edge) : z[1];
   const eaves = given.eaves ?? drawnEaves;
   // a frame with a ridge keeps it when only its eaves are given
   const ridge = Math.max(eaves, given.ridge ?? (z[1] - drawnEaves < near ? eaves : z[1]));
   const width = ridgeAlong === 'x' ? y[1] - y[0] : x[1] - x[0];
-  if (x[1] - x[0] < 0.1 || y[1] - y[0] < 0.1) return 'The frame has no width in both directions of the plan; give the plan’s extents.';
-  if (eaves - base < 0.1) return `The eaves at ${eaves.toFixed(2)} m do not stand above the ground at ${base.toFixed(2)} m.`;
+  if (x[1] - x[0] < 0.1 || y[1] - y[0] < 0.1)
+    return 'The frame has no width in both directions of the plan; give the plan’s extents.';
+  if (eaves - base < 0.1)
+    return `The eaves at ${eaves.toFixed(2)} m do not stand above the ground at ${base.toFixed(2)} m.`;
   const slope = Math.atan2(ridge - eaves, width / 2);
-  return { x, y, base, eaves, ridge, ridgeAlong, isFlat: slope < 0.5 * (Math.PI / 180), slope, wallSpan: given.wallSpan ?? 'two', roofSpan: given.roofSpan ?? 'two' };
+  return {
+    x,
+    y,
+    base,
+    eaves,
+    ridge,
+    ridgeAlong,
+    isFlat: slope < 0.5 * (Math.PI / 180),
+    slope,
+    wallSpan: given.wallSpan ?? 'two',
+    roofSpan: given.roofSpan ?? 'two',
+  };
 }
 
-export const plan = (building: Building) => ({ lengthX: building.x[1] - building.x[0], lengthY: building.y[1] - building.y[0] });
+export const plan = (building: Building) => ({
+  lengthX: building.x[1] - building.x[0],
+  lengthY: building.y[1] - building.y[0],
+});
 
 /** An outer face and how to turn its own coordinates into places. */
 export interface Face {
@@ -66,9 +91,24 @@ export function wallOf(building: Building, name: WallName): Face {
   const [from, to] = alongX ? x : y;
   const at = alongX ? y[name === 'y0' ? 0 : 1] : x[name === 'x0' ? 0 : 1];
   const gable = !isFlat && (ridgeAlong === 'x') !== alongX;
-  const outline: Polygon = [[from, base], [to, base], [to, eaves], ...(gable ? ([[(from + to) / 2, ridge]] as const) : []), [from, eaves]];
-  const spread: LoadSpread = building.wallSpan === 'two' ? { way: 'two' } : { way: 'one', along: building.wallSpan === 'vertical' ? [0, 0, 1] : alongX ? [1, 0, 0] : [0, 1, 0] };
-  return { name, outline, place: ([s, z]) => (alongX ? [s, at, z] : [at, s, z]), sign: name.endsWith('0') ? 1 : -1, spread };
+  const outline: Polygon = [
+    [from, base],
+    [to, base],
+    [to, eaves],
+    ...(gable ? ([[(from + to) / 2, ridge]] as const) : []),
+    [from, eaves],
+  ];
+  const spread: LoadSpread =
+    building.wallSpan === 'two'
+      ? { way: 'two' }
+      : { way: 'one', along: building.wallSpan === 'vertical' ? [0, 0, 1] : alongX ? [1, 0, 0] : [0, 1, 0] };
+  return {
+    name,
+    outline,
+    place: ([s, z]) => (alongX ? [s, at, z] : [at, s, z]),
+    sign: name.endsWith('0') ? 1 : -1,
+    spread,
+  };
 }
 
 /** The roof's faces in plan coordinates: one, or a slope on each side of the ridge, that of the smaller coordinate first. */
@@ -76,13 +116,23 @@ export function roofsOf(building: Building): Face[] {
   const { x, y, eaves, ridge, ridgeAlong, isFlat, roofSpan } = building;
   const upSlope: [number, number, number] = ridgeAlong === 'x' ? [0, 1, 0] : [1, 0, 0];
   const alongRidge: [number, number, number] = ridgeAlong === 'x' ? [1, 0, 0] : [0, 1, 0];
-  const spread: LoadSpread = roofSpan === 'two' ? { way: 'two' } : { way: 'one', along: roofSpan === 'slope' ? upSlope : alongRidge };
-  const box = (a: readonly [number, number], b: readonly [number, number]): Polygon => [[a[0], b[0]], [a[1], b[0]], [a[1], b[1]], [a[0], b[1]]];
+  const spread: LoadSpread =
+    roofSpan === 'two' ? { way: 'two' } : { way: 'one', along: roofSpan === 'slope' ? upSlope : alongRidge };
+  const box = (a: readonly [number, number], b: readonly [number, number]): Polygon => [
+    [a[0], b[0]],
+    [a[1], b[0]],
+    [a[1], b[1]],
+    [a[0], b[1]],
+  ];
   if (isFlat) return [{ name: 'roof', outline: box(x, y), place: ([u, v]) => [u, v, eaves], sign: -1, spread }];
   const span = ridgeAlong === 'x' ? y : x;
   const middle = (span[0] + span[1]) / 2;
   const height = (v: number) => eaves + (ridge - eaves) * (1 - Math.abs(v - middle) / ((span[1] - span[0]) / 2));
-  const place = ([u, v]: readonly [number, number]): [number, number, number] => [u, v, height(ridgeAlong === 'x' ? v : u)];
+  const place = ([u, v]: readonly [number, number]): [number, number, number] => [
+    u,
+    v,
+    height(ridgeAlong === 'x' ? v : u),
+  ];
   const half = (part: readonly [number, number]) => (ridgeAlong === 'x' ? box(x, part) : box(part, y));
   return [
     { name: 'low slope', outline: half([span[0], middle]), place, sign: -1, spread },
@@ -97,14 +147,34 @@ export function band(polygon: Polygon, coordinate: 0 | 1, from: number, to: numb
 }
 
 /** The area load of a pressure on a part of a face; undefined when nothing of it is left. */
-export function faceLoad(caseId: string, label: string, face: Face, part: Polygon, value: number): Omit<AreaLoad, 'id'> | undefined {
-  const size = part.reduce((sum, p, i) => sum + p[0] * part[(i + 1) % part.length][1] - part[(i + 1) % part.length][0] * p[1], 0) / 2;
+export function faceLoad(
+  caseId: string,
+  label: string,
+  face: Face,
+  part: Polygon,
+  value: number,
+): Omit<AreaLoad, 'id'> | undefined {
+  const size =
+    part.reduce((sum, p, i) => sum + p[0] * part[(i + 1) % part.length][1] - part[(i + 1) % part.length][0] * p[1], 0) /
+    2;
   if (part.length < 3 || Math.abs(size) < 1e-6 || value === 0) return undefined;
-  return { case: caseId, type: 'area', label, region: { kind: 'polygon', points: part.map((point) => face.place(point)) }, pressure: { type: 'uniform', value: face.sign * value }, direction: 'normal', spread: face.spread };
+  return {
+    case: caseId,
+    type: 'area',
+    label,
+    region: { kind: 'polygon', points: part.map((point) => face.place(point)) },
+    pressure: { type: 'uniform', value: face.sign * value },
+    direction: 'normal',
+    spread: face.spread,
+  };
 }
 
 /** The walls as wind from a direction meets them. */
-export function wallsInWind(direction: LoadDirection): { windward: WallName; leeward: WallName; sides: readonly [WallName, WallName] } {
+export function wallsInWind(direction: LoadDirection): {
+  windward: WallName;
+  leeward: WallName;
+  sides: readonly [WallName, WallName];
+} {
   const axis = direction[1] as 'x' | 'y';
   const [windward, leeward] = direction[0] === '+' ? (['0', '1'] as const) : (['1', '0'] as const);
   const other = axis === 'x' ? 'y' : 'x';

@@ -9,9 +9,19 @@ import { numbered, type MadeLoad, type RuleResult } from './result';
  */
 export function notional(model: Model, rule: NotionalRule, downward: ReadonlyMap<string, number>): RuleResult {
   const levels = storeysUpward(model);
-  if (levels.length === 0) return { loads: [], sheets: [], problems: [`${rule.label}: there are no storeys, so there are no levels at which to put it.`] };
-  const levelOf = (z: number) => levels.reduce((best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best));
-  const columnNodes = new Set(Object.values(model.members).filter((member) => member.role === 'column').flatMap((member) => [member.start, member.end]));
+  if (levels.length === 0)
+    return {
+      loads: [],
+      sheets: [],
+      problems: [`${rule.label}: there are no storeys, so there are no levels at which to put it.`],
+    };
+  const levelOf = (z: number) =>
+    levels.reduce((best, level) => (Math.abs(level.elevation - z) < Math.abs(best.elevation - z) ? level : best));
+  const columnNodes = new Set(
+    Object.values(model.members)
+      .filter((member) => member.role === 'column')
+      .flatMap((member) => [member.start, member.end]),
+  );
   const inFloor = new Set(Object.values(model.diaphragms).flatMap((diaphragm) => diaphragm.nodes));
   const sign = rule.direction[0] === '+' ? 1 : -1;
   const axis = rule.direction[1] === 'x' ? 0 : 1;
@@ -26,9 +36,19 @@ export function notional(model: Model, rule: NotionalRule, downward: ReadonlyMap
     const columns = here.filter(([id]) => columnNodes.has(id));
     const takers = rule.at === 'diaphragms' && floor.length > 0 ? floor : columns.length > 0 ? columns : here;
     const theirs = takers.reduce((sum, [, load]) => sum + Math.max(0, load), 0);
-    const whole = calculate(sheet, { clause: 'C2.2b', title: `Notional load, ${level.label}`, symbol: 'N', expression: 'n * Y', inputs: { n: plain(rule.share, 4), Y: force(total) }, as: { kind: 'force' }, note: `Y: gravity load that comes in at the level; on ${takers.length} nodes` });
+    const whole = calculate(sheet, {
+      clause: 'C2.2b',
+      title: `Notional load, ${level.label}`,
+      symbol: 'N',
+      expression: 'n * Y',
+      inputs: { n: plain(rule.share, 4), Y: force(total) },
+      as: { kind: 'force' },
+      note: `Y: gravity load that comes in at the level; on ${takers.length} nodes`,
+    });
     if (theirs <= 0) {
-      problems.push(`${rule.label}: at ${level.label} no node carries gravity load downward, so its notional load has no place.`);
+      problems.push(
+        `${rule.label}: at ${level.label} no node carries gravity load downward, so its notional load has no place.`,
+      );
       continue;
     }
     for (const [node, load] of takers) {

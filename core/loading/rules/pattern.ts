@@ -1,4 +1,13 @@
-import { fromPlane, gridLinesAlong, isPlaced, memberEnds, type AreaLoad, type Load, type Model, type PatternRule } from '../../model';
+import {
+  fromPlane,
+  gridLinesAlong,
+  isPlaced,
+  memberEnds,
+  type AreaLoad,
+  type Load,
+  type Model,
+  type PatternRule,
+} from '../../model';
 import { Sheet } from '../../sheet';
 import { clip, type HalfPlane, type Polygon } from '../area/polygon';
 import { patchesOf } from '../area/regions';
@@ -9,7 +18,9 @@ type Keep = PatternRule['cases'][number];
 /** Bays between grid lines, from the first line's to the last one's; places outside belong to the first and the last. */
 function baysAlong(model: Model, axis: 'x' | 'y'): [number, number][] {
   const lines = gridLinesAlong(model, axis).map((line) => line.position);
-  return lines.slice(1).map((to, i): [number, number] => [i === 0 ? -1e6 : lines[i], i === lines.length - 2 ? 1e6 : to]);
+  return lines
+    .slice(1)
+    .map((to, i): [number, number] => [i === 0 ? -1e6 : lines[i], i === lines.length - 2 ? 1e6 : to]);
 }
 
 /** Which bays a pattern loads, as rectangles in plan; undefined: all along that direction. */
@@ -28,7 +39,9 @@ export function loadedBays(model: Model, { keep, pair = 0 }: Keep): { x: [number
     case 'pairY':
       return alongY.slice(pair, pair + 2).map((y) => ({ x: all, y }));
     default:
-      return alongX.flatMap((x, i) => alongY.flatMap((y, j) => ((i + j) % 2 === (keep === 'chequerA' ? 0 : 1) ? [{ x, y }] : [])));
+      return alongX.flatMap((x, i) =>
+        alongY.flatMap((y, j) => ((i + j) % 2 === (keep === 'chequerA' ? 0 : 1) ? [{ x, y }] : [])),
+      );
   }
 }
 
@@ -36,10 +49,13 @@ export function loadedBays(model: Model, { keep, pair = 0 }: Keep): { x: [number
 export function pattern(model: Model, rule: PatternRule, source: readonly Load[]): RuleResult {
   const problems: string[] = [];
   const sheet = new Sheet();
-  if (baysAlong(model, 'x').length + baysAlong(model, 'y').length === 0) problems.push(`${rule.label}: there are no grid lines, so there are no bays to choose from.`);
+  if (baysAlong(model, 'x').length + baysAlong(model, 'y').length === 0)
+    problems.push(`${rule.label}: there are no grid lines, so there are no bays to choose from.`);
   const loads = rule.cases.flatMap((one): MadeLoad[] => {
     const bays = loadedBays(model, one);
-    sheet.remark(`Case ${model.cases[one.case].label}: loaded ${bays.length === 0 ? 'nowhere' : bays.map(({ x, y }) => [along(model, 'x', x), along(model, 'y', y)].filter((part) => part !== '').join(', ')).join('; ')}.`);
+    sheet.remark(
+      `Case ${model.cases[one.case].label}: loaded ${bays.length === 0 ? 'nowhere' : bays.map(({ x, y }) => [along(model, 'x', x), along(model, 'y', y)].filter((part) => part !== '').join(', ')).join('; ')}.`,
+    );
     return source.flatMap((load): MadeLoad[] => {
       if (load.type === 'area') return cutArea(model, load, bays).map((part) => ({ ...part, case: one.case }));
       const place = middleOf(model, load);
@@ -48,7 +64,9 @@ export function pattern(model: Model, rule: PatternRule, source: readonly Load[]
       return [{ ...fields, case: one.case }];
     });
   });
-  sheet.remark('Areas are cut at the grid lines. The load of a member stays where its middle lies in a loaded bay or on a line between two.');
+  sheet.remark(
+    'Areas are cut at the grid lines. The load of a member stays where its middle lies in a loaded bay or on a line between two.',
+  );
   return { loads: numbered(loads, rule.id), sheets: [{ title: 'Which bays are loaded', sheet }], problems };
 }
 
@@ -73,21 +91,34 @@ function middleOf(model: Model, load: Exclude<Load, AreaLoad>): readonly [number
 }
 
 /** An area load's parts within bays, as areas of their own. */
-function cutArea(model: Model, load: AreaLoad, bays: readonly { x: [number, number]; y: [number, number] }[]): MadeLoad[] {
+function cutArea(
+  model: Model,
+  load: AreaLoad,
+  bays: readonly { x: [number, number]; y: [number, number] }[],
+): MadeLoad[] {
   const found = patchesOf(model, load);
   if (!found.ok) return [];
   const { id: _id, ...fields } = load;
-  return found.patches.flatMap(({ plane, outlines, openings }) => bays.flatMap(({ x, y }) => {
-    const sides = [half(0, x[0], 1), half(0, x[1], -1), half(1, y[0], 1), half(1, y[1], -1)];
-    /** the side of a vertical plane, in the plane's own coordinates */
-    function half(i: 0 | 1, at: number, sign: 1 | -1): HalfPlane | undefined {
-      const [a, b, c] = [sign * plane.u[i], sign * plane.v[i], sign * (plane.origin[i] - at)];
-      const size = Math.hypot(a, b);
-      return size < 1e-9 ? undefined : { a: a / size, b: b / size, c: c / size };
-    }
-    const cut = (polygon: Polygon) => sides.reduce<Polygon>((left, side) => (side && left.length > 0 ? clip(left, side) : left), polygon);
-    const place = (polygon: Polygon) => polygon.map((point) => fromPlane(plane, point));
-    const holes = openings.map(cut).filter((polygon) => polygon.length >= 3);
-    return outlines.map(cut).filter((polygon) => polygon.length >= 3).map((polygon): MadeLoad => ({ ...fields, region: { kind: 'polygon', points: place(polygon), openings: holes.map(place) } }));
-  }));
+  return found.patches.flatMap(({ plane, outlines, openings }) =>
+    bays.flatMap(({ x, y }) => {
+      const sides = [half(0, x[0], 1), half(0, x[1], -1), half(1, y[0], 1), half(1, y[1], -1)];
+      /** the side of a vertical plane, in the plane's own coordinates */
+      function half(i: 0 | 1, at: number, sign: 1 | -1): HalfPlane | undefined {
+        const [a, b, c] = [sign * plane.u[i], sign * plane.v[i], sign * (plane.origin[i] - at)];
+        const size = Math.hypot(a, b);
+        return size < 1e-9 ? undefined : { a: a / size, b: b / size, c: c / size };
+      }
+      const cut = (polygon: Polygon) =>
+        sides.reduce<Polygon>((left, side) => (side && left.length > 0 ? clip(left, side) : left), polygon);
+      const place = (polygon: Polygon) => polygon.map((point) => fromPlane(plane, point));
+      const holes = openings.map(cut).filter((polygon) => polygon.length >= 3);
+      return outlines
+        .map(cut)
+        .filter((polygon) => polygon.length >= 3)
+        .map((polygon): MadeLoad => ({
+          ...fields,
+          region: { kind: 'polygon', points: place(polygon), openings: holes.map(place) },
+        }));
+    }),
+  );
 }

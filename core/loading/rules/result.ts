@@ -19,4 +19,5 @@ export type MadeLoad = Load extends infer One ? (One extends { id: string } ? Om
 export type MadeArea = Omit<AreaLoad, 'id'>;
 
 /** Loads of a rule with numbers of their own: `r3-1`, `r3-2` … */
-export const numbered = (loads: readonly MadeLoad[], rule: string): Load[] => loads.map((load, i) => ({ ...load, id: `${rule}-${i + 1}` }) as Load);
+export const numbered = (loads: readonly MadeLoad[], rule: string): Load[] =>
+  loads.map((load, i) => ({ ...load, id: `${rule}-${i + 1}` }) as Load);

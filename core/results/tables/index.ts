@@ -1,4 +1,15 @@
-export { cellText, cellValue, columnHeading, filterTable, tableCsv, type Cell, type ResultTable, type TableColumn, type TableFilter, type TableRow } from './table';
+export {
+  cellText,
+  cellValue,
+  columnHeading,
+  filterTable,
+  tableCsv,
+  type Cell,
+  type ResultTable,
+  type TableColumn,
+  type TableFilter,
+  type TableRow,
+} from './table';
 export { displacementTable, reactionTable, storeyOfHeight } from './node-tables';
 export { extremesByCombination, extremesByMember, kindOfForce, stationRows, type StationChoice } from './member-tables';
 export { equilibriumTable, modeTable, storeyBook, storeyTable, supportLineTable } from './other-tables';

@@ -36,13 +36,42 @@ export function displacementTable(model: Model, solution: Solution, shown: Shown
     ...axes.map((axis): TableColumn => ({ title: `turn ${axis}`, kind: 'angle', decimals: 4 })),
     ...(isEnvelope(shown) ? [{ title: 'u by', kind: 'words' } as const] : []),
   ];
-  const rows = parts.length === 0 ? [] : solution.nodeIds.flatMap((id, i): TableRow[] => {
-    if (!(id in model.nodes)) return [];
-    const of = (k: number) => worstOf(parts, (part) => part.state.displacements[6 * i + k]).value;
-    const whole = worstOf(parts, ({ state }) => Math.hypot(state.displacements[6 * i], state.displacements[6 * i + 1], state.displacements[6 * i + 2]));
-    return [{ key: id, node: id, storey: storeyOfHeight(model, model.nodes[id].position[2]), size: whole.value, cells: [id, of(0), of(1), of(2), whole.value, of(3), of(4), of(5), ...(isEnvelope(shown) ? [whole.by] : [])] }];
-  });
-  return { id: 'displacements', title: 'Displacements of nodes', note: noteOf(model, shown, 'of an envelope: the value of largest size of each'), columns, rows };
+  const rows =
+    parts.length === 0
+      ? []
+      : solution.nodeIds.flatMap((id, i): TableRow[] => {
+          if (!(id in model.nodes)) return [];
+          const of = (k: number) => worstOf(parts, (part) => part.state.displacements[6 * i + k]).value;
+          const whole = worstOf(parts, ({ state }) =>
+            Math.hypot(state.displacements[6 * i], state.displacements[6 * i + 1], state.displacements[6 * i + 2]),
+          );
+          return [
+            {
+              key: id,
+              node: id,
+              storey: storeyOfHeight(model, model.nodes[id].position[2]),
+              size: whole.value,
+              cells: [
+                id,
+                of(0),
+                of(1),
+                of(2),
+                whole.value,
+                of(3),
+                of(4),
+                of(5),
+                ...(isEnvelope(shown) ? [whole.by] : []),
+              ],
+            },
+          ];
+        });
+  return {
+    id: 'displacements',
+    title: 'Displacements of nodes',
+    note: noteOf(model, shown, 'of an envelope: the value of largest size of each'),
+    columns,
+    rows,
+  };
 }
 
 const noteOf = (model: Model, shown: Shown, remark: string): string => {
@@ -62,19 +91,51 @@ export function reactionTable(model: Model, solution: Solution, shown: Shown): R
     ...axes.map((axis): TableColumn => ({ title: `M${axis}`, kind: 'moment' })),
     ...(both ? [{ title: 'Rz by', kind: 'words' } as const] : []),
   ];
-  const rows = parts.length === 0 ? [] : solution.nodeIds.flatMap((id, i): TableRow[] => {
-    if (!model.nodes[id]?.support && !model.nodes[id]?.springs) return [];
-    const read = (part: ShownPart, k: number) => part.state.reactions[6 * i + k];
-    const size = (part: ShownPart) => Math.hypot(read(part, 0), read(part, 1), read(part, 2));
-    const sizes = parts.map(size);
-    const row = (which: '' | 'largest' | 'smallest', pick: (values: number[]) => number): TableRow => {
-      const component = (k: number) => pick(parts.map((part) => read(part, k)));
-      const rz = component(2);
-      const by = parts.find((part) => read(part, 2) === rz)?.label ?? '';
-      const cells: Cell[] = [id, ...(both ? [which] : []), component(0), component(1), rz, pick(sizes), component(3), component(4), component(5), ...(both ? [by] : [])];
-      return { key: `${id} ${which}`.trim(), node: id, storey: storeyOfHeight(model, model.nodes[id].position[2]), size: Math.max(...sizes), cells };
-    };
-    return both ? [row('largest', (values) => Math.max(...values)), row('smallest', (values) => Math.min(...values))] : [row('', ([value]) => value)];
-  });
-  return { id: 'reactions', title: 'Reactions', note: noteOf(model, shown, 'the largest and smallest of each component on its own; they need not come from one combination'), columns, rows };
+  const rows =
+    parts.length === 0
+      ? []
+      : solution.nodeIds.flatMap((id, i): TableRow[] => {
+          if (!model.nodes[id]?.support && !model.nodes[id]?.springs) return [];
+          const read = (part: ShownPart, k: number) => part.state.reactions[6 * i + k];
+          const size = (part: ShownPart) => Math.hypot(read(part, 0), read(part, 1), read(part, 2));
+          const sizes = parts.map(size);
+          const row = (which: '' | 'largest' | 'smallest', pick: (values: number[]) => number): TableRow => {
+            const component = (k: number) => pick(parts.map((part) => read(part, k)));
+            const rz = component(2);
+            const by = parts.find((part) => read(part, 2) === rz)?.label ?? '';
+            const cells: Cell[] = [
+              id,
+              ...(both ? [which] : []),
+              component(0),
+              component(1),
+              rz,
+              pick(sizes),
+              component(3),
+              component(4),
+              component(5),
+              ...(both ? [by] : []),
+            ];
+            return {
+              key: `${id} ${which}`.trim(),
+              node: id,
+              storey: storeyOfHeight(model, model.nodes[id].position[2]),
+              size: Math.max(...sizes),
+              cells,
+            };
+          };
+          return both
+            ? [row('largest', (values) => Math.max(...values)), row('smallest', (values) => Math.min(...values))]
+            : [row('', ([value]) => value)];
+        });
+  return {
+    id: 'reactions',
+    title: 'Reactions',
+    note: noteOf(
+      model,
+      shown,
+      'the largest and smallest of each component on its own; they need not come from one combination',
+    ),
+    columns,
+    rows,
+  };
 }

@@ -42,7 +42,10 @@ export interface TableFilter {
 
 /** The rows that pass a filter. A row that belongs to no member, node or storey is not left out by a filter on them. */
 export function filterTable(table: ResultTable, { members, nodes, storey, worst }: TableFilter): ResultTable {
-  const passes = (row: TableRow) => (!members || row.member === undefined || members.has(row.member)) && (!nodes || row.node === undefined || nodes.has(row.node)) && (storey === undefined || row.storey === undefined || row.storey === storey);
+  const passes = (row: TableRow) =>
+    (!members || row.member === undefined || members.has(row.member)) &&
+    (!nodes || row.node === undefined || nodes.has(row.node)) &&
+    (storey === undefined || row.storey === undefined || row.storey === storey);
   const rows = table.rows.filter(passes);
   return { ...table, rows: worst === undefined ? rows : [...rows].sort((a, b) => b.size - a.size).slice(0, worst) };
 }
@@ -62,16 +65,29 @@ export function cellText(cell: Cell, column: TableColumn, units: UnitSystem): st
 
 /** A cell for a spreadsheet: words, or the number in the project's unit in full. */
 export function cellValue(cell: Cell, column: TableColumn, units: UnitSystem): string | number | null {
-  return typeof cell !== 'number' || column.kind === 'words' ? cell : Number.isFinite(cell) ? Number((cell / unitSize(column.kind, units)).toPrecision(10)) : cellText(cell, column, units);
+  return typeof cell !== 'number' || column.kind === 'words'
+    ? cell
+    : Number.isFinite(cell)
+      ? Number((cell / unitSize(column.kind, units)).toPrecision(10))
+      : cellText(cell, column, units);
 }
 
 const quoted = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 /** A text a spreadsheet would take for a formula gets an apostrophe before it; numbers stay numbers. */
-const harmless = (text: string) => (/^[=+\-@\t\r]/.test(text) && !/^[+-]?\d+(\.\d+)?(e[+-]?\d+)?$/i.test(text) ? `'${text}` : text);
+const harmless = (text: string) =>
+  /^[=+\-@\t\r]/.test(text) && !/^[+-]?\d+(\.\d+)?(e[+-]?\d+)?$/i.test(text) ? `'${text}` : text;
 
 /** The table as CSV (RFC 4180): units in the headings, point as decimal mark. */
 export function tableCsv(table: ResultTable, units: UnitSystem): string {
   const line = (cells: readonly string[]) => cells.map((text) => quoted(harmless(text))).join(',');
-  const cell = (value: Cell, column: TableColumn) => (typeof value === 'number' && column.kind !== 'words' && Number.isFinite(value) ? formatCell(value, column.kind, units) : cellText(value, column, units));
-  return [line(table.columns.map((column) => columnHeading(column, units))), ...table.rows.map((row) => line(row.cells.map((value, i) => cell(value, table.columns[i]))))].join('\r\n') + '\r\n';
+  const cell = (value: Cell, column: TableColumn) =>
+    typeof value === 'number' && column.kind !== 'words' && Number.isFinite(value)
+      ? formatCell(value, column.kind, units)
+      : cellText(value, column, units);
+  return (
+    [
+      line(table.columns.map((column) => columnHeading(column, units))),
+      ...table.rows.map((row) => line(row.cells.map((value, i) => cell(value, table.columns[i])))),
+    ].join('\r\n') + '\r\n'
+  );
 }

@@ -3,8 +3,31 @@ import { PlainKernel } from './plain-kernel';
 
 /** The numeric work of the factorisation on one block of memory; addresses are in bytes. See assembly/kernel.ts for the layout. */
 export interface Kernel {
-  setTables(pivots: number, pivotsUsed: number, below: number, belowUsed: number, panelStart: number, rowStart: number, rows: number, relative: number, firstColumn: number, children: number, blockStart: number, blocks: number): void;
-  setNumbers(matrix: number, reference: number, signs: number, panels: number, stack: number, stackOwner: number, stackPlace: number, diagonals: number, signed: number): void;
+  setTables(
+    pivots: number,
+    pivotsUsed: number,
+    below: number,
+    belowUsed: number,
+    panelStart: number,
+    rowStart: number,
+    rows: number,
+    relative: number,
+    firstColumn: number,
+    children: number,
+    blockStart: number,
+    blocks: number,
+  ): void;
+  setNumbers(
+    matrix: number,
+    reference: number,
+    signs: number,
+    panels: number,
+    stack: number,
+    stackOwner: number,
+    stackPlace: number,
+    diagonals: number,
+    signed: number,
+  ): void;
   /** @param onlyPositive whether a negative pivot counts as a vanished one */
   begin(pivotTolerance: number, onlyPositive: boolean): void;
   /** @returns −1, or the supernode in which a pivot vanished */
@@ -47,7 +70,10 @@ export function bestKernel(): KernelKind {
   return kernelKinds.find(runs)!;
 }
 
-type KernelExports = Omit<Kernel, 'failedColumn' | 'negatives'> & { failedColumn: WebAssembly.Global; negatives: WebAssembly.Global };
+type KernelExports = Omit<Kernel, 'failedColumn' | 'negatives'> & {
+  failedColumn: WebAssembly.Global;
+  negatives: WebAssembly.Global;
+};
 
 /** A block of memory with a kernel that works on it. @throws RangeError when the memory cannot be had */
 export function createKernel(kind: KernelKind, bytes: number): { kernel: Kernel; buffer: ArrayBuffer } {
@@ -59,6 +85,10 @@ export function createKernel(kind: KernelKind, bytes: number): { kernel: Kernel;
   const abort = (): never => {
     throw new Error('the kernel aborted');
   };
-  const { failedColumn, negatives, ...work } = new WebAssembly.Instance(moduleOf(kind)!, { env: { memory, abort } }).exports as unknown as KernelExports;
-  return { kernel: { ...work, failedColumn: () => Number(failedColumn.value), negatives: () => Number(negatives.value) }, buffer: memory.buffer };
+  const { failedColumn, negatives, ...work } = new WebAssembly.Instance(moduleOf(kind)!, { env: { memory, abort } })
+    .exports as unknown as KernelExports;
+  return {
+    kernel: { ...work, failedColumn: () => Number(failedColumn.value), negatives: () => Number(negatives.value) },
+    buffer: memory.buffer,
+  };
 }

@@ -3,7 +3,9 @@ import type { Kernel } from './kernel';
 /** First number of strip I of a panel with P pivots: strips of pivots end at their diagonal, those below are P columns long. */
 export function stripOf(panel: number, I: number, P: number): number {
   const pivotStrips = P >> 2;
-  return I < pivotStrips ? panel + 8 * I * (I + 1) : panel + 8 * pivotStrips * (pivotStrips + 1) + (I - pivotStrips) * 4 * P;
+  return I < pivotStrips
+    ? panel + 8 * I * (I + 1)
+    : panel + 8 * pivotStrips * (pivotStrips + 1) + (I - pivotStrips) * 4 * P;
 }
 
 /** The kernel in plain TypeScript, on the same layout as assembly/kernel.ts: for machines without WebAssembly, and to check the other one. */
@@ -70,7 +72,8 @@ export class PlainKernel implements Kernel {
       const update = this.stackTop;
       f64.fill(0, update, update + size);
       const count = this.int(9, s);
-      for (let q = this.stackCount - count; q < this.stackCount; q++) this.extendAdd(i32[owner + q], u32[place + q] / 8, panel, P, update);
+      for (let q = this.stackCount - count; q < this.stackCount; q++)
+        this.extendAdd(i32[owner + q], u32[place + q] / 8, panel, P, update);
       if (!this.factorFront(s, panel, P, (P + R) >> 2, update)) return s;
       this.stackCount -= count;
       const target = count > 0 ? u32[place + this.stackCount] / 8 : update;
@@ -112,7 +115,10 @@ export class PlainKernel implements Kernel {
       const t = (place - P) >> 2;
       for (let j = 0; j <= i; j++) {
         const column = i32[places + j];
-        const to = column < P ? stripOf(panel, place >> 2, P) + 4 * column + (place & 3) : update + 8 * t * (t + 1) + 4 * (column - P) + (place & 3);
+        const to =
+          column < P
+            ? stripOf(panel, place >> 2, P) + 4 * column + (place & 3)
+            : update + 8 * t * (t + 1) + 4 * (column - P) + (place & 3);
         f64[to] += f64[from + 4 * j];
       }
     }
@@ -127,7 +133,8 @@ export class PlainKernel implements Kernel {
     const reference = this.numbers[1] + equation;
     for (let J = 0; J < pivotStrips; J++) {
       const own = stripOf(panel, J, P);
-      for (let I = J; I < strips; I++) this.subtractProduct(stripOf(panel, I, P) + 16 * J, stripOf(panel, I, P), own, 4 * J, sign);
+      for (let I = J; I < strips; I++)
+        this.subtractProduct(stripOf(panel, I, P) + 16 * J, stripOf(panel, I, P), own, 4 * J, sign);
       const tile = own + 16 * J;
       for (let j = 0; j < 4; j++) {
         let pivot = f64[tile + 5 * j];
@@ -156,7 +163,13 @@ export class PlainKernel implements Kernel {
     for (let J = pivotStrips; J < strips; J++) {
       for (let I = J; I < strips; I++) {
         const t = I - pivotStrips;
-        this.subtractProduct(update + 8 * t * (t + 1) + 16 * (J - pivotStrips), stripOf(panel, I, P), stripOf(panel, J, P), P, sign);
+        this.subtractProduct(
+          update + 8 * t * (t + 1) + 16 * (J - pivotStrips),
+          stripOf(panel, I, P),
+          stripOf(panel, J, P),
+          P,
+          sign,
+        );
       }
     }
     return true;
@@ -208,7 +221,8 @@ export class PlainKernel implements Kernel {
         }
       }
     }
-    for (let i = 0; i < equations; i++) for (let c = 0; c < wide; c++) f64[x + wide * i + c] *= f64[this.numbers[2] + i];
+    for (let i = 0; i < equations; i++)
+      for (let c = 0; c < wide; c++) f64[x + wide * i + c] *= f64[this.numbers[2] + i];
     for (let s = count - 1; s >= 0; s--) {
       const P = this.int(0, s);
       const T = P + this.int(2, s);
@@ -221,7 +235,8 @@ export class PlainKernel implements Kernel {
         for (let c = 0; c < wide; c++) {
           if (i < P) f64[from + c] /= f64[row + 4 * i];
           const value = f64[from + c];
-          for (let k = 0, end = Math.min(i, P); k < end; k++) f64[x + wide * (first + k) + c] -= f64[row + 4 * k] * value;
+          for (let k = 0, end = Math.min(i, P); k < end; k++)
+            f64[x + wide * (first + k) + c] -= f64[row + 4 * k] * value;
         }
       }
     }

@@ -14,7 +14,8 @@ const rows = new Map<BookCase, number>();
 test.each(book.map((one) => [`${one.group}: ${one.name}`, one] as const))('%s', (_, one) => {
   const obtained = one.obtained();
   rows.set(one, obtained);
-  if (!(difference(one, obtained) <= one.tolerance)) throw new Error(`expected ${one.expected} ${one.unit}, obtained ${obtained}`);
+  if (!(difference(one, obtained) <= one.tolerance))
+    throw new Error(`expected ${one.expected} ${one.unit}, obtained ${obtained}`);
 });
 
 test('the book has at least 120 cases, each named once in its group', () => {
@@ -40,14 +41,21 @@ function told(one: BookCase, obtained: number): [string, string] {
 function publish(): string {
   const groups = [...new Set(book.map((one) => one.group))];
   const lines = [
-    '# Verification book', '',
+    '# Verification book',
+    '',
     `${book.length} numbers the engine has to give, each from a source outside it: a closed form evaluated in the test, a published table or a published benchmark. The tests in`,
     '`core/results/verification/book` compute every one, fail when a difference is larger than allowed, and make this page (`npm run docs`). SI units unless shown otherwise. A difference is a share of the',
     'expected value. Every solve behind it leaves a relative residual below 1e-10. Identities that hold for any structure (rigid-body motion, turning, splitting, superposition, Maxwell and Betti) are property',
-    'tests beside them.', '',
+    'tests beside them.',
+    '',
   ];
   for (const group of groups) {
-    lines.push(`## ${group}`, '', '| case | source | expected | obtained | unit | difference |', '| --- | --- | ---: | ---: | --- | --- |');
+    lines.push(
+      `## ${group}`,
+      '',
+      '| case | source | expected | obtained | unit | difference |',
+      '| --- | --- | ---: | ---: | --- | --- |',
+    );
     for (const one of book.filter((candidate) => candidate.group === group)) {
       const [obtained, gap] = told(one, rows.get(one) ?? NaN);
       lines.push(`| ${one.name} | ${one.source} | ${digits(one.expected)} | ${obtained} | ${one.unit} | ${gap} |`);

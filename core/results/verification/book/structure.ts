@@ -1,6 +1,17 @@
 import { parseSection } from '../../../build';
 import { runAnalysisNow, solveNow, type AnalysisResult } from '../../../fem';
-import { applyAct, emptyModel, type Analysis, type Diaphragm, type Load, type Member, type Model, type Node, type Section, type StiffnessSet } from '../../../model';
+import {
+  applyAct,
+  emptyModel,
+  type Analysis,
+  type Diaphragm,
+  type Load,
+  type Member,
+  type Model,
+  type Node,
+  type Section,
+  type StiffnessSet,
+} from '../../../model';
 import { caseWeights, combinationWeights, lineIndex, MemberLine, superpose } from '../../index';
 
 export const fixed = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
@@ -36,7 +47,23 @@ export const square = { type: 'rectangle', depth: 0.2, width: 0.2 } as const;
 
 /** A model with nodes n1 …, members m1 …, one case c1 with loads l1 …, and combination u1 = 1.0 c1. */
 export function build(structure: Structure): Model {
-  const { nodes, members, loads = [], shape = square, E = 200e9, poisson = 0.3, density = 7850, expansion = 1.2e-5, shear = false, selfWeight = false, diaphragms = [], order, sets = [], storeys = [], catalogue } = structure;
+  const {
+    nodes,
+    members,
+    loads = [],
+    shape = square,
+    E = 200e9,
+    poisson = 0.3,
+    density = 7850,
+    expansion = 1.2e-5,
+    shear = false,
+    selfWeight = false,
+    diaphragms = [],
+    order,
+    sets = [],
+    storeys = [],
+    catalogue,
+  } = structure;
   const parsed = catalogue === undefined ? undefined : parseSection(catalogue, 'si');
   if (parsed && !parsed.ok) throw new Error(parsed.error);
   const applied = applyAct(emptyModel({ name: 'Verification', units: 'si', code: 'us' }), {
@@ -46,15 +73,51 @@ export function build(structure: Structure): Model {
         kind: 'add',
         records: {
           storeys: storeys.map((elevation, i) => ({ id: `h${i + 1}`, label: String(i), elevation })),
-          materials: [{ id: 't1', name: 'Material', kind: 'steel', standard: '', elasticModulus: E, poissonRatio: poisson, density, expansion }],
+          materials: [
+            {
+              id: 't1',
+              name: 'Material',
+              kind: 'steel',
+              standard: '',
+              elasticModulus: E,
+              poissonRatio: poisson,
+              density,
+              expansion,
+            },
+          ],
           sections: [{ id: 's1', name: 'Section', shape: parsed ? parsed.value.shape : shape }],
           nodes: nodes.map((node, i) => ({ ...node, id: `n${i + 1}` })),
-          members: members.map(([start, end, more], i) => ({ id: `m${i + 1}`, role: 'beam', start: `n${start}`, end: `n${end}`, section: 's1', material: 't1', angle: 0, ...more })),
+          members: members.map(([start, end, more], i) => ({
+            id: `m${i + 1}`,
+            role: 'beam',
+            start: `n${start}`,
+            end: `n${end}`,
+            section: 's1',
+            material: 't1',
+            angle: 0,
+            ...more,
+          })),
           cases: [{ id: 'c1', label: 'P', name: 'Load', nature: 'other', selfWeight }],
           loads: loads.map((load, i) => ({ ...load, id: `l${i + 1}`, case: 'c1' }) as Load),
           stiffnessSets: sets.map((set, i) => ({ ...set, id: `k${i + 1}` })),
-          combinations: [{ id: 'u1', label: 'U1', purpose: 'strength', rule: '', factors: [{ case: 'c1', factor: 1 }], origin: 'own', changed: false, ...(order ? { order } : {}), ...(sets.length > 0 ? { stiffnessSet: 'k1' } : {}) }],
-          diaphragms: diaphragms.map((list, i): Diaphragm => ({ id: `d${i + 1}`, label: `Floor ${i + 1}`, nodes: list.map((n) => `n${n}`) })),
+          combinations: [
+            {
+              id: 'u1',
+              label: 'U1',
+              purpose: 'strength',
+              rule: '',
+              factors: [{ case: 'c1', factor: 1 }],
+              origin: 'own',
+              changed: false,
+              ...(order ? { order } : {}),
+              ...(sets.length > 0 ? { stiffnessSet: 'k1' } : {}),
+            },
+          ],
+          diaphragms: diaphragms.map((list, i): Diaphragm => ({
+            id: `d${i + 1}`,
+            label: `Floor ${i + 1}`,
+            nodes: list.map((n) => `n${n}`),
+          })),
         },
       },
     ],
@@ -68,9 +131,13 @@ export function answer(structure: Structure) {
   const model = build(structure);
   const { solution, findings } = solveNow(model);
   if (!solution) throw new Error(findings.map((finding) => finding.sentence).join(' '));
-  for (const one of solution.cases) if (!(one.residual <= 1e-10)) throw new Error(`residual ${one.residual} in ${one.id}`);
+  for (const one of solution.cases)
+    if (!(one.residual <= 1e-10)) throw new Error(`residual ${one.residual} in ${one.id}`);
   const whole = structure.order || structure.sets;
-  const state = superpose(solution, whole ? combinationWeights(solution, model.combinations.u1) : caseWeights(solution, 'c1'));
+  const state = superpose(
+    solution,
+    whole ? combinationWeights(solution, model.combinations.u1) : caseWeights(solution, 'c1'),
+  );
   const line = (member: number) => new MemberLine(solution, state, solution.memberIds.indexOf(`m${member}`));
   return {
     model,
@@ -78,17 +145,31 @@ export function answer(structure: Structure) {
     state,
     line,
     /** displacement of a node in direction 0–5 */
-    moved: (node: number, direction: number) => state.displacements[6 * solution.nodeIds.indexOf(`n${node}`) + direction],
-    reaction: (node: number, direction: number) => state.reactions[6 * solution.nodeIds.indexOf(`n${node}`) + direction],
-    force: (member: number, component: keyof typeof lineIndex, x: number, after = false) => line(member).at(x, after)[lineIndex[component]],
+    moved: (node: number, direction: number) =>
+      state.displacements[6 * solution.nodeIds.indexOf(`n${node}`) + direction],
+    reaction: (node: number, direction: number) =>
+      state.reactions[6 * solution.nodeIds.indexOf(`n${node}`) + direction],
+    force: (member: number, component: keyof typeof lineIndex, x: number, after = false) =>
+      line(member).at(x, after)[lineIndex[component]],
   };
 }
 
 type AnalysisSpec = Analysis extends infer A ? (A extends Analysis ? Omit<A, 'id' | 'label'> : never) : never;
 
 /** Runs analyses on a structure: the result of the last. */
-export function analysed<T extends AnalysisResult['type']>(structure: Structure, type: T, ...specs: AnalysisSpec[]): Extract<AnalysisResult, { type: T }> {
-  const applied = applyAct(build(structure), { edits: [{ kind: 'add', records: { analyses: specs.map((spec, i) => ({ ...spec, id: `a${i + 1}`, label: `A${i + 1}` }) as Analysis) } }] });
+export function analysed<T extends AnalysisResult['type']>(
+  structure: Structure,
+  type: T,
+  ...specs: AnalysisSpec[]
+): Extract<AnalysisResult, { type: T }> {
+  const applied = applyAct(build(structure), {
+    edits: [
+      {
+        kind: 'add',
+        records: { analyses: specs.map((spec, i) => ({ ...spec, id: `a${i + 1}`, label: `A${i + 1}` }) as Analysis) },
+      },
+    ],
+  });
   if (!applied.ok) throw new Error(applied.error);
   const { outcome, findings } = runAnalysisNow(applied.model, `a${specs.length}`);
   if (outcome?.type !== type) throw new Error(findings.map((finding) => finding.sentence).join(' '));
@@ -96,9 +177,18 @@ export function analysed<T extends AnalysisResult['type']>(structure: Structure,
 }
 
 /** A straight member in n equal pieces from one point to another; nodes from 1, members from 1. */
-export function chain(n: number, from: readonly [number, number, number], to: readonly [number, number, number], supports: (node: number) => Omit<Node, 'id' | 'position'> = () => ({}), more?: Partial<Member>): Pick<Structure, 'nodes' | 'members'> {
+export function chain(
+  n: number,
+  from: readonly [number, number, number],
+  to: readonly [number, number, number],
+  supports: (node: number) => Omit<Node, 'id' | 'position'> = () => ({}),
+  more?: Partial<Member>,
+): Pick<Structure, 'nodes' | 'members'> {
   return {
-    nodes: Array.from({ length: n + 1 }, (_, i) => ({ position: [0, 1, 2].map((k) => from[k] + ((to[k] - from[k]) * i) / n) as [number, number, number], ...supports(i + 1) })),
+    nodes: Array.from({ length: n + 1 }, (_, i) => ({
+      position: [0, 1, 2].map((k) => from[k] + ((to[k] - from[k]) * i) / n) as [number, number, number],
+      ...supports(i + 1),
+    })),
     members: Array.from({ length: n }, (_, i) => [i + 1, i + 2, more] as const),
   };
 }
