@@ -47,6 +47,26 @@ const allowed = {
 };
 const notTests = { pathNot: '\\.test\\.tsx?$|/verification/' };
 
+/**
+ * The import order of the app: a folder imports only folders before it in its list. What the server and the browser share comes first; then
+ * the server's side and the browser's, of which the browser's may know the other's types.
+ */
+const shared = ['theme', 'protocol', 'drawing', 'tables', 'workers'];
+const serverSide = ['store', 'print', 'jobs', 'server'];
+const workbench = [
+  ...['words', 'pieces', 'fields', 'picture', 'acts', 'tools', 'commands', 'canvas', 'cards', 'pages', 'ledger'],
+  ...['stages', 'shell'],
+];
+const browserSide = ['state', 'making', ...workbench.map((folder) => `workbench/${folder}`), 'workbench', 'home'];
+const inside = (folders) => folders.map((folder) => `^app/${folder}/[^/]+$`).join('|');
+const looksBack = (list, others = '') =>
+  list.slice(shared.length).map((folder, i) => ({
+    name: `app-${folder.replace('/', '-')}-looks-back`,
+    severity: 'error',
+    from: { path: inside([folder]), ...notTests },
+    to: { path: '^app/', pathNot: inside(list.slice(0, shared.length + i + 1)) + others },
+  }));
+
 module.exports = {
   forbidden: [
     {
@@ -87,12 +107,30 @@ module.exports = {
       from: { path: '^core/', ...notTests },
       to: { dependencyTypes: ['core', 'npm', 'npm-dev'], pathNot: 'node_modules/zod' },
     },
-    {
-      name: 'client-knows-no-server',
-      comment: 'only routes, other server files and tests import the server; types may be',
+    ...shared.map((folder, i) => ({
+      name: `app-${folder}-looks-back`,
       severity: 'error',
-      from: { path: '^app/(home|making|state|theme|workbench|workers)/', ...notTests },
-      to: { path: '^app/server/', dependencyTypesNot: ['type-only'] },
+      from: { path: inside([folder]), ...notTests },
+      to: { path: '^app/', pathNot: inside(shared.slice(0, i + 1)) },
+    })),
+    ...looksBack([...shared, ...serverSide]),
+    ...looksBack([...shared, ...browserSide], `|${inside(['store', 'server'])}`),
+    {
+      name: 'browser-knows-no-server',
+      comment: 'the types of its answers may be known',
+      severity: 'error',
+      from: { path: `^app/(${browserSide.join('|')})/`, ...notTests },
+      to: { path: `^app/(${serverSide.join('|')})/`, dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'app-has-these-rooms',
+      comment: 'a new folder gets its place in the order above',
+      severity: 'error',
+      from: {},
+      to: {
+        path: '^app/.+/',
+        pathNot: `${inside([...shared, ...serverSide, ...browserSide, 'routes', 'http'])}|/\\+types/`,
+      },
     },
     {
       name: 'not-to-unresolvable',

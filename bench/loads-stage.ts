@@ -11,7 +11,7 @@ import {
   type LoadRule,
   type Model,
 } from '~core/model';
-import { actingLoads as shownLoads } from '../app/workbench/canvas/acting';
+import { actingLoads as shownLoads } from '../app/workbench/picture/acting';
 import { loadSheet } from '../app/workbench/ledger/load-sheets';
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

@@ -4,8 +4,8 @@ import { findMaterial } from '~core/catalog';
 import { generateCombinations } from '~core/combine';
 import { applyAct, emptyModel, type Act, type Load, type Model } from '~core/model';
 import { buildTernHide } from '~demo/tern-hide';
-import { openDatabase } from '~app/server/database';
-import { Projects } from '~app/server/projects';
+import { openDatabase } from '~app/store/database';
+import { Projects } from '~app/store/projects';
 import { startApp } from '../e2e/harness';
 
 /**

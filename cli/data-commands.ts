@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { backupDatabase, restoreDatabase, type BackupOutcome } from '~app/server/backup';
-import { databasePath, openDatabase } from '~app/server/database';
-import { Projects } from '~app/server/projects';
+import { backupDatabase, restoreDatabase, type BackupOutcome } from '~app/store/backup';
+import { databasePath, openDatabase } from '~app/store/database';
+import { Projects } from '~app/store/projects';
 import { makeDocument } from '~app/jobs/documents';
 import type { Output } from './commands';
 

@@ -1,9 +1,9 @@
 import { governing, MemberChecker } from '~core/checks';
 import { solveNow } from '~core/fem';
 import { emptyModel, type Model } from '~core/model';
-import { databasePath, openDatabase } from '~app/server/database';
-import { Projects } from '~app/server/projects';
-import type { RunSummary } from '~app/server/run-summary';
+import { databasePath, openDatabase } from '~app/store/database';
+import { Projects } from '~app/store/projects';
+import type { RunSummary } from '~app/store/run-summary';
 import type { Author } from './author';
 import { authorQuillhavenLibrary } from './quillhaven-library';
 import { authorTernHide } from './tern-hide';

@@ -4,8 +4,8 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type Page } from 'playwright-core';
-import { openDatabase } from '~app/server/database';
-import { Projects } from '~app/server/projects';
+import { openDatabase } from '~app/store/database';
+import { Projects } from '~app/store/projects';
 import { fillDemonstration } from '~demo/fill';
 
 /** A running copy of the built app on a database of its own. */

@@ -1,8 +1,8 @@
 import { join } from 'node:path';
 import type { Act } from '~core/model';
 import { buildTernHide } from '~demo/tern-hide';
-import { openDatabase } from '~app/server/database';
-import { Projects } from '~app/server/projects';
+import { openDatabase } from '~app/store/database';
+import { Projects } from '~app/store/projects';
 import { createWorkbench, type Workbench } from '~app/state/store';
 import { memoryStore } from '~app/state/unsent';
 import { startApp, type RunningApp } from './harness';

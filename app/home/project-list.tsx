@@ -2,7 +2,7 @@ import { Button, Input, Popconfirm, Tooltip } from 'antd';
 import { useState } from 'react';
 import { Link, useRevalidator } from 'react-router';
 import { count, formatValue, unitLabel } from '~core/units';
-import type { ProjectRow } from '../server/project-list';
+import type { ProjectRow } from '../store/project-list';
 import { FindingMark } from '../theme/icons';
 import { UtilisationBar } from '../theme/utilisation-bar';
 import { DocumentLink } from '../making/document-link';

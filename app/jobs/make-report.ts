@@ -33,7 +33,7 @@ export async function makeReport(
   const { solution, findings } = last;
   tell(ending === 'pdf' ? 'writing its pages' : ending === 'xlsx' ? 'filling its tables' : 'composing its chapters');
   if (ending === 'pdf') {
-    const { reportPdf } = await import('../server/report-pdf');
+    const { reportPdf } = await import('../print/report-pdf');
     return { ok: true, bytes: await reportPdf(model, solution, findings, choice, revision) };
   }
   if (ending === 'json')

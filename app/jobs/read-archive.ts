@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { readModelFile, writeModelFile } from '~core/exchange';
 import { applyAct, type Model } from '~core/model';
 import { gzipSync } from 'node:zlib';
-import { cardOf, type ProjectCard } from '../server/project-card';
+import { cardOf } from '../store/project-card';
+import type { PreparedProject } from '../store/take-in';
 import {
   archivedProject,
   archivedRevision,
@@ -12,17 +13,7 @@ import {
   manifest,
   type ArchivedProject,
   type ArchivedRevision,
-} from './archive-format';
-
-/** A project of an archive, read, replayed and ready to be stored. */
-export interface PreparedProject {
-  readonly project: ArchivedProject;
-  readonly revisions: readonly ArchivedRevision[];
-  /** models to be stored whole, gzip, by revision number: those that variants start from, and some between */
-  readonly snapshots: readonly { readonly revision: number; readonly packed: Uint8Array }[];
-  readonly card: ProjectCard | null;
-  readonly blocks: readonly { readonly file: string; readonly packed: Uint8Array }[];
-}
+} from '../store/archive-format';
 
 export type ReadArchive =
   | { readonly ok: true; readonly projects: readonly PreparedProject[] }

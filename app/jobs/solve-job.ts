@@ -1,8 +1,8 @@
 import Sqlite from 'better-sqlite3';
 import type { MessagePort } from 'node:worker_threads';
-import { Revisions } from '../server/revisions';
+import { Revisions } from '../store/revisions';
 import { giveWay } from './low-priority';
-import type { PackedOutcome } from './packed-outcome';
+import type { PackedOutcome } from '../store/packed-outcome';
 import { solveModel, type JobProgress } from './solve-model';
 
 giveWay();

@@ -1,7 +1,7 @@
 import { solutionBlocks } from '~core/exchange';
 import type { Model } from '~core/model';
 import { settingsWords, solveToEnd } from '../workers/solve-to-end';
-import { packOutcome, type PackedOutcome } from './packed-outcome';
+import { packOutcome, type PackedOutcome } from '../store/packed-outcome';
 
 export interface JobProgress {
   readonly phase: string;

@@ -3,7 +3,7 @@ import { strToU8, zipSync, type Zippable } from 'fflate';
 import { gunzipSync } from 'node:zlib';
 import { readModelFile, writeModelFile } from '~core/exchange';
 import { applyAct, type Edit, type Model } from '~core/model';
-import { archiveFormat, archiveVersion, type ArchivedProject } from './archive-format';
+import { archiveFormat, archiveVersion, type ArchivedProject } from '../store/archive-format';
 
 const selectProject = 'SELECT name, created_at AS createdAt, binned_at AS binnedAt FROM project WHERE id = ?';
 const selectVariants =

@@ -2,7 +2,7 @@ import { guarded } from '../server/guarded';
 import { madeFor } from '../server/made-for';
 import { keyOf, projectOr404, readBytes } from '../server/requests';
 import { projects } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
+import { whenFree } from '../store/storage-trouble';
 import type { Route } from './+types/archive';
 
 /** Archives above this are not taken in here, bytes. */

@@ -1,7 +1,7 @@
 import { data } from 'react-router';
 import { guarded } from '../server/guarded';
 import { makerOf, projectOr404, variantOr404 } from '../server/requests';
-import type { RevisionStep } from '../server/revisions';
+import type { RevisionStep } from '../store/revisions';
 import { projects, windows } from '../server/services';
 import type { Route } from './+types/changes';
 

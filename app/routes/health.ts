@@ -1,8 +1,8 @@
 import { statfs } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { database, databasePath } from '../server/database';
+import { database, databasePath } from '../store/database';
 import { lastBackup, recordedRuns } from '../server/services';
-import { troubleOf, troubleSentences, whenFree, type Trouble } from '../server/storage-trouble';
+import { troubleOf, troubleSentences, whenFree, type Trouble } from '../store/storage-trouble';
 
 /** Less room than this counts as full, bytes. */
 const leastRoom = 20e6;

@@ -2,7 +2,7 @@ import { guarded } from '../server/guarded';
 import { madeFor } from '../server/made-for';
 import { keyOf, largestBody, readBytes } from '../server/requests';
 import { projects } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
+import { whenFree } from '../store/storage-trouble';
 import type { Route } from './+types/import';
 
 /** Makes a project of a model file sent as the body. */

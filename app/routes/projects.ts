@@ -2,10 +2,10 @@ import { data } from 'react-router';
 import { z } from 'zod';
 import { settings } from '~core/model';
 import { guarded } from '../server/guarded';
-import { newProject } from '../server/projects';
+import { newProject } from '../store/projects';
 import { keyOf, readJson } from '../server/requests';
 import { projects } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
+import { whenFree } from '../store/storage-trouble';
 import type { Route } from './+types/projects';
 
 const id = z.string().max(40);

@@ -3,7 +3,7 @@ import { act } from '~core/model';
 import { guarded } from '../server/guarded';
 import { makerOf, projectOr404, readJson, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
+import { whenFree } from '../store/storage-trouble';
 import type { Route } from './+types/revisions';
 
 const all = z.boolean().optional();

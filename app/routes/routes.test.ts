@@ -1,8 +1,8 @@
 import { writeModelFile } from '~core/exchange';
 import { buildTernHide } from '~demo/tern-hide';
-import { openDatabase } from '../server/database';
+import { openDatabase } from '../store/database';
 import { inPlace, type Documents } from '../server/documents';
-import { Projects } from '../server/projects';
+import { Projects } from '../store/projects';
 import { largestBody } from '../server/requests';
 import { securityHeaders } from '../server/security-headers';
 import { action as archiveAction, loader as archiveOut } from './archive';

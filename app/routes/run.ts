@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { runSummary } from '../server/run-summary';
+import { runSummary } from '../store/run-summary';
 import { guarded } from '../server/guarded';
 import { projectOr404, readJson, variantOr404 } from '../server/requests';
 import { projects } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
+import { whenFree } from '../store/storage-trouble';
 import type { Route } from './+types/run';
 
 const body = z.strictObject({ revision: z.number().int().positive(), summary: runSummary });

@@ -2,11 +2,11 @@ import { data } from 'react-router';
 import { z } from 'zod';
 import { unpackBinary } from '~core/exchange';
 import { guarded } from '../server/guarded';
-import { packOutcome } from '../jobs/packed-outcome';
-import type { RunOutcome } from '../server/recorded-runs';
+import { packOutcome } from '../store/packed-outcome';
+import type { RunOutcome } from '../store/recorded-runs';
 import { keyOf, projectOr404, readBytes, readJson } from '../server/requests';
 import { jobs, projects, recordedRuns } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
+import { whenFree } from '../store/storage-trouble';
 import type { Route } from './+types/runs';
 
 /** Results larger than this are not taken in, bytes. Those of 20 000 members and 20 cases have about 60 MB. */

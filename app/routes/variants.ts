@@ -1,8 +1,8 @@
 import { guarded } from '../server/guarded';
 import { keyOf, projectOr404, readJson } from '../server/requests';
 import { projects } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
-import { variantChange } from '../server/variants';
+import { whenFree } from '../store/storage-trouble';
+import { variantChange } from '../store/variants';
 import type { Route } from './+types/variants';
 
 /** The branches of a project's model, those in the bin too. */

@@ -1,8 +1,8 @@
 import { guarded } from '../server/guarded';
 import { keyOf, projectOr404, readJson } from '../server/requests';
 import { projects } from '../server/services';
-import { whenFree } from '../server/storage-trouble';
-import { watchChange } from '../server/watches';
+import { whenFree } from '../store/storage-trouble';
+import { watchChange } from '../store/watches';
 import type { Route } from './+types/watches';
 
 /** Adds a watched quantity to a project, or takes one off. */

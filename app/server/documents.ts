@@ -1,7 +1,7 @@
 import { MessageChannel } from 'node:worker_threads';
 import { makeDocument, type DocumentKind, type OutcomeOf, type TaskOf } from '../jobs/documents';
 import type { DocumentJob } from '../jobs/document-job';
-import { database, databasePath } from './database';
+import { database, databasePath } from '../store/database';
 import { pool } from './pools';
 
 /** One document may take this long, ms; then its thread is ended and another begins. */

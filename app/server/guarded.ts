@@ -1,5 +1,5 @@
 import { NotMade } from './documents';
-import { troubleOf } from './storage-trouble';
+import { troubleOf } from '../store/storage-trouble';
 
 /**
  * The gate every loader and action goes through: what the store cannot do is answered with a sentence and a word a client can act on (503),

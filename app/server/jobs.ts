@@ -1,12 +1,12 @@
 import { MessageChannel } from 'node:worker_threads';
-import type { PackedOutcome } from '../jobs/packed-outcome';
+import type { PackedOutcome } from '../store/packed-outcome';
 import type { JobTask } from '../jobs/solve-job';
 import type { JobProgress } from '../jobs/solve-model';
-import { databasePath } from './database';
+import { databasePath } from '../store/database';
 import { pool } from './pools';
-import type { RecordedRuns } from './recorded-runs';
-import type { Revisions } from './revisions';
-import { troubleOf, whenFree } from './storage-trouble';
+import type { RecordedRuns } from '../store/recorded-runs';
+import type { Revisions } from '../store/revisions';
+import { troubleOf, whenFree } from '../store/storage-trouble';
 
 /** Carries out one job away from the server's own thread. Rejects when it is aborted. */
 export type JobRunner = (

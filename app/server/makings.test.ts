@@ -4,7 +4,7 @@ import { guarded } from './guarded';
 import { madeFor } from './made-for';
 import { loader as makingLoader } from '../routes/making';
 import { Makings } from './makings';
-import { openDatabase } from './database';
+import { openDatabase } from '../store/database';
 
 test('who asks is told how far it is and how many are before it', () => {
   const makings = new Makings();

@@ -13,11 +13,11 @@ import { action as runAction } from '../routes/run';
 import { action as runsAction } from '../routes/runs';
 import { action as variantsAction } from '../routes/variants';
 import { action as watchesAction } from '../routes/watches';
-import { openDatabase } from './database';
+import { openDatabase } from '../store/database';
 import { inPlace, type Documents } from './documents';
 import { Jobs } from './jobs';
-import { Projects } from './projects';
-import { RecordedRuns } from './recorded-runs';
+import { Projects } from '../store/projects';
+import { RecordedRuns } from '../store/recorded-runs';
 
 /**
  * Malformed input at every door: what comes back is an answer below 500 with a sentence, never a stack, never a hang, and what is stored can be read.

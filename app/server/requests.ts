@@ -1,7 +1,7 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import { readForeignJson } from '~core/exchange';
-import type { Maker } from './revisions';
+import type { Maker } from '../store/revisions';
 import { projects, windows } from './services';
 
 /** Bodies above this are refused before they are kept in memory, bytes. A model of 50 000 members has about 15 MB. */

@@ -1,11 +1,11 @@
-import { backupIfDue, nightlySettings, type BackupOutcome } from './backup';
-import { closeDatabase, database, databasePath } from './database';
+import { backupIfDue, nightlySettings, type BackupOutcome } from '../store/backup';
+import { closeDatabase, database, databasePath } from '../store/database';
 import { closePools } from './pools';
 import { Jobs } from './jobs';
 import { Makings } from './makings';
-import { Projects } from './projects';
-import { troubleOf } from './storage-trouble';
-import { RecordedRuns } from './recorded-runs';
+import { Projects } from '../store/projects';
+import { troubleOf } from '../store/storage-trouble';
+import { RecordedRuns } from '../store/recorded-runs';
 import { Windows } from './windows';
 
 const held = globalThis as {

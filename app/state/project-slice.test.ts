@@ -3,9 +3,9 @@ import fc from 'fast-check';
 import { writeModelFile } from '~core/exchange';
 import type { Act, Edit } from '~core/model';
 import { buildTernHide } from '~demo/tern-hide';
-import { openDatabase } from '../server/database';
-import { Projects } from '../server/projects';
-import type { Change } from '../server/revisions';
+import { openDatabase } from '../store/database';
+import { Projects } from '../store/projects';
+import type { Change } from '../store/revisions';
 import { createWorkbench, type Workbench } from './store';
 import { memoryStore, type UnsentStore } from './unsent';
 

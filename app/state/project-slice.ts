@@ -2,7 +2,7 @@ import { applyAct, sendable, type Act, type Model } from '~core/model';
 import { count } from '~core/units';
 import type { OpenWindow } from '../server/windows';
 import { carryOver } from './carry-over';
-import { undoState, type RevisionEntry } from './history';
+import { undoState, type RevisionEntry } from '../protocol/history';
 import {
   fetchModel,
   sendChange,

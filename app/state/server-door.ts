@@ -2,12 +2,12 @@ import { packBinary, readModelFile, solutionOf, type SolutionBlock } from '~core
 import type { Solution } from '~core/fem';
 import type { Act, Edit, Finding, Model } from '~core/model';
 import type { Watch } from '~core/results';
-import type { RecordedRun, RunOutcome } from '../server/recorded-runs';
-import type { TroubleKind } from '../server/storage-trouble';
-import type { VariantChange, VariantRow } from '../server/variants';
-import type { WatchRow } from '../server/watches';
+import type { RecordedRun, RunOutcome } from '../store/recorded-runs';
+import type { TroubleKind } from '../store/storage-trouble';
+import type { VariantChange, VariantRow } from '../store/variants';
+import type { WatchRow } from '../store/watches';
 import type { CheckRow } from '../workers/messages';
-import type { RevisionEntry } from './history';
+import type { RevisionEntry } from '../protocol/history';
 import { sendOnce } from './send-once';
 
 /** A revision as the server sends it. */

@@ -13,8 +13,8 @@ import type {
   SolverMessage,
 } from '../workers/messages';
 import type { SolvedToEnd } from '../workers/solve-to-end';
-import type { DiagramDrawing } from '../workbench/canvas/diagrams';
-import type { Drawn, Quantity } from './drawn';
+import type { DiagramDrawing } from '../drawing/diagrams';
+import type { Drawn, Quantity } from '../drawing/drawn';
 import type { SolverDoor } from '../workers/solver.worker';
 import { sendRun } from './server-door';
 import { Silence } from './silence';

@@ -3,8 +3,8 @@ import type { Model } from '~core/model';
 import type { Shown } from '~core/results';
 export type { Shown } from '~core/results';
 import { plainComposition, type Composition } from './composition';
-import { plainlyDrawn, type Drawn, type Quantity } from './drawn';
-export { quantities, type Drawn, type Quantity } from './drawn';
+import { plainlyDrawn, type Drawn, type Quantity } from '../drawing/drawn';
+export { quantities, type Drawn, type Quantity } from '../drawing/drawn';
 import type { OpenedProject, Slice } from './store';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;

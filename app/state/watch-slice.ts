@@ -1,6 +1,6 @@
 import type { Model } from '~core/model';
 import { watchedValue, type Watch, type Watched } from '~core/results';
-import type { WatchRow } from '../server/watches';
+import type { WatchRow } from '../store/watches';
 import { changeWatch } from './server-door';
 import type { OpenedProject, Slice, Workbench } from './store';
 

@@ -1,8 +1,8 @@
 import * as comlink from 'comlink';
 import type { Act, Model } from '~core/model';
 import type { SolverMessage } from './messages';
-import { drawQuantity, type DiagramDrawing } from '../workbench/canvas/diagrams';
-import type { Drawn, Quantity } from '../state/drawn';
+import { drawQuantity, type DiagramDrawing } from '../drawing/diagrams';
+import type { Drawn, Quantity } from '../drawing/drawn';
 import type { Shown } from '~core/results';
 import { SolveLoop } from './solve-loop';
 import { solveToEnd, type SolvedToEnd } from './solve-to-end';

@@ -2,29 +2,39 @@ import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, 
 import { bayMiddle, findBays, type Bay, movePlan, translation } from '~core/build';
 import { planeThrough, subtract, type Model, type Vector } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { selectWholePlane } from '../commands';
+import { selectWholePlane } from '../commands/commands';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
-import { compose } from './compose';
+import { compose } from '../picture/compose';
 import { ContextMenu } from './context-menu';
 import { loadWords } from '~core/loading';
-import type { LabelBox } from './labels';
-import { loadAt, type LoadZone } from './load-zones';
-import { pictureDoors } from './picture-doors';
-import { resultWords } from './result-words';
+import type { LabelBox } from '../picture/labels';
+import { loadAt, type LoadZone } from '../picture/load-zones';
+import { pictureDoors } from '../picture/picture-doors';
+import { resultWords } from '../picture/result-words';
 import { useDiagram } from './use-diagram';
 import { usePane } from './use-pane';
-import { directionOf, fitEye, orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from './eye';
-import { measureWords } from './frame-marks';
-import { drawOverlay, type Hover, type OverlayInput } from './overlay';
-import { shapeOf } from './mode-shapes';
-import { insideOutline, pick, picksAt, pickWindow, type Hit, type Rectangle } from './pick';
-import { GraphicsScene } from './scene';
-import { inPlane, positionsOf, scopeOf } from './scope';
-import { extentOf } from './setting-out';
+import {
+  directionOf,
+  fitEye,
+  orbited,
+  panned,
+  Projector,
+  toThree,
+  zoomed,
+  type Frame,
+  type Insets,
+} from '../picture/eye';
+import { measureWords } from '../picture/frame-marks';
+import { drawOverlay, type Hover, type OverlayInput } from '../picture/overlay';
+import { shapeOf } from '../picture/mode-shapes';
+import { insideOutline, pick, picksAt, pickWindow, type Hit, type Rectangle } from '../picture/pick';
+import { GraphicsScene } from '../picture/scene';
+import { inPlane, positionsOf, scopeOf } from '../picture/scope';
+import { extentOf } from '../picture/setting-out';
 import { toggleBay } from '../tools/open-tool';
 import { offersBay } from '../tools/tool';
 import { TypedPoint } from './typed-point-box';
-import { coordinateWords } from './snap';
+import { coordinateWords } from '../picture/snap';
 import { useDrawing } from './use-drawing';
 
 /** Pixels the pointer must travel before a press becomes a drag. */
@@ -455,16 +465,14 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       // a window is for members; nodes are taken when no member is in it
       const chosen = found.members.length > 0 ? { members: found.members } : { nodes: found.nodes };
       const { selection: before } = api.getState();
-      api
-        .getState()
-        .select(
-          event.shiftKey
-            ? {
-                members: [...new Set([...before.members, ...(chosen.members ?? [])])],
-                nodes: [...new Set([...before.nodes, ...(chosen.nodes ?? [])])],
-              }
-            : chosen,
-        );
+      api.getState().select(
+        event.shiftKey
+          ? {
+              members: [...new Set([...before.members, ...(chosen.members ?? [])])],
+              nodes: [...new Set([...before.nodes, ...(chosen.nodes ?? [])])],
+            }
+          : chosen,
+      );
       setWindow(undefined);
       return;
     }

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useWorkbenchApi } from '../../state/store';
-import { workbenchCommands } from '../commands';
+import { workbenchCommands } from '../commands/commands';
 
 /** Commands that concern what is selected, and how to look, in the order they are wanted. */
 const offered = [

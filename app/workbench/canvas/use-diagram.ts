@@ -5,8 +5,8 @@ import type { Solved } from '../../state/solve-slice';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Drawn, Quantity, Stage, ViewPlane } from '../../state/view-slice';
 import { membersForWorker } from '../../workers/worker-limit';
-import { drawQuantity, type DiagramDrawing, type DiagramSource } from './diagrams';
-import type { Scope } from './scope';
+import { drawQuantity, type DiagramDrawing, type DiagramSource } from '../../drawing/diagrams';
+import type { Scope } from '../picture/scope';
 
 interface Asked {
   readonly number: number;

@@ -5,10 +5,10 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { NewMembers, ViewPlane } from '../../state/view-slice';
 import { fillPoint } from '../tools/open-tool';
 import { withMaterials } from '../tools/tool';
-import { rayAt, type Frame, type Projector, type toThree } from './eye';
-import type { Scope } from './scope';
-import { onPlane, snapPoints, snapsAt, type Snap } from './snap';
-import { parsePoint } from './typed-point';
+import { rayAt, type Frame, type Projector, type toThree } from '../picture/eye';
+import type { Scope } from '../picture/scope';
+import { onPlane, snapPoints, snapsAt, type Snap } from '../picture/snap';
+import { parsePoint } from '../picture/typed-point';
 
 /** The plane free points lie in: the one looked at, else the chosen storey or working plane, else the lowest storey. */
 export function planeToDrawIn(model: Model, view: ViewPlane, workPlane: string): Plane | undefined {

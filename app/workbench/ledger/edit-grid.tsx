@@ -12,8 +12,8 @@ import {
 } from 'react';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { commitAndTell } from '../deleting';
-import { Symbolic } from '../sheets/symbolic';
+import { commitAndTell } from '../acts/deleting';
+import { Symbolic } from '../pieces/symbolic';
 import { fromClipboard, putBlock, type CellError, type Sheet } from './cells';
 
 interface Props<Row extends { id: string }> {

@@ -25,7 +25,7 @@ import {
   unitLabel,
   type QuantityKind,
 } from '~core/units';
-import { placeWords } from '../details/selection-words';
+import { placeWords } from '../words/selection-words';
 import type { Batch, CellColumn, CellRead, Sheet } from './cells';
 
 const bad = (error: string): CellRead => ({ ok: false, error });

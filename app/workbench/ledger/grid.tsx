@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
-import { Symbolic } from '../sheets/symbolic';
+import { Symbolic } from '../pieces/symbolic';
 
 /** A column: its heading with the unit beside it, how wide, what a cell shows and what it copies to a spreadsheet. */
 export interface GridColumn<Row> {

@@ -3,7 +3,7 @@ import { count } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import type { Stage } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
-import { selectionWords } from '../details/selection-words';
+import { selectionWords } from '../words/selection-words';
 import {
   GridLinesTab,
   GroupsTab,
@@ -16,7 +16,7 @@ import {
 } from './frame-tabs';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
-import { ledgerSheets } from './sheets';
+import { ledgerSheets } from '../words/ledger-tabs';
 import { TableTab } from './table-tab';
 
 /** The content of every sheet of `ledgerSheets`, by its name; sheets of one name in several stages are the same. */

@@ -16,7 +16,7 @@ import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { shownWords } from '~core/results';
-import { QuantityField } from '../quantity-field';
+import { QuantityField } from '../fields/quantity-field';
 import { openTool } from '../tools/open-tool';
 import { EditGrid } from './edit-grid';
 import { Grid, type GridColumn } from './grid';

@@ -5,7 +5,7 @@ import { UtilisationBar } from '../../theme/utilisation-bar';
 import { colors } from '../../theme/tokens';
 import { formatQuantity } from '~core/units';
 import type { CheckRow } from '../../workers/messages';
-import { placeWords } from '../details/selection-words';
+import { placeWords } from '../words/selection-words';
 import { shownParts, stationTable } from '~core/results';
 import { Grid, type GridColumn } from './grid';
 import { useCopied, useQuantityColumn } from './grid-columns';

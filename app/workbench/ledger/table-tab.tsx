@@ -24,7 +24,7 @@ import {
 import { unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { ResultFilter } from '../../state/view-slice';
-import { fileName, saveTables } from '../results/save-tables';
+import { fileName, saveTables } from '../acts/save-tables';
 import { Grid, type GridColumn } from './grid';
 import { useCopied } from './grid-columns';
 

@@ -5,7 +5,7 @@ import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
-import { isForce, quantityColors } from '../canvas/diagrams';
+import { isForce, quantityColors } from '../../drawing/diagrams';
 import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable, toggled } from '~core/results';
 
 interface Stop {

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { workbenchCommands, type Command } from '../commands';
-import { recordsNamed } from '../places';
-import { findCommands } from '../search';
+import { workbenchCommands, type Command } from '../commands/commands';
+import { recordsNamed } from '../commands/places';
+import { findCommands } from '../commands/search';
 
 const mostShown = 40;
 

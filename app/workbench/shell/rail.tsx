@@ -1,6 +1,6 @@
 import { Tooltip } from 'antd';
 import { useMemo } from 'react';
-import { undoState } from '../../state/history';
+import { undoState } from '../../protocol/history';
 import { otherWindows } from '../../state/project-slice';
 import { useWorkbench } from '../../state/store';
 import { stageNames, stages } from '../../state/view-slice';

@@ -7,10 +7,10 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { worstOf } from '../../state/solve-slice';
 import { BrandMark, FindingMark, Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
-import { selectWorst } from '../commands';
+import { selectWorst } from '../commands/commands';
 import { AsideDialog } from './aside-dialog';
 import { SavingChip, WindowsChip } from './saving-chip';
-import { useOpenVariant } from '../compare/open-variant';
+import { useOpenVariant } from '../acts/open-variant';
 
 /** Project, search, and the three chips that say how the model stands. */
 export function TopBar() {

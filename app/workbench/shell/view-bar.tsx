@@ -3,9 +3,9 @@ import { gridLinesAlong, inOrder, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { quantities, type Pane, type Quantity, type ViewPlane } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
-import { quantityNames } from './quantity-names';
-import { nextForm, selectSimilar } from '../commands';
-import { showView } from '../display/saved-views';
+import { quantityNames } from '../words/quantity-names';
+import { nextForm, selectSimilar } from '../commands/commands';
+import { showView } from '../acts/saved-views';
 
 const formNames = { line: 'Lines', solid: 'Solids', axes: 'Axes only' } as const;
 
@@ -24,15 +24,13 @@ export function ViewBar() {
   const modes = [...analyses].flatMap(([id, { outcome }]) => {
     const result = outcome?.outcome;
     return result?.type === 'modal' || result?.type === 'buckling'
-      ? result.result.modes
-          .slice(0, 12)
-          .map((mode, i) => ({
-            value: `mode ${id} ${i}`,
-            label:
-              result.type === 'modal'
-                ? `Mode ${i + 1}, ${(mode as { period: number }).period.toPrecision(3)} s`
-                : `${model.analyses[id]?.label ?? 'Buckling'} ${i + 1}`,
-          }))
+      ? result.result.modes.slice(0, 12).map((mode, i) => ({
+          value: `mode ${id} ${i}`,
+          label:
+            result.type === 'modal'
+              ? `Mode ${i + 1}, ${(mode as { period: number }).period.toPrecision(3)} s`
+              : `${model.analyses[id]?.label ?? 'Buckling'} ${i + 1}`,
+        }))
       : [];
   });
   const choose = (value: string) => {

@@ -12,12 +12,10 @@ import { formatQuantity } from '~core/units';
 import { refused, type Tool } from './tool';
 
 const storeyOptions = (model: Model) =>
-  [...storeysUpward(model)]
-    .reverse()
-    .map((storey) => ({
-      value: storey.id,
-      label: `${storey.label}, ${formatQuantity(storey.elevation, 'length', model.settings.units, 2)}`,
-    }));
+  [...storeysUpward(model)].reverse().map((storey) => ({
+    value: storey.id,
+    label: `${storey.label}, ${formatQuantity(storey.elevation, 'length', model.settings.units, 2)}`,
+  }));
 const highest = (model: Model) => storeysUpward(model).at(-1)?.id ?? '';
 
 export const settingOutTools: readonly Tool[] = [

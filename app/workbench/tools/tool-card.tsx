@@ -7,10 +7,10 @@ import { count, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Selection } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
-import { selectionWords } from '../details/selection-words';
-import { SectionField } from '../details/section-field';
-import { FormFields, useFormOfValues, useReportUnread } from '../form-of-values';
-import { QuantityField } from '../quantity-field';
+import { selectionWords } from '../words/selection-words';
+import { SectionField } from '../fields/section-field';
+import { FormFields, useFormOfValues, useReportUnread } from '../fields/form-of-values';
+import { QuantityField } from '../fields/quantity-field';
 import { nextPoint, rememberValues, toolContext } from './open-tool';
 import { offersBay, Values, type Field, type FieldValue, type Tool } from './tool';
 

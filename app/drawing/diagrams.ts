@@ -1,0 +1,510 @@
+import type { Solution } from '~core/fem';
+import type { Model } from '~core/model';
+import {
+  commonMembers,
+  differenceBand,
+  diagramSense,
+  differenceMovement,
+  forceComponents,
+  isEnvelope,
+  lineIndex,
+  roundDown,
+  shownParts,
+  stationTable,
+  stressBand,
+  type Band,
+  type ForceComponent,
+  type Shown,
+  type Station,
+  type StationTable,
+} from '~core/results';
+import type { Drawn, Quantity } from './drawn';
+import { colors } from '../theme/tokens';
+
+/** A quantity along members as drawn in space: fills, outlines (m) and values to write. */
+export interface DiagramDrawing {
+  readonly triangles: Float32Array;
+  /** x, y, z of both ends of each segment */
+  readonly outline: Float32Array;
+  /** the same segments before they moved, of a deflected shape */
+  readonly rest: Float32Array;
+  /** a value for each segment of `outline`, when members are coloured by value */
+  readonly segmentValues: Float32Array;
+  readonly values: readonly {
+    at: [number, number, number];
+    value: number;
+    member: number;
+    weight: number;
+    key: string;
+  }[];
+  /** metres on the drawing for one base unit (m per N, N·m, Pa or m) */
+  readonly scale: number;
+  readonly largest: number;
+  readonly smallest: number;
+}
+
+const nothing: DiagramDrawing = {
+  triangles: new Float32Array(),
+  outline: new Float32Array(),
+  rest: new Float32Array(),
+  segmentValues: new Float32Array(),
+  values: [],
+  scale: 0,
+  largest: 0,
+  smallest: 0,
+};
+
+export const quantityColors: Readonly<Record<Quantity, string>> = {
+  deflected: colors.ink2,
+  N: colors.axial,
+  Vy: colors.shear,
+  Vz: colors.shear,
+  T: colors.torsion,
+  My: colors.moment,
+  Mz: colors.moment,
+  stress: colors.axial,
+  reactions: colors.ink,
+  drift: colors.ink2,
+  utilisation: colors.ink,
+};
+
+type Ribboned = ForceComponent | 'stress';
+
+export const isForce = (quantity: Quantity): quantity is ForceComponent =>
+  (forceComponents as readonly string[]).includes(quantity);
+const isRibbon = (quantity: Quantity): quantity is Ribboned => isForce(quantity) || quantity === 'stress';
+
+/** Results that are drawn: of one solution, or of one less another. */
+export interface DiagramSource {
+  readonly model: Model;
+  readonly solution: Solution;
+  readonly shown: Shown;
+  /** direction towards the eye of a view square on: forces without a side of their own are drawn in its plane */
+  readonly facing?: readonly [number, number, number] | undefined;
+  /** what is taken away */
+  readonly less?: { readonly model: Model; readonly solution: Solution; readonly shown: Shown };
+}
+
+/**
+ * The drawing of a quantity on members; nothing when what is shown has no such drawing.
+ * @param members numbers in the solution
+ * @param size    of the structure, m: automatic scales are shares of it
+ */
+export function drawQuantity(
+  source: DiagramSource,
+  members: readonly number[],
+  quantity: Quantity,
+  size: number,
+  drawn: Drawn,
+): DiagramDrawing | undefined {
+  const { model, solution, shown, less } = source;
+  const parts = shownParts(model, solution, shown);
+  if (parts.length === 0) return undefined;
+  const table = stationTable(solution);
+  const weights = parts.map((part) => part.weights);
+  if (quantity === 'deflected' || quantity === 'drift') {
+    if (parts.length > 1) return undefined;
+    if (!less) return deflectedShape(table, members, weights[0], 0.06 * size, drawn);
+    const other = shownParts(less.model, less.solution, less.shown);
+    return other.length === 1
+      ? differenceShape(source, members, weights[0], other[0].weights, 0.06 * size, drawn)
+      : undefined;
+  }
+  if (!isRibbon(quantity)) return undefined;
+  const bands = less ? differenceBands(source, members, weights, quantity) : undefined;
+  const band = bands
+    ? (member: number) => bands.get(member)
+    : (member: number): Band | undefined =>
+        quantity === 'stress'
+          ? stressBand(table, model, solution.memberIds[member], member, weights)
+          : table.band(member, weights, quantity);
+  return ribbonDiagram(
+    table,
+    members,
+    weights,
+    quantity,
+    band,
+    isEnvelope(shown),
+    bands === undefined && quantity !== 'stress',
+    0.075 * size,
+    drawn,
+    source.facing,
+  );
+}
+
+function differenceBands(
+  { model, solution, less, shown: _shown }: DiagramSource,
+  members: readonly number[],
+  weights: readonly Float64Array[],
+  quantity: Ribboned,
+): Map<number, Band> {
+  const wanted = new Set(members);
+  const others = shownParts(less!.model, less!.solution, less!.shown).map((part) => part.weights);
+  const [one, other] = [stationTable(solution), stationTable(less!.solution)];
+  const bands = new Map<number, Band>();
+  if (others.length === 0) return bands;
+  for (const pair of commonMembers(solution, less!.solution)) {
+    if (!wanted.has(pair.one)) continue;
+    if (quantity !== 'stress')
+      bands.set(
+        pair.one,
+        differenceBand(
+          { table: one, member: pair.one, weights },
+          { table: other, member: pair.other, weights: others },
+          quantity,
+        ),
+      );
+    else {
+      const [a, b] = [
+        stressBand(one, model, pair.id, pair.one, weights),
+        stressBand(other, less!.model, pair.id, pair.other, others),
+      ];
+      // stresses are compared where both have stations
+      if (a && b && a.stations.length === b.stations.length)
+        bands.set(pair.one, {
+          stations: a.stations,
+          max: a.max.map((value, i) => value - b.max[i]),
+          min: a.min.map((value, i) => value - b.min[i]),
+        });
+    }
+  }
+  return bands;
+}
+
+/** With more members than this every other station is drawn: each member is a few pixels long. */
+const membersDrawnCoarsely = 1500;
+const noteworthy = 0.02;
+const mostWritten = 80;
+
+/** Diagrams of an internal force on members: one curve for a case or combination, two for an envelope. */
+function ribbonDiagram(
+  table: StationTable,
+  members: readonly number[],
+  weights: readonly Float64Array[],
+  component: Ribboned,
+  bandOf: (member: number) => Band | undefined,
+  envelope: boolean,
+  exact: boolean,
+  reach: number,
+  drawn: Drawn,
+  facing: DiagramSource['facing'],
+): DiagramDrawing {
+  const { solution } = table;
+  const own = members.flatMap((member) => {
+    const band = bandOf(member);
+    return band ? [{ member, band }] : [];
+  });
+  const sides: ('max' | 'min')[] =
+    !envelope && component !== 'stress' ? ['max'] : drawn.side === 'both' ? ['max', 'min'] : [drawn.side];
+  let [largest, smallest, size] = [-Infinity, Infinity, 0];
+  for (const { band } of own) {
+    for (const side of sides) {
+      const values = band[side];
+      for (let s = 0; s < values.length; s++) {
+        if (values[s] > largest) largest = values[s];
+        if (values[s] < smallest) smallest = values[s];
+      }
+    }
+  }
+  size = Math.max(largest, -smallest, 0);
+  if (!(size > 1e-9)) return nothing;
+  const scale = drawn.unitsPerMetre !== null ? 1 / drawn.unitsPerMetre : roundDown((reach / size) * drawn.magnify);
+  // a stress has no side of its own, as an axial force has none
+  const { row: usual, sign } = diagramSense[component === 'stress' ? 'N' : component];
+  const sideless = component === 'N' || component === 'T' || component === 'stress';
+  const mirrored = drawn.mirrored ? -1 : 1;
+  const stationCount = own.reduce((sum, { band }) => sum + band.stations.length, 0);
+  const ribbon = new Ribbon(
+    stationCount,
+    drawn.paint === 'colours' ? 1 : sides.length,
+    drawn.paint === 'colours',
+    own.length > membersDrawnCoarsely,
+  );
+  const values: DiagramDrawing['values'][number][] = [];
+  const written = membersToWrite(own.map(({ band }) => band));
+  own.forEach(({ member, band }, i) => {
+    const { stations } = band;
+    const from = 3 * solution.ends[2 * member];
+    const axes = solution.axes.subarray(9 * member, 9 * member + 9);
+    const origin = solution.positions.subarray(from, from + 3);
+    const away = (which: 1 | 2) =>
+      facing
+        ? Math.abs(axes[3 * which] * facing[0] + axes[3 * which + 1] * facing[1] + axes[3 * which + 2] * facing[2])
+        : 0;
+    const row = sideless && away(1) < away(2) - 1e-9 ? 1 : usual;
+    const side = [0, 1, 2].map((k) => (drawn.paint === 'colours' ? 0 : mirrored * sign * scale * axes[3 * row + k]));
+    if (drawn.paint === 'colours') ribbon.addColoured(stations, band, sides, origin, axes);
+    else for (const which of sides) ribbon.add(stations, band[which], origin, axes, side);
+    const place = (x: number, value: number) =>
+      [0, 1, 2].map((k) => origin[k] + x * axes[k] + value * side[k]) as [number, number, number];
+    const write = (x: number, value: number, name: string) => {
+      if (Math.abs(value) > Math.max(noteworthy, drawn.threshold) * size)
+        values.push({
+          at: place(x, value),
+          value,
+          member,
+          weight: Math.abs(value) / size,
+          key: `${component} ${solution.memberIds[member]} ${name}`,
+        });
+    };
+    if (!written.has(i)) return;
+    const last = stations.length - 1;
+    const length = stations[last].x;
+    if (sides.length === 1) {
+      write(0, band[sides[0]][0], 'start');
+      write(length, band[sides[0]][last], 'end');
+    }
+    if (drawn.stations)
+      for (const share of [0.25, 0.5, 0.75])
+        for (const which of sides)
+          write(share * length, interpolated(band, which, share * length), `${share} ${which}`);
+    const found = exact && isForce(component) ? table.extremes(member, weights, component) : sampled(band);
+    const { max: top, min: bottom } = found;
+    const extremes =
+      sides.length === 2 || !envelope
+        ? top.value === bottom.value
+          ? [top]
+          : [top, bottom]
+        : [sides[0] === 'max' ? top : bottom];
+    extremes.forEach(({ value, x }, n) => {
+      if (envelope || (x > 0 && x < length)) write(x, value, n === 0 ? 'max' : 'min');
+    });
+  });
+  return { ...nothing, ...ribbon.finish(), values, scale, largest, smallest };
+}
+
+function sampled({ stations, max, min }: Band): {
+  max: { value: number; x: number };
+  min: { value: number; x: number };
+} {
+  let [top, bottom] = [0, 0];
+  for (let s = 1; s < stations.length; s++) {
+    if (max[s] > max[top]) top = s;
+    if (min[s] < min[bottom]) bottom = s;
+  }
+  return { max: { value: max[top], x: stations[top].x }, min: { value: min[bottom], x: stations[bottom].x } };
+}
+
+/** A value of a band between its stations. */
+export function interpolated(band: Band, side: 'max' | 'min', at: number): number {
+  const { stations, [side]: values } = band;
+  const after = stations.findIndex((station) => station.x >= at);
+  if (after <= 0) return values[Math.max(0, after)];
+  const [a, b] = [stations[after - 1].x, stations[after].x];
+  return b === a ? values[after] : values[after - 1] + ((values[after] - values[after - 1]) * (at - a)) / (b - a);
+}
+
+/** The members whose extremes are worth finding exactly: with many, those with the largest values. */
+function membersToWrite(bands: readonly Band[]): Set<number> {
+  const all = bands.map((_, i) => i);
+  if (all.length <= mostWritten) return new Set(all);
+  const peaks = bands.map(({ max, min }) => {
+    let peak = 0;
+    for (let s = 0; s < max.length; s++) peak = Math.max(peak, max[s], -min[s]);
+    return peak;
+  });
+  return new Set(all.sort((a, b) => peaks[b] - peaks[a]).slice(0, mostWritten));
+}
+
+/** Collects the area between members and curves as triangles, and the curves as segments, in arrays that are laid out once. */
+class Ribbon {
+  private readonly triangles: Float32Array;
+  private readonly outline: Float32Array;
+  private readonly segmentValues: Float32Array;
+  private triangleEnd = 0;
+  private outlineEnd = 0;
+
+  /** @param stations of all members together @param curves how many a member has @param coloured whether only coloured segments are wanted @param coarse whether every other station serves */
+  constructor(
+    stations: number,
+    curves: number,
+    coloured: boolean,
+    private readonly coarse: boolean,
+  ) {
+    this.triangles = new Float32Array(coloured ? 0 : 18 * stations * curves);
+    this.outline = new Float32Array(6 * (2 * stations + 4) * curves);
+    this.segmentValues = new Float32Array(coloured ? stations : 0);
+  }
+
+  /** @param origin start of the member @param along unit vector of its axis @param side vector on which one unit of the value is drawn */
+  add(
+    stations: readonly Station[],
+    curve: Float64Array,
+    origin: ArrayLike<number>,
+    along: ArrayLike<number>,
+    side: ArrayLike<number>,
+  ): void {
+    const { triangles, outline } = this;
+    let t = this.triangleEnd;
+    let o = this.outlineEnd;
+    o = put(outline, o, origin, along, side, stations[0].x, 0);
+    o = put(outline, o, origin, along, side, stations[0].x, curve[0]);
+    const end = stations.length - 1;
+    let before = 0;
+    for (let s = 1; s <= end; s++) {
+      // jumps are drawn at any rate
+      if (this.coarse && s % 2 === 1 && s < end && !stations[s].after && !stations[s + 1].after) continue;
+      const from = stations[before].x;
+      const to = stations[s].x;
+      const a = curve[before];
+      const b = curve[s];
+      before = s;
+      // where the curve crosses the axis two triangles meet, else they share a corner
+      const zero = a * b < 0 ? from + ((to - from) * a) / (a - b) : to;
+      t = put(triangles, t, origin, along, side, from, 0);
+      t = put(triangles, t, origin, along, side, from, a);
+      t = put(triangles, t, origin, along, side, zero, zero === to ? b : 0);
+      t = put(triangles, t, origin, along, side, zero === to ? from : zero, 0);
+      t = put(triangles, t, origin, along, side, to, b);
+      t = put(triangles, t, origin, along, side, to, 0);
+      o = put(outline, o, origin, along, side, from, a);
+      o = put(outline, o, origin, along, side, to, b);
+    }
+    o = put(outline, o, origin, along, side, stations[end].x, curve[end]);
+    o = put(outline, o, origin, along, side, stations[end].x, 0);
+    this.triangleEnd = t;
+    this.outlineEnd = o;
+  }
+
+  /** The member itself in pieces, each with the value of largest size of its two ends. */
+  addColoured(
+    stations: readonly { x: number }[],
+    band: Band,
+    sides: readonly ('max' | 'min')[],
+    origin: ArrayLike<number>,
+    along: ArrayLike<number>,
+  ): void {
+    const none = [0, 0, 0];
+    for (let s = 1; s < stations.length; s++) {
+      let value = 0;
+      for (const side of sides)
+        for (const at of [s - 1, s]) if (Math.abs(band[side][at]) > Math.abs(value)) value = band[side][at];
+      this.segmentValues[this.outlineEnd / 6] = value;
+      this.outlineEnd = put(this.outline, this.outlineEnd, origin, along, none, stations[s - 1].x, 0);
+      this.outlineEnd = put(this.outline, this.outlineEnd, origin, along, none, stations[s].x, 0);
+    }
+  }
+
+  finish(): Pick<DiagramDrawing, 'triangles' | 'outline' | 'segmentValues'> {
+    return {
+      triangles: this.triangles.slice(0, this.triangleEnd),
+      outline: this.outline.slice(0, this.outlineEnd),
+      segmentValues: this.segmentValues.slice(0, this.segmentValues.length > 0 ? this.outlineEnd / 6 : 0),
+    };
+  }
+}
+
+function put(
+  list: Float32Array,
+  at: number,
+  origin: ArrayLike<number>,
+  along: ArrayLike<number>,
+  side: ArrayLike<number>,
+  x: number,
+  value: number,
+): number {
+  list[at] = origin[0] + x * along[0] + value * side[0];
+  list[at + 1] = origin[1] + x * along[1] + value * side[1];
+  list[at + 2] = origin[2] + x * along[2] + value * side[2];
+  return at + 3;
+}
+
+/** Members in their displaced shape, exaggerated. @param weights one set; an envelope has no shape */
+export function deflectedShape(
+  table: StationTable,
+  members: readonly number[],
+  weights: Float64Array,
+  reach: number,
+  drawn: Drawn,
+): DiagramDrawing {
+  const movements = members.map((member) => ({
+    member,
+    stations: table.stations(member),
+    u: table.band(member, [weights], 'u').max,
+    v: table.band(member, [weights], 'v').max,
+    w: table.band(member, [weights], 'w').max,
+  }));
+  return shapeOfMovements(table.solution, movements, reach, drawn);
+}
+
+function differenceShape(
+  { solution, less }: DiagramSource,
+  members: readonly number[],
+  weights: Float64Array,
+  others: Float64Array,
+  reach: number,
+  drawn: Drawn,
+): DiagramDrawing {
+  const wanted = new Set(members);
+  const [one, other] = [stationTable(solution), stationTable(less!.solution)];
+  const movements = commonMembers(solution, less!.solution)
+    .filter((pair) => wanted.has(pair.one))
+    .map((pair): Moved => {
+      const places = differenceMovement(
+        { table: one, member: pair.one, weights: [weights] },
+        { table: other, member: pair.other, weights: [others] },
+      );
+      const of = (name: 'u' | 'v' | 'w') => Float64Array.from(places, ({ values }) => values[lineIndex[name]]);
+      return { member: pair.one, stations: places, u: of('u'), v: of('v'), w: of('w') };
+    });
+  return shapeOfMovements(solution, movements, reach, drawn);
+}
+
+interface Moved {
+  readonly member: number;
+  readonly stations: readonly { readonly x: number }[];
+  readonly u: Float64Array;
+  readonly v: Float64Array;
+  readonly w: Float64Array;
+}
+
+function shapeOfMovements(solution: Solution, shapes: readonly Moved[], reach: number, drawn: Drawn): DiagramDrawing {
+  let largest = 0;
+  let count = 0;
+  for (const { u, v, w } of shapes) {
+    count += u.length - 1;
+    for (let s = 0; s < u.length; s++) largest = Math.max(largest, u[s] * u[s] + v[s] * v[s] + w[s] * w[s]);
+  }
+  largest = Math.sqrt(largest);
+  if (largest < 1e-12) return nothing;
+  const scale = drawn.times ?? roundDown((reach / largest) * drawn.magnify);
+  const outline = new Float32Array(6 * count);
+  const rest = new Float32Array(6 * count);
+  const segmentValues = new Float32Array(drawn.paint === 'colours' ? count : 0);
+  const values: DiagramDrawing['values'][number][] = [];
+  let end = 0;
+  for (const { member, stations, u, v, w } of shapes) {
+    const from = 3 * solution.ends[2 * member];
+    const axes = solution.axes.subarray(9 * member, 9 * member + 9);
+    const size = (s: number) => Math.sqrt(u[s] * u[s] + v[s] * v[s] + w[s] * w[s]);
+    const write = (at: number, s: number) => {
+      for (let k = 0; k < 3; k++) {
+        rest[at + k] = solution.positions[from + k] + stations[s].x * axes[k];
+        outline[at + k] = rest[at + k] + scale * (u[s] * axes[k] + v[s] * axes[3 + k] + w[s] * axes[6 + k]);
+      }
+    };
+    let most = 0;
+    for (let s = 1; s < stations.length; s++) {
+      write(end, s - 1);
+      write(end + 3, s);
+      if (segmentValues.length > 0) segmentValues[end / 6] = Math.max(size(s - 1), size(s));
+      end += 6;
+      if (size(s) > size(most)) most = s;
+    }
+    if (size(most) < drawn.threshold * largest) continue;
+    const at = [0, 1, 2].map(
+      (k) =>
+        solution.positions[from + k] +
+        (stations[most].x + scale * u[most]) * axes[k] +
+        scale * (v[most] * axes[3 + k] + w[most] * axes[6 + k]),
+    ) as [number, number, number];
+    values.push({
+      at,
+      value: size(most),
+      member,
+      weight: size(most) / largest,
+      key: `u ${solution.memberIds[member]}`,
+    });
+  }
+  return { ...nothing, outline, rest, segmentValues, values, scale, largest, smallest: 0 };
+}

@@ -1,0 +1,242 @@
+import { Button, InputNumber, Select } from 'antd';
+import { reinforcingBars } from '~core/catalog';
+import { memberLength, type Member, type Reinforcement, type SteelDesign } from '~core/model';
+import { formatQuantity } from '~core/units';
+import { useWorkbench } from '../../state/store';
+import { commonValue } from '../fields/common-value';
+import { usePart } from '../fields/part';
+import { QuantityField } from '../fields/quantity-field';
+import { useSheetIndex } from '../pieces/use-sheets';
+import { MemberEditor } from './member-editor';
+
+/** What the checks of the selected members depend on, to be changed together. */
+export function DesignEditor({ ids }: { ids: readonly string[] }) {
+  const model = useWorkbench((state) => state.model);
+  const members = ids.flatMap((id) => model.members[id] ?? []);
+  const kinds = new Set(
+    members.map((member) => (member.material === null ? 'none' : model.materials[member.material].kind)),
+  );
+  return (
+    <>
+      <MemberEditor ids={ids} />
+      {kinds.size === 1 && kinds.has('steel') && <SteelFields members={members} />}
+      {kinds.size === 1 && kinds.has('concrete') && members.every((member) => member.role === 'beam') && (
+        <BarFields members={members} />
+      )}
+    </>
+  );
+}
+
+/** A group of fields with those that are undefined left out; undefined when nothing is left. */
+function withoutEmpty<T extends object>(fields: T): T | null {
+  const kept = Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined && value !== null));
+  return Object.keys(kept).length > 0 ? (kept as T) : null;
+}
+
+const lengthFields = [
+  ['unbracedLengthMajor', 'L, strong axis'],
+  ['unbracedLengthMinor', 'L, weak axis'],
+  ['unbracedLengthTorsion', 'L, lateral'],
+] as const;
+const factorFields = [
+  ['factorMajor', 'K, strong'],
+  ['factorMinor', 'K, weak'],
+] as const;
+
+function SteelFields({ members }: { members: readonly Member[] }) {
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const { units } = model.settings;
+  const set = (field: keyof SteelDesign, value: number | undefined) =>
+    commit({
+      edits: [
+        {
+          kind: 'change',
+          table: 'members',
+          changes: members.map((member) => ({
+            id: member.id,
+            fields: { steelDesign: withoutEmpty({ ...member.steelDesign, [field]: value }) },
+          })),
+        },
+      ],
+    });
+  const part = usePart<HTMLDivElement>('unbraced');
+  const own = formatQuantity(memberLength(model, members[0]), 'length', units);
+  return (
+    <div className="block" ref={part}>
+      <h3>
+        Unbraced lengths <span className="caption">empty: the member</span>
+      </h3>
+      <div className="fields">
+        {lengthFields.map(([field, label]) => (
+          <QuantityField
+            key={field}
+            label={label}
+            kind="length"
+            units={units}
+            value={commonValue(members, (member) => member.steelDesign?.[field])}
+            placeholder={members.length === 1 ? own : 'own length'}
+            onCommit={(value) => set(field, value)}
+            onClear={() => set(field, undefined)}
+            refuse={positive}
+          />
+        ))}
+        {factorFields.map(([field, label]) => (
+          <QuantityField
+            key={field}
+            label={label}
+            kind="number"
+            units={units}
+            value={commonValue(members, (member) => member.steelDesign?.[field])}
+            placeholder="1"
+            onCommit={(value) => set(field, value)}
+            onClear={() => set(field, undefined)}
+            refuse={positive}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+const positive = (value: number) => (value > 0 ? undefined : 'This must be above zero.');
+
+function BarFields({ members }: { members: readonly Member[] }) {
+  const settings = useWorkbench((state) => state.model.settings);
+  const commit = useWorkbench((state) => state.commit);
+  const { units } = settings;
+  const set = (change: Partial<Record<keyof Reinforcement, unknown>>) =>
+    commit({
+      edits: [
+        {
+          kind: 'change',
+          table: 'members',
+          changes: members.map((member) => ({
+            id: member.id,
+            fields: { reinforcement: withoutEmpty({ ...member.reinforcement, ...change }) },
+          })),
+        },
+      ],
+    });
+  const look = useWorkbench((state) => state.look);
+  const part = usePart<HTMLDivElement>('reinforcement');
+  const first = members[0].reinforcement;
+  const barOptions = reinforcingBars.map((bar) => ({ value: bar.name, label: bar.name }));
+  const face = (side: 'top' | 'bottom') => {
+    const layer = first?.[side];
+    const start = { bar: settings.bars.longitudinal[Math.min(3, settings.bars.longitudinal.length - 1)], count: 3 };
+    return (
+      <div key={side} style={{ display: 'contents' }}>
+        <span className="field-label">{side === 'top' ? 'Top' : 'Bottom'}</span>
+        {layer ? (
+          <div className="row" style={{ flexWrap: 'nowrap' }}>
+            <InputNumber
+              aria-label={`Number of ${side} bars`}
+              min={2}
+              max={40}
+              value={layer.count}
+              style={{ width: 58 }}
+              onChange={(count) => count !== null && set({ [side]: { ...layer, count } })}
+            />
+            <Select
+              aria-label={`Size of ${side} bars`}
+              value={layer.bar}
+              options={barOptions}
+              style={{ width: 70 }}
+              onChange={(bar) => set({ [side]: { ...layer, bar } })}
+            />
+            <Button size="small" type="text" onClick={() => set({ [side]: undefined })}>
+              propose
+            </Button>
+          </div>
+        ) : (
+          <div className="row">
+            <span className="secondary">proposed</span>
+            <Button size="small" onClick={() => set({ [side]: start })}>
+              choose
+            </Button>
+          </div>
+        )}
+      </div>
+    );
+  };
+  const stirrups = first?.stirrups;
+  return (
+    <div className="block" ref={part}>
+      <h3>
+        Reinforcement
+        <button
+          type="button"
+          className="link"
+          onClick={() => look({ panel: { kind: 'settings' }, part: 'settings-bars' })}
+        >
+          {settings.bars.steel}, cover{' '}
+          {formatQuantity(settings.bars.cover, 'sectionLength', units, units === 'us' ? 2 : 0)} …
+        </button>
+      </h3>
+      {members.length === 1 && <ProposedBars id={members[0].id} />}
+      <div className="fields">
+        {face('top')}
+        {face('bottom')}
+        <span className="field-label">Stirrups</span>
+        {stirrups ? (
+          <div>
+            <div className="row" style={{ flexWrap: 'nowrap' }}>
+              <InputNumber
+                aria-label="Stirrup legs"
+                min={2}
+                max={12}
+                value={stirrups.legs}
+                style={{ width: 58 }}
+                onChange={(legs) => legs !== null && set({ stirrups: { ...stirrups, legs } })}
+              />
+              <Select
+                aria-label="Stirrup bar"
+                value={stirrups.bar}
+                options={barOptions}
+                style={{ width: 70 }}
+                onChange={(bar) => set({ stirrups: { ...stirrups, bar } })}
+              />
+              <Button size="small" type="text" onClick={() => set({ stirrups: undefined })}>
+                propose
+              </Button>
+            </div>
+            <QuantityField
+              hideLabel
+              label="Stirrup spacing"
+              kind="sectionLength"
+              units={units}
+              value={stirrups.spacing}
+              onCommit={(spacing) => set({ stirrups: { ...stirrups, spacing } })}
+              refuse={positive}
+            />
+          </div>
+        ) : (
+          <div className="row">
+            <span className="secondary">proposed</span>
+            <Button
+              size="small"
+              onClick={() =>
+                set({ stirrups: { bar: settings.bars.stirrup, legs: 2, spacing: units === 'us' ? 0.2032 : 0.2 } })
+              }
+            >
+              choose
+            </Button>
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What the check used: chosen or proposed bars. */
+function ProposedBars({ id }: { id: string }) {
+  const index = useSheetIndex(id);
+  if (!index?.reinforcement) return null;
+  const { top, bottom, stirrups } = index.reinforcement;
+  return (
+    <p className="secondary" style={{ marginBottom: 6 }}>
+      Top {top}. Bottom {bottom}. {stirrups}.
+    </p>
+  );
+}

@@ -1,0 +1,439 @@
+import { planeOfMember } from '~core/build';
+import { generateCombinations } from '~core/combine';
+import { inOrder } from '~core/model';
+import { count } from '~core/units';
+import type { Workbench } from '../../state/store';
+import { scopeOf } from '../picture/scope';
+import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../../state/view-slice';
+import { worstOf } from '../../state/solve-slice';
+import { commitAndTell } from '../acts/deleting';
+import { showView } from '../acts/saved-views';
+import { tools } from '../tools/all-tools';
+import { openTool } from '../tools/open-tool';
+import { placesToGo } from './places';
+import { savePicture } from '../acts/save-picture';
+
+/** Something a person can ask for by name or key. */
+export interface Command {
+  readonly id: string;
+  readonly title: string;
+  readonly shortcut?: string;
+  /** whether it can be done now; always when left out */
+  readonly enabled?: () => boolean;
+  readonly run: () => void;
+}
+
+/** What follows when the form of drawing is switched. */
+export const nextForm = { line: 'solid', solid: 'axes', axes: 'line' } as const;
+
+/** Every command of the workbench. Shortcuts work while no field has the focus. */
+export function workbenchCommands(workbench: Workbench): Command[] {
+  const state = workbench.getState;
+  const hasSelection = () => state().selection.members.length + state().selection.nodes.length > 0;
+  const chosenIds = () => [...state().selection.members, ...state().selection.nodes];
+  const isLocked = (id: string) => state().model.settings.locked?.includes(id) === true;
+  const canDelete = () => hasSelection() || (state().stage === 'loads' && state().pickedLoads.length > 0);
+  return [
+    ...stages.map((stage, i): Command => ({
+      id: `stage-${stage}`,
+      title: `Go to stage ${stageNames[stage]}`,
+      shortcut: String(i + 1),
+      run: () => state().setStage(stage),
+    })),
+    {
+      id: 'builder',
+      title: 'Open the frame builder',
+      shortcut: 'B',
+      run: () => state().look({ stage: 'frame', builderOpen: true, panel: null }),
+    },
+    {
+      id: 'draw',
+      title: 'Draw a member between two points',
+      shortcut: 'D',
+      run: () => state().look({ stage: 'frame', tool: state().tool === 'draw' ? 'select' : 'draw' }),
+    },
+    {
+      id: 'similar',
+      title: 'Select similar members',
+      shortcut: 'M',
+      enabled: () => state().selection.members.length > 0,
+      run: () => selectSimilar(workbench),
+    },
+    ...tools.map((tool): Command => ({
+      id: `tool-${tool.id}`,
+      title: tool.title,
+      ...(tool.shortcut ? { shortcut: tool.shortcut } : {}),
+      run: () => openTool(workbench, tool.id),
+    })),
+    {
+      id: 'measure',
+      title: 'Measure a distance or an angle',
+      shortcut: 'Shift D',
+      run: () => state().look({ tool: state().tool === 'measure' ? 'select' : 'measure' }),
+    },
+    {
+      id: 'grow',
+      title: 'Grow the selection to what is joined to it',
+      shortcut: 'Shift G',
+      enabled: hasSelection,
+      run: () => growSelection(workbench),
+    },
+    {
+      id: 'whole-plane',
+      title: 'Select the whole slope, floor or grid plane of the selected member',
+      shortcut: 'Shift S',
+      enabled: () => state().selection.members.length > 0,
+      run: () => selectWholePlane(workbench, state().selection.members.at(-1)!, false),
+    },
+    {
+      id: 'connected',
+      title: 'Select everything that hangs together with the selection',
+      enabled: hasSelection,
+      run: () => growSelection(workbench, true),
+    },
+    { id: 'invert', title: 'Invert the selection', shortcut: 'Shift I', run: () => invertSelection(workbench) },
+    {
+      id: 'hide',
+      title: 'Hide the selected members',
+      shortcut: 'Shift H',
+      enabled: () => state().selection.members.length > 0,
+      run: () => state().hideSelected(),
+    },
+    {
+      id: 'show-all',
+      title: 'Show everything that is hidden',
+      shortcut: 'Shift A',
+      enabled: () =>
+        state().hidden.length > 0 || state().isolated !== null || visibleKinds.some((kind) => !state().visible[kind]),
+      run: () => state().showAll(),
+    },
+    {
+      id: 'local-axes',
+      title: 'Show or hide the local axes of selected members',
+      shortcut: 'X',
+      run: () => state().look({ localAxes: !state().localAxes }),
+    },
+    {
+      id: 'display',
+      title: 'Labels, colours, snaps and saved views',
+      shortcut: 'Y',
+      run: () => state().look({ displayOpen: !state().displayOpen }),
+    },
+    {
+      id: 'selecting',
+      title: 'Select by kind, section, storey, plane or what is lacking',
+      shortcut: 'S',
+      run: () => state().look({ popover: state().popover === 'select' ? 'none' : 'select' }),
+    },
+    ...colorings.map((coloring): Command => ({
+      id: `color-${coloring}`,
+      title:
+        coloring === 'none'
+          ? 'Members in their plain colours'
+          : `Colour members by ${coloring === 'ends' ? 'end condition' : coloring}`,
+      run: () => state().look({ coloring, stage: 'frame' }),
+    })),
+    {
+      id: 'isolate',
+      title: 'Isolate the selected members, or bring all back',
+      shortcut: 'I',
+      enabled: () => state().isolated !== null || state().selection.members.length > 0,
+      run: () => state().isolateSelected(),
+    },
+    { id: 'fit', title: 'Fit the view', shortcut: 'F', run: () => state().fit() },
+    {
+      id: 'form',
+      title: 'Lines, solids or axes only',
+      shortcut: 'O',
+      run: () => state().look({ form: nextForm[state().form] }),
+    },
+    { id: 'space', title: 'View in space', shortcut: 'V', run: () => state().look({ plane: { kind: '3d' } }) },
+    {
+      id: 'select-all',
+      title: 'Select all members in view',
+      shortcut: 'Ctrl A',
+      run: () => selectAllInView(workbench),
+    },
+    {
+      id: 'ortho',
+      title: 'Draw square only, along the plane’s directions, or freely again',
+      shortcut: 'Q',
+      run: () => state().look({ orthogonal: !state().orthogonal }),
+    },
+    {
+      id: 'show-kinds',
+      title: 'Hide and show by kind: columns, beams, braces, slabs, walls, loads, labels',
+      run: () => state().look({ displayOpen: true }),
+    },
+    ...visibleKinds.map((kind): Command => ({
+      id: `visible-${kind}`,
+      title: `${state().visible[kind] ? 'Hide' : 'Show'} ${visibleNames[kind]}`,
+      run: () => state().look({ visible: { ...state().visible, [kind]: !state().visible[kind] } }),
+    })),
+    {
+      id: 'lock',
+      title: 'Lock the selected members and nodes against edits',
+      enabled: () => hasSelection() && chosenIds().some((id) => !isLocked(id)),
+      run: () => lockSelected(workbench, true),
+    },
+    {
+      id: 'unlock',
+      title: 'Unlock the selected members and nodes',
+      enabled: () => chosenIds().some(isLocked),
+      run: () => lockSelected(workbench, false),
+    },
+    {
+      id: 'delete',
+      title: 'Delete what is selected',
+      shortcut: 'Delete',
+      enabled: canDelete,
+      run: () => deleteSelected(workbench),
+    },
+    { id: 'undo', title: 'Undo', shortcut: 'Ctrl Z', run: () => void state().undo() },
+    { id: 'redo', title: 'Redo', shortcut: 'Ctrl Y', run: () => void state().redo() },
+    { id: 'history', title: 'Show the history', shortcut: 'H', run: () => state().look({ popover: 'history' }) },
+    { id: 'findings', title: 'Show the findings', shortcut: 'G', run: () => state().look({ popover: 'findings' }) },
+    { id: 'log', title: 'Show the analysis log', run: () => state().look({ popover: 'log' }) },
+    {
+      id: 'ledger',
+      title: 'Fold or unfold the ledger',
+      shortcut: 'L',
+      run: () => state().look({ ledgerOpen: !state().ledgerOpen }),
+    },
+    {
+      id: 'worst',
+      title: 'Select the member with the worst utilisation',
+      shortcut: 'W',
+      enabled: () => worstOf(state().checks) !== undefined,
+      run: () => selectWorst(workbench),
+    },
+    {
+      id: 'member-page',
+      title: 'Open the page of the selected member',
+      shortcut: 'P',
+      enabled: () => state().selection.members.length === 1,
+      run: () => state().look({ panel: { kind: 'member', member: state().selection.members[0] } }),
+    },
+    {
+      id: 'sheet',
+      title: 'Open the calculation sheet of the selected member',
+      shortcut: 'C',
+      enabled: () => state().selection.members.length === 1,
+      run: () =>
+        state().look({ stage: 'checks', panel: { kind: 'sheet', member: state().selection.members[0], check: null } }),
+    },
+    {
+      id: 'variants',
+      title: 'Variants: branch, switch, compare what is watched',
+      shortcut: 'Shift V',
+      run: () => state().look({ stage: 'results', panel: { kind: 'variants' } }),
+    },
+    {
+      id: 'compare',
+      title: 'Compare with a variant, revision, case, run or order of analysis',
+      shortcut: 'Shift K',
+      run: () => state().look({ stage: 'results', panel: { kind: 'compare' } }),
+    },
+    {
+      id: 'runs',
+      title: 'Runs: keep results, run on the server',
+      run: () => state().look({ stage: 'results', panel: { kind: 'runs' } }),
+    },
+    {
+      id: 'plausibility',
+      title: 'Is it plausible? The sheet to sign',
+      shortcut: 'Shift P',
+      run: () => state().look({ stage: 'results', panel: { kind: 'plausibility' } }),
+    },
+    {
+      id: 'support-rows',
+      title: 'Page of the rows of supports',
+      run: () => state().look({ stage: 'results', panel: { kind: 'supports' } }),
+    },
+    {
+      id: 'watch-list',
+      title: 'Show or hide the watch list',
+      shortcut: 'Shift W',
+      run: () => state().look({ watchOpen: !state().watchOpen }),
+    },
+    {
+      id: 'animate',
+      title: 'Animate the drawn movement, or stop it',
+      shortcut: 'Shift Y',
+      run: () => state().look({ animated: !state().animated }),
+    },
+    {
+      id: 'drawn',
+      title: 'How results are drawn: scale, side, colours',
+      shortcut: 'Shift R',
+      run: () => state().look({ stage: 'results', resultsOpen: !state().resultsOpen }),
+    },
+    { id: 'picture-png', title: 'Save a picture of the view as PNG', run: () => void savePicture(workbench, 'png') },
+    { id: 'picture-svg', title: 'Save a picture of the view as SVG', run: () => void savePicture(workbench, 'svg') },
+    ...placesToGo(workbench),
+    ...inOrder(state().model.storeys).map((storey): Command => ({
+      id: `storey-${storey.id}`,
+      title: `Page of storey ${storey.label}`,
+      run: () => state().look({ stage: 'results', panel: { kind: 'storey', storey: storey.id } }),
+    })),
+    { id: 'combine', title: 'Generate the combinations', run: () => generate(workbench) },
+    { id: 'shortcuts', title: 'Show the shortcuts', shortcut: '?', run: () => state().look({ popover: 'shortcuts' }) },
+    ...inOrder(state().model.storeys).map((storey): Command => ({
+      id: `plan-${storey.id}`,
+      title: `Plan of ${storey.label}`,
+      run: () => state().look({ plane: { kind: 'plan', storey: storey.id } }),
+    })),
+    ...inOrder(state().model.planes).map((plane): Command => ({
+      id: `plane-${plane.id}`,
+      title: `View of plane ${plane.label}`,
+      run: () => state().look({ plane: { kind: 'plane', plane: plane.id } }),
+    })),
+    ...inOrder(state().model.views).map((view): Command => ({
+      id: `view-${view.id}`,
+      title: `Saved view ${view.label}`,
+      run: () => showView(workbench, view),
+    })),
+    ...inOrder(state().model.gridLines).map((line): Command => ({
+      id: `elevation-${line.id}`,
+      title: `Elevation on grid ${line.label}`,
+      run: () => state().look({ plane: { kind: 'elevation', gridLine: line.id } }),
+    })),
+  ];
+}
+
+/** Grows the selection to all members of the same role, section and material. */
+export function selectSimilar(workbench: Workbench): void {
+  const { model, selection, select } = workbench.getState();
+  const kind = (id: string) => `${model.members[id].role} ${model.members[id].section} ${model.members[id].material}`;
+  const wanted = new Set(selection.members.map(kind));
+  select({ members: Object.keys(model.members).filter((id) => wanted.has(kind(id))) });
+}
+
+/** Selects what is in view: in a plan its beams and columns, of an isolated set its members, and nothing that is hidden. */
+export function selectAllInView(workbench: Workbench): void {
+  const { model, plane, isolated, hidden, visible, select } = workbench.getState();
+  const scope = scopeOf(model, plane, isolated, hidden, visible);
+  select({
+    members: [...new Set([...scope.members.map((member) => member.id), ...scope.onEnd.map((one) => one.member.id)])],
+  });
+}
+
+/** Locks what is selected against edits, or takes the lock away. */
+export function lockSelected(workbench: Workbench, lock: boolean): void {
+  const { model, selection, commit } = workbench.getState();
+  const chosen = [...selection.members, ...selection.nodes];
+  // what was deleted meanwhile need not stay locked
+  const before = (model.settings.locked ?? []).filter((id) => id in model.members || id in model.nodes);
+  const locked = lock ? [...new Set([...before, ...chosen])] : before.filter((id) => !chosen.includes(id));
+  commit({
+    edits: [{ kind: 'settings.change', fields: { locked } }],
+    sentence: `${lock ? 'Locked' : 'Unlocked'} ${chosen.length === 1 ? chosen[0] : `${chosen.length} members and nodes`}`,
+  });
+}
+
+/** Adds what touches the selection: members at its nodes and the nodes of its members; with `whole`, on and on. */
+export function growSelection(workbench: Workbench, whole = false): void {
+  const { model, selection, select } = workbench.getState();
+  const members = new Set(selection.members);
+  const nodes = new Set([
+    ...selection.nodes,
+    ...selection.members.flatMap((id) => [model.members[id].start, model.members[id].end]),
+  ]);
+  for (let grew = true; grew; grew = whole && grew) {
+    grew = false;
+    const touched = Object.values(model.members).filter(
+      (member) => !members.has(member.id) && (nodes.has(member.start) || nodes.has(member.end)),
+    );
+    for (const member of touched) {
+      members.add(member.id);
+      if (whole) nodes.add(member.start).add(member.end);
+      grew = true;
+    }
+    if (!whole) break;
+  }
+  select({ members: [...members], nodes: selection.members.length === 0 && !whole ? [...selection.nodes] : [] });
+}
+
+/** Selects everything that lies in a member's slope, floor or grid plane. @param more whether it is added to what is selected */
+export function selectWholePlane(workbench: Workbench, id: string, more: boolean): void {
+  const { model, selection, select, notify } = workbench.getState();
+  const whole = planeOfMember(model, id);
+  if (!whole) {
+    notify(`${id} lies in no slope, floor or grid plane with others.`);
+    return;
+  }
+  select({
+    members: more ? [...new Set([...selection.members, ...whole.members])] : [...whole.members],
+    nodes: more ? selection.nodes : [],
+  });
+  notify(`${whole.label}: ${count(whole.members.length, 'member')} selected.`);
+}
+
+/** Selects the members that are not selected, or the nodes when only nodes are. */
+export function invertSelection(workbench: Workbench): void {
+  const { model, selection, select, hidden } = workbench.getState();
+  const away = new Set(hidden);
+  const only = (all: readonly string[], chosen: readonly string[]) => {
+    const set = new Set(chosen);
+    return all.filter((id) => !set.has(id));
+  };
+  if (selection.members.length === 0 && selection.nodes.length > 0)
+    select({ nodes: only(Object.keys(model.nodes), selection.nodes) });
+  else select({ members: only(Object.keys(model.members), selection.members).filter((id) => !away.has(id)) });
+}
+
+export function deleteSelected(workbench: Workbench): void {
+  const { pickedLoads, stage } = workbench.getState();
+  const loads = pickedLoads.filter((id) => id in workbench.getState().model.loads);
+  // a load that was clicked is what is selected, not what it acts on
+  if (
+    stage === 'loads' &&
+    loads.length > 0 &&
+    workbench.getState().selection.members.length + workbench.getState().selection.nodes.length === 0
+  ) {
+    if (commitAndTell(workbench, { edits: [{ kind: 'remove', table: 'loads', ids: loads }] }))
+      workbench.getState().look({ pickedLoads: [] });
+    return;
+  }
+  const { selection, model } = workbench.getState();
+  const members = selection.members.filter((id) =>
+    selection.nodes.every((node) => model.members[id].start !== node && model.members[id].end !== node),
+  );
+  const edits = [
+    ...(members.length > 0 ? [{ kind: 'remove' as const, table: 'members' as const, ids: members }] : []),
+    ...(selection.nodes.length > 0
+      ? [{ kind: 'remove' as const, table: 'nodes' as const, ids: [...selection.nodes] }]
+      : []),
+  ];
+  if (edits.length > 0) commitAndTell(workbench, { edits });
+}
+
+export function selectWorst(workbench: Workbench): void {
+  const worst = worstOf(workbench.getState().checks);
+  if (worst)
+    workbench.getState().look({
+      stage: 'checks',
+      selection: { nodes: [], members: [worst.memberId] },
+      panel: { kind: 'sheet', member: worst.memberId, check: worst.id },
+    });
+}
+
+export function generate(workbench: Workbench): void {
+  const { model, commit, notify } = workbench.getState();
+  const act = generateCombinations(model);
+  if (act) commit(act);
+  else notify('There is no load case to combine. Add one in the Loads stage first.');
+}
+
+/** The command a key press means, if any. */
+export function commandForKey(
+  commands: readonly Command[],
+  event: { key: string; ctrlKey: boolean; metaKey: boolean; shiftKey: boolean; altKey: boolean },
+): Command | undefined {
+  if (event.altKey) return undefined;
+  const control = event.ctrlKey || event.metaKey;
+  const key = event.key === 'Backspace' ? 'Delete' : event.key.length === 1 ? event.key.toUpperCase() : event.key;
+  const shifted = event.shiftKey && /^[A-Z]$/.test(key) ? `Shift ${key}` : key;
+  const pressed = control ? `Ctrl ${event.shiftKey && key === 'Z' ? 'Y' : key}` : shifted;
+  return commands.find((command) => command.shortcut === pressed && (command.enabled?.() ?? true));
+}

@@ -1,0 +1,351 @@
+import { Checkbox, Input, Segmented, Select } from 'antd';
+import { Fragment, useId, useState } from 'react';
+import { reinforcingBars } from '~core/catalog';
+import { structureKind, structureKinds, type Settings, type StructureKind } from '~core/model';
+import { formatNumber, kinds, ownUnitChoices, prettyUnit, type OwnKind } from '~core/units';
+import { usualLimits } from '~core/results';
+import { useWorkbench } from '../../state/store';
+import { Part } from '../fields/part';
+import { QuantityField } from '../fields/quantity-field';
+import { WidePage } from '../pieces/wide-page';
+import { StiffnessSets } from './stiffness-sets';
+
+/** What holds for the whole project: units, codes, the kind of structure, bars of concrete, limits, stiffness sets, directions. */
+export function SettingsPage() {
+  const settings = useWorkbench((state) => state.model.settings);
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const set = (fields: Partial<Settings>, sentence?: string) =>
+    commit({ edits: [{ kind: 'settings.change', fields }], ...(sentence ? { sentence } : {}) });
+  const { units, limits = {}, directions = {} } = settings;
+  const kind = structureKind(model);
+  const usual = usualLimits(model);
+  const setLimit = (name: 'drift' | 'deflection', value: number | undefined) => {
+    const { [name]: _before, ...others } = limits;
+    const next = value === undefined ? others : { ...others, [name]: value };
+    set(
+      { limits: next },
+      value === undefined
+        ? `Took the limit of ${name} back to what is usual`
+        : `Set the limit of ${name} to ${name === 'drift' ? 'h' : 'L'}/${formatNumber(value, 0)}`,
+    );
+  };
+  const denominator = (value: number) =>
+    value >= 20 && value <= 10000 ? undefined : 'A limit is a length over a number from 20 to 10 000, such as 400.';
+  return (
+    <WidePage
+      label="Settings of the project"
+      title="Settings of the project"
+      caption="they belong to the model: saved, undone, compared and reported with it"
+      printable={false}
+    >
+      <Part name="settings-units" title="Units, codes, kind of structure" open>
+        <div className="fields settings">
+          <span className="field-label">Units</span>
+          <Segmented
+            aria-label="Units"
+            value={units}
+            options={[
+              { value: 'si', label: 'SI: m, mm, kN, MPa' },
+              { value: 'us', label: 'US: ft, in, kip, ksi' },
+            ]}
+            onChange={(value: Settings['units']) => set({ units: value })}
+          />
+          <span className="field-label">Codes</span>
+          <Segmented
+            aria-label="Code family"
+            value={settings.code}
+            options={[
+              { value: 'us', label: 'ASCE 7, AISC 360, ACI 318' },
+              { value: 'eurocode', label: 'EN 1990' },
+            ]}
+            onChange={(code: Settings['code']) => set({ code })}
+          />
+          <label htmlFor="settings-structure">Structure</label>
+          <div>
+            <Select
+              id="settings-structure"
+              style={{ width: '100%' }}
+              value={kind}
+              options={Object.entries(structureKinds).map(([value, { name }]) => ({ value, label: name }))}
+              onChange={(value: StructureKind) =>
+                set({ structure: value }, `Made the structure a ${structureKinds[value].name}`)
+              }
+            />
+            <div className="field-hint">
+              {kind === 'space'
+                ? 'All six freedoms of every node.'
+                : `${structureKinds[kind].held.join(', ')} are held at every node: loads that act out of the plane move nothing.`}
+            </div>
+          </div>
+          <span className="field-label">Members</span>
+          <Checkbox
+            checked={settings.shearDeformation}
+            onChange={(event) => set({ shearDeformation: event.target.checked })}
+          >
+            deform in shear
+          </Checkbox>
+        </div>
+      </Part>
+      <Part
+        name="settings-own-units"
+        title="Units of one’s own, beside the system"
+        open={settings.ownUnits !== undefined}
+      >
+        <OwnUnitsEditor settings={settings} onChange={(ownUnits, sentence) => set({ ownUnits }, sentence)} />
+      </Part>
+      <Part name="settings-bars" title="Reinforcement of concrete: cover, steel, bar sizes, stirrups" open>
+        <Bars settings={settings} onChange={(bars, sentence) => set({ bars }, sentence)} />
+      </Part>
+      <Part name="settings-limits" title="Limits of drift and deflection" open>
+        <div className="fields settings">
+          <QuantityField
+            label="Drift, h over"
+            kind="number"
+            units={units}
+            value={limits.drift}
+            placeholder={`${usual.drift}, usual`}
+            onCommit={(value) => setLimit('drift', value)}
+            onClear={() => setLimit('drift', undefined)}
+            refuse={denominator}
+            hint="of each storey against the one below, under service combinations"
+          />
+          <QuantityField
+            label="Deflection, L over"
+            kind="number"
+            units={units}
+            value={limits.deflection}
+            placeholder={`${usual.deflection}, usual`}
+            onCommit={(value) => setLimit('deflection', value)}
+            onClear={() => setLimit('deflection', undefined)}
+            refuse={denominator}
+            hint="of each beam from its chord, under service combinations"
+          />
+        </div>
+        <p className="field-hint">
+          Asked on the plausibility sheet and marked on the pages of storeys and in the report.
+        </p>
+      </Part>
+      <Part name="settings-stiffness" title="Stiffness sets: cracked sections, reduced stiffness" open>
+        <StiffnessSets />
+      </Part>
+      <Part name="settings-directions" title="North and names of directions">
+        <div className="fields settings">
+          <QuantityField
+            label="North, from +y"
+            kind="angle"
+            units={units}
+            value={directions.north}
+            placeholder="0"
+            onCommit={(north) => set({ directions: { ...directions, north } }, 'Turned the north arrow')}
+            onClear={() => set({ directions: { ...directions, north: undefined } }, 'Took the north arrow away')}
+            hint="counter-clockwise; the arrow stands above the axes"
+          />
+          {(['x', 'y'] as const).map((axis) => (
+            <TextField
+              key={axis}
+              label={`Direction ${axis}`}
+              value={directions[axis] ?? ''}
+              placeholder={axis === 'x' ? 'such as along the street' : 'such as across'}
+              onSave={(text) =>
+                set(
+                  { directions: { ...directions, [axis]: text === '' ? undefined : text } },
+                  `Named the direction ${axis}`,
+                )
+              }
+            />
+          ))}
+        </div>
+      </Part>
+    </WidePage>
+  );
+}
+
+function TextField({
+  label,
+  value,
+  placeholder,
+  onSave,
+}: {
+  label: string;
+  value: string;
+  placeholder: string;
+  onSave: (text: string) => void;
+}) {
+  const [text, setText] = useState<string>();
+  const id = useId();
+  const save = () => {
+    if (text !== undefined && text.trim() !== value) onSave(text.trim());
+    setText(undefined);
+  };
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <Input
+        id={id}
+        value={text ?? value}
+        placeholder={placeholder}
+        maxLength={30}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={save}
+        onPressEnter={save}
+      />
+    </>
+  );
+}
+
+const steels = [
+  { name: 'Grade 60', yieldStress: 413.7e6 },
+  { name: 'Grade 80', yieldStress: 551.6e6 },
+  { name: 'Grade 40', yieldStress: 275.8e6 },
+  { name: 'B500B', yieldStress: 500e6 },
+  { name: 'B500A', yieldStress: 500e6 },
+  { name: 'B450C', yieldStress: 450e6 },
+] as const;
+
+/** What bars may be chosen for concrete members, and how they lie. */
+function Bars({
+  settings: { bars, units },
+  onChange,
+}: {
+  settings: Settings;
+  onChange: (bars: Settings['bars'], sentence: string) => void;
+}) {
+  const sizes = reinforcingBars.map((bar) => ({ value: bar.name, label: bar.name }));
+  const known = steels.find((one) => one.name === bars.steel);
+  return (
+    <div className="fields settings">
+      <label htmlFor="bars-steel">Steel</label>
+      <Select
+        id="bars-steel"
+        value={bars.steel}
+        options={[
+          ...(known ? [] : [{ value: bars.steel, label: bars.steel }]),
+          ...steels.map((one) => ({ value: one.name, label: one.name })),
+        ]}
+        onChange={(name: string) =>
+          onChange(
+            {
+              ...bars,
+              steel: name,
+              yieldStress: steels.find((one) => one.name === name)?.yieldStress ?? bars.yieldStress,
+            },
+            `Chose ${name} for the bars`,
+          )
+        }
+      />
+      <QuantityField
+        label="Yield stress"
+        kind="stress"
+        units={units}
+        value={bars.yieldStress}
+        onCommit={(yieldStress) => onChange({ ...bars, yieldStress }, 'Changed the yield stress of the bars')}
+        refuse={(value) =>
+          value >= 150e6 && value <= 900e6 ? undefined : 'Bars yield between 150 MPa (22 ksi) and 900 MPa (130 ksi).'
+        }
+      />
+      <QuantityField
+        label="Clear cover"
+        kind="sectionLength"
+        units={units}
+        value={bars.cover}
+        onCommit={(cover) => onChange({ ...bars, cover }, 'Changed the cover of the bars')}
+        refuse={(value) =>
+          value >= 0.01 && value <= 0.2 ? undefined : 'The cover lies between 10 mm and 200 mm (3/8 in and 8 in).'
+        }
+        hint="to the stirrup"
+      />
+      <label htmlFor="bars-longitudinal">Bar sizes</label>
+      <div>
+        <Select
+          id="bars-longitudinal"
+          mode="multiple"
+          style={{ width: '100%' }}
+          value={[...bars.longitudinal]}
+          options={sizes}
+          onChange={(longitudinal: string[]) =>
+            longitudinal.length > 0 &&
+            onChange(
+              { ...bars, longitudinal: sizes.map((one) => one.value).filter((name) => longitudinal.includes(name)) },
+              'Chose the sizes of bars',
+            )
+          }
+        />
+        <div className="field-hint">those the checks may propose; the last one cannot be taken away</div>
+      </div>
+      <label htmlFor="bars-stirrup">Stirrups</label>
+      <Select
+        id="bars-stirrup"
+        value={bars.stirrup}
+        options={sizes}
+        onChange={(stirrup: string) => onChange({ ...bars, stirrup }, `Chose stirrups of ${stirrup}`)}
+      />
+    </div>
+  );
+}
+
+const kindNames: Readonly<Record<OwnKind, string>> = {
+  length: 'Lengths, places',
+  sectionLength: 'Sections, offsets',
+  deflection: 'Movements',
+  area: 'Areas of sections',
+  sectionModulus: 'Section moduli',
+  secondMoment: 'Second moments',
+  planArea: 'Areas in plan',
+  force: 'Forces',
+  moment: 'Moments',
+  lineLoad: 'Loads per length',
+  pressure: 'Loads per area',
+  stress: 'Stresses',
+  unitWeight: 'Unit weights',
+  springForce: 'Springs',
+};
+
+/** A unit of the project's own for each quantity, or that of its system. */
+function OwnUnitsEditor({
+  settings,
+  onChange,
+}: {
+  settings: Settings;
+  onChange: (ownUnits: Settings['ownUnits'], sentence: string) => void;
+}) {
+  const chosen = settings.ownUnits ?? {};
+  const choose = (kind: OwnKind, unit: string) => {
+    const { [kind]: _before, ...others } = chosen;
+    const usual = kinds[kind].shown[settings.units].unit;
+    onChange(
+      unit === usual ? others : { ...others, [kind]: unit },
+      unit === usual
+        ? `${kindNames[kind]} are shown in ${prettyUnit(usual)} again`
+        : `${kindNames[kind]} are shown in ${prettyUnit(unit)}`,
+    );
+  };
+  return (
+    <>
+      <div className="fields settings">
+        {(Object.keys(ownUnitChoices) as OwnKind[]).map((kind) => {
+          const usual = kinds[kind].shown[settings.units].unit;
+          const units = [...new Set([usual, ...ownUnitChoices[kind]])];
+          return (
+            <Fragment key={kind}>
+              <label htmlFor={`own-${kind}`}>{kindNames[kind]}</label>
+              <Select
+                id={`own-${kind}`}
+                value={chosen[kind] ?? usual}
+                options={units.map((unit) => ({
+                  value: unit,
+                  label: `${prettyUnit(unit)}${unit === usual ? ', as the system' : ''}`,
+                }))}
+                onChange={(unit: string) => choose(kind, unit)}
+              />
+            </Fragment>
+          );
+        })}
+      </div>
+      <p className="field-hint">
+        Numbers are shown in these units and read in them when none is typed. A number with its unit is always read as
+        typed; what is stored does not change.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,150 @@
+import { capital } from '../words/capital';
+import { Button } from 'antd';
+import { count } from '~core/units';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { Icon } from '../../theme/icons';
+import { deleteSelected, lockSelected } from '../commands/commands';
+import { toolOf, tools } from '../tools/all-tools';
+import { isOfLoads, openTool } from '../tools/open-tool';
+import type { Tool } from '../tools/tool';
+import { ToolCard } from '../tools/tool-card';
+import { FrameBuilder } from '../cards/frame-builder-form';
+import { CardSide, useShowsSelection } from '../cards/card-side';
+import { Part } from '../fields/part';
+import { FloorsEditor, NamedThings, NewMembersEditor } from '../cards/frame-lists';
+import { MemberEditor } from '../cards/member-editor';
+import { NodeEditor } from '../cards/node-editor';
+import { NewMemberForm } from '../cards/new-member-form';
+import { selectionWords } from '../words/selection-words';
+import { SettingOutEditor } from '../cards/setting-out-editor';
+
+const quickTools = ['move', 'copy', 'mirror', 'rotate', 'divide', 'extend', 'group'];
+
+/** Details of the Frame stage: the frame builder, what is selected, or the setting-out. */
+export function FrameDetails() {
+  const workbench = useWorkbenchApi();
+  const builderOpen = useWorkbench((state) => state.builderOpen);
+  const open = useWorkbench((state) => state.openTool);
+  const selection = useWorkbench((state) => state.selection);
+  const model = useWorkbench((state) => state.model);
+  const look = useWorkbench((state) => state.look);
+  const showsSelection = useShowsSelection();
+  const locked = [...selection.members, ...selection.nodes].some((id) => model.settings.locked?.includes(id));
+  if (builderOpen) return <FrameBuilder />;
+  const tool = open && toolOf(open.id);
+  if (tool && !isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
+  const { nodes, members } = selection;
+  if (!showsSelection) {
+    return (
+      <aside className="details card" aria-label="Details">
+        <CardSide />
+        <div className="details-head">
+          <div className="grow">
+            <h2 className="title">Frame</h2>
+            <div className="caption">
+              {count(Object.keys(model.nodes).length, 'node')}, {count(Object.keys(model.members).length, 'member')}
+            </div>
+          </div>
+        </div>
+        <div className="details-body">
+          <div className="block two">
+            <Button type="primary" onClick={() => look({ builderOpen: true })}>
+              Frame builder
+            </Button>
+            <Button onClick={() => look({ tool: 'draw' })}>Draw a member</Button>
+          </div>
+          <ToolList group="set out" title="Set out" open />
+          <details open>
+            <summary>Storeys and grid lines</summary>
+            <SettingOutEditor />
+          </details>
+          <ToolList group="generate" title="Generate" open />
+          <ToolList group="edit" title="Edit" />
+          <ToolList group="members" title="Members" />
+          <Part name="floors" title="Floors in their plane">
+            <FloorsEditor />
+          </Part>
+          <details>
+            <summary>Groups, planes, helper lines, slabs</summary>
+            <NamedThings />
+          </details>
+          <details>
+            <summary>New members</summary>
+            <NewMembersEditor />
+            <NewMemberForm />
+          </details>
+        </div>
+      </aside>
+    );
+  }
+  return (
+    <aside className="details card" aria-label="Details">
+      <CardSide />
+      <div className="details-head">
+        <div className="grow">
+          <h2 className="title">
+            {members.length === 1 && nodes.length === 0
+              ? `${capital(model.members[members[0]].role)} ${model.members[members[0]].label ?? members[0]}`
+              : nodes.length === 1 && members.length === 0
+                ? `Node ${nodes[0]}`
+                : selectionWords(model, selection)}
+          </h2>
+          {members.length + nodes.length > 1 && <div className="caption">changes apply to all selected</div>}
+        </div>
+        <button
+          type="button"
+          className="icon-button"
+          aria-label="Select nothing"
+          onClick={() => workbench.getState().select({})}
+        >
+          <Icon name="close" />
+        </button>
+      </div>
+      <div className="details-body">
+        <div
+          className="row"
+          style={{ gap: 4, flexWrap: 'wrap', marginBottom: 8 }}
+          role="group"
+          aria-label="Edit the selection"
+        >
+          {quickTools
+            .filter((id) => members.length > 0 || toolOf(id)!.needs !== 'members')
+            .map((id) => (
+              <Button key={id} size="small" onClick={() => openTool(workbench, id)}>
+                {toolOf(id)!.title.split(' ')[0]}
+              </Button>
+            ))}
+        </div>
+        {members.length > 0 && <MemberEditor ids={members} />}
+        {nodes.length > 0 && <NodeEditor ids={nodes} />}
+      </div>
+      <div className="details-foot">
+        <Button danger disabled={locked} onClick={() => deleteSelected(workbench)}>
+          Delete
+        </Button>
+        <Button onClick={() => lockSelected(workbench, !locked)}>{locked ? 'Unlock' : 'Lock'}</Button>
+        <span className="caption">{locked ? 'locked against edits' : 'can be undone'}</span>
+      </div>
+    </aside>
+  );
+}
+
+/** The tools of one group by name, each with its shortcut. */
+function ToolList({ group, title, open = false }: { group: Tool['group']; title: string; open?: boolean }) {
+  const workbench = useWorkbenchApi();
+  return (
+    <details open={open}>
+      <summary>{title}</summary>
+      <div className="tool-list">
+        {tools
+          .filter((tool) => tool.group === group)
+          .map((tool) => (
+            <button type="button" key={tool.id} onClick={() => openTool(workbench, tool.id)}>
+              {tool.title}
+              {tool.shortcut && <kbd>{tool.shortcut}</kbd>}
+            </button>
+          ))}
+      </div>
+    </details>
+  );
+}
