@@ -1,5 +1,19 @@
 import { count, formatQuantity } from '../units';
-import { distance, facesOf, FigurePoints, figureTolerance, fromPlane, inPlane, offPlane, splitAtJoints, storeysUpward, type FigurePoint, type Model, type Plane, type Vector } from '../model';
+import {
+  distance,
+  facesOf,
+  FigurePoints,
+  figureTolerance,
+  fromPlane,
+  inPlane,
+  offPlane,
+  splitAtJoints,
+  storeysUpward,
+  type FigurePoint,
+  type Model,
+  type Plane,
+  type Vector,
+} from '../model';
 import { slopesOf, workingPlanes } from './planes';
 
 /** A bay: four corners in one plane, enclosed by members, helper lines or the ground. Corners run round it, the lowest left first. */
@@ -34,10 +48,15 @@ function allBays(model: Model): Bay[] {
   const seen = new Set<string>();
   return [...workingPlanes(model), ...slopesOf(model)].flatMap(({ id, label, plane }) =>
     baysInPlane(model, plane).flatMap((corners): Bay[] => {
-      const key = [...corners].map((corner) => corner.map((part) => Math.round(part * 100)).join(',')).sort().join(' ');
+      const key = [...corners]
+        .map((corner) => corner.map((part) => Math.round(part * 100)).join(','))
+        .sort()
+        .join(' ');
       if (seen.has(key)) return [];
       seen.add(key);
-      return [{ key, plane: id, planeLabel: label, corners, upright: Math.abs(plane.normal[2]) < 0.5, sloping: leans(plane) }];
+      return [
+        { key, plane: id, planeLabel: label, corners, upright: Math.abs(plane.normal[2]) < 0.5, sloping: leans(plane) },
+      ];
     }),
   );
 }
@@ -52,28 +71,49 @@ export function baysInPlane(model: Model, plane: Plane): [Vector, Vector, Vector
     const [i, j] = [at(a), at(b)];
     if (i !== j) edges.add(i < j ? `${i} ${j}` : `${j} ${i}`);
   };
-  const members = Object.values(model.members).filter((member) => here(model.nodes[member.start].position) && here(model.nodes[member.end].position));
-  for (const member of members) if (member.role !== 'brace') join(model.nodes[member.start].position, model.nodes[member.end].position);
-  for (const line of Object.values(model.helperLines)) if (here(line.start) && here(line.end)) join(line.start, line.end);
+  const members = Object.values(model.members).filter(
+    (member) => here(model.nodes[member.start].position) && here(model.nodes[member.end].position),
+  );
+  for (const member of members)
+    if (member.role !== 'brace') join(model.nodes[member.start].position, model.nodes[member.end].position);
+  for (const line of Object.values(model.helperLines))
+    if (here(line.start) && here(line.end)) join(line.start, line.end);
   // the ground closes an upright bay between neighbouring supports of one height
   if (Math.abs(plane.normal[2]) < 0.5) {
-    const feet = Object.values(model.nodes).filter((node) => node.support && here(node.position)).map((node) => node.position).sort((a, b) => inPlane(plane, a)[0] - inPlane(plane, b)[0]);
-    for (let i = 0; i + 1 < feet.length; i++) if (Math.abs(feet[i][2] - feet[i + 1][2]) < tolerance) join(feet[i], feet[i + 1]);
+    const feet = Object.values(model.nodes)
+      .filter((node) => node.support && here(node.position))
+      .map((node) => node.position)
+      .sort((a, b) => inPlane(plane, a)[0] - inPlane(plane, b)[0]);
+    for (let i = 0; i + 1 < feet.length; i++)
+      if (Math.abs(feet[i][2] - feet[i + 1][2]) < tolerance) join(feet[i], feet[i + 1]);
   }
   // a ridge or an eaves without a member closes the strip beside it between neighbouring heads or feet of one height
   if (leans(plane)) {
-    const ends = [...new Set(members.flatMap((member) => [member.start, member.end]))].map((id) => model.nodes[id].position);
+    const ends = [...new Set(members.flatMap((member) => [member.start, member.end]))].map(
+      (id) => model.nodes[id].position,
+    );
     for (const pick of [Math.min, Math.max]) {
       const edge = ends.reduce((most, point) => pick(most, point[2]), ends[0]?.[2] ?? 0);
-      const row = ends.filter((point) => Math.abs(point[2] - edge) < tolerance).sort((a, b) => inPlane(plane, a)[0] - inPlane(plane, b)[0]);
+      const row = ends
+        .filter((point) => Math.abs(point[2] - edge) < tolerance)
+        .sort((a, b) => inPlane(plane, a)[0] - inPlane(plane, b)[0]);
       for (let i = 0; i + 1 < row.length; i++) join(row[i], row[i + 1]);
     }
   }
-  const withJoints = splitAtJoints(places.points, [...edges].map((edge) => edge.split(' ').map(Number) as [number, number]));
+  const withJoints = splitAtJoints(
+    places.points,
+    [...edges].map((edge) => edge.split(' ').map(Number) as [number, number]),
+  );
   return facesOf(places.points, withJoints).flatMap((face) => {
     const corners = withoutStraight(face.corners.map((i) => places.points[i]));
     if (corners.length !== 4) return [];
-    const low = corners.reduce((best, [u, v], i) => (v < corners[best][1] - tolerance || (Math.abs(v - corners[best][1]) < tolerance && u < corners[best][0]) ? i : best), 0);
+    const low = corners.reduce(
+      (best, [u, v], i) =>
+        v < corners[best][1] - tolerance || (Math.abs(v - corners[best][1]) < tolerance && u < corners[best][0])
+          ? i
+          : best,
+      0,
+    );
     const turned = [0, 1, 2, 3].map((i) => fromPlane(plane, corners[(low + i) % 4]) as Vector);
     return [turned as [Vector, Vector, Vector, Vector]];
   });
@@ -93,7 +133,9 @@ function between(model: Model, { corners }: Bay, axis: 'x' | 'y'): string | unde
   const i = axis === 'x' ? 0 : 1;
   const ends = [Math.min, Math.max].map((pick) => {
     const edge = pick(...corners.map((corner) => corner[i]));
-    return Object.values(model.gridLines).find((line) => line.axis === axis && Math.abs(line.position - edge) < tolerance)?.label;
+    return Object.values(model.gridLines).find(
+      (line) => line.axis === axis && Math.abs(line.position - edge) < tolerance,
+    )?.label;
   });
   return ends[0] !== undefined && ends[1] !== undefined && ends[0] !== ends[1] ? `${ends[0]}–${ends[1]}` : undefined;
 }
@@ -108,9 +150,11 @@ function storeyOfBay(model: Model, { corners }: Bay): string | undefined {
 export function bayPlace(model: Model, bay: Bay): string {
   const [x, y] = [between(model, bay, 'x'), between(model, bay, 'y')];
   const storey = bay.upright ? storeyOfBay(model, bay) : undefined;
-  const cell = bay.upright ? x ?? y : x !== undefined && y !== undefined ? `${x}, ${y}` : undefined;
+  const cell = bay.upright ? (x ?? y) : x !== undefined && y !== undefined ? `${x}, ${y}` : undefined;
   if (cell !== undefined && (!bay.upright || storey !== undefined)) return bay.upright ? `${cell}, ${storey}` : cell;
-  return bayMiddle(bay).map((part, i) => `${'xyz'[i]} ${formatQuantity(part, 'length', model.settings.units, 1)}`).join(', ');
+  return bayMiddle(bay)
+    .map((part, i) => `${'xyz'[i]} ${formatQuantity(part, 'length', model.settings.units, 1)}`)
+    .join(', ');
 }
 
 /** Several bays that are often wanted together. */
@@ -124,25 +168,34 @@ export function bayRows(model: Model, bays: readonly Bay[]): BayRow[] {
   const rows = new Map<string, string[]>();
   const add = (label: string, key: string) => rows.set(label, [...(rows.get(label) ?? []), key]);
   for (const bay of bays) {
-    const cell = bay.upright || bay.sloping ? between(model, bay, 'x') ?? between(model, bay, 'y') : undefined;
-    if (cell !== undefined) add(`${bay.planeLabel}, ${cell}: ${bay.upright ? 'from the ground to the top' : 'from eaves to ridge'}`, bay.key);
+    const cell = bay.upright || bay.sloping ? (between(model, bay, 'x') ?? between(model, bay, 'y')) : undefined;
+    if (cell !== undefined)
+      add(`${bay.planeLabel}, ${cell}: ${bay.upright ? 'from the ground to the top' : 'from eaves to ridge'}`, bay.key);
   }
   // the braced bay of a hall: outer walls and roof between the same two grid lines
   for (const axis of ['x', 'y'] as const) {
     const i = axis === 'x' ? 1 : 0;
-    const crossing = Object.values(model.gridLines).filter((line) => line.axis !== axis).map((line) => line.position);
-    const outer = (bay: Bay) => bay.corners.every((corner) => Math.abs(corner[i] - Math.min(...crossing)) < tolerance) || bay.corners.every((corner) => Math.abs(corner[i] - Math.max(...crossing)) < tolerance);
+    const crossing = Object.values(model.gridLines)
+      .filter((line) => line.axis !== axis)
+      .map((line) => line.position);
+    const outer = (bay: Bay) =>
+      bay.corners.every((corner) => Math.abs(corner[i] - Math.min(...crossing)) < tolerance) ||
+      bay.corners.every((corner) => Math.abs(corner[i] - Math.max(...crossing)) < tolerance);
     for (const bay of bays) {
       const cell = between(model, bay, axis);
-      if (cell !== undefined && (bay.sloping || (bay.upright && outer(bay)))) add(`${cell} round the building: outer walls${bays.some((one) => one.sloping) ? ' and slopes' : ''}`, bay.key);
+      if (cell !== undefined && (bay.sloping || (bay.upright && outer(bay))))
+        add(`${cell} round the building: outer walls${bays.some((one) => one.sloping) ? ' and slopes' : ''}`, bay.key);
     }
   }
   for (const bay of bays) add(`${bay.planeLabel}: all of it`, bay.key);
-  return [...rows].filter(([, keys]) => keys.length > 1).map(([label, keys]) => ({ label: `${label}, ${count(keys.length, 'bay')}`, keys }));
+  return [...rows]
+    .filter(([, keys]) => keys.length > 1)
+    .map(([label, keys]) => ({ label: `${label}, ${count(keys.length, 'bay')}`, keys }));
 }
 
 /** The middle of a bay, m. */
-export const bayMiddle = ({ corners }: Bay): Vector => [0, 1, 2].map((i) => corners.reduce((sum, corner) => sum + corner[i], 0) / 4) as unknown as Vector;
+export const bayMiddle = ({ corners }: Bay): Vector =>
+  [0, 1, 2].map((i) => corners.reduce((sum, corner) => sum + corner[i], 0) / 4) as unknown as Vector;
 
 /** Whether braces run across the bay already. */
 export function isBraced(model: Model, { corners }: Bay): boolean {
@@ -150,7 +203,10 @@ export function isBraced(model: Model, { corners }: Bay): boolean {
   const braces = Object.values(model.members).filter((member) => member.role === 'brace');
   return braces.some((brace) => {
     const [i, j] = [at(model.nodes[brace.start].position), at(model.nodes[brace.end].position)];
-    return (i >= 0 && j >= 0 && (i + 2) % 4 === j) || (i < 0 !== j < 0 && Math.max(i, j) >= 0 && inside(corners, model.nodes[i < 0 ? brace.start : brace.end].position));
+    return (
+      (i >= 0 && j >= 0 && (i + 2) % 4 === j) ||
+      (i < 0 !== j < 0 && Math.max(i, j) >= 0 && inside(corners, model.nodes[i < 0 ? brace.start : brace.end].position))
+    );
   });
 }
 

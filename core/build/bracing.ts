@@ -24,9 +24,21 @@ export const patternRemark: Readonly<Partial<Record<BracePattern, string>>> = {
  * Bracing in bays. Diagonals of an X do not touch where they cross unless `joinCross` asks for it; V, inverted V and K divide the member
  * they meet. Joined diagonals are four halves, pinned at their outer ends. Rods usually carry tension only; `behaviour` says so.
  */
-export function bracingPlan(model: Model, bays: readonly Bay[], pattern: BracePattern, fields: Pick<Member, 'section' | 'material' | 'behaviour'>, joinCross: boolean): Plan {
-  if (bays.length === 0) return refuse('Choose one or more bays. Bays enclosed by members are marked in the drawing; a helper line can close an open one.');
-  if (joinCross && pattern === 'cross' && fields.behaviour === 'tension') return refuse('Rods that carry tension only pass each other; joined, their halves would fold. Leave them free where they cross, or let them carry tension and compression.');
+export function bracingPlan(
+  model: Model,
+  bays: readonly Bay[],
+  pattern: BracePattern,
+  fields: Pick<Member, 'section' | 'material' | 'behaviour'>,
+  joinCross: boolean,
+): Plan {
+  if (bays.length === 0)
+    return refuse(
+      'Choose one or more bays. Bays enclosed by members are marked in the drawing; a helper line can close an open one.',
+    );
+  if (joinCross && pattern === 'cross' && fields.behaviour === 'tension')
+    return refuse(
+      'Rods that carry tension only pass each other; joined, their halves would fold. Leave them free where they cross, or let them carry tension and compression.',
+    );
   const draft = new Draft(model);
   const brace: MemberFields = { ...fields, role: 'brace', angle: 0 };
   // halves joined at the crossing keep it in its plane by their bending; their outer ends turn freely
@@ -42,12 +54,23 @@ export function bracingPlan(model: Model, bays: readonly Bay[], pattern: BracePa
       if (pattern !== 'falling') draft.member(a, c, brace);
       if (pattern !== 'rising') draft.member(b, d, brace);
     } else {
-      const [tip, feet]: [Vector, Vector[]] = pattern === 'chevron' ? [middle(c, d), [a, b]] : pattern === 'vee' ? [middle(a, b), [c, d]] : [middle(b, c), [a, d]];
-      if (!carried(model, tip)) return refuse(`The bay on ${bay.planeLabel} has no member where the braces would meet: ${pattern === 'vee' ? 'below it is the ground' : 'a helper line closes it there'}. Take another pattern, or draw that member.`);
+      const [tip, feet]: [Vector, Vector[]] =
+        pattern === 'chevron'
+          ? [middle(c, d), [a, b]]
+          : pattern === 'vee'
+            ? [middle(a, b), [c, d]]
+            : [middle(b, c), [a, d]];
+      if (!carried(model, tip))
+        return refuse(
+          `The bay on ${bay.planeLabel} has no member where the braces would meet: ${pattern === 'vee' ? 'below it is the ground' : 'a helper line closes it there'}. Take another pattern, or draw that member.`,
+        );
       for (const foot of feet) draft.member(foot, tip, brace);
     }
   }
-  const { act, made, lines } = draft.finish((members) => `Braced ${count(bays.length, 'bay')}: ${count(members.length, 'brace')}`, { through: false });
+  const { act, made, lines } = draft.finish(
+    (members) => `Braced ${count(bays.length, 'bay')}: ${count(members.length, 'brace')}`,
+    { through: false },
+  );
   if (!act || made.length === 0) return refuse('These bays are braced like that already.');
   const lengths = lines.map(([p, q]) => distance(p, q));
   const words = `${count(made.length, 'brace')}, ${lengthRange(lengths, (value) => formatQuantity(value, 'length', model.settings.units, 2))}${fields.behaviour === 'tension' ? ', tension only' : ''}, in ${count(bays.length, 'bay')}`;
@@ -68,7 +91,11 @@ function crossingPoint(bay: Bay): Vector {
   const u = [c[0] - a[0], c[1] - a[1], c[2] - a[2]];
   const v = [d[0] - b[0], d[1] - b[1], d[2] - b[2]];
   const w = [b[0] - a[0], b[1] - a[1], b[2] - a[2]];
-  const cross = (p: number[], q: number[]) => [p[1] * q[2] - p[2] * q[1], p[2] * q[0] - p[0] * q[2], p[0] * q[1] - p[1] * q[0]];
+  const cross = (p: number[], q: number[]) => [
+    p[1] * q[2] - p[2] * q[1],
+    p[2] * q[0] - p[0] * q[2],
+    p[0] * q[1] - p[1] * q[0],
+  ];
   const normal = cross(u, v);
   const square = normal.reduce((sum, part) => sum + part * part, 0);
   if (square < 1e-12) return bayMiddle(bay);

@@ -1,5 +1,21 @@
 import { count, formatQuantity } from '../units';
-import { distance, inOrder, isDirect, memberAxis, memberEnds, panelNodes, samePoint, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Node, type Vector } from '../model';
+import {
+  distance,
+  inOrder,
+  isDirect,
+  memberAxis,
+  memberEnds,
+  panelNodes,
+  samePoint,
+  type AreaLoad,
+  type Edit,
+  type LineLoad,
+  type Load,
+  type Member,
+  type Model,
+  type Node,
+  type Vector,
+} from '../model';
 import { NodeFinder } from './node-finder';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { cornersOf, movedAcross, standsOn } from './moved-areas';
@@ -29,8 +45,15 @@ export function nodesOf(model: Model, { members, nodes }: Chosen): string[] {
  * that are joined already is left out and counted.
  * @param verb what the history says: "Copied", "Mirrored" …
  */
-export function copyPlan(model: Model, chosen: Chosen, movements: readonly Movement[], { loads, supports }: CopyOptions, verb = 'Copied'): Plan {
-  if (chosen.members.length + chosen.nodes.length === 0) return refuse('Nothing is selected. Select the members to copy first.');
+export function copyPlan(
+  model: Model,
+  chosen: Chosen,
+  movements: readonly Movement[],
+  { loads, supports }: CopyOptions,
+  verb = 'Copied',
+): Plan {
+  if (chosen.members.length + chosen.nodes.length === 0)
+    return refuse('Nothing is selected. Select the members to copy first.');
   if (movements.length === 0) return refuse('Say where the copies shall go.');
   const collector = new RecordCollector(model);
   const finder = new NodeFinder(model, collector);
@@ -46,7 +69,11 @@ export function copyPlan(model: Model, chosen: Chosen, movements: readonly Movem
       const before = finder.made.length;
       const copy = finder.at(moved(movement, node.position));
       target.set(id, copy);
-      if (finder.made.length > before) Object.assign(finder.made[finder.made.length - 1], { ...(supports ? movedSupport(node, movement) : {}), ...(node.mass === undefined ? {} : { mass: node.mass }) });
+      if (finder.made.length > before)
+        Object.assign(finder.made[finder.made.length - 1], {
+          ...(supports ? movedSupport(node, movement) : {}),
+          ...(node.mass === undefined ? {} : { mass: node.mass }),
+        });
     }
     const copies = new Map<string, string>();
     for (const id of chosen.members) {
@@ -54,7 +81,12 @@ export function copyPlan(model: Model, chosen: Chosen, movements: readonly Movem
       const ends = memberEnds(model, member)!;
       if (distance(ends.start.position, ends.end.position) < samePoint) continue;
       const fields = movedMember(member, { start: ends.start.position, end: ends.end.position }, movement);
-      const copy: Member = { ...fields, id: collector.nextId('members'), start: target.get(fields.start)!, end: target.get(fields.end)! };
+      const copy: Member = {
+        ...fields,
+        id: collector.nextId('members'),
+        start: target.get(fields.start)!,
+        end: target.get(fields.end)!,
+      };
       const pair = [copy.start, copy.end].sort().join(' ');
       if (joined.has(pair)) {
         present++;
@@ -66,39 +98,90 @@ export function copyPlan(model: Model, chosen: Chosen, movements: readonly Movem
       copies.set(id, copy.id);
       preview.push([moved(movement, ends.start.position), moved(movement, ends.end.position)]);
     }
-    if (loads) newLoads.push(...copiedLoads(model, copies, target, movement).map((load) => ({ ...load, id: collector.nextId('loads') })));
+    if (loads)
+      newLoads.push(
+        ...copiedLoads(model, copies, target, movement).map((load) => ({ ...load, id: collector.nextId('loads') })),
+      );
   }
-  if (members.length === 0 && finder.made.length === 0) return refuse('Everything is there already: the copies would fall on members that exist.');
-  const records = { ...(finder.made.length > 0 ? { nodes: finder.made } : {}), ...(members.length > 0 ? { members } : {}), ...(newLoads.length > 0 ? { loads: newLoads } : {}) };
-  const words = [count(members.length, 'member'), count(finder.made.length, 'node'), ...(newLoads.length > 0 ? [count(newLoads.length, 'load')] : []), ...(present > 0 ? [`${present} left out, there already`] : [])].join(', ');
-  return { ok: true, act: { edits: [{ kind: 'add', records }], sentence: `${verb} ${describe(chosen)}: ${count(members.length, 'member')} made` }, words, preview, made: members.map((member) => member.id) };
+  if (members.length === 0 && finder.made.length === 0)
+    return refuse('Everything is there already: the copies would fall on members that exist.');
+  const records = {
+    ...(finder.made.length > 0 ? { nodes: finder.made } : {}),
+    ...(members.length > 0 ? { members } : {}),
+    ...(newLoads.length > 0 ? { loads: newLoads } : {}),
+  };
+  const words = [
+    count(members.length, 'member'),
+    count(finder.made.length, 'node'),
+    ...(newLoads.length > 0 ? [count(newLoads.length, 'load')] : []),
+    ...(present > 0 ? [`${present} left out, there already`] : []),
+  ].join(', ');
+  return {
+    ok: true,
+    act: {
+      edits: [{ kind: 'add', records }],
+      sentence: `${verb} ${describe(chosen)}: ${count(members.length, 'member')} made`,
+    },
+    words,
+    preview,
+    made: members.map((member) => member.id),
+  };
 }
 
-const describe = ({ members, nodes }: Chosen): string => (members.length > 0 ? count(members.length, 'member') : count(nodes.length, 'node'));
+const describe = ({ members, nodes }: Chosen): string =>
+  members.length > 0 ? count(members.length, 'member') : count(nodes.length, 'node');
 
 /** Loads on members and nodes that were copied, on their copies. Loads of a node that is shared with others come along with it. */
-function copiedLoads(model: Model, members: ReadonlyMap<string, string>, nodes: ReadonlyMap<string, string>, movement: Movement): Load[] {
+function copiedLoads(
+  model: Model,
+  members: ReadonlyMap<string, string>,
+  nodes: ReadonlyMap<string, string>,
+  movement: Movement,
+): Load[] {
   const places = [...nodes].flatMap(([from, to]) => (from === to ? [] : [model.nodes[from].position]));
   return inOrder(model.loads).flatMap((load): Load[] => {
     if ('node' in load) {
       const node = nodes.get(load.node);
-      return node && node !== load.node ? movedLoad(load, movement, undefined, model.nodes[load.node]).map((one) => ({ ...one, node }) as Load) : [];
+      return node && node !== load.node
+        ? movedLoad(load, movement, undefined, model.nodes[load.node]).map((one) => ({ ...one, node }) as Load)
+        : [];
     }
     if (!isDirect(load)) return copiedAcross(model, load, nodes, places, movement);
     const member = members.get(load.member);
-    return member ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined).map((one) => ({ ...one, member }) as Load) : [];
+    return member
+      ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined).map(
+          (one) => ({ ...one, member }) as Load,
+        )
+      : [];
   });
 }
 
 /** An area or line load all of whose corners lie at nodes that were copied comes along with them; one of any other place stays alone where it is. */
-function copiedAcross(model: Model, load: AreaLoad | LineLoad, nodes: ReadonlyMap<string, string>, places: readonly Vector[], movement: Movement): Load[] {
+function copiedAcross(
+  model: Model,
+  load: AreaLoad | LineLoad,
+  nodes: ReadonlyMap<string, string>,
+  places: readonly Vector[],
+  movement: Movement,
+): Load[] {
   if (!standsOn(cornersOf(model, load), places)) return [];
   const copy = movedAcross(model, load, movement);
   if (!copy) return [];
   if (copy.type === 'line' || copy.region.kind !== 'nodes') return [copy];
   const { region } = copy;
   const to = (ids: readonly string[]) => ids.map((id) => nodes.get(id) ?? id);
-  return panelNodes(region).every((id) => nodes.has(id)) ? [{ ...copy, region: { ...region, corners: to(region.corners), ...(region.openings ? { openings: region.openings.map(to) } : {}) } }] : [];
+  return panelNodes(region).every((id) => nodes.has(id))
+    ? [
+        {
+          ...copy,
+          region: {
+            ...region,
+            corners: to(region.corners),
+            ...(region.openings ? { openings: region.openings.map(to) } : {}),
+          },
+        },
+      ]
+    : [];
 }
 
 function spanOf(model: Model, member: Member): { length: number; along: Vector } {
@@ -111,10 +194,14 @@ function spanOf(model: Model, member: Member): { length: number; along: Vector }
  * loads go along.
  */
 export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb = 'Moved'): Plan {
-  if (chosen.members.length + chosen.nodes.length === 0) return refuse('Nothing is selected. Select what to move first.');
+  if (chosen.members.length + chosen.nodes.length === 0)
+    return refuse('Nothing is selected. Select what to move first.');
   const ids = nodesOf(model, chosen);
   const wanted = new Set(ids);
-  const others = new NodeFinder({ ...model, nodes: Object.fromEntries(Object.entries(model.nodes).filter(([id]) => !wanted.has(id))) }, new RecordCollector(model));
+  const others = new NodeFinder(
+    { ...model, nodes: Object.fromEntries(Object.entries(model.nodes).filter(([id]) => !wanted.has(id))) },
+    new RecordCollector(model),
+  );
   for (const id of ids) {
     const there = others.find(moved(movement, model.nodes[id].position));
     if (there) return refuse(`Node ${id} would fall on node ${there.id}. Move it elsewhere, or merge the two nodes.`);
@@ -122,9 +209,13 @@ export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb 
   const rotates = !movement.matrix.every((row, i) => row[i] === 1);
   const nodeFields = (node: Node): Record<string, unknown> => ({
     position: moved(movement, node.position),
-    ...(rotates && (node.support || node.springs) ? { support: null, springs: null, supportAngles: null, ...movedSupport(node, movement) } : {}),
+    ...(rotates && (node.support || node.springs)
+      ? { support: null, springs: null, supportAngles: null, ...movedSupport(node, movement) }
+      : {}),
   });
-  const edits: Edit[] = [{ kind: 'change', table: 'nodes', changes: ids.map((id) => ({ id, fields: nodeFields(model.nodes[id]) })) }];
+  const edits: Edit[] = [
+    { kind: 'change', table: 'nodes', changes: ids.map((id) => ({ id, fields: nodeFields(model.nodes[id]) })) },
+  ];
   const preview: PreviewLine[] = [];
   const going = new Set(chosen.members);
   for (const member of Object.values(model.members)) {
@@ -134,20 +225,43 @@ export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb 
     preview.push([place(ends.start), place(ends.end)]);
   }
   if (rotates) {
-    const changes = chosen.members.map((id) => {
-      const member = model.members[id];
-      const ends = memberEnds(model, member)!;
-      const fields = movedMember(member, { start: ends.start.position, end: ends.end.position }, movement);
-      const optional = ['startConnection', 'endConnection', 'startOffset', 'endOffset', 'startRigid', 'endRigid'] as const;
-      const cleared = Object.fromEntries(optional.filter((field) => member[field] !== undefined && fields[field] === undefined).map((field) => [field, null]));
-      const changed = Object.fromEntries(Object.entries(fields).filter(([field, value]) => JSON.stringify(value) !== JSON.stringify(member[field as keyof Member])));
-      return { id, fields: { ...cleared, ...changed } };
-    }).filter((change) => Object.keys(change.fields).length > 0);
+    const changes = chosen.members
+      .map((id) => {
+        const member = model.members[id];
+        const ends = memberEnds(model, member)!;
+        const fields = movedMember(member, { start: ends.start.position, end: ends.end.position }, movement);
+        const optional = [
+          'startConnection',
+          'endConnection',
+          'startOffset',
+          'endOffset',
+          'startRigid',
+          'endRigid',
+        ] as const;
+        const cleared = Object.fromEntries(
+          optional
+            .filter((field) => member[field] !== undefined && fields[field] === undefined)
+            .map((field) => [field, null]),
+        );
+        const changed = Object.fromEntries(
+          Object.entries(fields).filter(
+            ([field, value]) => JSON.stringify(value) !== JSON.stringify(member[field as keyof Member]),
+          ),
+        );
+        return { id, fields: { ...cleared, ...changed } };
+      })
+      .filter((change) => Object.keys(change.fields).length > 0);
     if (changes.length > 0) edits.push({ kind: 'change', table: 'members', changes });
     edits.push(...turnedLoads(model, going, wanted, movement));
   }
   edits.push(...carriedAcross(model, ids, movement));
-  return { ok: true, act: { edits, sentence: `${verb} ${describe(chosen)}` }, words: `${count(ids.length, 'node')} and ${count(preview.length, 'member')} that ${preview.length === 1 ? 'hangs' : 'hang'} on ${ids.length === 1 ? 'it' : 'them'}`, preview, made: [...chosen.members] };
+  return {
+    ok: true,
+    act: { edits, sentence: `${verb} ${describe(chosen)}` },
+    words: `${count(ids.length, 'node')} and ${count(preview.length, 'member')} that ${preview.length === 1 ? 'hangs' : 'hang'} on ${ids.length === 1 ? 'it' : 'them'}`,
+    preview,
+    made: [...chosen.members],
+  };
 }
 
 /** Areas and lines all of whose corners lie at nodes that go, taken along. */
@@ -158,29 +272,46 @@ function carriedAcross(model: Model, ids: readonly string[], movement: Movement)
     const after = movedAcross(model, load, movement);
     if (!after) return [];
     const { id, ...fields } = after;
-    const changed = Object.entries(fields).filter(([field, value]) => JSON.stringify(value) !== JSON.stringify(load[field as keyof typeof load]));
+    const changed = Object.entries(fields).filter(
+      ([field, value]) => JSON.stringify(value) !== JSON.stringify(load[field as keyof typeof load]),
+    );
     return changed.length > 0 ? [{ id, fields: Object.fromEntries(changed) }] : [];
   });
   return changes.length > 0 ? [{ kind: 'change', table: 'loads', changes }] : [];
 }
 
 /** Loads of what was turned, turned along. */
-function turnedLoads(model: Model, members: ReadonlySet<string>, nodes: ReadonlySet<string>, movement: Movement): Edit[] {
+function turnedLoads(
+  model: Model,
+  members: ReadonlySet<string>,
+  nodes: ReadonlySet<string>,
+  movement: Movement,
+): Edit[] {
   const changes: { id: string; fields: Record<string, unknown> }[] = [];
   const added: Load[] = [];
   const { nextId } = new RecordCollector(model);
   for (const load of inOrder(model.loads)) {
-    const turned = 'node' in load
-      ? nodes.has(load.node) ? movedLoad(load, movement, undefined, model.nodes[load.node]) : []
-      : isDirect(load) && members.has(load.member) ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined) : [];
+    const turned =
+      'node' in load
+        ? nodes.has(load.node)
+          ? movedLoad(load, movement, undefined, model.nodes[load.node])
+          : []
+        : isDirect(load) && members.has(load.member)
+          ? movedLoad(load, movement, spanOf(model, model.members[load.member]), undefined)
+          : [];
     if (turned.length === 0) continue;
     const [{ id, ...first }, ...more] = turned;
-    const gone = 'projected' in load && load.projected !== undefined && !('projected' in first) ? { projected: null } : {};
+    const gone =
+      'projected' in load && load.projected !== undefined && !('projected' in first) ? { projected: null } : {};
     changes.push({ id, fields: { ...first, ...gone } });
     added.push(...more.map((one) => ({ ...one, id: nextId('loads') })));
   }
-  return [...(changes.length > 0 ? [{ kind: 'change' as const, table: 'loads' as const, changes }] : []), ...(added.length > 0 ? [{ kind: 'add' as const, records: { loads: added } }] : [])];
+  return [
+    ...(changes.length > 0 ? [{ kind: 'change' as const, table: 'loads' as const, changes }] : []),
+    ...(added.length > 0 ? [{ kind: 'add' as const, records: { loads: added } }] : []),
+  ];
 }
 
 /** "by (3, 0, 0) m" in the project's units. */
-export const byWords = (by: Vector, units: Model['settings']['units']): string => `by ${by.map((part) => formatQuantity(part, 'length', units)).join(', ')}`;
+export const byWords = (by: Vector, units: Model['settings']['units']): string =>
+  `by ${by.map((part) => formatQuantity(part, 'length', units)).join(', ')}`;

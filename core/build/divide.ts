@@ -1,4 +1,17 @@
-import { add, dot, memberEnds, memberLength, scale, subtract, type Edit, type Load, type Member, type Model, type PlacedLoad, type TableName } from '../model';
+import {
+  add,
+  dot,
+  memberEnds,
+  memberLength,
+  scale,
+  subtract,
+  type Edit,
+  type Load,
+  type Member,
+  type Model,
+  type PlacedLoad,
+  type TableName,
+} from '../model';
 
 type NextId = (table: TableName) => string;
 
@@ -8,7 +21,12 @@ type NextId = (table: TableName) => string;
  * @param nodes ids of nodes between the member's ends, in any order
  * @returns the edits and the ids of all pieces in order
  */
-export function divideEdits(model: Model, member: Member, nodes: readonly string[], nextId: NextId): { edits: Edit[]; pieces: string[] } {
+export function divideEdits(
+  model: Model,
+  member: Member,
+  nodes: readonly string[],
+  nextId: NextId,
+): { edits: Edit[]; pieces: string[] } {
   const { start, end } = memberEnds(model, member)!;
   const whole = memberLength(model, member);
   const line = subtract(end.position, start.position);
@@ -20,20 +38,34 @@ export function divideEdits(model: Model, member: Member, nodes: readonly string
   const ids = [member.id, ...inner.map(() => nextId('members'))];
 
   const { startConnection, endConnection, startOffset, endOffset, startRigid, endRigid, label, ...shared } = member;
-  const offsetAt = (at: number): [number, number, number] => add(scale(startOffset ?? [0, 0, 0], 1 - at), scale(endOffset ?? [0, 0, 0], at));
+  const offsetAt = (at: number): [number, number, number] =>
+    add(scale(startOffset ?? [0, 0, 0], 1 - at), scale(endOffset ?? [0, 0, 0], at));
   const steel = member.material !== null && model.materials[member.material].kind === 'steel';
   const unbraced = steel
-    ? { steelDesign: { ...member.steelDesign, unbracedLengthMajor: member.steelDesign?.unbracedLengthMajor ?? whole, unbracedLengthMinor: member.steelDesign?.unbracedLengthMinor ?? whole, unbracedLengthTorsion: member.steelDesign?.unbracedLengthTorsion ?? whole } }
+    ? {
+        steelDesign: {
+          ...member.steelDesign,
+          unbracedLengthMajor: member.steelDesign?.unbracedLengthMajor ?? whole,
+          unbracedLengthMinor: member.steelDesign?.unbracedLengthMinor ?? whole,
+          unbracedLengthTorsion: member.steelDesign?.unbracedLengthTorsion ?? whole,
+        },
+      }
     : {};
   const pieces = ids.map((id, i): Member => {
     const [first, last] = [i === 0, i === ids.length - 1];
     const shares = [first ? 0 : inner[i - 1].share, last ? 1 : inner[i].share];
     return {
-      ...shared, ...unbraced, id, start: ends[i], end: ends[i + 1],
+      ...shared,
+      ...unbraced,
+      id,
+      start: ends[i],
+      end: ends[i + 1],
       ...(label === undefined ? {} : { label: first ? label : `${label}.${i + 1}` }),
       ...(startOffset || endOffset ? { startOffset: offsetAt(shares[0]), endOffset: offsetAt(shares[1]) } : {}),
-      ...(first && startConnection ? { startConnection } : {}), ...(last && endConnection ? { endConnection } : {}),
-      ...(first && startRigid !== undefined ? { startRigid } : {}), ...(last && endRigid !== undefined ? { endRigid } : {}),
+      ...(first && startConnection ? { startConnection } : {}),
+      ...(last && endConnection ? { endConnection } : {}),
+      ...(first && startRigid !== undefined ? { startRigid } : {}),
+      ...(last && endRigid !== undefined ? { endRigid } : {}),
     };
   });
   const [first, ...others] = pieces;
@@ -41,7 +73,10 @@ export function divideEdits(model: Model, member: Member, nodes: readonly string
   if (endConnection) fields.endConnection = null;
   if (endRigid !== undefined) fields.endRigid = null;
   if (first.endOffset) Object.assign(fields, { startOffset: first.startOffset, endOffset: first.endOffset });
-  const edits: Edit[] = [{ kind: 'change', table: 'members', changes: [{ id: member.id, fields }] }, { kind: 'add', records: { members: others } }];
+  const edits: Edit[] = [
+    { kind: 'change', table: 'members', changes: [{ id: member.id, fields }] },
+    { kind: 'add', records: { members: others } },
+  ];
 
   const changed: { id: string; fields: Record<string, unknown> }[] = [];
   const added: Load[] = [];
@@ -57,26 +92,43 @@ export function divideEdits(model: Model, member: Member, nodes: readonly string
   if (changed.length > 0) edits.push({ kind: 'change', table: 'loads', changes: changed });
   if (added.length > 0) edits.push({ kind: 'add', records: { loads: added } });
   for (const group of Object.values(model.groups)) {
-    if (group.members.includes(member.id)) edits.push({ kind: 'change', table: 'groups', changes: [{ id: group.id, fields: { members: [...group.members, ...others.map((piece) => piece.id)] } }] });
+    if (group.members.includes(member.id))
+      edits.push({
+        kind: 'change',
+        table: 'groups',
+        changes: [{ id: group.id, fields: { members: [...group.members, ...others.map((piece) => piece.id)] } }],
+      });
   }
   for (const rule of Object.values(model.loadRules)) {
-    if (rule.type === 'train' && rule.path.includes(member.id)) edits.push({ kind: 'change', table: 'loadRules', changes: [{ id: rule.id, fields: { path: rule.path.flatMap((id) => (id === member.id ? ids : [id])) } }] });
+    if (rule.type === 'train' && rule.path.includes(member.id))
+      edits.push({
+        kind: 'change',
+        table: 'loadRules',
+        changes: [{ id: rule.id, fields: { path: rule.path.flatMap((id) => (id === member.id ? ids : [id])) } }],
+      });
   }
   return { edits, pieces: ids };
 }
 
 /** The edits of several divisions as one of each kind: members, then their loads, then groups. No member may be divided twice. */
 export function gathered(edits: readonly Edit[]): Edit[] {
-  const changes = (table: 'members' | 'loads' | 'groups' | 'loadRules') => edits.flatMap((edit) => (edit.kind === 'change' && edit.table === table ? edit.changes : []));
+  const changes = (table: 'members' | 'loads' | 'groups' | 'loadRules') =>
+    edits.flatMap((edit) => (edit.kind === 'change' && edit.table === table ? edit.changes : []));
   const added = edits.flatMap((edit) => (edit.kind === 'add' ? [edit.records] : []));
   const members = added.flatMap((records) => records.members ?? []);
   const loads = added.flatMap((records) => records.loads ?? []);
   // of a group or a rule only the last word counts, which holds all that was said before
-  const [groups, loadRules] = (['groups', 'loadRules'] as const).map((table) => [...new Map(changes(table).map((change) => [change.id, change])).values()]);
+  const [groups, loadRules] = (['groups', 'loadRules'] as const).map((table) => [
+    ...new Map(changes(table).map((change) => [change.id, change])).values(),
+  ]);
   return [
-    ...(changes('members').length > 0 ? [{ kind: 'change' as const, table: 'members' as const, changes: changes('members') }] : []),
+    ...(changes('members').length > 0
+      ? [{ kind: 'change' as const, table: 'members' as const, changes: changes('members') }]
+      : []),
     ...(members.length > 0 ? [{ kind: 'add' as const, records: { members } }] : []),
-    ...(changes('loads').length > 0 ? [{ kind: 'change' as const, table: 'loads' as const, changes: changes('loads') }] : []),
+    ...(changes('loads').length > 0
+      ? [{ kind: 'change' as const, table: 'loads' as const, changes: changes('loads') }]
+      : []),
     ...(loads.length > 0 ? [{ kind: 'add' as const, records: { loads } }] : []),
     ...(groups.length > 0 ? [{ kind: 'change' as const, table: 'groups' as const, changes: groups }] : []),
     ...(loadRules.length > 0 ? [{ kind: 'change' as const, table: 'loadRules' as const, changes: loadRules }] : []),
@@ -90,8 +142,13 @@ function partsOf(load: Load & { member: string }, stations: readonly number[], i
   if (load.type === 'temperature' || load.type === 'strain') return ids.map((member) => ({ ...load, member }));
   const placed = load as PlacedLoad;
   if ('at' in placed) {
-    const i = Math.max(0, Math.min(ids.length - 1, stations.findIndex((station, k) => k > 0 && placed.at <= station + tolerance) - 1));
-    return placed.at > stations[stations.length - 1] + tolerance ? [] : [{ ...placed, member: ids[i], at: Math.max(0, placed.at - stations[i]) }];
+    const i = Math.max(
+      0,
+      Math.min(ids.length - 1, stations.findIndex((station, k) => k > 0 && placed.at <= station + tolerance) - 1),
+    );
+    return placed.at > stations[stations.length - 1] + tolerance
+      ? []
+      : [{ ...placed, member: ids[i], at: Math.max(0, placed.at - stations[i]) }];
   }
   const end = placed.to ?? stations[stations.length - 1];
   return ids.flatMap((member, i): Load[] => {
@@ -100,7 +157,8 @@ function partsOf(load: Load & { member: string }, stations: readonly number[], i
     if (to - from < tolerance) return [];
     const place = { member, from: from - a, to: b - to < tolerance ? null : to - a };
     if (placed.type === 'uniform') return [{ ...placed, ...place }];
-    const value = (x: number) => placed.valueFrom + ((placed.valueTo - placed.valueFrom) * (x - placed.from)) / (end - placed.from);
+    const value = (x: number) =>
+      placed.valueFrom + ((placed.valueTo - placed.valueFrom) * (x - placed.from)) / (end - placed.from);
     return [{ ...placed, ...place, valueFrom: value(from), valueTo: value(to) }];
   });
 }

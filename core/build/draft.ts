@@ -1,4 +1,19 @@
-import { applyAct, cross, distance, dot, norm, samePoint, subtract, type Act, type Edit, type Member, type Model, type Node, type Support, type Vector } from '../model';
+import {
+  applyAct,
+  cross,
+  distance,
+  dot,
+  norm,
+  samePoint,
+  subtract,
+  type Act,
+  type Edit,
+  type Member,
+  type Model,
+  type Node,
+  type Support,
+  type Vector,
+} from '../model';
 import { divideEdits, gathered } from './divide';
 import { NodeFinder } from './node-finder';
 import type { PreviewLine } from './plan';
@@ -62,23 +77,39 @@ export class Draft {
    * @param through whether nodes on the way divide the new members
    * @returns the act, or undefined when everything is there already; the members it makes and their lines
    */
-  finish(sentence: (made: readonly Member[]) => string, { leave = new Set<string>(), through = true, extra = [] }: { leave?: ReadonlySet<string>; through?: boolean; extra?: readonly Edit[] } = {}): { act: Act | undefined; made: Member[]; lines: PreviewLine[] } {
+  finish(
+    sentence: (made: readonly Member[]) => string,
+    {
+      leave = new Set<string>(),
+      through = true,
+      extra = [],
+    }: { leave?: ReadonlySet<string>; through?: boolean; extra?: readonly Edit[] } = {},
+  ): { act: Act | undefined; made: Member[]; lines: PreviewLine[] } {
     const { collector, finder, model } = this;
     const made: Node[] = finder.made;
     const nodes: Record<string, Node> = { ...model.nodes, ...Object.fromEntries(made.map((node) => [node.id, node])) };
     const all = Object.values(nodes);
-    const chains = this.wanted.filter(({ start, end }) => start !== end).map(({ start, end, fields }) => {
-      // parts of a bar that only pulls or pushes would fold at the joint between them
-      const stops = through && bends(fields) ? all.flatMap((node) => {
-        const share = shareOn(node.position, nodes[start].position, nodes[end].position);
-        return share === undefined ? [] : [{ id: node.id, share }];
-      }).sort((a, b) => a.share - b.share) : [];
-      return { stops: [start, ...stops.map((stop) => stop.id), end], fields };
-    });
+    const chains = this.wanted
+      .filter(({ start, end }) => start !== end)
+      .map(({ start, end, fields }) => {
+        // parts of a bar that only pulls or pushes would fold at the joint between them
+        const stops =
+          through && bends(fields)
+            ? all
+                .flatMap((node) => {
+                  const share = shareOn(node.position, nodes[start].position, nodes[end].position);
+                  return share === undefined ? [] : [{ id: node.id, share }];
+                })
+                .sort((a, b) => a.share - b.share)
+            : [];
+        return { stops: [start, ...stops.map((stop) => stop.id), end], fields };
+      });
     const touched = new Set(chains.flatMap((chain) => chain.stops));
     const used = made.filter((node) => touched.has(node.id) || node.support || this.kept.has(node.id));
     const records = {
-      ...(collector.sections.length > 0 ? { sections: collector.sections } : {}), ...(collector.materials.length > 0 ? { materials: collector.materials } : {}), ...(used.length > 0 ? { nodes: used } : {}),
+      ...(collector.sections.length > 0 ? { sections: collector.sections } : {}),
+      ...(collector.materials.length > 0 ? { materials: collector.materials } : {}),
+      ...(used.length > 0 ? { nodes: used } : {}),
     };
     const places: Edit[] = Object.keys(records).length > 0 ? [{ kind: 'add', records }] : [];
     const { divisions, divided } = this.divisions(touched, nodes, leave, [...extra, ...places]);
@@ -94,25 +125,42 @@ export class Draft {
         joined.add(pair);
         const [first, last] = [i === 0, i === stops.length - 2];
         members.push({
-          id: collector.nextId('members'), ...shared, start: stops[i], end: stops[i + 1],
-          ...(first && startConnection ? { startConnection } : {}), ...(last && endConnection ? { endConnection } : {}),
-          ...(first && startRigid !== undefined ? { startRigid } : {}), ...(last && endRigid !== undefined ? { endRigid } : {}),
+          id: collector.nextId('members'),
+          ...shared,
+          start: stops[i],
+          end: stops[i + 1],
+          ...(first && startConnection ? { startConnection } : {}),
+          ...(last && endConnection ? { endConnection } : {}),
+          ...(first && startRigid !== undefined ? { startRigid } : {}),
+          ...(last && endRigid !== undefined ? { endRigid } : {}),
         });
         lines.push([nodes[stops[i]].position, nodes[stops[i + 1]].position]);
       }
     }
     const edits: Edit[] = [...extra];
-    if (members.length === 0) edits.push(...(used.some((node) => node.support || this.kept.has(node.id)) ? places : []));
+    if (members.length === 0)
+      edits.push(...(used.some((node) => node.support || this.kept.has(node.id)) ? places : []));
     else if (divisions.length > 0) edits.push(...places, ...divisions, { kind: 'add', records: { members } });
     else edits.push({ kind: 'add', records: { ...records, members } });
-    if (this.supports.size > 0) edits.push({ kind: 'change', table: 'nodes', changes: [...this.supports].map(([id, support]) => ({ id, fields: { support } })) });
+    if (this.supports.size > 0)
+      edits.push({
+        kind: 'change',
+        table: 'nodes',
+        changes: [...this.supports].map(([id, support]) => ({ id, fields: { support } })),
+      });
     return { act: edits.length === 0 ? undefined : { edits, sentence: sentence(members) }, made: members, lines };
   }
 
   /** Divides members of the model on which nodes of the new ones lie. */
-  private divisions(touched: ReadonlySet<string>, nodes: Readonly<Record<string, Node>>, leave: ReadonlySet<string>, before: readonly Edit[]): { divisions: Edit[]; divided: Model } {
+  private divisions(
+    touched: ReadonlySet<string>,
+    nodes: Readonly<Record<string, Node>>,
+    leave: ReadonlySet<string>,
+    before: readonly Edit[],
+  ): { divisions: Edit[]; divided: Model } {
     const points = [...touched].map((id) => nodes[id]);
-    const applied = before.length > 0 ? applyAct(this.model, { edits: [...before] }) : { ok: true as const, model: this.model };
+    const applied =
+      before.length > 0 ? applyAct(this.model, { edits: [...before] }) : { ok: true as const, model: this.model };
     if (!applied.ok) throw new Error(`A draft cannot be carried out: ${applied.error}`);
     let divided = applied.model;
     const edits: Edit[] = [];
@@ -122,7 +170,12 @@ export class Draft {
       if (distance(a, b) < samePoint) continue;
       const on = points.filter((node) => withinBox(node.position, a, b) && shareOn(node.position, a, b) !== undefined);
       if (on.length === 0) continue;
-      const division = divideEdits(divided, divided.members[member.id], on.map((node) => node.id), this.collector.nextId);
+      const division = divideEdits(
+        divided,
+        divided.members[member.id],
+        on.map((node) => node.id),
+        this.collector.nextId,
+      );
       const next = applyAct(divided, { edits: division.edits });
       if (!next.ok) throw new Error(`A member cannot be divided: ${next.error}`);
       divided = next.model;
@@ -135,4 +188,5 @@ export class Draft {
 /** Whether a member resists bending, so that it can be divided and stay straight. */
 export const bends = (member: Pick<Member, 'behaviour'>): boolean => (member.behaviour ?? 'frame') === 'frame';
 
-const withinBox = (point: Vector, a: Vector, b: Vector): boolean => point.every((part, i) => part > Math.min(a[i], b[i]) - samePoint && part < Math.max(a[i], b[i]) + samePoint);
+const withinBox = (point: Vector, a: Vector, b: Vector): boolean =>
+  point.every((part, i) => part > Math.min(a[i], b[i]) - samePoint && part < Math.max(a[i], b[i]) + samePoint);

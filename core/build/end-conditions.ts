@@ -20,12 +20,20 @@ export const endConditions: readonly EndCondition[] = [
   { name: 'shear release', connection: { uz: 0 }, why: 'vertical shear does not pass' },
 ];
 
-const key = (connection: Connection | undefined): string => JSON.stringify(Object.entries(connection ?? {}).filter(([, value]) => value !== undefined).sort(([a], [b]) => a.localeCompare(b)));
+const key = (connection: Connection | undefined): string =>
+  JSON.stringify(
+    Object.entries(connection ?? {})
+      .filter(([, value]) => value !== undefined)
+      .sort(([a], [b]) => a.localeCompare(b)),
+  );
 const byKey = new Map(endConditions.map((condition) => [key(condition.connection), condition.name]));
 
 /** The name of an end condition; "partly fixed" with springs, "other" for a combination without a name. */
 export function endConditionName(connection: Connection | undefined): string {
-  return byKey.get(key(connection)) ?? (Object.values(connection ?? {}).some((value) => value > 0) ? 'partly fixed' : 'other');
+  return (
+    byKey.get(key(connection)) ??
+    (Object.values(connection ?? {}).some((value) => value > 0) ? 'partly fixed' : 'other')
+  );
 }
 
 /** What of a member's ends a symbol shows. */

@@ -1,7 +1,19 @@
 import { applyAct, emptyModel, inOrder, type Act, type Model } from '../model';
 import { catalogueMaterials } from '../catalog';
 import { solveNow } from '../fem';
-import { alignPlan, bayRows, bracingPlan, buildFrame, endConditions, findBays, floorsMend, freeFloors, movesSideways, parseSection, rigidFloors } from './index';
+import {
+  alignPlan,
+  bayRows,
+  bracingPlan,
+  buildFrame,
+  endConditions,
+  findBays,
+  floorsMend,
+  freeFloors,
+  movesSideways,
+  parseSection,
+  rigidFloors,
+} from './index';
 
 const done = (model: Model, act: Act | undefined): Model => {
   const applied = applyAct(model, act!);
@@ -16,37 +28,92 @@ const section = (name: string) => {
 const pinned = endConditions.find(({ name }) => name === 'pinned')!.connection!;
 const frame = (rigid: boolean): Model => {
   const empty = emptyModel({ name: 'Kingfisher Loft', units: 'si', code: 'us' });
-  return done(empty, buildFrame(empty, {
-    baysX: [6, 6], baysY: [5, 5], storeys: [4, 3.5], column: section('HEB 200'), beamX: section('IPE 300'), beamY: section('IPE 300'), material: catalogueMaterials.find(({ name }) => name === 'S355')!,
-    feet: 'pinned', rigidFloors: rigid, beams: { startConnection: pinned, endConnection: pinned },
-  }).act);
+  return done(
+    empty,
+    buildFrame(empty, {
+      baysX: [6, 6],
+      baysY: [5, 5],
+      storeys: [4, 3.5],
+      column: section('HEB 200'),
+      beamX: section('IPE 300'),
+      beamY: section('IPE 300'),
+      material: catalogueMaterials.find(({ name }) => name === 'S355')!,
+      feet: 'pinned',
+      rigidFloors: rigid,
+      beams: { startConnection: pinned, endConnection: pinned },
+    }).act,
+  );
 };
 /** Rods from the ground to the top in one bay of each outer line. */
 const braced = (model: Model): Model => {
   const bays = findBays(model);
-  const keys = new Set(bayRows(model, bays.filter(({ upright }) => upright)).filter(({ label }) => /^Grid [13AC], [1A]–[2B]: from the ground/.test(label)).flatMap((row) => row.keys));
+  const keys = new Set(
+    bayRows(
+      model,
+      bays.filter(({ upright }) => upright),
+    )
+      .filter(({ label }) => /^Grid [13AC], [1A]–[2B]: from the ground/.test(label))
+      .flatMap((row) => row.keys),
+  );
   expect(keys.size).toBe(8);
-  const plan = bracingPlan(model, bays.filter(({ key }) => keys.has(key)), 'cross', { section: inOrder(model.sections)[0].id, material: inOrder(model.materials)[0].id, behaviour: 'tension' }, false);
+  const plan = bracingPlan(
+    model,
+    bays.filter(({ key }) => keys.has(key)),
+    'cross',
+    { section: inOrder(model.sections)[0].id, material: inOrder(model.materials)[0].id, behaviour: 'tension' },
+    false,
+  );
   if (!plan.ok) throw new Error(plan.error);
   return done(model, plan.act);
 };
 const pushed = (model: Model, order: 'first' | 'second'): Model => {
   const tops = Object.values(model.nodes).filter(({ position }) => position[2] > 7);
-  return done(model, { edits: [{ kind: 'add', records: {
-    cases: [{ id: 'c1', label: 'P', name: 'Push', nature: 'other', selfWeight: false }],
-    loads: tops.map(({ id }, i) => ({ id: `l${i + 1}`, case: 'c1', type: 'node' as const, node: id, force: [8000, 5000, -150000] as [number, number, number], moment: [0, 0, 0] as [number, number, number] })),
-    combinations: [{ id: 'u1', label: 'U1', purpose: 'strength', rule: '', factors: [{ case: 'c1', factor: 1 }], origin: 'own', changed: false, order }],
-  } }] });
+  return done(model, {
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          cases: [{ id: 'c1', label: 'P', name: 'Push', nature: 'other', selfWeight: false }],
+          loads: tops.map(({ id }, i) => ({
+            id: `l${i + 1}`,
+            case: 'c1',
+            type: 'node' as const,
+            node: id,
+            force: [8000, 5000, -150000] as [number, number, number],
+            moment: [0, 0, 0] as [number, number, number],
+          })),
+          combinations: [
+            {
+              id: 'u1',
+              label: 'U1',
+              purpose: 'strength',
+              rule: '',
+              factors: [{ case: 'c1', factor: 1 }],
+              origin: 'own',
+              changed: false,
+              order,
+            },
+          ],
+        },
+      },
+    ],
+  });
 };
 
 test('bays are named and chosen from the ground to the top, and by whole planes', () => {
   const model = frame(false);
-  const rows = bayRows(model, findBays(model).filter(({ upright }) => upright));
+  const rows = bayRows(
+    model,
+    findBays(model).filter(({ upright }) => upright),
+  );
   expect(rows.find(({ label }) => label === 'Grid 2, B–C: from the ground to the top, 2 bays')!.keys).toHaveLength(2);
   expect(rows.find(({ label }) => label === 'Grid B: all of it, 4 bays')!.keys).toHaveLength(4);
   // 2 outer lines with 2 storeys each
   expect(rows.find(({ label }) => label === '1–2 round the building: outer walls, 4 bays')!.keys).toHaveLength(4);
-  const level = bayRows(model, findBays(model).filter(({ upright }) => !upright));
+  const level = bayRows(
+    model,
+    findBays(model).filter(({ upright }) => !upright),
+  );
   expect(level.map(({ label }) => label)).toEqual(['Storey 1: all of it, 4 bays', 'Storey 2: all of it, 4 bays']);
 });
 
@@ -69,15 +136,22 @@ test('what sways beside its braced lines is tied to them by rigid floors, offere
 
 test('a frame built with rigid floors has one a storey, above the ground only', () => {
   const model = frame(true);
-  expect(inOrder(model.diaphragms).map(({ label, nodes }) => [label, nodes.length])).toEqual([['Storey 1', 9], ['Storey 2', 9]]);
+  expect(inOrder(model.diaphragms).map(({ label, nodes }) => [label, nodes.length])).toEqual([
+    ['Storey 1', 9],
+    ['Storey 2', 9],
+  ]);
   const { model: later } = { model: done(frame(false), rigidFloors(frame(false), freeFloors(frame(false)))) };
   expect(later.diaphragms).toEqual(model.diaphragms);
 });
 
 test('nodes are brought onto a grid line, a level or any line by the shortest way; two never fall on one', () => {
   const base = frame(false);
-  const node = Object.values(base.nodes).find(({ position }) => position[0] === 6 && position[1] === 5 && position[2] === 4)!;
-  const off = done(base, { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: node.id, fields: { position: [6.08, 5, 4.05] } }] }] });
+  const node = Object.values(base.nodes).find(
+    ({ position }) => position[0] === 6 && position[1] === 5 && position[2] === 4,
+  )!;
+  const off = done(base, {
+    edits: [{ kind: 'change', table: 'nodes', changes: [{ id: node.id, fields: { position: [6.08, 5, 4.05] } }] }],
+  });
   const line = Object.values(off.gridLines).find(({ axis, position }) => axis === 'x' && position === 6)!;
   const storey = Object.values(off.storeys).find(({ elevation }) => elevation === 4)!;
   const carried = (model: Model, target: Parameters<typeof alignPlan>[2], nodes = [node.id]) => {
@@ -90,7 +164,14 @@ test('nodes are brought onto a grid line, a level or any line by the shortest wa
   // the foot of the perpendicular on the line x = z through the origin: both are the mean of 6.08 and 4.05
   const [x, y, z] = carried(off, { from: [0, 5, 0], to: [3, 5, 3] }).nodes[node.id].position;
   expect([x, y, z].map((part) => Math.round(part * 1e9) / 1e9)).toEqual([5.065, 5, 5.065]);
-  expect(alignPlan(carried(off, { gridLine: line.id }), { members: [], nodes: [node.id] }, { gridLine: line.id })).toMatchObject({ ok: false, error: 'All of it lies on grid line 2 already.' });
-  const above = Object.values(base.nodes).find(({ position }) => position[0] === 6 && position[1] === 5 && position[2] === 7.5)!;
-  expect(alignPlan(base, { members: [], nodes: [above.id] }, { storey: storey.id })).toMatchObject({ ok: false, error: expect.stringMatching(/would fall on node/) });
+  expect(
+    alignPlan(carried(off, { gridLine: line.id }), { members: [], nodes: [node.id] }, { gridLine: line.id }),
+  ).toMatchObject({ ok: false, error: 'All of it lies on grid line 2 already.' });
+  const above = Object.values(base.nodes).find(
+    ({ position }) => position[0] === 6 && position[1] === 5 && position[2] === 7.5,
+  )!;
+  expect(alignPlan(base, { members: [], nodes: [above.id] }, { storey: storey.id })).toMatchObject({
+    ok: false,
+    error: expect.stringMatching(/would fall on node/),
+  });
 });

@@ -1,6 +1,18 @@
 import type { CatalogueMaterial } from '../catalog';
 import { count } from '../units';
-import { applyAct, fixedSupport, pinnedFoot, samePoint, type Act, type Edit, type GridLine, type Member, type Model, type Node, type Storey } from '../model';
+import {
+  applyAct,
+  fixedSupport,
+  pinnedFoot,
+  samePoint,
+  type Act,
+  type Edit,
+  type GridLine,
+  type Member,
+  type Model,
+  type Node,
+  type Storey,
+} from '../model';
 import type { MemberFields } from './draft';
 import { freeFloors, rigidFloors } from './floors';
 import { NodeFinder } from './node-finder';
@@ -44,7 +56,8 @@ export function letters(index: number): string {
 }
 
 /** Places one after another: where it begins, then each spacing on. */
-export const running = (spacings: readonly number[], from = 0): number[] => spacings.reduce((places, spacing) => [...places, places[places.length - 1] + spacing], [from]);
+export const running = (spacings: readonly number[], from = 0): number[] =>
+  spacings.reduce((places, spacing) => [...places, places[places.length - 1] + spacing], [from]);
 
 /**
  * Builds columns on every grid crossing and beams along every grid line of each storey above the ground, with grid lines,
@@ -60,29 +73,58 @@ export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
   const storeys = newStoreys(model, collector, zs);
   const nodes = new NodeFinder(model, collector);
   const support = spec.feet === 'fixed' ? fixedSupport : pinnedFoot;
-  const ids = zs.map((z, level) => ys.map((y) => xs.map((x) => nodes.at([x, y, z], level === 0 ? support : undefined))));
+  const ids = zs.map((z, level) =>
+    ys.map((y) => xs.map((x) => nodes.at([x, y, z], level === 0 ? support : undefined))),
+  );
 
   const joined = new Set(Object.values(model.members).map((member) => [member.start, member.end].sort().join(' ')));
   const members: Member[] = [];
   const { material } = spec;
-  const materialOf = (choice: SectionChoice, role: 'column' | 'beam') => collector.material(typeof material === 'function' ? material(choice, role) : material);
-  const join = (role: Member['role'], start: string, end: string, { section, material }: { section: string; material: string }) => {
+  const materialOf = (choice: SectionChoice, role: 'column' | 'beam') =>
+    collector.material(typeof material === 'function' ? material(choice, role) : material);
+  const join = (
+    role: Member['role'],
+    start: string,
+    end: string,
+    { section, material }: { section: string; material: string },
+  ) => {
     const pair = [start, end].sort().join(' ');
     if (joined.has(pair)) return;
     joined.add(pair);
-    members.push({ id: collector.nextId('members'), role, start, end, section, material, angle: 0, ...(role === 'column' ? spec.columns : spec.beams) });
+    members.push({
+      id: collector.nextId('members'),
+      role,
+      start,
+      end,
+      section,
+      material,
+      angle: 0,
+      ...(role === 'column' ? spec.columns : spec.beams),
+    });
   };
-  const made = (choice: SectionChoice, role: 'column' | 'beam') => ({ material: materialOf(choice, role), section: collector.section(choice) });
+  const made = (choice: SectionChoice, role: 'column' | 'beam') => ({
+    material: materialOf(choice, role),
+    section: collector.section(choice),
+  });
   const column = made(spec.column, 'column');
   const beamX = spec.baysX.length > 0 && spec.beamX ? made(spec.beamX, 'beam') : undefined;
   const beamY = spec.baysY.length > 0 && spec.beamY ? made(spec.beamY, 'beam') : undefined;
   for (let level = 1; level < zs.length; level++) {
     ys.forEach((_, j) => xs.forEach((__, i) => join('column', ids[level - 1][j][i], ids[level][j][i], column)));
-    if (beamX) ys.forEach((_, j) => spec.baysX.forEach((__, i) => join('beam', ids[level][j][i], ids[level][j][i + 1], beamX)));
-    if (beamY) xs.forEach((_, i) => spec.baysY.forEach((__, j) => join('beam', ids[level][j][i], ids[level][j + 1][i], beamY)));
+    if (beamX)
+      ys.forEach((_, j) => spec.baysX.forEach((__, i) => join('beam', ids[level][j][i], ids[level][j][i + 1], beamX)));
+    if (beamY)
+      xs.forEach((_, i) => spec.baysY.forEach((__, j) => join('beam', ids[level][j][i], ids[level][j + 1][i], beamY)));
   }
   const supports = nodes.made.filter((node) => node.support).length;
-  const records = { gridLines, storeys, materials: collector.materials, sections: collector.sections, nodes: nodes.made, members };
+  const records = {
+    gridLines,
+    storeys,
+    materials: collector.materials,
+    sections: collector.sections,
+    nodes: nodes.made,
+    members,
+  };
   const nothing = members.length === 0 && nodes.made.length === 0 && gridLines.length === 0 && storeys.length === 0;
   const sentence = `Built a frame of ${spec.baysX.length} × ${spec.baysY.length} bays and ${count(spec.storeys.length, 'storey')}: ${count(members.length, 'member')}`;
   const edits: Edit[] = [{ kind: 'add', records }];
@@ -91,7 +133,12 @@ export function buildFrame(model: Model, spec: FrameSpec): BuiltFrame {
   return { act: nothing ? undefined : { edits, sentence }, nodes: nodes.made, members, supports };
 }
 
-function newGridLines(model: Model, collector: RecordCollector, axis: GridLine['axis'], positions: number[]): GridLine[] {
+function newGridLines(
+  model: Model,
+  collector: RecordCollector,
+  axis: GridLine['axis'],
+  positions: number[],
+): GridLine[] {
   const present = Object.values(model.gridLines).filter((line) => line.axis === axis);
   const labels = new Set(present.map((line) => line.label));
   let index = 0;

@@ -1,6 +1,29 @@
 import { sectionProperties } from '../catalog';
 import { count, formatQuantity } from '../units';
-import { connectedParts, cross, distance, dot, fixedSupport, gridLinesAlong, inOrder, memberEnds, nearNodes, norm, pinnedSupport, samePoint, subtract, supportName, usualSupport, type Finding, type Member, type Mend, type Model, type Node, type Support, type Vector } from '../model';
+import {
+  connectedParts,
+  cross,
+  distance,
+  dot,
+  fixedSupport,
+  gridLinesAlong,
+  inOrder,
+  memberEnds,
+  nearNodes,
+  norm,
+  pinnedSupport,
+  samePoint,
+  subtract,
+  supportName,
+  usualSupport,
+  type Finding,
+  type Member,
+  type Mend,
+  type Model,
+  type Node,
+  type Support,
+  type Vector,
+} from '../model';
 import { crossings } from './divisions';
 import { bends } from './draft';
 import { framesBesideLines } from './grid-lines';
@@ -19,11 +42,32 @@ const known = new WeakMap<object, { tables: readonly unknown[]; findings: readon
  * remarks. The same tables have the same findings, so that an edit of loads costs nothing.
  */
 export function geometryFindings(model: Model): readonly Finding[] {
-  const tables = [model.members, model.sections, model.gridLines, model.diaphragms, model.slabs, model.walls, model.settings];
+  const tables = [
+    model.members,
+    model.sections,
+    model.gridLines,
+    model.diaphragms,
+    model.slabs,
+    model.walls,
+    model.settings,
+  ];
   const before = known.get(model.nodes);
   if (before && tables.every((table, i) => table === before.tables[i])) return before.findings;
   const findings = [
-    ...closeNodes(model), ...freeCrossings(model), ...passedNodes(model), ...overlaps(model), ...shortMembers(model), ...separateParts(model), ...hangingColumns(model), ...suspectedUnits(model), ...offGrid(model), ...almostStraight(model), ...framesBesideLines(model), ...floors(model), ...panels(model), ...openingFindings(model),
+    ...closeNodes(model),
+    ...freeCrossings(model),
+    ...passedNodes(model),
+    ...overlaps(model),
+    ...shortMembers(model),
+    ...separateParts(model),
+    ...hangingColumns(model),
+    ...suspectedUnits(model),
+    ...offGrid(model),
+    ...almostStraight(model),
+    ...framesBesideLines(model),
+    ...floors(model),
+    ...panels(model),
+    ...openingFindings(model),
   ];
   known.set(model.nodes, { tables, findings });
   return findings;
@@ -34,7 +78,9 @@ function closeNodes(model: Model): Finding[] {
     const ids = cluster.map((node) => node.id);
     const apart = distance(cluster[0].position, cluster[1].position);
     return {
-      key: `close ${ids.join(' ')}`, rule: 'close-nodes', severity: 'remark',
+      key: `close ${ids.join(' ')}`,
+      rule: 'close-nodes',
+      severity: 'remark',
       sentence: `Nodes ${ids.slice(0, 4).join(', ')}${ids.length > 4 ? ' …' : ''} are ${apart < samePoint ? 'at one place' : `${formatQuantity(apart, 'sectionLength', model.settings.units, 0)} apart`} and not joined.`,
       why: 'Members that end there do not hold each other. Merge the nodes, or move them apart if they are meant to be two.',
       place: { nodes: ids },
@@ -49,18 +95,25 @@ function freeCrossings(model: Model): Finding[] {
     const pair = [...members].sort();
     // diagonals of an X pass each other on purpose
     if (members.every((id) => model.members[id].role === 'brace')) return [];
-    return [{
-      key: `crossing ${pair.join(' ')}`, rule: 'free-crossing', severity: 'remark',
-      sentence: `Members ${pair.join(' and ')} cross at ${placeWords(model, point)} without a joint.`,
-      why: 'Neither carries the other. Connect them, or accept the finding if they pass on purpose.',
-      place: { members: pair },
-      // a bar that carries axial force only would fold at the joint
-      ...(pair.every((id) => bends(model.members[id])) ? { mend: { label: 'Connect them', plan: { kind: 'connect' as const, members: pair } } } : {}),
-    }];
+    return [
+      {
+        key: `crossing ${pair.join(' ')}`,
+        rule: 'free-crossing',
+        severity: 'remark',
+        sentence: `Members ${pair.join(' and ')} cross at ${placeWords(model, point)} without a joint.`,
+        why: 'Neither carries the other. Connect them, or accept the finding if they pass on purpose.',
+        place: { members: pair },
+        // a bar that carries axial force only would fold at the joint
+        ...(pair.every((id) => bends(model.members[id]))
+          ? { mend: { label: 'Connect them', plan: { kind: 'connect' as const, members: pair } } }
+          : {}),
+      },
+    ];
   });
 }
 
-const placeWords = (model: Model, point: Vector): string => `(${point.map((part) => formatQuantity(part, 'length', model.settings.units, 2)).join(', ')})`;
+const placeWords = (model: Model, point: Vector): string =>
+  `(${point.map((part) => formatQuantity(part, 'length', model.settings.units, 2)).join(', ')})`;
 
 /** Nodes that lie on a member which is not joined to them. */
 function passedNodes(model: Model): Finding[] {
@@ -88,26 +141,33 @@ function passedNodes(model: Model): Finding[] {
     for (let step = 0; step <= steps; step++) {
       const at = a.map((part, i) => part + (line[i] * step) / steps);
       const [i0, j0, k0] = at.map((part) => Math.floor((part - cell / 2) / cell));
-      for (let i = i0; i <= i0 + 1; i++) for (let j = j0; j <= j0 + 1; j++) for (let k = k0; k <= k0 + 1; k++) {
-        const key = `${i} ${j} ${k}`;
-        if (seen.has(key)) continue;
-        seen.add(key);
-        for (const node of cells.get(key) ?? []) {
-          if (node.id === member.start || node.id === member.end) continue;
-          const to = subtract(node.position, a);
-          const along = dot(to, line) / length;
-          if (along > samePoint && along < length - samePoint && norm(cross(to, line)) / length < samePoint) on.push({ id: node.id, share: along });
-        }
-      }
+      for (let i = i0; i <= i0 + 1; i++)
+        for (let j = j0; j <= j0 + 1; j++)
+          for (let k = k0; k <= k0 + 1; k++) {
+            const key = `${i} ${j} ${k}`;
+            if (seen.has(key)) continue;
+            seen.add(key);
+            for (const node of cells.get(key) ?? []) {
+              if (node.id === member.start || node.id === member.end) continue;
+              const to = subtract(node.position, a);
+              const along = dot(to, line) / length;
+              if (along > samePoint && along < length - samePoint && norm(cross(to, line)) / length < samePoint)
+                on.push({ id: node.id, share: along });
+            }
+          }
     }
     if (on.length === 0) continue;
     const nodes = on.sort((p, q) => p.share - q.share).map((one) => one.id);
     found.push({
-      key: `passed ${member.id} ${nodes.join(' ')}`, rule: 'passed-node', severity: 'remark',
+      key: `passed ${member.id} ${nodes.join(' ')}`,
+      rule: 'passed-node',
+      severity: 'remark',
       sentence: `Member ${member.id} runs through ${nodes.length === 1 ? 'node' : 'nodes'} ${nodes.slice(0, 4).join(', ')}${nodes.length > 4 ? ' …' : ''} and is not joined there.`,
       why: 'What ends at the node does not rest on the member. Divide the member there, or accept the finding if it passes on purpose.',
       place: { members: [member.id], nodes },
-      ...(bends(member) ? { mend: { label: 'Divide the member there', plan: { kind: 'divide' as const, member: member.id, nodes } } } : {}),
+      ...(bends(member)
+        ? { mend: { label: 'Divide the member there', plan: { kind: 'divide' as const, member: member.id, nodes } } }
+        : {}),
     });
   }
   return found;
@@ -115,7 +175,11 @@ function passedNodes(model: Model): Finding[] {
 
 /** Members on one line that lie over each other for a stretch, though their ends differ. */
 function overlaps(model: Model): Finding[] {
-  interface Span { readonly member: Member; readonly from: number; readonly to: number }
+  interface Span {
+    readonly member: Member;
+    readonly from: number;
+    readonly to: number;
+  }
   const lines = new Map<string, Span[]>();
   for (const member of inOrder(model.members)) {
     const ends = memberEnds(model, member);
@@ -144,9 +208,14 @@ function overlaps(model: Model): Finding[] {
         if (same) continue; // told as a double
         const over = Math.min(spans[i].to, spans[j].to) - spans[j].from;
         found.push({
-          key: `overlap ${a.id} ${b.id}`, rule: 'overlap', severity: 'remark', sentence: `Members ${a.id} and ${b.id} lie over each other for ${formatQuantity(over, 'length', model.settings.units, 2)}.`,
-          why: 'Both carry load and both weigh there; usually one is a slip. Delete one of them, or shorten it.', place: { members: [a.id, b.id] },
-          mend: { label: `Delete ${b.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [b.id] }] } }, others: [{ label: `Delete ${a.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [a.id] }] } }],
+          key: `overlap ${a.id} ${b.id}`,
+          rule: 'overlap',
+          severity: 'remark',
+          sentence: `Members ${a.id} and ${b.id} lie over each other for ${formatQuantity(over, 'length', model.settings.units, 2)}.`,
+          why: 'Both carry load and both weigh there; usually one is a slip. Delete one of them, or shorten it.',
+          place: { members: [a.id, b.id] },
+          mend: { label: `Delete ${b.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [b.id] }] } },
+          others: [{ label: `Delete ${a.id}`, act: { edits: [{ kind: 'remove', table: 'members', ids: [a.id] }] } }],
         });
       }
     }
@@ -163,10 +232,20 @@ function shortMembers(model: Model): Finding[] {
   return inOrder(model.members).flatMap((member): Finding[] => {
     const length = lengthOf(model, member);
     if (length < samePoint || length > shortMember) return [];
-    return [{
-      key: `short ${member.id}`, rule: 'short-member', severity: 'remark', sentence: `Member ${member.id} is only ${formatQuantity(length, 'sectionLength', model.settings.units, 0)} long.`, why: 'So short a member is very stiff and usually a slip of drawing. Merge its ends, or model the distance as an offset.',
-      place: { members: [member.id], nodes: [member.start, member.end] }, mend: { label: 'Merge its ends', plan: { kind: 'merge', nodes: [member.start, member.end], tolerance: shortMember } },
-    }];
+    return [
+      {
+        key: `short ${member.id}`,
+        rule: 'short-member',
+        severity: 'remark',
+        sentence: `Member ${member.id} is only ${formatQuantity(length, 'sectionLength', model.settings.units, 0)} long.`,
+        why: 'So short a member is very stiff and usually a slip of drawing. Merge its ends, or model the distance as an offset.',
+        place: { members: [member.id], nodes: [member.start, member.end] },
+        mend: {
+          label: 'Merge its ends',
+          plan: { kind: 'merge', nodes: [member.start, member.end], tolerance: shortMember },
+        },
+      },
+    ];
   });
 }
 
@@ -178,43 +257,79 @@ function separateParts(model: Model): Finding[] {
   const members = parts.map((): string[] => []);
   for (const member of Object.values(model.members)) members[home.get(member.start)!].push(member.id);
   return parts.slice(1, 40).map((part, i): Finding => ({
-    key: `separate ${part[0]}`, rule: 'separate-part', severity: 'remark', sentence: `${count(members[i + 1].length, 'member')} at node ${part[0]} ${members[i + 1].length === 1 ? 'is' : 'are'} not joined to the rest of the structure.`,
-    why: 'They stand by themselves. That may be meant; if not, a node is missing or doubled somewhere.', place: { members: members[i + 1], nodes: part.slice(0, 1) },
+    key: `separate ${part[0]}`,
+    rule: 'separate-part',
+    severity: 'remark',
+    sentence: `${count(members[i + 1].length, 'member')} at node ${part[0]} ${members[i + 1].length === 1 ? 'is' : 'are'} not joined to the rest of the structure.`,
+    why: 'They stand by themselves. That may be meant; if not, a node is missing or doubled somewhere.',
+    place: { members: members[i + 1], nodes: part.slice(0, 1) },
   }));
 }
 
 /** Columns whose foot stands on no support and no column. */
 function hangingColumns(model: Model): Finding[] {
   const at = new Map<string, Member[]>();
-  for (const member of Object.values(model.members)) for (const end of [member.start, member.end]) at.set(end, [...(at.get(end) ?? []), member]);
+  for (const member of Object.values(model.members))
+    for (const end of [member.start, member.end]) at.set(end, [...(at.get(end) ?? []), member]);
   return inOrder(model.members).flatMap((member): Finding[] => {
     const ends = memberEnds(model, member);
     if (member.role !== 'column' || !ends) return [];
     const foot = ends.start.position[2] < ends.end.position[2] ? ends.start : ends.end;
     if (foot.support || foot.springs) return [];
     const others = at.get(foot.id)!.filter((other) => other.id !== member.id);
-    const below = others.some((other) => [other.start, other.end].some((id) => model.nodes[id].position[2] < foot.position[2] - samePoint));
+    const below = others.some((other) =>
+      [other.start, other.end].some((id) => model.nodes[id].position[2] < foot.position[2] - samePoint),
+    );
     if (below) return [];
-    return [{
-      key: `carried ${member.id}`, rule: 'column-not-carried', severity: 'remark', sentence: `Column ${member.id} is not carried down: at its foot, node ${foot.id}, ${others.length > 0 ? `it stands on ${others.slice(0, 3).map((other) => other.id).join(', ')}` : 'there is nothing'}.`,
-      why: others.length > 0 ? 'Its whole load goes into beams. Accept the finding if that transfer is meant.' : 'It hangs from above. Give its foot a support, or carry it down.', place: { members: [member.id], nodes: [foot.id] },
-      ...(others.length === 0 ? curesOfFoot(model, foot) : {}),
-    }];
+    return [
+      {
+        key: `carried ${member.id}`,
+        rule: 'column-not-carried',
+        severity: 'remark',
+        sentence: `Column ${member.id} is not carried down: at its foot, node ${foot.id}, ${
+          others.length > 0
+            ? `it stands on ${others
+                .slice(0, 3)
+                .map((other) => other.id)
+                .join(', ')}`
+            : 'there is nothing'
+        }.`,
+        why:
+          others.length > 0
+            ? 'Its whole load goes into beams. Accept the finding if that transfer is meant.'
+            : 'It hangs from above. Give its foot a support, or carry it down.',
+        place: { members: [member.id], nodes: [foot.id] },
+        ...(others.length === 0 ? curesOfFoot(model, foot) : {}),
+      },
+    ];
   });
 }
 
 /** A foot is held as those beside it are; where none are, the engineer chooses. */
 function curesOfFoot(model: Model, foot: Node): Pick<Finding, 'mend' | 'others'> {
-  const hold = (support: Support, label: string): Mend => ({ label, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: foot.id, fields: { support } }] }] } });
+  const hold = (support: Support, label: string): Mend => ({
+    label,
+    act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: foot.id, fields: { support } }] }] },
+  });
   const usual = usualSupport(model, foot.position[2]);
-  const choices = [pinnedSupport, fixedSupport].filter((support) => !usual || supportName(support) !== supportName(usual.support)).map((support) => hold(support, `Hold its foot: ${supportName(support)}`));
-  return usual ? { mend: hold(usual.support, `Hold its foot as ${count(usual.nodes, 'other')}: ${supportName(usual.support)}`), others: choices } : { others: choices };
+  const choices = [pinnedSupport, fixedSupport]
+    .filter((support) => !usual || supportName(support) !== supportName(usual.support))
+    .map((support) => hold(support, `Hold its foot: ${supportName(support)}`));
+  return usual
+    ? {
+        mend: hold(usual.support, `Hold its foot as ${count(usual.nodes, 'other')}: ${supportName(usual.support)}`),
+        others: choices,
+      }
+    : { others: choices };
 }
 
 /** Lengths and sections that would make sense in another unit. */
 function suspectedUnits(model: Model): Finding[] {
   const { units } = model.settings;
-  const lengths = Object.values(model.members).map((member) => lengthOf(model, member)).filter((length) => length > samePoint).sort((a, b) => a - b);
+  const lengths = Object.values(model.members)
+    .map((member) => lengthOf(model, member))
+    .filter((length) => length > samePoint)
+    .sort((a, b) => a - b);
   const usual = lengths[Math.floor(lengths.length / 2)] ?? 0;
   return inOrder(model.members).flatMap((member): Finding[] => {
     const length = lengthOf(model, member);
@@ -224,29 +339,69 @@ function suspectedUnits(model: Model): Finding[] {
     const show = (value: number) => formatQuantity(value, 'length', units, 3);
     if (lengths.length >= 5 && (length > 12 * usual || length < usual / 900)) {
       const cured = inOtherUnit(model, member, usual);
-      return [{ key: `unit ${member.id}`, rule: 'suspected-unit', severity: 'remark', ...(cured ? { mend: cured } : {}), sentence: `Member ${member.id} is ${show(length)} long; members here are usually about ${show(usual)}.`, why: `A factor of ${Math.round(Math.max(length / usual, usual / length))} speaks of another unit, such as feet for inches or metres for millimetres.`, place: { members: [member.id] } }];
+      return [
+        {
+          key: `unit ${member.id}`,
+          rule: 'suspected-unit',
+          severity: 'remark',
+          ...(cured ? { mend: cured } : {}),
+          sentence: `Member ${member.id} is ${show(length)} long; members here are usually about ${show(usual)}.`,
+          why: `A factor of ${Math.round(Math.max(length / usual, usual / length))} speaks of another unit, such as feet for inches or metres for millimetres.`,
+          place: { members: [member.id] },
+        },
+      ];
     }
     if (size > length && length > shortMember) {
-      return [{ key: `size ${member.id}`, rule: 'suspected-unit', severity: 'remark', sentence: `Member ${member.id} is ${show(length)} long and its section ${model.sections[member.section!].name} measures ${show(size)}.`, why: 'A section larger than its member speaks of another unit, or the member is a stub that a rigid end would describe better.', place: { members: [member.id] } }];
+      return [
+        {
+          key: `size ${member.id}`,
+          rule: 'suspected-unit',
+          severity: 'remark',
+          sentence: `Member ${member.id} is ${show(length)} long and its section ${model.sections[member.section!].name} measures ${show(size)}.`,
+          why: 'A section larger than its member speaks of another unit, or the member is a stub that a rigid end would describe better.',
+          place: { members: [member.id] },
+        },
+      ];
     }
     return [];
   });
 }
 
 /** Ratios of units people mix up, with their names: what was typed in the first was taken as the second. */
-const mixedUp = [[1000, 'mm', 'm'], [304.8, 'mm', 'ft'], [12, 'in', 'ft'], [39.37, 'in', 'm'], [3.2808, 'ft', 'm'], [25.4, 'in', 'mm'], [100, 'cm', 'm']] as const;
+const mixedUp = [
+  [1000, 'mm', 'm'],
+  [304.8, 'mm', 'ft'],
+  [12, 'in', 'ft'],
+  [39.37, 'in', 'm'],
+  [3.2808, 'ft', 'm'],
+  [25.4, 'in', 'mm'],
+  [100, 'cm', 'm'],
+] as const;
 
 /** Shortens a member from its start by the ratio of two units, when that makes it as long as its like; only a free end is moved, others hang on it otherwise. */
 function inOtherUnit(model: Model, member: Member, usual: number): Mend | undefined {
   const ends = memberEnds(model, member)!;
   const length = distance(ends.start.position, ends.end.position);
-  const fits = mixedUp.flatMap(([ratio, typed, taken]) => (length / ratio > 0.4 * usual && length / ratio < 2.5 * usual ? [{ ratio, typed, taken, off: Math.abs(Math.log(length / ratio / usual)) }] : [])).sort((a, b) => a.off - b.off)[0];
-  const meets = (id: string) => Object.values(model.members).filter((other) => other.start === id || other.end === id).length;
+  const fits = mixedUp
+    .flatMap(([ratio, typed, taken]) =>
+      length / ratio > 0.4 * usual && length / ratio < 2.5 * usual
+        ? [{ ratio, typed, taken, off: Math.abs(Math.log(length / ratio / usual)) }]
+        : [],
+    )
+    .sort((a, b) => a.off - b.off)[0];
+  const meets = (id: string) =>
+    Object.values(model.members).filter((other) => other.start === id || other.end === id).length;
   const free = meets(member.end) === 1 ? 'end' : meets(member.start) === 1 ? 'start' : undefined;
   if (!fits || !free) return undefined;
   const [fixed, moving] = free === 'end' ? [ends.start, ends.end] : [ends.end, ends.start];
   const position = fixed.position.map((part, i) => part + (moving.position[i] - part) / fits.ratio);
-  return { label: `Make it ${formatQuantity(length / fits.ratio, 'length', model.settings.units, 2)}, typed in ${fits.typed}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: moving.id, fields: { position } }] }], sentence: `Took the length of ${member.id} as typed in ${fits.typed}` } };
+  return {
+    label: `Make it ${formatQuantity(length / fits.ratio, 'length', model.settings.units, 2)}, typed in ${fits.typed}`,
+    act: {
+      edits: [{ kind: 'change', table: 'nodes', changes: [{ id: moving.id, fields: { position } }] }],
+      sentence: `Took the length of ${member.id} as typed in ${fits.typed}`,
+    },
+  };
 }
 
 /** Within this of upright or level (m over the member) and this slope a member was most likely meant to be straight. */
@@ -263,15 +418,34 @@ function almostStraight(model: Model): Finding[] {
     const [off, along] = upright ? [across, Math.abs(dz)] : [Math.abs(dz), across];
     if (off <= samePoint || off > almost.offset || off > almost.slope * along) return [];
     const show = (value: number) => formatQuantity(value, 'sectionLength', model.settings.units, 0);
-    const meets = (id: string) => Object.values(model.members).filter((other) => other.start === id || other.end === id).length;
+    const meets = (id: string) =>
+      Object.values(model.members).filter((other) => other.start === id || other.end === id).length;
     // the end that fewer members meet goes to the other; a support stays
-    const [kept, moved] = (ends.end.support && !ends.start.support) || (Boolean(ends.end.support) === Boolean(ends.start.support) && meets(member.start) < meets(member.end)) ? [ends.end, ends.start] : [ends.start, ends.end];
-    const position = upright ? [kept.position[0], kept.position[1], moved.position[2]] : [moved.position[0], moved.position[1], kept.position[2]];
-    return [{
-      key: `almost ${member.id}`, rule: upright ? 'almost-upright' : 'almost-level', severity: 'remark', sentence: `Member ${member.id} is almost ${upright ? 'upright' : 'level'}: over ${formatQuantity(along, 'length', model.settings.units, 2)} it ${upright ? 'leans' : 'falls'} by ${show(off)}.`,
-      why: 'So small a lean is usually a slip of drawing. Accept the finding if it is meant.', place: { members: [member.id] },
-      mend: { label: `Move ${moved.id} ${upright ? 'in line with' : 'level with'} ${kept.id}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: moved.id, fields: { position } }] }], sentence: `Made ${member.id} ${upright ? 'upright' : 'level'}` } },
-    }];
+    const [kept, moved] =
+      (ends.end.support && !ends.start.support) ||
+      (Boolean(ends.end.support) === Boolean(ends.start.support) && meets(member.start) < meets(member.end))
+        ? [ends.end, ends.start]
+        : [ends.start, ends.end];
+    const position = upright
+      ? [kept.position[0], kept.position[1], moved.position[2]]
+      : [moved.position[0], moved.position[1], kept.position[2]];
+    return [
+      {
+        key: `almost ${member.id}`,
+        rule: upright ? 'almost-upright' : 'almost-level',
+        severity: 'remark',
+        sentence: `Member ${member.id} is almost ${upright ? 'upright' : 'level'}: over ${formatQuantity(along, 'length', model.settings.units, 2)} it ${upright ? 'leans' : 'falls'} by ${show(off)}.`,
+        why: 'So small a lean is usually a slip of drawing. Accept the finding if it is meant.',
+        place: { members: [member.id] },
+        mend: {
+          label: `Move ${moved.id} ${upright ? 'in line with' : 'level with'} ${kept.id}`,
+          act: {
+            edits: [{ kind: 'change', table: 'nodes', changes: [{ id: moved.id, fields: { position } }] }],
+            sentence: `Made ${member.id} ${upright ? 'upright' : 'level'}`,
+          },
+        },
+      },
+    ];
   });
 }
 
@@ -279,13 +453,27 @@ function offGrid(model: Model): Finding[] {
   const axes = (['x', 'y'] as const).map((axis) => gridLinesAlong(model, axis));
   return inOrder(model.nodes).flatMap((node): Finding[] => {
     for (const [i, lines] of axes.entries()) {
-      const near = lines.find((line) => Math.abs(line.position - node.position[i]) < nearGrid && Math.abs(line.position - node.position[i]) > samePoint);
+      const near = lines.find(
+        (line) =>
+          Math.abs(line.position - node.position[i]) < nearGrid &&
+          Math.abs(line.position - node.position[i]) > samePoint,
+      );
       if (!near) continue;
       const position = node.position.map((part, k) => (k === i ? near.position : part));
-      return [{
-        key: `grid ${node.id}`, rule: 'off-grid', severity: 'remark', sentence: `Node ${node.id} stands ${formatQuantity(Math.abs(near.position - node.position[i]), 'sectionLength', model.settings.units, 0)} beside grid line ${near.label}.`, why: 'So small a distance is usually a slip.',
-        place: { nodes: [node.id] }, mend: { label: `Move it onto ${near.label}`, act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: node.id, fields: { position } }] }] } },
-      }];
+      return [
+        {
+          key: `grid ${node.id}`,
+          rule: 'off-grid',
+          severity: 'remark',
+          sentence: `Node ${node.id} stands ${formatQuantity(Math.abs(near.position - node.position[i]), 'sectionLength', model.settings.units, 0)} beside grid line ${near.label}.`,
+          why: 'So small a distance is usually a slip.',
+          place: { nodes: [node.id] },
+          mend: {
+            label: `Move it onto ${near.label}`,
+            act: { edits: [{ kind: 'change', table: 'nodes', changes: [{ id: node.id, fields: { position } }] }] },
+          },
+        },
+      ];
     }
     return [];
   });
@@ -294,8 +482,37 @@ function offGrid(model: Model): Finding[] {
 function floors(model: Model): Finding[] {
   return inOrder(model.diaphragms).flatMap((diaphragm): Finding[] => {
     const place = { nodes: diaphragm.nodes };
-    if (diaphragm.stiffness === 'semiRigid') return [{ key: `semi-rigid ${diaphragm.id}`, rule: 'semi-rigid', severity: 'remark', sentence: `The semi-rigid floor ${diaphragm.label} ties its nodes by its slab’s own stiffness, and slabs are not analysed yet.`, why: 'Until then it ties nothing. Make it rigid if its slab is stiff in its plane.', place, mend: { label: 'Make it rigid', act: { edits: [{ kind: 'change', table: 'diaphragms', changes: [{ id: diaphragm.id, fields: { stiffness: null } }] }] } } }];
-    if (diaphragm.nodes.length < 3) return [{ key: `few ${diaphragm.id}`, rule: 'diaphragm-few-nodes', severity: 'remark', sentence: `The rigid floor ${diaphragm.label} has ${count(diaphragm.nodes.length, 'node')}.`, why: 'A floor has three nodes or more; two are only a strut between them.', place, mend: { label: 'Delete it', act: { edits: [{ kind: 'remove', table: 'diaphragms', ids: [diaphragm.id] }] } } }];
+    if (diaphragm.stiffness === 'semiRigid')
+      return [
+        {
+          key: `semi-rigid ${diaphragm.id}`,
+          rule: 'semi-rigid',
+          severity: 'remark',
+          sentence: `The semi-rigid floor ${diaphragm.label} ties its nodes by its slab’s own stiffness, and slabs are not analysed yet.`,
+          why: 'Until then it ties nothing. Make it rigid if its slab is stiff in its plane.',
+          place,
+          mend: {
+            label: 'Make it rigid',
+            act: {
+              edits: [
+                { kind: 'change', table: 'diaphragms', changes: [{ id: diaphragm.id, fields: { stiffness: null } }] },
+              ],
+            },
+          },
+        },
+      ];
+    if (diaphragm.nodes.length < 3)
+      return [
+        {
+          key: `few ${diaphragm.id}`,
+          rule: 'diaphragm-few-nodes',
+          severity: 'remark',
+          sentence: `The rigid floor ${diaphragm.label} has ${count(diaphragm.nodes.length, 'node')}.`,
+          why: 'A floor has three nodes or more; two are only a strut between them.',
+          place,
+          mend: { label: 'Delete it', act: { edits: [{ kind: 'remove', table: 'diaphragms', ids: [diaphragm.id] }] } },
+        },
+      ];
     return [];
   });
 }
@@ -303,6 +520,19 @@ function floors(model: Model): Finding[] {
 function panels(model: Model): Finding[] {
   const [slabs, walls] = [Object.keys(model.slabs).length, Object.keys(model.walls).length];
   if (slabs + walls === 0) return [];
-  const words = [slabs > 0 ? count(slabs, 'slab') : '', walls > 0 ? count(walls, 'wall') : ''].filter((part) => part !== '').join(' and ');
-  return [{ key: 'panels', rule: 'not-analysed', severity: 'remark', sentence: `${words[0].toUpperCase()}${words.slice(1)} ${slabs + walls === 1 ? 'is' : 'are'} described and not analysed: ${slabs + walls === 1 ? 'it has' : 'they have'} no weight and no stiffness in the results.`, why: 'Put their weight on the members that carry them, and make floors rigid that are.', place: { nodes: [...Object.values(model.slabs), ...Object.values(model.walls)].flatMap((panel) => panel.corners) } }];
+  const words = [slabs > 0 ? count(slabs, 'slab') : '', walls > 0 ? count(walls, 'wall') : '']
+    .filter((part) => part !== '')
+    .join(' and ');
+  return [
+    {
+      key: 'panels',
+      rule: 'not-analysed',
+      severity: 'remark',
+      sentence: `${words[0].toUpperCase()}${words.slice(1)} ${slabs + walls === 1 ? 'is' : 'are'} described and not analysed: ${slabs + walls === 1 ? 'it has' : 'they have'} no weight and no stiffness in the results.`,
+      why: 'Put their weight on the members that carry them, and make floors rigid that are.',
+      place: {
+        nodes: [...Object.values(model.slabs), ...Object.values(model.walls)].flatMap((panel) => panel.corners),
+      },
+    },
+  ];
 }

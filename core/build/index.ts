@@ -14,14 +14,31 @@ export { extendPlan } from './extend';
 export { copyStoreyPlan, insertStoreyPlan, reheightStoreyPlan, storeyMembers, type MovesAlong } from './storeys';
 export { gridPlane, planeOfMember, slopesOf, storeyPlane, workingPlanes, type Slope } from './planes';
 export { beamsPlan, columnsPlan, gridLinesPlan, storeysPlan, type PlanWindow } from './grid-places';
-export { edgeOfMembers, edgesBySlope, edgesOfSelection, jointsInCommon, secondariesOnSlopes, secondariesPlan, type Edge, type SecondarySpec } from './secondaries';
+export {
+  edgeOfMembers,
+  edgesBySlope,
+  edgesOfSelection,
+  jointsInCommon,
+  secondariesOnSlopes,
+  secondariesPlan,
+  type Edge,
+  type SecondarySpec,
+} from './secondaries';
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';
 export { bayMiddle, bayPlace, bayRows, findBays, isBraced, type Bay, type BayRow } from './bays';
 export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './bracing';
 export { endConditionName, endConditions, endSymbol, type EndCondition } from './end-conditions';
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';
 export { whatHolds } from './what-holds';
-export { diaphragmOfStorey, floorEdits, floorsMend, freeFloors, movesSideways, nodesOfStorey, rigidFloors } from './floors';
+export {
+  diaphragmOfStorey,
+  floorEdits,
+  floorsMend,
+  freeFloors,
+  movesSideways,
+  nodesOfStorey,
+  rigidFloors,
+} from './floors';
 export { framesBesideLines, moveGridLinePlan, nodesOnLine } from './grid-lines';
 export { openingFindings, openingProblem } from './openings';
 export { geometryFindings } from './geometry-findings';

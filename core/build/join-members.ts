@@ -1,5 +1,16 @@
 import { count } from '../units';
-import { cross, dot, isPlaced, memberAxis, norm, subtract, type Edit, type Member, type Model, type Vector } from '../model';
+import {
+  cross,
+  dot,
+  isPlaced,
+  memberAxis,
+  norm,
+  subtract,
+  type Edit,
+  type Member,
+  type Model,
+  type Vector,
+} from '../model';
 import { refuse, type Plan, type PreviewLine } from './plan';
 
 /**
@@ -10,7 +21,10 @@ export function joinPlan(model: Model, ids: readonly string[]): Plan {
   if (ids.length < 2) return refuse('Select two or more members that follow each other on a line.');
   const chains = chainsOf(model, ids);
   if (typeof chains === 'string') return refuse(chains);
-  if (chains.length === 0) return refuse('No two of the selected members follow each other on a straight line with the same section, material and angle.');
+  if (chains.length === 0)
+    return refuse(
+      'No two of the selected members follow each other on a straight line with the same section, material and angle.',
+    );
   const edits: Edit[] = [];
   const preview: PreviewLine[] = [];
   const made: string[] = [];
@@ -31,12 +45,21 @@ export function joinPlan(model: Model, ids: readonly string[]): Plan {
     edits.push({ kind: 'change', table: 'members', changes: [{ id: kept.id, fields }] });
     const loads = movedLoads(model, links, { first, last }, kept.id);
     if (loads.length > 0) edits.push({ kind: 'change', table: 'loads', changes: loads });
-    edits.push({ kind: 'remove', table: 'members', ids: others.map((member) => member.id) }, { kind: 'remove', table: 'nodes', ids: inner });
+    edits.push(
+      { kind: 'remove', table: 'members', ids: others.map((member) => member.id) },
+      { kind: 'remove', table: 'nodes', ids: inner },
+    );
     preview.push([model.nodes[first].position, model.nodes[last].position]);
     made.push(kept.id);
     gone += others.length;
   }
-  return { ok: true, act: { edits, sentence: `Joined ${count(gone + made.length, 'member')} into ${made.length}` }, words: `${count(gone + made.length, 'member')} become ${made.length}`, preview, made };
+  return {
+    ok: true,
+    act: { edits, sentence: `Joined ${count(gone + made.length, 'member')} into ${made.length}` },
+    words: `${count(gone + made.length, 'member')} become ${made.length}`,
+    preview,
+    made,
+  };
 }
 
 interface Link {
@@ -55,8 +78,10 @@ interface Chain {
 function chainsOf(model: Model, ids: readonly string[]): Chain[] | string {
   const wanted = new Set(ids);
   const atNode = new Map<string, Member[]>();
-  for (const member of Object.values(model.members)) for (const end of [member.start, member.end]) atNode.set(end, [...(atNode.get(end) ?? []), member]);
-  const direction = (member: Member): Vector => subtract(model.nodes[member.end].position, model.nodes[member.start].position);
+  for (const member of Object.values(model.members))
+    for (const end of [member.start, member.end]) atNode.set(end, [...(atNode.get(end) ?? []), member]);
+  const direction = (member: Member): Vector =>
+    subtract(model.nodes[member.end].position, model.nodes[member.start].position);
   const fits = (a: Member, b: Member) => {
     const [u, v] = [direction(a), direction(b)];
     const [p, q] = [memberAxis(model, a)?.axes, memberAxis(model, b)?.axes];
@@ -64,9 +89,24 @@ function chainsOf(model: Model, ids: readonly string[]): Chain[] | string {
     // a section without symmetry must not face the other way
     const centred = [a, b].every((member) => (member.axisPosition ?? 'centroid') === 'centroid');
     const offset = [a, b].some((member) => member.startOffset ?? member.endOffset);
-    const symmetric = centred && a.section !== null && ['i', 'rectangle', 'circle', 'rectangularHollow', 'circularHollow', 'builtUpBox'].includes(model.sections[a.section].shape.type);
+    const symmetric =
+      centred &&
+      a.section !== null &&
+      ['i', 'rectangle', 'circle', 'rectangularHollow', 'circularHollow', 'builtUpBox'].includes(
+        model.sections[a.section].shape.type,
+      );
     const alike = (way: 'y' | 'z') => (symmetric ? Math.abs(dot(p[way], q[way])) : dot(p[way], q[way])) > 1 - 1e-9;
-    return !offset && alike('y') && alike('z') && a.axisPosition === b.axisPosition && JSON.stringify(a.stiffness) === JSON.stringify(b.stiffness) && a.section === b.section && a.material === b.material && a.role === b.role && (a.behaviour ?? 'frame') === (b.behaviour ?? 'frame');
+    return (
+      !offset &&
+      alike('y') &&
+      alike('z') &&
+      a.axisPosition === b.axisPosition &&
+      JSON.stringify(a.stiffness) === JSON.stringify(b.stiffness) &&
+      a.section === b.section &&
+      a.material === b.material &&
+      a.role === b.role &&
+      (a.behaviour ?? 'frame') === (b.behaviour ?? 'frame')
+    );
   };
   const loaded = new Set(Object.values(model.loads).flatMap((load) => ('node' in load ? [load.node] : [])));
   /** the member that continues a member beyond one of its nodes, if they may become one */
@@ -74,7 +114,14 @@ function chainsOf(model: Model, ids: readonly string[]): Chain[] | string {
     const there = atNode.get(node)!;
     const other = there.find((one) => one.id !== member.id && wanted.has(one.id) && fits(one, member));
     const { support, springs } = model.nodes[node];
-    return there.length === 2 && other && !support && !springs && !loaded.has(node) && dot(away(member, node), away(other, node)) < 0 ? other : undefined;
+    return there.length === 2 &&
+      other &&
+      !support &&
+      !springs &&
+      !loaded.has(node) &&
+      dot(away(member, node), away(other, node)) < 0
+      ? other
+      : undefined;
   };
   const away = (member: Member, node: string): Vector => {
     const along = direction(member);
@@ -93,7 +140,7 @@ function chainsOf(model: Model, ids: readonly string[]): Chain[] | string {
     const links: Link[] = [];
     const inner: string[] = [];
     let node = headNode;
-    for (let member: Member | undefined = head; member && !done.has(member.id); ) {
+    for (let member: Member | undefined = head; member && !done.has(member.id);) {
       done.add(member.id);
       links.push({ member, flipped: member.start !== node });
       node = member.start === node ? member.end : member.start;
@@ -111,19 +158,33 @@ function chainsOf(model: Model, ids: readonly string[]): Chain[] | string {
   return chains;
 }
 
-const reversed = ({ links, inner, first, last }: Chain): Chain => ({ links: [...links].reverse().map(({ member, flipped }) => ({ member, flipped: !flipped })), inner: [...inner].reverse(), first: last, last: first });
+const reversed = ({ links, inner, first, last }: Chain): Chain => ({
+  links: [...links].reverse().map(({ member, flipped }) => ({ member, flipped: !flipped })),
+  inner: [...inner].reverse(),
+  first: last,
+  last: first,
+});
 
 function hingeWithin({ links }: Chain): string | undefined {
   for (let i = 0; i + 1 < links.length; i++) {
     const [a, b] = [links[i], links[i + 1]];
-    const between = [a.flipped ? a.member.startConnection : a.member.endConnection, b.flipped ? b.member.endConnection : b.member.startConnection];
-    if (between.some((connection) => connection && Object.keys(connection).length > 0)) return `Members ${a.member.id} and ${b.member.id} meet in a joint that is not rigid. Make it rigid first, or leave them apart.`;
+    const between = [
+      a.flipped ? a.member.startConnection : a.member.endConnection,
+      b.flipped ? b.member.endConnection : b.member.startConnection,
+    ];
+    if (between.some((connection) => connection && Object.keys(connection).length > 0))
+      return `Members ${a.member.id} and ${b.member.id} meet in a joint that is not rigid. Make it rigid first, or leave them apart.`;
   }
   return undefined;
 }
 
 /** Loads of the later links, told from the start of the first and in its directions. */
-function movedLoads(model: Model, links: readonly Link[], ends: { first: string; last: string }, kept: string): { id: string; fields: Record<string, unknown> }[] {
+function movedLoads(
+  model: Model,
+  links: readonly Link[],
+  ends: { first: string; last: string },
+  kept: string,
+): { id: string; fields: Record<string, unknown> }[] {
   const axes = links.map(({ member }) => memberAxis(model, member)!);
   const { first, last } = ends;
   const chain = memberAxis(model, { ...links[0].member, start: first, end: last })!.axes;
@@ -136,7 +197,12 @@ function movedLoads(model: Model, links: readonly Link[], ends: { first: string;
     const sign = load.axes === 'local' ? Math.sign(dot(axes[i].axes[load.direction], chain[load.direction])) : 1;
     if ('at' in load) return [{ id: load.id, fields: { member: kept, at: place(load.at), value: sign * load.value } }];
     const [from, to] = [place(load.from), place(load.to ?? axes[i].length)].sort((a, b) => a - b);
-    const values = load.type === 'uniform' ? { value: sign * load.value } : links[i].flipped ? { valueFrom: sign * load.valueTo, valueTo: sign * load.valueFrom } : { valueFrom: sign * load.valueFrom, valueTo: sign * load.valueTo };
+    const values =
+      load.type === 'uniform'
+        ? { value: sign * load.value }
+        : links[i].flipped
+          ? { valueFrom: sign * load.valueTo, valueTo: sign * load.valueFrom }
+          : { valueFrom: sign * load.valueFrom, valueTo: sign * load.valueTo };
     return [{ id: load.id, fields: { member: kept, from, to, ...values } }];
   });
 }

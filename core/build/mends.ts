@@ -12,15 +12,31 @@ export function mendAct(model: Model, mend: Mend): Act | undefined {
   if (plan.kind === 'divide') {
     const member = model.members[plan.member];
     const nodes = plan.nodes.filter((id) => id in model.nodes && id !== member?.start && id !== member?.end);
-    return member && nodes.length > 0 ? { edits: divideEdits(model, member, nodes, new RecordCollector(model).nextId).edits, sentence: `Divided ${plan.member} at ${nodes.join(', ')}` } : undefined;
+    return member && nodes.length > 0
+      ? {
+          edits: divideEdits(model, member, nodes, new RecordCollector(model).nextId).edits,
+          sentence: `Divided ${plan.member} at ${nodes.join(', ')}`,
+        }
+      : undefined;
   }
-  const made = plan.kind === 'merge' ? mergeNodesPlan(model, plan.tolerance, plan.nodes.filter((id) => id in model.nodes)) : connectCrossingsPlan(model, plan.members.filter((id) => id in model.members));
+  const made =
+    plan.kind === 'merge'
+      ? mergeNodesPlan(
+          model,
+          plan.tolerance,
+          plan.nodes.filter((id) => id in model.nodes),
+        )
+      : connectCrossingsPlan(
+          model,
+          plan.members.filter((id) => id in model.members),
+        );
   return made.ok ? made.act : undefined;
 }
 
 /** A mend's label, and the loads that go with what it deletes. */
 export function mendLabel(model: Model, mend: Mend): string {
-  if (!('act' in mend) || !mend.act.edits.some((edit) => edit.kind === 'remove' && edit.table !== 'loads')) return mend.label;
+  if (!('act' in mend) || !mend.act.edits.some((edit) => edit.kind === 'remove' && edit.table !== 'loads'))
+    return mend.label;
   const applied = applyAct(model, mend.act);
   const lost = applied.ok ? Object.keys(model.loads).length - Object.keys(applied.model.loads).length : 0;
   return lost > 0 ? `${mend.label} with ${count(lost, 'load')}` : mend.label;
@@ -39,5 +55,9 @@ export function mendAll(model: Model, findings: readonly Finding[]): { act: Act 
     edits.push(...act.edits);
     mended++;
   }
-  return { act: edits.length === 0 ? undefined : { edits, sentence: `Mended ${mended} ${mended === 1 ? 'finding' : 'findings'}` }, mended };
+  return {
+    act:
+      edits.length === 0 ? undefined : { edits, sentence: `Mended ${mended} ${mended === 1 ? 'finding' : 'findings'}` },
+    mended,
+  };
 }

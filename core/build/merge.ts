@@ -9,7 +9,8 @@ import { refuse, type Plan } from './plan';
  */
 export function mergeNodesPlan(model: Model, tolerance: number, ids?: readonly string[]): Plan {
   const clusters = nodeClusters(model, tolerance, ids);
-  if (clusters.length === 0) return refuse(`No two nodes are nearer than ${formatQuantity(tolerance, 'length', model.settings.units)}.`);
+  if (clusters.length === 0)
+    return refuse(`No two nodes are nearer than ${formatQuantity(tolerance, 'length', model.settings.units)}.`);
   const target = new Map<string, string>();
   for (const cluster of clusters) {
     const kept = cluster.find((node) => node.support ?? node.springs) ?? cluster[0];
@@ -19,7 +20,10 @@ export function mergeNodesPlan(model: Model, tolerance: number, ids?: readonly s
   const gone = [...target.keys()];
   return {
     ok: true,
-    act: { edits: [...edits, { kind: 'remove', table: 'nodes', ids: gone }], sentence: `Merged ${count(gone.length, 'node')} into ${count(clusters.length, 'other')}` },
+    act: {
+      edits: [...edits, { kind: 'remove', table: 'nodes', ids: gone }],
+      sentence: `Merged ${count(gone.length, 'node')} into ${count(clusters.length, 'other')}`,
+    },
     words: `${count(gone.length, 'node')} merged into ${count(clusters.length, 'other')}`,
     preview: gone.map((id) => [model.nodes[id].position, model.nodes[target.get(id)!].position]),
     made: [],
@@ -41,9 +45,12 @@ export function nodeClusters(model: Model, tolerance: number, ids?: readonly str
   };
   for (const node of nodes) {
     const [i, j, k] = node.position.map((part) => Math.floor(part / size));
-    for (let di = -1; di <= 1; di++) for (let dj = -1; dj <= 1; dj++) for (let dk = -1; dk <= 1; dk++) {
-      for (const other of cells.get(key(i + di, j + dj, k + dk)) ?? []) if (distance(other.position, node.position) <= tolerance) parent.set(root(node.id), root(other.id));
-    }
+    for (let di = -1; di <= 1; di++)
+      for (let dj = -1; dj <= 1; dj++)
+        for (let dk = -1; dk <= 1; dk++) {
+          for (const other of cells.get(key(i + di, j + dj, k + dk)) ?? [])
+            if (distance(other.position, node.position) <= tolerance) parent.set(root(node.id), root(other.id));
+        }
     const here = cells.get(key(i, j, k));
     if (here) here.push(node);
     else cells.set(key(i, j, k), [node]);
@@ -58,26 +65,85 @@ function retargeted(model: Model, target: ReadonlyMap<string, string>): Edit[] {
   const to = (id: string) => target.get(id) ?? id;
   const touches = (ids: readonly string[]) => ids.some((id) => target.has(id));
   const edits: Edit[] = [];
-  const change = (table: 'members' | 'loads' | 'diaphragms' | 'groups' | 'slabs' | 'walls' | 'lineSupports' | 'columnHeads', changes: { id: string; fields: Record<string, unknown> }[]) => {
+  const change = (
+    table: 'members' | 'loads' | 'diaphragms' | 'groups' | 'slabs' | 'walls' | 'lineSupports' | 'columnHeads',
+    changes: { id: string; fields: Record<string, unknown> }[],
+  ) => {
     if (changes.length > 0) edits.push({ kind: 'change', table, changes });
   };
   const members = Object.values(model.members).filter((member) => touches([member.start, member.end]));
   const without = members.filter((member) => to(member.start) === to(member.end)).map((member) => member.id);
   if (without.length > 0) edits.push({ kind: 'remove', table: 'members', ids: without });
-  change('members', members.filter((member) => !without.includes(member.id)).map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })));
+  change(
+    'members',
+    members
+      .filter((member) => !without.includes(member.id))
+      .map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })),
+  );
   const list = (ids: readonly string[]) => [...new Set(ids.map(to))];
-  change('loads', Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
-    if ('node' in load) return target.has(load.node) ? [{ id: load.id, fields: { node: to(load.node) } }] : [];
-    if (load.type !== 'area' || load.region.kind !== 'nodes' || !touches(panelNodes(load.region)) || list(load.region.corners).length < 3) return [];
-    const { corners, openings } = load.region;
-    return [{ id: load.id, fields: { region: { ...load.region, corners: list(corners), ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}) } } }];
-  }));
-  change('diaphragms', Object.values(model.diaphragms).filter((one) => touches(one.nodes)).map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes) } })));
-  change('groups', Object.values(model.groups).filter((one) => touches(one.nodes ?? [])).map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes ?? []) } })));
+  change(
+    'loads',
+    Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
+      if ('node' in load) return target.has(load.node) ? [{ id: load.id, fields: { node: to(load.node) } }] : [];
+      if (
+        load.type !== 'area' ||
+        load.region.kind !== 'nodes' ||
+        !touches(panelNodes(load.region)) ||
+        list(load.region.corners).length < 3
+      )
+        return [];
+      const { corners, openings } = load.region;
+      return [
+        {
+          id: load.id,
+          fields: {
+            region: {
+              ...load.region,
+              corners: list(corners),
+              ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}),
+            },
+          },
+        },
+      ];
+    }),
+  );
+  change(
+    'diaphragms',
+    Object.values(model.diaphragms)
+      .filter((one) => touches(one.nodes))
+      .map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes) } })),
+  );
+  change(
+    'groups',
+    Object.values(model.groups)
+      .filter((one) => touches(one.nodes ?? []))
+      .map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes ?? []) } })),
+  );
   for (const table of ['slabs', 'walls'] as const) {
-    change(table, Object.values(model[table]).filter((one) => touches(panelNodes(one)) && list(one.corners).length >= 3).map(({ id, corners, openings }) => ({ id, fields: { corners: list(corners), ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}) } })));
+    change(
+      table,
+      Object.values(model[table])
+        .filter((one) => touches(panelNodes(one)) && list(one.corners).length >= 3)
+        .map(({ id, corners, openings }) => ({
+          id,
+          fields: {
+            corners: list(corners),
+            ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}),
+          },
+        })),
+    );
   }
-  change('lineSupports', Object.values(model.lineSupports).filter((one) => touches([one.start, one.end])).map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })));
-  change('columnHeads', Object.values(model.columnHeads).filter((one) => target.has(one.node)).map(({ id, node }) => ({ id, fields: { node: to(node) } })));
+  change(
+    'lineSupports',
+    Object.values(model.lineSupports)
+      .filter((one) => touches([one.start, one.end]))
+      .map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })),
+  );
+  change(
+    'columnHeads',
+    Object.values(model.columnHeads)
+      .filter((one) => target.has(one.node))
+      .map(({ id, node }) => ({ id, fields: { node: to(node) } })),
+  );
   return edits;
 }

@@ -29,7 +29,9 @@ export class NodeFinder {
     for (let di = -1; di <= 1; di++) {
       for (let dj = -1; dj <= 1; dj++) {
         for (let dk = -1; dk <= 1; dk++) {
-          const found = this.byPlace.get(`${i + di} ${j + dj} ${k + dk}`)?.find((node) => distance(node.position, position) < samePoint);
+          const found = this.byPlace
+            .get(`${i + di} ${j + dj} ${k + dk}`)
+            ?.find((node) => distance(node.position, position) < samePoint);
           if (found) return found;
         }
       }

@@ -18,7 +18,12 @@ function outside([u, v]: readonly [number, number], outline: readonly (readonly 
   return inside ? 0 : nearest;
 }
 
-const crosses = (a: readonly [number, number], b: readonly [number, number], c: readonly [number, number], d: readonly [number, number]): boolean => {
+const crosses = (
+  a: readonly [number, number],
+  b: readonly [number, number],
+  c: readonly [number, number],
+  d: readonly [number, number],
+): boolean => {
   const side = (p: readonly [number, number], q: readonly [number, number], r: readonly [number, number]) => {
     const length = Math.hypot(q[0] - p[0], q[1] - p[1]) || 1;
     const off = ((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])) / length;
@@ -34,7 +39,11 @@ const crosses = (a: readonly [number, number], b: readonly [number, number], c: 
  * @param opening its corners, m
  * @param others  openings that are there already
  */
-export function openingProblem(corners: readonly Vector[], opening: readonly Vector[], others: readonly (readonly Vector[])[] = []): string | undefined {
+export function openingProblem(
+  corners: readonly Vector[],
+  opening: readonly Vector[],
+  others: readonly (readonly Vector[])[] = [],
+): string | undefined {
   const plane = planeOf(corners);
   if (!plane) return 'the outline encloses nothing';
   if (!planeOf(opening)) return 'its corners lie on a line';
@@ -44,12 +53,20 @@ export function openingProblem(corners: readonly Vector[], opening: readonly Vec
   const [outer, inner] = [flat(corners), flat(opening)];
   const out = inner.flatMap((point, i) => (outside(point, outer) > reach ? [i + 1] : []));
   if (out.length === opening.length) return 'it lies outside';
-  if (out.length > 0) return `${out.length === 1 ? `its corner ${out[0]} lies` : `${count(out.length, 'corner')} lie`} outside`;
-  const edges = (points: readonly (readonly [number, number])[]) => points.map((point, i) => [point, points[(i + 1) % points.length]] as const);
-  if (edges(inner).some(([a, b]) => edges(outer).some(([c, d]) => crosses(a, b, c, d)))) return 'it runs across an edge';
+  if (out.length > 0)
+    return `${out.length === 1 ? `its corner ${out[0]} lies` : `${count(out.length, 'corner')} lie`} outside`;
+  const edges = (points: readonly (readonly [number, number])[]) =>
+    points.map((point, i) => [point, points[(i + 1) % points.length]] as const);
+  if (edges(inner).some(([a, b]) => edges(outer).some(([c, d]) => crosses(a, b, c, d))))
+    return 'it runs across an edge';
   for (const other of others) {
     const there = flat(other);
-    if (edges(inner).some(([a, b]) => edges(there).some(([c, d]) => crosses(a, b, c, d))) || inner.every((point) => outside(point, there) < reach) || there.every((point) => outside(point, inner) < reach)) return 'it overlaps another opening';
+    if (
+      edges(inner).some(([a, b]) => edges(there).some(([c, d]) => crosses(a, b, c, d))) ||
+      inner.every((point) => outside(point, there) < reach) ||
+      there.every((point) => outside(point, inner) < reach)
+    )
+      return 'it overlaps another opening';
   }
   return undefined;
 }
@@ -57,14 +74,33 @@ export function openingProblem(corners: readonly Vector[], opening: readonly Vec
 /** Openings that do not lie in their slab, wall or loaded area. */
 export function openingFindings(model: Model): Finding[] {
   const at = (ids: readonly string[]) => ids.map((id) => model.nodes[id].position);
-  const panels = (['slabs', 'walls'] as const).flatMap((table) => inOrder(model[table]).map((panel) => ({ table, panel })));
-  return panels.flatMap(({ table, panel: { id, label, corners, openings = [] } }) => openings.flatMap((opening, i): Finding[] => {
-    const problem = openingProblem(at(corners), at(opening), openings.slice(0, i).map(at));
-    if (!problem) return [];
-    const noun = table === 'slabs' ? 'slab' : 'wall';
-    return [{
-      key: `opening ${id} ${opening.join(' ')}`, rule: 'opening-outside', severity: 'remark', sentence: `Opening ${i + 1} of ${noun} ${label ?? id} does not lie in it: ${problem}.`, why: `Only what lies in the ${noun} can be cut out of it. Move its corners, or take it away.`, place: { nodes: opening },
-      mend: { label: 'Take the opening away', act: { edits: [{ kind: 'change', table, changes: [{ id, fields: { openings: openings.filter((_, k) => k !== i) } }] }], sentence: `Took opening ${i + 1} of ${noun} ${label ?? id} away` } },
-    }];
-  }));
+  const panels = (['slabs', 'walls'] as const).flatMap((table) =>
+    inOrder(model[table]).map((panel) => ({ table, panel })),
+  );
+  return panels.flatMap(({ table, panel: { id, label, corners, openings = [] } }) =>
+    openings.flatMap((opening, i): Finding[] => {
+      const problem = openingProblem(at(corners), at(opening), openings.slice(0, i).map(at));
+      if (!problem) return [];
+      const noun = table === 'slabs' ? 'slab' : 'wall';
+      return [
+        {
+          key: `opening ${id} ${opening.join(' ')}`,
+          rule: 'opening-outside',
+          severity: 'remark',
+          sentence: `Opening ${i + 1} of ${noun} ${label ?? id} does not lie in it: ${problem}.`,
+          why: `Only what lies in the ${noun} can be cut out of it. Move its corners, or take it away.`,
+          place: { nodes: opening },
+          mend: {
+            label: 'Take the opening away',
+            act: {
+              edits: [
+                { kind: 'change', table, changes: [{ id, fields: { openings: openings.filter((_, k) => k !== i) } }] },
+              ],
+              sentence: `Took opening ${i + 1} of ${noun} ${label ?? id} away`,
+            },
+          },
+        },
+      ];
+    }),
+  );
 }

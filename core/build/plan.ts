@@ -5,7 +5,13 @@ export type PreviewLine = readonly [Vector, Vector];
 
 /** What a generator or an edit would do: the act, what it makes in words, and lines to show beforehand; or why there is nothing to do. */
 export type Plan =
-  | { readonly ok: true; readonly act: Act; readonly words: string; readonly preview: readonly PreviewLine[]; /** members made, to be selected afterwards */ readonly made: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly act: Act;
+      readonly words: string;
+      readonly preview: readonly PreviewLine[];
+      /** members made, to be selected afterwards */ readonly made: readonly string[];
+    }
   | { readonly ok: false; readonly error: string };
 
 export const refuse = (error: string): Plan => ({ ok: false, error });

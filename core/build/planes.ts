@@ -1,10 +1,32 @@
-import { cross, norm, offPlane, planeOf, planeThrough, samePoint, scale, subtract, type GridLine, type Model, type Plane, type Storey, type Vector, type WorkingPlane } from '../model';
+import {
+  cross,
+  norm,
+  offPlane,
+  planeOf,
+  planeThrough,
+  samePoint,
+  scale,
+  subtract,
+  type GridLine,
+  type Model,
+  type Plane,
+  type Storey,
+  type Vector,
+  type WorkingPlane,
+} from '../model';
 
-export const storeyPlane = ({ elevation }: Pick<Storey, 'elevation'>): Plane => ({ origin: [0, 0, elevation], u: [1, 0, 0], v: [0, 1, 0], normal: [0, 0, 1] });
+export const storeyPlane = ({ elevation }: Pick<Storey, 'elevation'>): Plane => ({
+  origin: [0, 0, elevation],
+  u: [1, 0, 0],
+  v: [0, 1, 0],
+  normal: [0, 0, 1],
+});
 
 /** The upright plane on a grid line: u along the line, v up. */
 export const gridPlane = ({ axis, position }: Pick<GridLine, 'axis' | 'position'>): Plane =>
-  axis === 'x' ? { origin: [position, 0, 0], u: [0, 1, 0], v: [0, 0, 1], normal: [1, 0, 0] } : { origin: [0, position, 0], u: [1, 0, 0], v: [0, 0, 1], normal: [0, -1, 0] };
+  axis === 'x'
+    ? { origin: [position, 0, 0], u: [0, 1, 0], v: [0, 0, 1], normal: [1, 0, 0] }
+    : { origin: [0, position, 0], u: [1, 0, 0], v: [0, 0, 1], normal: [0, -1, 0] };
 
 /** A plane steeper than this (cosine of its normal with the vertical) is upright, one flatter than the other level; between them it slopes. */
 const [leastSlope, mostSlope] = [0.02, 0.9995];
@@ -43,11 +65,17 @@ function findSlopes(model: Model): Slope[] {
     for (const node of [member.start, member.end]) at.set(node, [...(at.get(node) ?? []), { id: member.id, way }]);
   }
   const planes = new Map<string, Plane>();
-  const keyOf = ({ normal }: Plane, origin: Vector) => [...normal.map((part) => Math.round(part * 2000)), Math.round((normal[0] * origin[0] + normal[1] * origin[1] + normal[2] * origin[2]) * 50)].join(' ');
+  const keyOf = ({ normal }: Plane, origin: Vector) =>
+    [
+      ...normal.map((part) => Math.round(part * 2000)),
+      Math.round((normal[0] * origin[0] + normal[1] * origin[1] + normal[2] * origin[2]) * 50),
+    ].join(' ');
   const keep = (plane: Plane, origin: Vector) => planes.set(keyOf(plane, origin), plane);
   // rafters or chords side by side, level across, make a slope though nothing joins them yet
   const rows = new Map<string, { plane: Plane; origin: Vector; lines: Set<number> }>();
-  for (const { ends: [a, b] } of lines) {
+  for (const {
+    ends: [a, b],
+  } of lines) {
     const [along, run] = [subtract(b, a), Math.hypot(b[0] - a[0], b[1] - a[1])];
     if (run < samePoint || Math.abs(along[2]) < leastSlope * run) continue;
     const across: Vector = [-along[1] / run, along[0] / run, 0];
@@ -61,33 +89,43 @@ function findSlopes(model: Model): Slope[] {
   }
   for (const { plane, origin, lines: places } of rows.values()) if (places.size > 1) keep(plane, origin);
   for (const [node, meeting] of at) {
-    for (let i = 0; i < meeting.length; i++) for (let j = i + 1; j < meeting.length; j++) {
-      const normal = cross(meeting[i].way, meeting[j].way);
-      const size = norm(normal);
-      const lean = Math.abs(normal[2]) / (size || 1);
-      if (size < 0.05 || lean < leastSlope || lean > mostSlope) continue;
-      const origin = model.nodes[node].position;
-      const plane = planeOf([origin, [0, 1, 2].map((k) => origin[k] + meeting[i].way[k]) as unknown as Vector, [0, 1, 2].map((k) => origin[k] + meeting[j].way[k]) as unknown as Vector]);
-      if (plane) keep(plane, origin);
-    }
+    for (let i = 0; i < meeting.length; i++)
+      for (let j = i + 1; j < meeting.length; j++) {
+        const normal = cross(meeting[i].way, meeting[j].way);
+        const size = norm(normal);
+        const lean = Math.abs(normal[2]) / (size || 1);
+        if (size < 0.05 || lean < leastSlope || lean > mostSlope) continue;
+        const origin = model.nodes[node].position;
+        const plane = planeOf([
+          origin,
+          [0, 1, 2].map((k) => origin[k] + meeting[i].way[k]) as unknown as Vector,
+          [0, 1, 2].map((k) => origin[k] + meeting[j].way[k]) as unknown as Vector,
+        ]);
+        if (plane) keep(plane, origin);
+      }
   }
   const taken = new Set<string>();
   const found = [...planes.values()].flatMap((plane): { plane: Plane; members: string[] }[] => {
-    const members = lines.filter(({ ends }) => ends.every((end) => Math.abs(offPlane(plane, end)) < slopeTolerance)).map(({ id }) => id);
+    const members = lines
+      .filter(({ ends }) => ends.every((end) => Math.abs(offPlane(plane, end)) < slopeTolerance))
+      .map(({ id }) => id);
     const key = members.join(' ');
     // rounding may find one plane twice
     if (members.length < leastMembers || taken.has(key)) return [];
     taken.add(key);
     return [{ plane, members }];
   });
-  const towards = ({ normal }: Plane) => (Math.abs(normal[0]) >= Math.abs(normal[1]) ? `${normal[0] > 0 ? '+' : '−'}x` : `${normal[1] > 0 ? '+' : '−'}y`);
+  const towards = ({ normal }: Plane) =>
+    Math.abs(normal[0]) >= Math.abs(normal[1]) ? `${normal[0] > 0 ? '+' : '−'}x` : `${normal[1] > 0 ? '+' : '−'}y`;
   const names = new Map<string, number>();
-  return found.sort((a, b) => b.members.length - a.members.length).map(({ plane, members }): Slope => {
-    const name = `Slope falling to ${towards(plane)}`;
-    names.set(name, (names.get(name) ?? 0) + 1);
-    const label = names.get(name) === 1 ? name : `${name} (${names.get(name)})`;
-    return { id: `slope ${label}`, label, plane, members };
-  });
+  return found
+    .sort((a, b) => b.members.length - a.members.length)
+    .map(({ plane, members }): Slope => {
+      const name = `Slope falling to ${towards(plane)}`;
+      names.set(name, (names.get(name) ?? 0) + 1);
+      const label = names.get(name) === 1 ? name : `${name} (${names.get(name)})`;
+      return { id: `slope ${label}`, label, plane, members };
+    });
 }
 
 /** A point within this of a slope (m) lies in it. */
@@ -100,18 +138,37 @@ export function workingPlanes(model: Model): { id: string; label: string; plane:
     return plane ? [{ id, label, plane }] : [];
   });
   return [
-    ...Object.values(model.storeys).map((storey) => ({ id: storey.id, label: storey.label, plane: storeyPlane(storey) })),
-    ...Object.values(model.gridLines).map((line) => ({ id: line.id, label: `Grid ${line.label}`, plane: gridPlane(line) })),
+    ...Object.values(model.storeys).map((storey) => ({
+      id: storey.id,
+      label: storey.label,
+      plane: storeyPlane(storey),
+    })),
+    ...Object.values(model.gridLines).map((line) => ({
+      id: line.id,
+      label: `Grid ${line.label}`,
+      plane: gridPlane(line),
+    })),
     ...named,
   ];
 }
 
 /** The slope, floor or upright grid plane a member lies in with others, the one named first with what lies in it: what one click takes as a whole. Undefined where it lies in none. */
-export function planeOfMember(model: Model, id: string): { readonly label: string; readonly members: readonly string[] } | undefined {
+export function planeOfMember(
+  model: Model,
+  id: string,
+): { readonly label: string; readonly members: readonly string[] } | undefined {
   const slope = slopesOf(model).find(({ members }) => members.includes(id));
   if (slope) return slope;
   const member = model.members[id];
-  const lies = (plane: Plane, one: { start: string; end: string }) => [one.start, one.end].every((node) => Math.abs(offPlane(plane, model.nodes[node].position)) < slopeTolerance);
-  const home = workingPlanes(model).filter(({ plane }) => lies(plane, member)).map(({ label, plane }) => ({ label, members: Object.values(model.members).filter((one) => lies(plane, one)).map((one) => one.id) }));
+  const lies = (plane: Plane, one: { start: string; end: string }) =>
+    [one.start, one.end].every((node) => Math.abs(offPlane(plane, model.nodes[node].position)) < slopeTolerance);
+  const home = workingPlanes(model)
+    .filter(({ plane }) => lies(plane, member))
+    .map(({ label, plane }) => ({
+      label,
+      members: Object.values(model.members)
+        .filter((one) => lies(plane, one))
+        .map((one) => one.id),
+    }));
   return home.find(({ members }) => members.length > 1);
 }

@@ -32,7 +32,10 @@ export class RecordCollector {
     const same = all.find((candidate) => candidate.name === material.name || candidate.name === local);
     if (same) return same.id;
     const { thicknessLimit: _limit, ...properties } = { ...material, name: local };
-    const defined = Object.fromEntries(Object.entries(properties).filter(([, value]) => value !== undefined)) as Omit<Material, 'id'>;
+    const defined = Object.fromEntries(Object.entries(properties).filter(([, value]) => value !== undefined)) as Omit<
+      Material,
+      'id'
+    >;
     const record: Material = { id: this.nextId('materials'), ...defined };
     this.materials.push(record);
     return record.id;

@@ -11,7 +11,8 @@ import { lengthRange, refuse, type Plan } from './plan';
 export function rigidEndsPlan(model: Model, ids: readonly string[], share: number): Plan {
   if (ids.length === 0) return refuse('No member is selected. Select the members whose ends shall be rigid.');
   const atNode = new Map<string, string[]>();
-  for (const member of Object.values(model.members)) for (const end of [member.start, member.end]) atNode.set(end, [...(atNode.get(end) ?? []), member.id]);
+  for (const member of Object.values(model.members))
+    for (const end of [member.start, member.end]) atNode.set(end, [...(atNode.get(end) ?? []), member.id]);
   const lengths: number[] = [];
   const changes = ids.map((id) => {
     const member = model.members[id];
@@ -20,7 +21,9 @@ export function rigidEndsPlan(model: Model, ids: readonly string[], share: numbe
     if (!axis || !ends) return { id, fields: {} };
     const along: Vector = axis.axes.x;
     const zone = (node: string): number => {
-      const extents = (atNode.get(node) ?? []).filter((other) => other !== id).map((other) => halfExtent(model, other, along));
+      const extents = (atNode.get(node) ?? [])
+        .filter((other) => other !== id)
+        .map((other) => halfExtent(model, other, along));
       return Math.round(Math.min(Math.max(0, ...extents) * share, 0.45 * axis.length) * 1e4) / 1e4;
     };
     const [start, end] = [zone(member.start), zone(member.end)];
@@ -28,7 +31,16 @@ export function rigidEndsPlan(model: Model, ids: readonly string[], share: numbe
     return { id, fields: { startRigid: start > 0 ? start : null, endRigid: end > 0 ? end : null } };
   });
   const words = `rigid zones of ${lengthRange(lengths, (value) => formatQuantity(value, 'sectionLength', model.settings.units, 0))} at ${count(lengths.filter((value) => value > 0).length, 'end')}`;
-  return { ok: true, act: { edits: [{ kind: 'change', table: 'members', changes }], sentence: `Set rigid ends of ${count(ids.length, 'member')} from their joints` }, words, preview: [], made: [...ids] };
+  return {
+    ok: true,
+    act: {
+      edits: [{ kind: 'change', table: 'members', changes }],
+      sentence: `Set rigid ends of ${count(ids.length, 'member')} from their joints`,
+    },
+    words,
+    preview: [],
+    made: [...ids],
+  };
 }
 
 /** Half of what a member's section measures along a direction, m; nothing when it runs that way itself. */
@@ -46,7 +58,10 @@ export function strongAxisAngle(model: Model, id: string, normal: Vector): numbe
   const member = model.members[id];
   const ends = memberEnds(model, member);
   if (!ends) return undefined;
-  const plain = memberAxis({ ...model, sections: {} }, { ...member, angle: 0, section: null, axisPosition: 'centroid' });
+  const plain = memberAxis(
+    { ...model, sections: {} },
+    { ...member, angle: 0, section: null, axisPosition: 'centroid' },
+  );
   if (!plain) return undefined;
   const x = subtract(ends.end.position, ends.start.position);
   const inLine = Math.abs(dot(x, normal)) / Math.hypot(...x);

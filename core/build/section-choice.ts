@@ -10,15 +10,86 @@ export interface SectionChoice {
 type Numbers = readonly number[];
 
 /** Sections that are typed as a word and dimensions: how many there are, what each is, and the shape they make. */
-const typedShapes: readonly { word: RegExp; name: string; form: string; parts: number; make: (numbers: Numbers) => SectionShape; refuse?: (numbers: Numbers) => string | undefined }[] = [
-  { word: /^(?:tee beam|t beam|t)\s+/i, name: 'T', form: 'T depth × web width × flange width × flange thickness', parts: 4, make: ([depth, webWidth, flangeWidth, flangeThickness]) => ({ type: 'concreteTee', depth, webWidth, flangeWidth, flangeThickness }), refuse: slabBeam },
-  { word: /^(?:edge beam|l beam|ell)\s+/i, name: 'Edge', form: 'edge beam depth × web width × flange width × flange thickness', parts: 4, make: ([depth, webWidth, flangeWidth, flangeThickness]) => ({ type: 'concreteEll', depth, webWidth, flangeWidth, flangeThickness }), refuse: slabBeam },
-  { word: /^(?:welded i|plate girder)\s+/i, name: 'Welded I', form: 'welded I depth × web × top width × top thickness × bottom width × bottom thickness (or one width and thickness for both)', parts: 6, make: ([depth, webThickness, topWidth, topThickness, bottomWidth, bottomThickness]) => ({ type: 'builtUpI', depth, webThickness, topWidth, topThickness, bottomWidth, bottomThickness }), refuse: ([depth, web, width, top, , bottom]) => (top + bottom >= depth ? 'its flanges are thicker than its depth' : web >= width ? 'its web is wider than its flange' : undefined) },
-  { word: /^(?:welded box|box)\s+/i, name: 'Welded box', form: 'welded box depth × width × web × flange', parts: 4, make: ([depth, width, webThickness, flangeThickness]) => ({ type: 'builtUpBox', depth, width, webThickness, flangeThickness }), refuse: ([depth, width, web, flange]) => (2 * flange >= depth || 2 * web >= width ? 'its plates leave no room inside' : undefined) },
+const typedShapes: readonly {
+  word: RegExp;
+  name: string;
+  form: string;
+  parts: number;
+  make: (numbers: Numbers) => SectionShape;
+  refuse?: (numbers: Numbers) => string | undefined;
+}[] = [
+  {
+    word: /^(?:tee beam|t beam|t)\s+/i,
+    name: 'T',
+    form: 'T depth × web width × flange width × flange thickness',
+    parts: 4,
+    make: ([depth, webWidth, flangeWidth, flangeThickness]) => ({
+      type: 'concreteTee',
+      depth,
+      webWidth,
+      flangeWidth,
+      flangeThickness,
+    }),
+    refuse: slabBeam,
+  },
+  {
+    word: /^(?:edge beam|l beam|ell)\s+/i,
+    name: 'Edge',
+    form: 'edge beam depth × web width × flange width × flange thickness',
+    parts: 4,
+    make: ([depth, webWidth, flangeWidth, flangeThickness]) => ({
+      type: 'concreteEll',
+      depth,
+      webWidth,
+      flangeWidth,
+      flangeThickness,
+    }),
+    refuse: slabBeam,
+  },
+  {
+    word: /^(?:welded i|plate girder)\s+/i,
+    name: 'Welded I',
+    form: 'welded I depth × web × top width × top thickness × bottom width × bottom thickness (or one width and thickness for both)',
+    parts: 6,
+    make: ([depth, webThickness, topWidth, topThickness, bottomWidth, bottomThickness]) => ({
+      type: 'builtUpI',
+      depth,
+      webThickness,
+      topWidth,
+      topThickness,
+      bottomWidth,
+      bottomThickness,
+    }),
+    refuse: ([depth, web, width, top, , bottom]) =>
+      top + bottom >= depth
+        ? 'its flanges are thicker than its depth'
+        : web >= width
+          ? 'its web is wider than its flange'
+          : undefined,
+  },
+  {
+    word: /^(?:welded box|box)\s+/i,
+    name: 'Welded box',
+    form: 'welded box depth × width × web × flange',
+    parts: 4,
+    make: ([depth, width, webThickness, flangeThickness]) => ({
+      type: 'builtUpBox',
+      depth,
+      width,
+      webThickness,
+      flangeThickness,
+    }),
+    refuse: ([depth, width, web, flange]) =>
+      2 * flange >= depth || 2 * web >= width ? 'its plates leave no room inside' : undefined,
+  },
 ];
 
 function slabBeam([depth, web, flange, thickness]: Numbers): string | undefined {
-  return thickness >= depth ? 'its flange is as thick as it is deep' : flange <= web ? 'its flange is no wider than its web' : undefined;
+  return thickness >= depth
+    ? 'its flange is as thick as it is deep'
+    : flange <= web
+      ? 'its flange is no wider than its web'
+      : undefined;
 }
 
 /**
@@ -29,7 +100,12 @@ function slabBeam([depth, web, flange, thickness]: Numbers): string | undefined 
 export function parseSection(text: string, system: UnitSystem): Parsed<SectionChoice> {
   const typed = text.trim();
   const listed = findCatalogueShape(typed);
-  if (listed) return { ok: true, value: { name: listed.name, shape: listed.shape }, understood: `${listed.name}, ${listed.standard}` };
+  if (listed)
+    return {
+      ok: true,
+      value: { name: listed.name, shape: listed.shape },
+      understood: `${listed.name}, ${listed.standard}`,
+    };
   const gapped = /^2\s*(L.+?)\s*(?:gap|,)\s*(.+)$/i.exec(typed);
   if (gapped) return twoAngles(gapped[1], gapped[2], system);
   const round = /^(Ø|⌀|rod|D(?=[\s\d]))\s*(.+)$/i.exec(typed);
@@ -37,28 +113,54 @@ export function parseSection(text: string, system: UnitSystem): Parsed<SectionCh
     const diameter = dimension(round[2], system);
     if (!diameter.ok) return diameter;
     const rod = /rod/i.test(round[1]);
-    return { ok: true, value: { name: `${rod ? 'Rod' : 'Ø'} ${show(diameter.value, system)}`, shape: { type: 'circle', diameter: diameter.value } }, understood: `${rod ? 'rod' : 'circle'} of ${diameter.understood}` };
+    return {
+      ok: true,
+      value: {
+        name: `${rod ? 'Rod' : 'Ø'} ${show(diameter.value, system)}`,
+        shape: { type: 'circle', diameter: diameter.value },
+      },
+      understood: `${rod ? 'rod' : 'circle'} of ${diameter.understood}`,
+    };
   }
-  for (const shape of typedShapes) if (shape.word.test(typed)) return fromNumbers(shape, typed.replace(shape.word, ''), system);
+  for (const shape of typedShapes)
+    if (shape.word.test(typed)) return fromNumbers(shape, typed.replace(shape.word, ''), system);
   const rectangle = /^([\d.]+\s*[a-z"]*)\s*[x×*]\s*([\d.]+\s*[a-z"]*)$/i.exec(typed);
   if (rectangle) {
     const sides = dimensions(typed, system);
     if (!sides.ok) return sides;
     const [width, depth] = sides.value;
     const name = `${show(width, system)} × ${show(depth, system)}`;
-    return { ok: true, value: { name, shape: { type: 'rectangle', width, depth } }, understood: `rectangle ${sides.understood}, width × depth` };
+    return {
+      ok: true,
+      value: { name, shape: { type: 'rectangle', width, depth } },
+      understood: `rectangle ${sides.understood}, width × depth`,
+    };
   }
   const similar = searchCatalogueShapes(typed.replace(/\d*$/, ''), 3).map((entry) => entry.name);
   const hint = similar.length > 0 ? ` The catalogue has ${similar.join(', ')} and others like them.` : '';
-  return { ok: false, error: `“${typed}” is not a section Elbow knows. Type one of the catalogue by name, 350 × 600 for a rectangle, Ø 400 for a circle or rod 20.${hint}` };
+  return {
+    ok: false,
+    error: `“${typed}” is not a section Elbow knows. Type one of the catalogue by name, 350 × 600 for a rectangle, Ø 400 for a circle or rod 20.${hint}`,
+  };
 }
 
 function twoAngles(name: string, gapText: string, system: UnitSystem): Parsed<SectionChoice> {
   const gap = parseQuantity(gapText, 'sectionLength', system);
   if (!gap.ok) return gap;
   const made = gap.value >= 0 && gap.value < 0.2 ? doubled(findCatalogueShape(name), gap.value) : undefined;
-  if (!made) return { ok: false, error: gap.value >= 0 && gap.value < 0.2 ? `“${name}” is not an angle of the catalogue.` : `A gap of ${gap.understood} cannot be; it must lie between 0 and 200 mm.` };
-  return { ok: true, value: { name: `${made.name} gap ${show(gap.value, system)}`, shape: made.shape }, understood: `two ${name}, ${gap.understood} apart` };
+  if (!made)
+    return {
+      ok: false,
+      error:
+        gap.value >= 0 && gap.value < 0.2
+          ? `“${name}” is not an angle of the catalogue.`
+          : `A gap of ${gap.understood} cannot be; it must lie between 0 and 200 mm.`,
+    };
+  return {
+    ok: true,
+    value: { name: `${made.name} gap ${show(gap.value, system)}`, shape: made.shape },
+    understood: `two ${name}, ${gap.understood} apart`,
+  };
 }
 
 function fromNumbers(shape: (typeof typedShapes)[number], text: string, system: UnitSystem): Parsed<SectionChoice> {
@@ -67,10 +169,18 @@ function fromNumbers(shape: (typeof typedShapes)[number], text: string, system: 
   let numbers = read.value;
   // both flanges alike
   if (shape.parts === 6 && numbers.length === 4) numbers = [...numbers, numbers[2], numbers[3]];
-  if (numbers.length !== shape.parts) return { ok: false, error: `“${text.trim()}” gives ${numbers.length} dimensions. Type ${shape.form}.` };
+  if (numbers.length !== shape.parts)
+    return { ok: false, error: `“${text.trim()}” gives ${numbers.length} dimensions. Type ${shape.form}.` };
   const refusal = shape.refuse?.(numbers);
   if (refusal) return { ok: false, error: `That section cannot be: ${refusal}. Type ${shape.form}.` };
-  return { ok: true, value: { name: `${shape.name} ${read.value.map((value) => show(value, system)).join(' × ')}`, shape: shape.make(numbers) }, understood: `${shape.form}: ${read.understood}` };
+  return {
+    ok: true,
+    value: {
+      name: `${shape.name} ${read.value.map((value) => show(value, system)).join(' × ')}`,
+      shape: shape.make(numbers),
+    },
+    understood: `${shape.form}: ${read.understood}`,
+  };
 }
 
 /** Dimensions between × signs; a unit at the end is meant for all that have none. */
@@ -90,8 +200,13 @@ function dimensions(text: string, system: UnitSystem): Parsed<number[]> {
 
 function dimension(text: string, system: UnitSystem): Parsed<number> {
   const parsed = parseQuantity(text, 'sectionLength', system);
-  if (parsed.ok && parsed.value <= 0) return { ok: false, error: `A dimension of a section must be above zero; “${text.trim()}” is not.` };
-  if (parsed.ok && parsed.value > 10) return { ok: false, error: `A section dimension of ${parsed.understood} is larger than any member. Was another unit meant?` };
+  if (parsed.ok && parsed.value <= 0)
+    return { ok: false, error: `A dimension of a section must be above zero; “${text.trim()}” is not.` };
+  if (parsed.ok && parsed.value > 10)
+    return {
+      ok: false,
+      error: `A section dimension of ${parsed.understood} is larger than any member. Was another unit meant?`,
+    };
   return parsed;
 }
 

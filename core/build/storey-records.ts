@@ -13,16 +13,30 @@ export interface StoreyRecords {
 /** @param below elevation of the storey below, m; −∞ where there is none */
 export function recordsOfStorey(model: Model, storey: Storey, below: number): StoreyRecords {
   const height = (id: string) => model.nodes[id].position[2];
-  const level = (ids: readonly string[]) => ids.length > 0 && ids.every((id) => Math.abs(height(id) - storey.elevation) < onLevel);
-  const rises = (ids: readonly string[]) => Math.min(...ids.map(height)) > below - onLevel && Math.max(...ids.map(height)) > below + onLevel && Math.max(...ids.map(height)) < storey.elevation + onLevel;
+  const level = (ids: readonly string[]) =>
+    ids.length > 0 && ids.every((id) => Math.abs(height(id) - storey.elevation) < onLevel);
+  const rises = (ids: readonly string[]) =>
+    Math.min(...ids.map(height)) > below - onLevel &&
+    Math.max(...ids.map(height)) > below + onLevel &&
+    Math.max(...ids.map(height)) < storey.elevation + onLevel;
   return {
-    slabs: inOrder(model.slabs).filter((slab) => level(slab.corners)), walls: inOrder(model.walls).filter((wall) => rises(wall.corners)), diaphragms: inOrder(model.diaphragms).filter((one) => level(one.nodes)),
-    lineSupports: inOrder(model.lineSupports).filter((one) => level([one.start, one.end])), columnHeads: inOrder(model.columnHeads).filter((one) => level([one.node])),
+    slabs: inOrder(model.slabs).filter((slab) => level(slab.corners)),
+    walls: inOrder(model.walls).filter((wall) => rises(wall.corners)),
+    diaphragms: inOrder(model.diaphragms).filter((one) => level(one.nodes)),
+    lineSupports: inOrder(model.lineSupports).filter((one) => level([one.start, one.end])),
+    columnHeads: inOrder(model.columnHeads).filter((one) => level([one.node])),
   };
 }
 
 /** Every node the records stand on. */
-export const nodesOfRecords = ({ slabs, walls, diaphragms, lineSupports, columnHeads }: StoreyRecords): string[] => [...new Set([...[...slabs, ...walls].flatMap(panelNodes), ...diaphragms.flatMap((one) => one.nodes), ...lineSupports.flatMap((one) => [one.start, one.end]), ...columnHeads.map((one) => one.node)])];
+export const nodesOfRecords = ({ slabs, walls, diaphragms, lineSupports, columnHeads }: StoreyRecords): string[] => [
+  ...new Set([
+    ...[...slabs, ...walls].flatMap(panelNodes),
+    ...diaphragms.flatMap((one) => one.nodes),
+    ...lineSupports.flatMap((one) => [one.start, one.end]),
+    ...columnHeads.map((one) => one.node),
+  ]),
+];
 
 type MadeRecords = { -readonly [K in keyof StoreyRecords]: StoreyRecords[K][number][] };
 
@@ -31,16 +45,27 @@ type MadeRecords = { -readonly [K in keyof StoreyRecords]: StoreyRecords[K][numb
  * @param place the node that stands for each of theirs
  * @returns the records, and the panel that stands for each slab and wall
  */
-export function copiedRecords(model: Model, records: StoreyRecords, place: ReadonlyMap<string, string>, target: Storey, collector: RecordCollector): { made: MadeRecords; panels: Map<string, string> } {
+export function copiedRecords(
+  model: Model,
+  records: StoreyRecords,
+  place: ReadonlyMap<string, string>,
+  target: Storey,
+  collector: RecordCollector,
+): { made: MadeRecords; panels: Map<string, string> } {
   const to = (ids: readonly string[]) => ids.map((id) => place.get(id)!);
   const panels = new Map<string, string>();
-  const panel = (table: 'slabs' | 'walls') => records[table].flatMap((one): Slab[] => {
-    const { id, label: _label, ...fields } = one;
-    const corners = to(one.corners);
-    const there = Object.values(model[table]).find((other) => [...other.corners].sort().join(' ') === [...corners].sort().join(' '));
-    panels.set(id, there?.id ?? collector.nextId(table));
-    return there ? [] : [{ ...fields, id: panels.get(id)!, corners, ...(one.openings ? { openings: one.openings.map(to) } : {}) }];
-  });
+  const panel = (table: 'slabs' | 'walls') =>
+    records[table].flatMap((one): Slab[] => {
+      const { id, label: _label, ...fields } = one;
+      const corners = to(one.corners);
+      const there = Object.values(model[table]).find(
+        (other) => [...other.corners].sort().join(' ') === [...corners].sort().join(' '),
+      );
+      panels.set(id, there?.id ?? collector.nextId(table));
+      return there
+        ? []
+        : [{ ...fields, id: panels.get(id)!, corners, ...(one.openings ? { openings: one.openings.map(to) } : {}) }];
+    });
   const inFloor = new Set(Object.values(model.diaphragms).flatMap((one) => one.nodes));
   const labels = new Set(Object.values(model.diaphragms).map((one) => one.label));
   const floors = records.diaphragms.flatMap((one, i): Diaphragm[] => {
@@ -57,9 +82,19 @@ export function copiedRecords(model: Model, records: StoreyRecords, place: Reado
   return {
     panels,
     made: {
-      slabs: panel('slabs'), walls: panel('walls'), diaphragms: floors,
-      lineSupports: records.lineSupports.flatMap(({ label: _label, ...one }) => (held.has(to([one.start, one.end]).sort().join(' ')) ? [] : [{ ...one, id: collector.nextId('lineSupports'), start: place.get(one.start)!, end: place.get(one.end)! }])),
-      columnHeads: records.columnHeads.flatMap((one) => (headed.has(place.get(one.node)!) ? [] : [{ ...one, id: collector.nextId('columnHeads'), node: place.get(one.node)! }])),
+      slabs: panel('slabs'),
+      walls: panel('walls'),
+      diaphragms: floors,
+      lineSupports: records.lineSupports.flatMap(({ label: _label, ...one }) =>
+        held.has(to([one.start, one.end]).sort().join(' '))
+          ? []
+          : [{ ...one, id: collector.nextId('lineSupports'), start: place.get(one.start)!, end: place.get(one.end)! }],
+      ),
+      columnHeads: records.columnHeads.flatMap((one) =>
+        headed.has(place.get(one.node)!)
+          ? []
+          : [{ ...one, id: collector.nextId('columnHeads'), node: place.get(one.node)! }],
+      ),
     },
   };
 }

@@ -1,5 +1,23 @@
 import { count, formatQuantity } from '../units';
-import { applyAct, distance, inOrder, isDirect, memberEnds, onLevel, panelNodes, storeysUpward, tableWords, type AreaLoad, type Edit, type LineLoad, type Load, type Member, type Model, type Storey, type Vector } from '../model';
+import {
+  applyAct,
+  distance,
+  inOrder,
+  isDirect,
+  memberEnds,
+  onLevel,
+  panelNodes,
+  storeysUpward,
+  tableWords,
+  type AreaLoad,
+  type Edit,
+  type LineLoad,
+  type Load,
+  type Member,
+  type Model,
+  type Storey,
+  type Vector,
+} from '../model';
 import { divideEdits, gathered } from './divide';
 import { Draft } from './draft';
 import { nodesOf } from './copies';
@@ -33,42 +51,96 @@ export function reheightStoreyPlan(model: Model, id: string, elevation: number, 
   const upward = storeysUpward(model);
   const below = upward.filter((one) => one.elevation < storey.elevation - onLevel).at(-1);
   const above = upward.find((one) => one.elevation > storey.elevation + onLevel);
-  if (moves !== 'mark' && below && elevation <= below.elevation + onLevel) return refuse(`${storey.label} would come down to ${below.label}. Give it more than ${formatQuantity(below.elevation, 'length', units)}.`);
-  if (moves === 'storey' && above && elevation >= above.elevation - onLevel) return refuse(`${storey.label} would come up to ${above.label} at ${formatQuantity(above.elevation, 'length', units)}. Let what is above move along, or give it less.`);
+  if (moves !== 'mark' && below && elevation <= below.elevation + onLevel)
+    return refuse(
+      `${storey.label} would come down to ${below.label}. Give it more than ${formatQuantity(below.elevation, 'length', units)}.`,
+    );
+  if (moves === 'storey' && above && elevation >= above.elevation - onLevel)
+    return refuse(
+      `${storey.label} would come up to ${above.label} at ${formatQuantity(above.elevation, 'length', units)}. Let what is above move along, or give it less.`,
+    );
   const storeys = moves === 'above' ? upward.filter((one) => one.elevation > storey.elevation - 1e-9) : [storey];
-  const nodes = moves === 'mark' ? [] : Object.values(model.nodes).filter((node) => (moves === 'above' ? node.position[2] > storey.elevation - onLevel : Math.abs(node.position[2] - storey.elevation) < onLevel));
+  const nodes =
+    moves === 'mark'
+      ? []
+      : Object.values(model.nodes).filter((node) =>
+          moves === 'above'
+            ? node.position[2] > storey.elevation - onLevel
+            : Math.abs(node.position[2] - storey.elevation) < onLevel,
+        );
   const placed = new Map(nodes.map((node) => [node.id, lift(node.position, by) as Vector]));
   const edits: Edit[] = [
-    { kind: 'change', table: 'storeys', changes: storeys.map((one) => ({ id: one.id, fields: { elevation: one.elevation + by } })) },
-    ...(nodes.length > 0 ? [{ kind: 'change' as const, table: 'nodes' as const, changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })) }] : []),
+    {
+      kind: 'change',
+      table: 'storeys',
+      changes: storeys.map((one) => ({ id: one.id, fields: { elevation: one.elevation + by } })),
+    },
+    ...(nodes.length > 0
+      ? [
+          {
+            kind: 'change' as const,
+            table: 'nodes' as const,
+            changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })),
+          },
+        ]
+      : []),
   ];
   const way = `${by > 0 ? 'up' : 'down'} by ${formatQuantity(Math.abs(by), 'length', units)}`;
-  const words = moves === 'mark' ? `only the mark of ${storey.label} moves ${way}; the frame stays where it is`
-    : moves === 'above' ? `${count(storeys.length, 'storey')} and ${count(nodes.length, 'node')} move ${way}: ${storey.label} and everything above it`
-    : `${count(nodes.length, 'node')} of ${storey.label} move ${way}${above ? `; what is above stays, and ${above.label} is then ${formatQuantity(above.elevation - elevation, 'length', units)} above it` : ''}`;
-  return { ok: true, act: { edits, sentence: `Set ${storey.label} to ${formatQuantity(elevation, 'length', units)}${nodes.length > 0 ? ` with ${count(nodes.length, 'node')}` : ''}` }, words, preview: previewOf(model, placed), made: [] };
+  const words =
+    moves === 'mark'
+      ? `only the mark of ${storey.label} moves ${way}; the frame stays where it is`
+      : moves === 'above'
+        ? `${count(storeys.length, 'storey')} and ${count(nodes.length, 'node')} move ${way}: ${storey.label} and everything above it`
+        : `${count(nodes.length, 'node')} of ${storey.label} move ${way}${above ? `; what is above stays, and ${above.label} is then ${formatQuantity(above.elevation - elevation, 'length', units)} above it` : ''}`;
+  return {
+    ok: true,
+    act: {
+      edits,
+      sentence: `Set ${storey.label} to ${formatQuantity(elevation, 'length', units)}${nodes.length > 0 ? ` with ${count(nodes.length, 'node')}` : ''}`,
+    },
+    words,
+    preview: previewOf(model, placed),
+    made: [],
+  };
 }
 
 /** Inserts a storey above another (m): everything above moves up by its height, and what rises through the new level is divided there. */
 export function insertStoreyPlan(model: Model, aboveId: string, height: number, label: string): Plan {
   const base = model.storeys[aboveId];
   if (!(height > 0.1)) return refuse('A storey needs a height of more than 0.1 m.');
-  if (Object.values(model.storeys).some((storey) => storey.label === label.trim())) return refuse(`There is a storey “${label}” already. Give it another name.`);
+  if (Object.values(model.storeys).some((storey) => storey.label === label.trim()))
+    return refuse(`There is a storey “${label}” already. Give it another name.`);
   const level = base.elevation + height;
   const higher = Object.values(model.storeys).filter((storey) => storey.elevation > base.elevation + onLevel);
   const nodes = Object.values(model.nodes).filter((node) => node.position[2] > base.elevation + onLevel);
   const placed = new Map(nodes.map((node) => [node.id, lift(node.position, height) as Vector]));
   const collector = new RecordCollector(model);
   const edits: Edit[] = [];
-  if (higher.length > 0) edits.push({ kind: 'change', table: 'storeys', changes: higher.map((one) => ({ id: one.id, fields: { elevation: one.elevation + height } })) });
-  edits.push({ kind: 'add', records: { storeys: [{ id: collector.nextId('storeys'), label: label.trim(), elevation: level }] } });
-  if (nodes.length > 0) edits.push({ kind: 'change', table: 'nodes', changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })) });
+  if (higher.length > 0)
+    edits.push({
+      kind: 'change',
+      table: 'storeys',
+      changes: higher.map((one) => ({ id: one.id, fields: { elevation: one.elevation + height } })),
+    });
+  edits.push({
+    kind: 'add',
+    records: { storeys: [{ id: collector.nextId('storeys'), label: label.trim(), elevation: level }] },
+  });
+  if (nodes.length > 0)
+    edits.push({
+      kind: 'change',
+      table: 'nodes',
+      changes: nodes.map((node) => ({ id: node.id, fields: { position: placed.get(node.id) } })),
+    });
   const raised = applyAct(model, { edits });
   if (!raised.ok) return refuse(raised.error);
   const cut = divideAtLevel(raised.model, level, collector);
   return {
-    ok: true, act: { edits: [...edits, ...cut.edits], sentence: `Inserted ${label.trim()} above ${base.label}` },
-    words: `${count(nodes.length, 'node')} and ${count(higher.length, 'storey')} move up by ${formatQuantity(height, 'length', model.settings.units)}; ${count(cut.divided, 'column')} divided at the new level`, preview: previewOf(model, placed), made: [],
+    ok: true,
+    act: { edits: [...edits, ...cut.edits], sentence: `Inserted ${label.trim()} above ${base.label}` },
+    words: `${count(nodes.length, 'node')} and ${count(higher.length, 'storey')} move up by ${formatQuantity(height, 'length', model.settings.units)}; ${count(cut.divided, 'column')} divided at the new level`,
+    preview: previewOf(model, placed),
+    made: [],
   };
 }
 
@@ -86,19 +158,32 @@ function divideAtLevel(model: Model, level: number, collector: RecordCollector):
   const first: Edit[] = finder.made.length > 0 ? [{ kind: 'add', records: { nodes: finder.made } }] : [];
   const begun = applyAct(model, { edits: first });
   if (!begun.ok) throw new Error(begun.error);
-  return { edits: [...first, ...gathered(through.flatMap(({ member, node }) => divideEdits(begun.model, member, [node], collector.nextId).edits))], divided: through.length };
+  return {
+    edits: [
+      ...first,
+      ...gathered(
+        through.flatMap(({ member, node }) => divideEdits(begun.model, member, [node], collector.nextId).edits),
+      ),
+    ],
+    divided: through.length,
+  };
 }
 
 /** Members that make up a storey: those at its level, and those that rise to it from the storey below. */
 export function storeyMembers(model: Model, id: string): string[] {
   const { elevation } = model.storeys[id];
-  const below = storeysUpward(model).filter((one) => one.elevation < elevation - onLevel).at(-1)?.elevation ?? -Infinity;
-  return inOrder(model.members).filter((member) => {
-    const ends = memberEnds(model, member);
-    if (!ends) return false;
-    const [low, high] = [ends.start.position[2], ends.end.position[2]].sort((a, b) => a - b);
-    return low > below - onLevel && high > below + onLevel && high < elevation + onLevel;
-  }).map((member) => member.id);
+  const below =
+    storeysUpward(model)
+      .filter((one) => one.elevation < elevation - onLevel)
+      .at(-1)?.elevation ?? -Infinity;
+  return inOrder(model.members)
+    .filter((member) => {
+      const ends = memberEnds(model, member);
+      if (!ends) return false;
+      const [low, high] = [ends.start.position[2], ends.end.position[2]].sort((a, b) => a - b);
+      return low > below - onLevel && high > below + onLevel && high < elevation + onLevel;
+    })
+    .map((member) => member.id);
 }
 
 /**
@@ -108,7 +193,8 @@ export function storeyMembers(model: Model, id: string): string[] {
  */
 export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly string[], loads: boolean): Plan {
   const upward = storeysUpward(model);
-  const levelBelow = (elevation: number) => upward.filter((one) => one.elevation < elevation - onLevel).at(-1)?.elevation;
+  const levelBelow = (elevation: number) =>
+    upward.filter((one) => one.elevation < elevation - onLevel).at(-1)?.elevation;
   const source = model.storeys[fromId];
   const targets = toIds.filter((id) => id !== fromId);
   const members = storeyMembers(model, fromId);
@@ -121,17 +207,33 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
   const draft = new Draft(model);
   const newLoads: { from: string; pair: string }[] = [];
   const newAreas: (AreaLoad | LineLoad)[] = [];
-  const more: { [K in keyof StoreyRecords]: StoreyRecords[K][number][] } = { slabs: [], walls: [], diaphragms: [], lineSupports: [], columnHeads: [] };
+  const more: { [K in keyof StoreyRecords]: StoreyRecords[K][number][] } = {
+    slabs: [],
+    walls: [],
+    diaphragms: [],
+    lineSupports: [],
+    columnHeads: [],
+  };
   for (const id of targets) {
     const target = model.storeys[id];
     const targetBelow = levelBelow(target.elevation);
-    const stretch = sourceBelow !== undefined && targetBelow !== undefined ? (target.elevation - targetBelow) / (source.elevation - sourceBelow) : 1;
-    const raise = ([x, y, z]: Vector): Vector => [x, y, Math.round((target.elevation + (z - source.elevation) * stretch) * 1e9) / 1e9];
-    const place = new Map(nodesOf(model, { members, nodes: standing }).map((node) => [node, draft.node(raise(model.nodes[node].position))]));
+    const stretch =
+      sourceBelow !== undefined && targetBelow !== undefined
+        ? (target.elevation - targetBelow) / (source.elevation - sourceBelow)
+        : 1;
+    const raise = ([x, y, z]: Vector): Vector => [
+      x,
+      y,
+      Math.round((target.elevation + (z - source.elevation) * stretch) * 1e9) / 1e9,
+    ];
+    const place = new Map(
+      nodesOf(model, { members, nodes: standing }).map((node) => [node, draft.node(raise(model.nodes[node].position))]),
+    );
     for (const node of [...standing, ...place.keys()]) {
       const { mass, position } = model.nodes[node];
       const upper = Math.abs(position[2] - source.elevation) < onLevel;
-      if (stands.has(node) || (upper && mass !== undefined)) draft.keep(place.get(node)!, upper && mass !== undefined ? { mass } : {});
+      if (stands.has(node) || (upper && mass !== undefined))
+        draft.keep(place.get(node)!, upper && mass !== undefined ? { mass } : {});
     }
     const { made, panels } = copiedRecords(model, records, place, target, draft.collector);
     for (const table of Object.keys(more) as (keyof StoreyRecords)[]) (more[table] as unknown[]).push(...made[table]);
@@ -155,12 +257,36 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
     const own = Object.values(model.loads).filter((load) => 'member' in load && load.member === from);
     const copy = byPair.get(pair);
     if (!copy) left += own.length;
-    else copies.push(...own.map((load) => ({ ...stretched(load, ratioOf(copy, from)), id: draft.collector.nextId('loads'), member: copy.id }) as Load));
+    else
+      copies.push(
+        ...own.map(
+          (load) =>
+            ({ ...stretched(load, ratioOf(copy, from)), id: draft.collector.nextId('loads'), member: copy.id }) as Load,
+        ),
+      );
   }
   copies.push(...newAreas.map((load) => ({ ...load, id: draft.collector.nextId('loads') })));
-  const edits: Edit[] = [...(drawn.act?.edits ?? []), ...(tables.length > 0 ? [{ kind: 'add' as const, records: added }] : []), ...(copies.length > 0 ? [{ kind: 'add' as const, records: { loads: copies } }] : [])];
-  const words = [`${count(drawn.made.length, 'member')} on ${count(targets.length, 'storey')}`, ...floorWords, ...(copies.length > 0 ? [count(copies.length, 'load')] : []), ...(left > 0 ? [`${count(left, 'load')} left out, whose members are there already or are divided there`] : [])].join(', ');
-  return { ok: true, act: { edits, sentence: `Copied ${source.label} to ${places}: ${[count(drawn.made.length, 'member'), ...floorWords].join(', ')}` }, words, preview: drawn.lines, made: drawn.made.map((member) => member.id) };
+  const edits: Edit[] = [
+    ...(drawn.act?.edits ?? []),
+    ...(tables.length > 0 ? [{ kind: 'add' as const, records: added }] : []),
+    ...(copies.length > 0 ? [{ kind: 'add' as const, records: { loads: copies } }] : []),
+  ];
+  const words = [
+    `${count(drawn.made.length, 'member')} on ${count(targets.length, 'storey')}`,
+    ...floorWords,
+    ...(copies.length > 0 ? [count(copies.length, 'load')] : []),
+    ...(left > 0 ? [`${count(left, 'load')} left out, whose members are there already or are divided there`] : []),
+  ].join(', ');
+  return {
+    ok: true,
+    act: {
+      edits,
+      sentence: `Copied ${source.label} to ${places}: ${[count(drawn.made.length, 'member'), ...floorWords].join(', ')}`,
+    },
+    words,
+    preview: drawn.lines,
+    made: drawn.made.map((member) => member.id),
+  };
 
   /** Length of a copy over that of its original. */
   function ratioOf(copy: Member, from: string): number {
@@ -178,12 +304,19 @@ function stretched(load: Load, ratio: number): Load {
 }
 
 /** Loads on the areas and along the lines of a storey, on another one; those of fluids and earth stay. */
-function copiedFloor(model: Model, source: Storey, target: Storey, place: ReadonlyMap<string, string>, panels: ReadonlyMap<string, string>): (AreaLoad | LineLoad)[] {
+function copiedFloor(
+  model: Model,
+  source: Storey,
+  target: Storey,
+  place: ReadonlyMap<string, string>,
+  panels: ReadonlyMap<string, string>,
+): (AreaLoad | LineLoad)[] {
   const rise = translation([0, 0, target.elevation - source.elevation]);
   return inOrder(model.loads).flatMap((load): (AreaLoad | LineLoad)[] => {
     if (isDirect(load)) return [];
     if (load.type === 'area' && (load.pressure.type === 'fluid' || load.pressure.type === 'earth')) return [];
-    if (load.type === 'area' && load.region.kind === 'storey') return load.region.storey === source.id ? [{ ...load, region: { kind: 'storey', storey: target.id } }] : [];
+    if (load.type === 'area' && load.region.kind === 'storey')
+      return load.region.storey === source.id ? [{ ...load, region: { kind: 'storey', storey: target.id } }] : [];
     if (load.type === 'area' && load.region.kind === 'panels') {
       const copies = (ids: readonly string[]) => ids.flatMap((id) => panels.get(id) ?? []);
       const [slabs, walls] = [copies(load.region.slabs), copies(load.region.walls)];
@@ -195,6 +328,17 @@ function copiedFloor(model: Model, source: Storey, target: Storey, place: Readon
     if (!copy || copy.type === 'line' || copy.region.kind !== 'nodes') return copy ? [copy] : [];
     const { region } = copy;
     const to = (ids: readonly string[]) => ids.map((id) => place.get(id)!);
-    return panelNodes(region).every((id) => place.has(id)) ? [{ ...copy, region: { ...region, corners: to(region.corners), ...(region.openings ? { openings: region.openings.map(to) } : {}) } }] : [];
+    return panelNodes(region).every((id) => place.has(id))
+      ? [
+          {
+            ...copy,
+            region: {
+              ...region,
+              corners: to(region.corners),
+              ...(region.openings ? { openings: region.openings.map(to) } : {}),
+            },
+          },
+        ]
+      : [];
   });
 }

@@ -35,22 +35,38 @@ export function trussPlan(model: Model, spec: TrussSpec): Plan {
   const { from, to, panels, depthAtEnds, depthInMiddle, web } = spec;
   const span = distance(from, to);
   if (span < samePoint) return refuse('Both ends of the truss are at the same point.');
-  if (!(Number.isInteger(panels) && panels >= 2 && panels <= 200)) return refuse(`A truss has from 2 to 200 panels; ${panels} cannot be.`);
-  if (!(depthInMiddle > 0.05) || depthAtEnds < 0) return refuse(`A depth of ${formatQuantity(Math.min(depthInMiddle, depthAtEnds), 'length', model.settings.units)} cannot be. The middle needs more than 50 mm, the ends 0 or more.`);
-  if (Math.max(depthInMiddle, depthAtEnds) > 2 * span) return refuse('The truss would be twice as deep as it is long. Was another unit meant?');
-  if (Math.abs(to[2] - from[2]) > 0.99 * span) return refuse('The ends stand above each other; a truss spans sideways.');
-  if (panels % 2 === 1 && Math.abs(depthInMiddle - depthAtEnds) > samePoint) return refuse(`A pitched truss needs an even number of panels, so that its ridge is a joint; ${panels} is odd.`);
-  if (web === 'vierendeel' && depthAtEnds < samePoint) return refuse('A truss with posts only needs a depth at its ends.');
+  if (!(Number.isInteger(panels) && panels >= 2 && panels <= 200))
+    return refuse(`A truss has from 2 to 200 panels; ${panels} cannot be.`);
+  if (!(depthInMiddle > 0.05) || depthAtEnds < 0)
+    return refuse(
+      `A depth of ${formatQuantity(Math.min(depthInMiddle, depthAtEnds), 'length', model.settings.units)} cannot be. The middle needs more than 50 mm, the ends 0 or more.`,
+    );
+  if (Math.max(depthInMiddle, depthAtEnds) > 2 * span)
+    return refuse('The truss would be twice as deep as it is long. Was another unit meant?');
+  if (Math.abs(to[2] - from[2]) > 0.99 * span)
+    return refuse('The ends stand above each other; a truss spans sideways.');
+  if (panels % 2 === 1 && Math.abs(depthInMiddle - depthAtEnds) > samePoint)
+    return refuse(`A pitched truss needs an even number of panels, so that its ridge is a joint; ${panels} is odd.`);
+  if (web === 'vierendeel' && depthAtEnds < samePoint)
+    return refuse('A truss with posts only needs a depth at its ends.');
   const draft = new Draft(model);
-  const standing = (a: Vector, b: Vector) => Object.values(model.members).some((member) => {
-    const [p, q] = [model.nodes[member.start].position, model.nodes[member.end].position];
-    return covers(p, q, a) && covers(p, q, b);
-  });
-  const axial: MemberFields = { ...spec.webMember, role: 'brace', angle: 0, ...(web === 'vierendeel' ? {} : { behaviour: 'axial' as const }) };
+  const standing = (a: Vector, b: Vector) =>
+    Object.values(model.members).some((member) => {
+      const [p, q] = [model.nodes[member.start].position, model.nodes[member.end].position];
+      return covers(p, q, a) && covers(p, q, b);
+    });
+  const axial: MemberFields = {
+    ...spec.webMember,
+    role: 'brace',
+    angle: 0,
+    ...(web === 'vierendeel' ? {} : { behaviour: 'axial' as const }),
+  };
   const chord: MemberFields = { ...spec.chord, role: 'beam', angle: 0 };
   for (const shift of spec.repeats) {
-    const bottom = Array.from({ length: panels + 1 }, (_, i): Vector => add(add(from, shift), scale(subtract(to, from), i / panels)));
-    const depth = (i: number) => depthAtEnds + (depthInMiddle - depthAtEnds) * (1 - Math.abs(2 * i / panels - 1));
+    const bottom = Array.from({ length: panels + 1 }, (_, i): Vector =>
+      add(add(from, shift), scale(subtract(to, from), i / panels)),
+    );
+    const depth = (i: number) => depthAtEnds + (depthInMiddle - depthAtEnds) * (1 - Math.abs((2 * i) / panels - 1));
     const top = bottom.map((point, i): Vector => add(point, [0, 0, depth(i)]));
     for (let i = 0; i < panels; i++) {
       draft.member(bottom[i], bottom[i + 1], chord);
@@ -58,7 +74,8 @@ export function trussPlan(model: Model, spec: TrussSpec): Plan {
     }
     for (let i = 0; i <= panels; i++) {
       const post = web !== 'warren' || i === 0 || i === panels;
-      if (post && distance(bottom[i], top[i]) > samePoint && !standing(bottom[i], top[i])) draft.member(bottom[i], top[i], axial);
+      if (post && distance(bottom[i], top[i]) > samePoint && !standing(bottom[i], top[i]))
+        draft.member(bottom[i], top[i], axial);
     }
     for (let i = 0; i < panels && web !== 'vierendeel'; i++) {
       const firstHalf = i < panels / 2;
@@ -69,7 +86,9 @@ export function trussPlan(model: Model, spec: TrussSpec): Plan {
       if (!closed) draft.member(a, b, axial);
     }
   }
-  const { act, made, lines } = draft.finish((members) => `Built ${count(spec.repeats.length, 'truss')} of ${panels} panels: ${count(members.length, 'member')}`);
+  const { act, made, lines } = draft.finish(
+    (members) => `Built ${count(spec.repeats.length, 'truss')} of ${panels} panels: ${count(members.length, 'member')}`,
+  );
   if (!act || made.length === 0) return refuse('Every member of the truss is there already.');
   const webs = made.filter((member) => member.role === 'brace').length;
   const words = `${count(spec.repeats.length, 'truss')}, span ${formatQuantity(span, 'length', model.settings.units, 2)}: ${made.length - webs} chord and ${webs} web members`;

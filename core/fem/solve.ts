@@ -305,13 +305,11 @@ function outlineOf(analysis: AnalysisModel): Factored['outline'] {
     stiffness: stiffnessOf(analysis),
     ends: Int32Array.from(frame.pieces.flatMap((piece) => [piece.start, piece.end])),
     lengths: Float64Array.from(frame.pieces, (piece) => piece.element.length),
-    otherElements: sources
-      .slice(1)
-      .map((source) => ({
-        kind: source.kind,
-        ids: source.ids,
-        nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))),
-      })),
+    otherElements: sources.slice(1).map((source) => ({
+      kind: source.kind,
+      ids: source.ids,
+      nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))),
+    })),
   };
 }
 

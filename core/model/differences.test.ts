@@ -95,12 +95,10 @@ test('taking over every difference makes one model of two', () => {
       })),
     fc.constantFrom(...ids).map((id) => ({ kind: 'remove' as const, table: 'members' as const, ids: [id] })),
     fc.constantFrom(...nodes).map((id) => ({ kind: 'remove' as const, table: 'nodes' as const, ids: [id] })),
-    fc
-      .integer({ min: 20, max: 30 })
-      .map((n) => ({
-        kind: 'add' as const,
-        records: { nodes: [{ id: `n${n}`, position: [n, 0, 0] as [number, number, number] }] },
-      })),
+    fc.integer({ min: 20, max: 30 }).map((n) => ({
+      kind: 'add' as const,
+      records: { nodes: [{ id: `n${n}`, position: [n, 0, 0] as [number, number, number] }] },
+    })),
   );
   fc.assert(
     fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), (edits) => {
