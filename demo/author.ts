@@ -110,19 +110,17 @@ export class Author {
   /** A uniform load over the whole of each member, N/m, global. */
   addUniform(caseId: string, members: string | readonly string[], direction: 'x' | 'y' | 'z', value: number): void {
     const next = idSource(this.model);
-    const loads = [members]
-      .flat()
-      .map((member) => ({
-        id: next('loads'),
-        case: caseId,
-        type: 'uniform' as const,
-        member,
-        axes: 'global' as const,
-        direction,
-        value,
-        from: 0,
-        to: null,
-      }));
+    const loads = [members].flat().map((member) => ({
+      id: next('loads'),
+      case: caseId,
+      type: 'uniform' as const,
+      member,
+      axes: 'global' as const,
+      direction,
+      value,
+      from: 0,
+      to: null,
+    }));
     this.do({
       edits: [{ kind: 'add', records: { loads } }],
       sentence: `Put ${formatQuantity(value, 'lineLoad', this.model.settings.units)} on ${count(loads.length, 'member')} in case ${this.model.cases[caseId].label}`,

@@ -148,13 +148,11 @@ test('an archive goes out and comes in from the home page; a project in the bin 
     page.getByRole('link', { name: 'Archive of all projects' }).click(),
   ]);
   expect(download.suggestedFilename()).toBe('All projects.elbow.zip');
-  await page
-    .getByLabel('Model file')
-    .setInputFiles({
-      name: 'all.elbow.zip',
-      mimeType: 'application/zip',
-      buffer: Buffer.from(await (await page.request.get(`${app.address}/archive.zip`)).body()),
-    });
+  await page.getByLabel('Model file').setInputFiles({
+    name: 'all.elbow.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from(await (await page.request.get(`${app.address}/archive.zip`)).body()),
+  });
   await page.getByRole('heading', { name: '4 projects' }).waitFor();
   await page.getByRole('button', { name: 'Bin Tern Hide' }).first().click();
   await page.getByRole('button', { name: 'Bin, 1' }).click();

@@ -39,7 +39,7 @@ export const modelFile = z.strictObject({
   settings,
   ...tables,
   lastIds: z
-    .record(z.enum(tableNames as [TableName, ...TableName[]]), z.number().int().nonnegative().max(highestId))
+    .record(z.enum(tableNames), z.number().int().nonnegative().max(highestId))
     .optional()
     .describe('highest number ever given in each table'),
 });

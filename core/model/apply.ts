@@ -3,9 +3,11 @@ import { count, formatNumber } from '../units';
 import type { Act, AddEdit, ChangeEdit, Edit, MoveEdit, RemoveEdit, SettingsEdit } from './edit';
 import { choiceWords, fieldWords } from './field-words';
 import { add, type Vector } from './geometry';
-import { idNumber, tableNames, tableWords, type Model, type RecordOf, type TableName } from './model';
-import { dependents, referencesOf, withoutReferences } from './references';
-import { recordSchemas, settings as settingsSchema } from './schema';
+import { tableNames, type TableName } from './kinds';
+import { idNumber, tableWords, type Model, type RecordOf } from './model';
+import { dependents, holders, referencesOf, withoutReferences } from './references';
+import { recordSchemas } from './kinds';
+import { settings as settingsSchema } from './settings';
 
 export type Applied = { ok: true; model: Model; inverse: Edit[]; sentence: string } | { ok: false; error: string };
 
@@ -189,13 +191,12 @@ function removeRecords(model: Model, edit: RemoveEdit): Applied {
   const absent = ids.find((id) => !(id in model[name]));
   if (absent) return refuse(missing(name, absent));
   const named = new Set(ids);
-  if (name === 'sections' || name === 'materials') {
-    const field = name === 'sections' ? 'section' : 'material';
-    const users = Object.values(model.members).filter((member) => named.has(member[field] ?? ''));
-    if (users.length > 0)
-      return refuse(
-        `${field} ${nameOf(model, name, users[0][field] ?? '')} is used by ${count(users.length, 'member')}. Give them another ${field} first. Nothing was changed.`,
-      );
+  const held = holders(model, name, named);
+  if (held) {
+    const { noun } = tableWords[name];
+    return refuse(
+      `${noun} ${nameOf(model, name, held.of)} is used by ${count(held.records.length, tableWords[held.table].noun)}. Give them another ${noun} first. Nothing was changed.`,
+    );
   }
   const gone = dependents(model, name, ids);
   const lock = lockedProblem(model, 'members', gone.members ?? []) ?? lockedProblem(model, 'nodes', gone.nodes ?? []);

@@ -1,6 +1,7 @@
 import { nounOf, wordsOf } from './differences';
 import { fieldWords } from './field-words';
-import { tableNames, tableWords, type Model, type TableName } from './model';
+import { tableNames, type TableName } from './kinds';
+import { tableWords, type Model } from './model';
 import { dependents } from './references';
 
 /** A record or field that a change touches and that somebody else changed meanwhile. */

@@ -1,7 +1,8 @@
 import { count, formatNumber } from '../units';
 import type { Act, Edit } from './edit';
 import { choiceWords, fieldWords } from './field-words';
-import { inOrder, tableNames, tableWords, type Model, type TableName } from './model';
+import { tableNames, type TableName } from './kinds';
+import { inOrder, tableWords, type Model } from './model';
 import { renumberForModel } from './rebase';
 import { referencesOf } from './references';
 

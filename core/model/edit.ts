@@ -1,11 +1,13 @@
 import { z } from 'zod';
-import { tableNames } from './model';
-import { recordSchemas, settings, type Settings } from './schema';
-import { nodeId, recordId } from './schema-base';
+import { tableNames } from './kinds';
+import { recordSchemas } from './kinds';
+import { settings, type Settings } from './settings';
+import { nodeId } from './kinds';
+import { recordId } from './schema-base';
 
 /** A small, serialisable command; the only way a model changes. `applyEdit` says what each does. */
 
-const tableName = z.enum(tableNames as [string, ...string[]]).transform((name) => name as keyof typeof recordSchemas);
+const tableName = z.enum(tableNames);
 
 type Addable = { [K in keyof typeof recordSchemas]: z.ZodOptional<z.ZodArray<(typeof recordSchemas)[K]>> };
 const addable = Object.fromEntries(

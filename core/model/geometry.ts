@@ -1,6 +1,6 @@
 import { sectionProperties, type SectionProperties } from '../catalog';
 import type { Model } from './model';
-import type { AxisPosition, Member, Node } from './schema';
+import type { AxisPosition, Member, Node } from './kinds';
 
 export type Vector = readonly [number, number, number];
 

@@ -1,4 +1,5 @@
-export * from './schema';
+export * from './kinds';
+export * from './settings';
 export {
   defaultBars,
   emptyModel,
@@ -8,12 +9,10 @@ export {
   inOrder,
   storeyLevel,
   storeysUpward,
-  tableNames,
   tableWords,
   type Model,
   type RecordOf,
   type Table,
-  type TableName,
   type Tables,
 } from './model';
 export { act, edit, sendable, type Act, type Edit } from './edit';

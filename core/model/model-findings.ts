@@ -5,7 +5,7 @@ import type { Finding, Mend } from './finding';
 import { cross, distance, dot, memberLength, nearNodes, norm, onLevel, samePoint, subtract } from './geometry';
 import { inOrder, type Model } from './model';
 import { isPlaced, panelNodes } from './references';
-import type { Acceptance, Load, Member, PlacedLoad } from './schema';
+import type { Acceptance, Load, Member, PlacedLoad } from './kinds';
 import { structureKindFindings } from './structure-kind';
 import { fixedSupport, heightWords, pinnedSupport, supportName, usualSupport } from './supports';
 

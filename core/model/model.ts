@@ -1,12 +1,13 @@
 import type { z } from 'zod';
-import { recordSchemas, type GridLine, type Settings, type Storey } from './schema';
+import type { recordSchemas } from './kinds';
+import { kinds, tableNames, type GridLine, type Storey, type TableName } from './kinds';
+import type { Settings } from './settings';
 
 /** Records of one kind by id. Never changed in place. */
 export type Table<T> = Readonly<Record<string, T>>;
 
 export type Tables = { readonly [K in keyof typeof recordSchemas]: Table<z.infer<(typeof recordSchemas)[K]>> };
 
-export type TableName = keyof Tables;
 export type RecordOf<K extends TableName> = Tables[K][string];
 
 /** The whole description of a structure. `counters` holds the highest number each table has ever given out, so that no id comes twice. */
@@ -15,34 +16,8 @@ export interface Model extends Tables {
   readonly counters: Readonly<Record<TableName, number>>;
 }
 
-export const tableNames = Object.keys(recordSchemas) as TableName[];
-
 /** The letter before the number in a table's ids, and what one record is called. */
-export const tableWords: Readonly<Record<TableName, { prefix: string; noun: string }>> = {
-  gridLines: { prefix: 'g', noun: 'grid line' },
-  storeys: { prefix: 'h', noun: 'storey' },
-  materials: { prefix: 't', noun: 'material' },
-  sections: { prefix: 's', noun: 'section' },
-  nodes: { prefix: 'n', noun: 'node' },
-  members: { prefix: 'm', noun: 'member' },
-  cases: { prefix: 'c', noun: 'load case' },
-  loads: { prefix: 'l', noun: 'load' },
-  combinations: { prefix: 'u', noun: 'combination' },
-  diaphragms: { prefix: 'd', noun: 'diaphragm' },
-  stiffnessSets: { prefix: 'k', noun: 'stiffness set' },
-  analyses: { prefix: 'a', noun: 'analysis' },
-  helperLines: { prefix: 'x', noun: 'helper line' },
-  planes: { prefix: 'p', noun: 'working plane' },
-  groups: { prefix: 'q', noun: 'group' },
-  slabs: { prefix: 'b', noun: 'slab' },
-  walls: { prefix: 'w', noun: 'wall' },
-  lineSupports: { prefix: 'j', noun: 'line support' },
-  columnHeads: { prefix: 'o', noun: 'column head' },
-  views: { prefix: 'v', noun: 'saved view' },
-  acceptances: { prefix: 'f', noun: 'accepted finding' },
-  envelopes: { prefix: 'e', noun: 'envelope' },
-  loadRules: { prefix: 'r', noun: 'load rule' },
-};
+export const tableWords: Readonly<Record<TableName, { readonly prefix: string; readonly noun: string }>> = kinds;
 
 /** Bar rules a new project starts with: Grade 60 and US sizes, or B500B and metric ones. */
 export function defaultBars(code: Settings['code']): Settings['bars'] {
@@ -74,7 +49,7 @@ export function emptyModel(settings: Pick<Settings, 'name' | 'units' | 'code'>):
 
 /** The number in an id: 12 of `n12`. */
 export function idNumber(id: string): number {
-  return Number(id.slice(1));
+  return Number(/\d+$/.exec(id)?.[0]);
 }
 
 /** A source of fresh ids for a model, for whoever composes edits. */

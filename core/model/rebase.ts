@@ -1,5 +1,6 @@
 import type { Act, Edit } from './edit';
-import { idSource, tableNames, type Model, type TableName } from './model';
+import { tableNames, type TableName } from './kinds';
+import { idNumber, idSource, type Model } from './model';
 
 /**
  * Gives new numbers to records that edits add under ids another person's edits took meanwhile, everywhere the acts name them.
@@ -25,7 +26,7 @@ function withCountersOf(model: Model, act: Act): Model {
   const raise = (edit: Edit) => {
     if (edit.kind !== 'add') return;
     for (const table of tableNames)
-      for (const { id } of edit.records[table] ?? []) counters[table] = Math.max(counters[table], Number(id.slice(1)));
+      for (const { id } of edit.records[table] ?? []) counters[table] = Math.max(counters[table], idNumber(id));
   };
   act.edits.forEach(raise);
   return { ...model, counters };

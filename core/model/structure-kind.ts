@@ -1,7 +1,8 @@
 import type { Finding } from './finding';
 import { norm, samePoint, supportAxes, type Vector } from './geometry';
 import { inOrder, type Model } from './model';
-import type { Node, Settings, Support } from './schema';
+import type { Node, Support } from './kinds';
+import type { Settings } from './settings';
 
 export type StructureKind = NonNullable<Settings['structure']>;
 

@@ -1,7 +1,7 @@
 import { formatQuantity } from '../units';
 import { onLevel } from './geometry';
 import type { Model } from './model';
-import type { Support } from './schema';
+import type { Support } from './kinds';
 
 export const fixedSupport: Support = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
 export const pinnedSupport: Support = { ux: true, uy: true, uz: true, rx: false, ry: false, rz: false };

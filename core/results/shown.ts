@@ -5,7 +5,7 @@ import { inOrder, purposes, type Combination, type Envelope, type Model } from '
 import { StationTable } from './station-table';
 import { caseWeights, combinationWeights, superpose, type LoadState } from './state';
 
-const id = z.string().regex(/^[a-z]\d+$/, 'an id looks like c12');
+const id = z.string().regex(/^[a-z]{1,2}\d+$/, 'an id looks like c12');
 
 /** Which results are looked at: one case, one combination, or the largest and smallest of several. */
 export const shownSchema = z.discriminatedUnion('kind', [

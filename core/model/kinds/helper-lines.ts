@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { kind } from './kind';
+import { label, point, idOf } from '../schema-base';
+
+export const helperLineId = idOf('x', 'helper line');
+
+/** A line to draw along; it carries nothing. */
+export const helperLine = z.strictObject({ id: helperLineId, label: label.optional(), start: point, end: point });
+
+export const helperLineKind = kind({
+  prefix: 'x',
+  noun: 'helper line',
+  schema: helperLine,
+  refers: [],
+});
+
+export type HelperLine = z.infer<typeof helperLine>;

@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { nodeId, support } from './nodes';
+import { kind } from './kind';
+import { label, idOf } from '../schema-base';
+
+export const lineSupportId = idOf('j', 'line support');
+
+/** An edge of a slab that is held along its length. */
+export const lineSupport = z.strictObject({
+  id: lineSupportId,
+  label: label.optional(),
+  start: nodeId,
+  end: nodeId,
+  support,
+});
+
+export const lineSupportKind = kind({
+  prefix: 'j',
+  noun: 'line support',
+  schema: lineSupport,
+  refers: [
+    { at: 'start', to: 'nodes', whenGone: 'goes' },
+    { at: 'end', to: 'nodes', whenGone: 'goes' },
+  ],
+});
+
+export type LineSupport = z.infer<typeof lineSupport>;

@@ -1,0 +1,246 @@
+import { z } from 'zod';
+import { caseId } from './cases';
+import { memberId } from './members';
+import { nodeId } from './nodes';
+import { slabId } from './slabs';
+import { storeyId } from './storeys';
+import { wallId } from './walls';
+import { kind } from './kind';
+import { farthest, coordinate, label, vector, point, idOf } from '../schema-base';
+
+export const loadId = idOf('l', 'load');
+
+const loadBase = { id: loadId, case: caseId };
+
+const onMember = {
+  ...loadBase,
+  member: memberId,
+  axes: z.enum(['global', 'local']),
+  direction: z.enum(['x', 'y', 'z']),
+};
+
+const distance = z.number().nonnegative().max(farthest);
+
+const projected = z
+  .boolean()
+  .optional()
+  .describe('whether the value counts per metre of the projection square to the direction (global directions)');
+
+export const nodeLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('node'),
+  node: nodeId,
+  force: vector.describe('N, global'),
+  moment: vector.describe('N·m, global'),
+});
+
+export const uniformLoad = z.strictObject({
+  ...onMember,
+  type: z.literal('uniform'),
+  value: z.number().describe('N/m of member length'),
+  from: distance.describe('distance from the start, m'),
+  to: distance.nullable().describe('distance from the start, m; null: to the end'),
+  projected,
+});
+
+export const trapezoidLoad = z.strictObject({
+  ...onMember,
+  type: z.literal('trapezoid'),
+  valueFrom: z.number().describe('N/m where it starts'),
+  valueTo: z.number().describe('N/m where it ends'),
+  from: distance.describe('distance from the start, m'),
+  to: distance.nullable().describe('distance from the start, m; null: to the end'),
+  projected,
+});
+
+export const momentLoad = z.strictObject({
+  ...onMember,
+  type: z.literal('moment'),
+  value: z.number().describe('N·m about the direction'),
+  at: distance.describe('distance from the start, m'),
+});
+
+export const temperatureLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('temperature'),
+  member: memberId,
+  change: z.number().min(-2000).max(2000).describe('uniform change, K'),
+  differenceY: z
+    .number()
+    .min(-2000)
+    .max(2000)
+    .describe('warmer on the side of local +y than on −y by, K over the width'),
+  differenceZ: z
+    .number()
+    .min(-2000)
+    .max(2000)
+    .describe('warmer on the side of local +z than on −z by, K over the depth'),
+});
+
+export const strainLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('strain'),
+  member: memberId,
+  axial: z.number().min(-1).max(1).describe('initial strain, longer positive'),
+  curvatureY: z.number().describe('initial curvature in the x–z plane, 1/m, w″ positive'),
+  curvatureZ: z.number().describe('initial curvature in the x–y plane, 1/m, v″ positive'),
+});
+
+export const settlementLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('settlement'),
+  node: nodeId,
+  displacement: vector.describe('imposed movement in the directions of the support, m'),
+  rotation: vector.describe('imposed rotation, rad'),
+});
+
+export const pointLoad = z.strictObject({
+  ...onMember,
+  type: z.literal('point'),
+  value: z.number().describe('N'),
+  at: distance.describe('distance from the start, m'),
+});
+
+const pressureValue = z.number().min(-1e9).max(1e9).describe('Pa');
+
+const weight = z.number().nonnegative().max(1e6).describe('N/m³');
+
+/** How a load varies over an area. */
+export const pressure = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('uniform'), value: pressureValue }),
+  z.strictObject({
+    type: z.literal('linear'),
+    points: z
+      .tuple([
+        z.strictObject({ at: point, value: pressureValue }),
+        z.strictObject({ at: point, value: pressureValue }),
+        z.strictObject({ at: point, value: pressureValue }),
+      ])
+      .describe('values at three points that lie on no line'),
+  }),
+  z.strictObject({
+    type: z.literal('fluid'),
+    density: z.number().positive().max(30000).describe('kg/m³'),
+    level: coordinate.describe('height of the surface, m'),
+  }),
+  z.strictObject({
+    type: z.literal('earth'),
+    state: z.enum(['atRest', 'active', 'given']),
+    friction: z
+      .number()
+      .min(0)
+      .max(1.2)
+      .optional()
+      .describe('angle of friction, rad, for earth at rest (1 − sin φ) and active (tan²(45° − φ/2))'),
+    coefficient: z.number().nonnegative().max(10).optional().describe('a given coefficient of earth pressure'),
+    unitWeight: weight.describe('of the soil above water, N/m³'),
+    submergedWeight: weight
+      .optional()
+      .describe('buoyant weight below water, N/m³; left out: the unit weight less that of water'),
+    level: coordinate.describe('height of the ground, m'),
+    surcharge: z.number().nonnegative().max(1e7).describe('on the ground, Pa'),
+    waterLevel: coordinate.optional().describe('height of the water, m; left out: none'),
+  }),
+]);
+
+const outline = z.array(point).min(3).max(200);
+
+/** Where an area load lies. */
+export const loadRegion = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('nodes'),
+    corners: z.array(nodeId).min(3).max(200),
+    openings: z.array(z.array(nodeId).min(3)).optional(),
+  }),
+  z.strictObject({ kind: z.literal('polygon'), points: outline, openings: z.array(outline).optional() }),
+  z.strictObject({ kind: z.literal('storey'), storey: storeyId }),
+  z.strictObject({ kind: z.literal('panels'), slabs: z.array(slabId), walls: z.array(wallId) }),
+]);
+
+/** How an area load reaches members: to both sides of its span, or by the pattern of yield lines to all sides. */
+export const loadSpread = z.discriminatedUnion('way', [
+  z.strictObject({ way: z.literal('one'), along: vector.describe('direction of the span, global') }),
+  z.strictObject({ way: z.literal('two') }),
+]);
+
+export const areaLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('area'),
+  label: label.optional(),
+  region: loadRegion,
+  pressure,
+  direction: z
+    .enum(['x', 'y', 'z', 'normal'])
+    .describe('global, or square to the area: upward, for an upright area towards +x or +y'),
+  reversed: z
+    .boolean()
+    .optional()
+    .describe('acts against the direction, for fluid and earth, whose values have no sign'),
+  projected: z
+    .boolean()
+    .optional()
+    .describe('whether the value counts per area of the projection square to the direction'),
+  spread: loadSpread,
+  allowance: z.boolean().optional().describe('stands for the own weight of what it lies on'),
+});
+
+/** A load along a line in space, taken by the members that lie on it. */
+export const lineLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('line'),
+  label: label.optional(),
+  start: point,
+  end: point,
+  direction: z.enum(['x', 'y', 'z']).describe('global'),
+  valueFrom: z.number().describe('N/m at the start'),
+  valueTo: z.number().describe('N/m at the end'),
+});
+
+export const load = z.discriminatedUnion('type', [
+  nodeLoad,
+  uniformLoad,
+  pointLoad,
+  trapezoidLoad,
+  momentLoad,
+  temperatureLoad,
+  strainLoad,
+  settlementLoad,
+  areaLoad,
+  lineLoad,
+]);
+
+export const loadKind = kind({
+  prefix: 'l',
+  noun: 'load',
+  schema: load,
+  refers: [
+    { at: 'case', to: 'cases', whenGone: 'goes' },
+    { at: 'node', to: 'nodes', whenGone: 'goes' },
+    { at: 'member', to: 'members', whenGone: 'goes' },
+    { at: 'region.corners[]', to: 'nodes', whenGone: 'outline' },
+    { at: 'region.openings[][]', to: 'nodes', whenGone: 'outline' },
+    { at: 'region.storey', to: 'storeys', whenGone: 'goes' },
+    { at: 'region.slabs[]', to: 'slabs', whenGone: 'leaves', together: 'region' },
+    { at: 'region.walls[]', to: 'walls', whenGone: 'leaves', together: 'region' },
+  ],
+});
+
+export type NodeLoad = z.infer<typeof nodeLoad>;
+export type UniformLoad = z.infer<typeof uniformLoad>;
+export type PointLoad = z.infer<typeof pointLoad>;
+export type TrapezoidLoad = z.infer<typeof trapezoidLoad>;
+export type MomentLoad = z.infer<typeof momentLoad>;
+export type TemperatureLoad = z.infer<typeof temperatureLoad>;
+export type StrainLoad = z.infer<typeof strainLoad>;
+export type SettlementLoad = z.infer<typeof settlementLoad>;
+/** Loads at places along a member. */
+export type PlacedLoad = UniformLoad | PointLoad | TrapezoidLoad | MomentLoad;
+export type MemberLoad = PlacedLoad | TemperatureLoad | StrainLoad;
+export type Load = z.infer<typeof load>;
+/** Loads on a node or a member. */
+export type DirectLoad = NodeLoad | SettlementLoad | MemberLoad;
+export type AreaLoad = z.infer<typeof areaLoad>;
+export type LineLoad = z.infer<typeof lineLoad>;
+export type Pressure = z.infer<typeof pressure>;
+export type LoadRegion = z.infer<typeof loadRegion>;
+export type LoadSpread = z.infer<typeof loadSpread>;

@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { kind } from './kind';
+import { coordinate, turn, idOf } from '../schema-base';
+
+export const nodeId = idOf('n', 'node');
+
+export const support = z
+  .strictObject({
+    ux: z.boolean(),
+    uy: z.boolean(),
+    uz: z.boolean(),
+    rx: z.boolean(),
+    ry: z.boolean(),
+    rz: z.boolean(),
+  })
+  .describe('directions in which the node is held: translations and rotations in global axes');
+
+const stiffness = z.number().nonnegative().max(1e15);
+
+export const sixStiffnesses = {
+  ux: stiffness.optional(),
+  uy: stiffness.optional(),
+  uz: stiffness.optional(),
+  rx: stiffness.optional(),
+  ry: stiffness.optional(),
+  rz: stiffness.optional(),
+};
+
+export const node = z.strictObject({
+  id: nodeId,
+  position: z.tuple([coordinate, coordinate, coordinate]).describe('x, y, z in m'),
+  support: support.optional(),
+  springs: z
+    .strictObject(sixStiffnesses)
+    .optional()
+    .describe('springs to the ground, N/m and N·m/rad, in the directions of the support'),
+  supportAngles: z
+    .tuple([turn, turn, turn])
+    .optional()
+    .describe(
+      'an inclined support: its axes are the global ones turned about z, then about their own y, then about their own x, rad',
+    ),
+  mass: z.number().nonnegative().optional().describe('mass beside that of load cases, kg'),
+});
+
+export const nodeKind = kind({
+  prefix: 'n',
+  noun: 'node',
+  schema: node,
+  refers: [],
+});
+
+export type Support = z.infer<typeof support>;
+export type Node = z.infer<typeof node>;

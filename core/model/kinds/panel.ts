@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { materialId } from './materials';
+import { nodeId } from './nodes';
+import { positiveLength, label } from '../schema-base';
+
+const corners = z.array(nodeId).min(3).describe('corners in order');
+
+export const panel = {
+  label: label.optional(),
+  corners,
+  openings: z.array(corners).optional(),
+  thickness: positiveLength.describe('m'),
+  material: materialId.nullable(),
+};

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { panel } from './panel';
+import { kind } from './kind';
+import { idOf } from '../schema-base';
+
+export const slabId = idOf('b', 'slab');
+
+/** Described so far, not analysed. */
+export const slab = z.strictObject({ id: slabId, ...panel });
+
+export const slabKind = kind({
+  prefix: 'b',
+  noun: 'slab',
+  schema: slab,
+  refers: [
+    { at: 'corners[]', to: 'nodes', whenGone: 'outline' },
+    { at: 'openings[][]', to: 'nodes', whenGone: 'outline' },
+    { at: 'material', to: 'materials', whenGone: 'clears' },
+  ],
+});
+
+export type Slab = z.infer<typeof slab>;

@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import { kind } from './kind';
+import { label, idOf } from '../schema-base';
+
+export const stiffnessSetId = idOf('k', 'stiffness set');
+
+const factor = z.number().positive().max(100);
+
+export const factors = z.strictObject({
+  area: factor.optional(),
+  inertiaY: factor.optional().describe('about local y'),
+  inertiaZ: factor.optional().describe('about local z'),
+  torsion: factor.optional(),
+  shearY: factor.optional(),
+  shearZ: factor.optional(),
+});
+
+/** Factors on the stiffness of members, by material and role, for one purpose: cracked concrete, or the reduced stiffness of a stability analysis. */
+export const stiffnessSet = z.strictObject({
+  id: stiffnessSetId,
+  label,
+  source: z.string().max(120).describe('the clause the factors come from'),
+  rules: z
+    .array(
+      z.strictObject({
+        material: z.enum(['steel', 'concrete', 'any']),
+        role: z.enum(['column', 'beam', 'brace', 'any']),
+        factors,
+      }),
+    )
+    .describe('the first rule that fits a member counts'),
+});
+
+export const stiffnessSetKind = kind({
+  prefix: 'k',
+  noun: 'stiffness set',
+  schema: stiffnessSet,
+  refers: [],
+});
+
+export type StiffnessFactors = z.infer<typeof factors>;
+export type StiffnessSet = z.infer<typeof stiffnessSet>;

@@ -1,0 +1,28 @@
+/** The tables of a model, in the order in which they are written and listed. */
+export const tableNames = [
+  'gridLines',
+  'storeys',
+  'materials',
+  'sections',
+  'nodes',
+  'members',
+  'cases',
+  'loads',
+  'combinations',
+  'diaphragms',
+  'stiffnessSets',
+  'analyses',
+  'helperLines',
+  'planes',
+  'groups',
+  'slabs',
+  'walls',
+  'lineSupports',
+  'columnHeads',
+  'views',
+  'acceptances',
+  'envelopes',
+  'loadRules',
+] as const;
+
+export type TableName = (typeof tableNames)[number];
