@@ -17,8 +17,10 @@ import {
   type Shown,
   type Station,
   type StationTable,
+  isMovement,
 } from '~core/results';
-import type { Drawn, Quantity } from './drawn';
+import type { Quantity } from '~core/results';
+import type { Drawn } from './drawn';
 import { colors } from '../theme/tokens';
 
 /** A quantity along members as drawn in space: fills, outlines (m) and values to write. */
@@ -102,7 +104,7 @@ export function drawQuantity(
   if (parts.length === 0) return undefined;
   const table = stationTable(solution);
   const weights = parts.map((part) => part.weights);
-  if (quantity === 'deflected' || quantity === 'drift') {
+  if (isMovement(quantity)) {
     if (parts.length > 1) return undefined;
     if (!less) return deflectedShape(table, members, weights[0], 0.06 * size, drawn);
     const other = shownParts(less.model, less.solution, less.shown);

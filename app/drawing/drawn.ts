@@ -1,19 +1,3 @@
-/** Quantities that can be drawn in the Results stage. */
-export const quantities = [
-  'deflected',
-  'N',
-  'Vy',
-  'Vz',
-  'T',
-  'My',
-  'Mz',
-  'stress',
-  'reactions',
-  'drift',
-  'utilisation',
-] as const;
-export type Quantity = (typeof quantities)[number];
-
 /** How results are drawn. */
 export interface Drawn {
   /** of an envelope: the largest, the smallest or both */

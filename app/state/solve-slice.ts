@@ -14,7 +14,8 @@ import type {
 } from '../workers/messages';
 import type { SolvedToEnd } from '../workers/solve-to-end';
 import type { DiagramDrawing } from '../drawing/diagrams';
-import type { Drawn, Quantity } from '../drawing/drawn';
+import type { Quantity } from '~core/results';
+import type { Drawn } from '../drawing/drawn';
 import type { SolverDoor } from '../workers/solver.worker';
 import { sendRun } from './server-door';
 import { Silence } from './silence';

@@ -3,8 +3,10 @@ import type { Model } from '~core/model';
 import type { Shown } from '~core/results';
 export type { Shown } from '~core/results';
 import { plainComposition, type Composition } from './composition';
-import { plainlyDrawn, type Drawn, type Quantity } from '../drawing/drawn';
-export { quantities, type Drawn, type Quantity } from '../drawing/drawn';
+import type { Quantity } from '~core/results';
+import { plainlyDrawn, type Drawn } from '../drawing/drawn';
+export { quantities, type Quantity } from '~core/results';
+export type { Drawn } from '../drawing/drawn';
 import type { OpenedProject, Slice } from './store';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;

@@ -10,7 +10,7 @@ import { ColorLegend, DisplayCard } from './cards/display-card';
 import { Ledger, ledgerHeights } from './ledger/ledger';
 import { actingLoads, receivedLoads } from './picture/acting';
 import { scaleOfLoads } from './picture/load-glyphs';
-import { isEnvelope, shownWords } from '~core/results';
+import { isEnvelope, shownWords, resultQuantities } from '~core/results';
 import { CaseStrip } from './shell/case-strip';
 import { Palette } from './shell/palette';
 import { Popovers } from './shell/popovers';
@@ -158,7 +158,7 @@ function Caption() {
                     ? 'resultant R and components, moments where a turn is held'
                     : quantity === 'drift' && isEnvelope(shown)
                       ? 'the largest of each storey, with the combination'
-                      : `${scale}${drawn.paint === 'diagrams' && (quantity === 'My' || quantity === 'Mz') ? `, on the ${drawn.mirrored ? 'compression' : 'tension'} side` : ''}${isEnvelope(shown) && drawn.side !== 'both' ? `, only the ${drawn.side === 'max' ? 'largest' : 'smallest'}` : ''}`,
+                      : `${scale}${drawn.paint === 'diagrams' && resultQuantities[quantity].bends ? `, on the ${drawn.mirrored ? 'compression' : 'tension'} side` : ''}${isEnvelope(shown) && drawn.side !== 'both' ? `, only the ${drawn.side === 'max' ? 'largest' : 'smallest'}` : ''}`,
             ];
   return (
     <div className="caption-block">

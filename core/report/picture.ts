@@ -12,13 +12,15 @@ import {
   storeyBook,
   type ForceComponent,
   type Shown,
+  resultQuantities,
+  type Quantity,
 } from '../results';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '../units';
 
 /** What a picture shows of the structure. */
 export interface PictureRequest {
   readonly shown: Shown;
-  readonly quantity: 'deflected' | 'outline' | 'reactions' | 'drift' | 'utilisation' | 'stress' | ForceComponent;
+  readonly quantity: Quantity | 'outline';
   /** utilisation of members and whether its verdict is open, for a picture of utilisations */
   readonly utilisations?: ReadonlyMap<string, { readonly value: number; readonly open: boolean }>;
   /** plane, eye and what is hidden; none: the whole frame from the south-west */
@@ -30,20 +32,6 @@ export interface PictureRequest {
   readonly caption: boolean;
 }
 
-const names: Readonly<Record<PictureRequest['quantity'], string>> = {
-  deflected: 'Deflected shape',
-  outline: 'Frame',
-  N: 'Axial force N',
-  Vy: 'Shear Vy',
-  Vz: 'Shear Vz',
-  T: 'Torsion T',
-  My: 'Moment My',
-  Mz: 'Moment Mz',
-  reactions: 'Reactions',
-  drift: 'Storey drift',
-  utilisation: 'Utilisation',
-  stress: 'Normal stress',
-};
 const colors: Readonly<Record<PictureRequest['quantity'], string>> = {
   deflected: '#161C23',
   outline: '#434E59',
@@ -159,7 +147,7 @@ export function pictureSvg(model: Model, solution: Solution | undefined, request
   const results =
     solution && quantity === 'stress'
       ? { drawn: '', scale: 'stresses are not drawn as SVG yet: save the view as PNG' }
-      : solution && (quantity === 'reactions' || quantity === 'drift' || quantity === 'utilisation')
+      : solution && quantity !== 'outline' && (quantity === 'drift' || resultQuantities[quantity].drawn === 'written')
         ? writtenParts(model, solution, members, request, project)
         : solution && quantity !== 'outline'
           ? resultParts(
@@ -174,8 +162,8 @@ export function pictureSvg(model: Model, solution: Solution | undefined, request
   const words = shownWords(model, shown);
   const title =
     quantity === 'outline'
-      ? names.outline
-      : `${names[quantity]}, ${words.name}${words.detail ? ` (${words.detail.slice(0, 90)})` : ''}`;
+      ? 'Frame'
+      : `${resultQuantities[quantity].title}, ${words.name}${words.detail ? ` (${words.detail.slice(0, 90)})` : ''}`;
   const caption = request.caption
     ? `<text x="6" y="${height - 14}" font-size="9" font-weight="bold" fill="#161C23">${escaped(title)}</text><text x="6" y="${height - 4}" font-size="7.5" fill="#5B6672">${escaped(results?.scale ?? (quantity === 'outline' ? '' : 'no results'))}</text>`
     : '';
@@ -343,7 +331,7 @@ function resultParts(
     }
     scale = `drawn ${formatNumber(times, times < 10 ? 1 : 0)} times, movements in ${unitLabel('deflection', units)}`;
   } else if (isForce(quantity)) {
-    const kind: QuantityKind = quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : 'force';
+    const kind: QuantityKind = resultQuantities[quantity].unit;
     const bands = own.map((m) => ({ m, band: table.band(m, weights, quantity) }));
     let largest = 0;
     for (const { band } of bands)
@@ -379,7 +367,7 @@ function resultParts(
             weight: Math.abs(value),
           });
     }
-    scale = `1 ${unitLabel('length', units)} = ${formatNumber(unitSize('length', units) / factor / unitSize(kind, units), 0)} ${unitLabel(kind, units)}${kind === 'moment' && quantity !== 'T' ? ', on the tension side' : ''}; values in ${unitLabel(kind, units)}`;
+    scale = `1 ${unitLabel('length', units)} = ${formatNumber(unitSize('length', units) / factor / unitSize(kind, units), 0)} ${unitLabel(kind, units)}${resultQuantities[quantity].bends ? ', on the tension side' : ''}; values in ${unitLabel(kind, units)}`;
   }
   const drawn = `<g fill="${color}" fill-opacity="0.16">${fills.map((d) => `<path d="${d}"/>`).join('')}</g><g fill="none" stroke="${color}" stroke-width="1.1">${paths.map((d) => `<path d="${d}"/>`).join('')}</g>${placed(labels, width, height, color)}`;
   return { drawn, scale };

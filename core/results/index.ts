@@ -10,6 +10,7 @@ export {
   type GoverningExtremes,
   type Station,
 } from './stations';
+export { isMovement, quantities, resultQuantities, type Quantity, type ResultQuantity } from './quantities';
 export { balance, balanceLimit, type BalanceRow } from './balance';
 export { StationTable, type Band } from './station-table';
 export {

@@ -1,3 +1,4 @@
+import { isMovement } from '~core/results';
 import { useEffect, useMemo, useState } from 'react';
 import type { Model } from '~core/model';
 import type { Shown } from '~core/results';
@@ -52,7 +53,7 @@ export function useDiagram({
     [solved],
   );
   const facing = useMemo(() => facingOf(model, plane), [model, plane]);
-  const moves = quantity === 'deflected' || quantity === 'drift';
+  const moves = isMovement(quantity);
   const common = several
     ? Math.min(
         Infinity,

@@ -1,27 +1,13 @@
+import { resultQuantities } from '~core/results';
 import type { Analysis, Settings } from '~core/model';
 import { saveDocument } from '../../making/making';
 import type { Workbench } from '../../state/store';
-import { quantities, stageNames, type Quantity, type Stage, type ViewState } from '../../state/view-slice';
+import { quantities, stageNames, type Stage, type ViewState } from '../../state/view-slice';
 import type { Command } from './commands';
 import { analysisNames, newAnalysis } from '../acts/new-analysis';
 import { ledgerSheets } from '../words/ledger-tabs';
 import { reportAddress, sheetMembers } from '../acts/report-choice';
 import { openTool } from '../tools/open-tool';
-
-/** Quantities in plain letters, for commands. */
-export const quantityTitles: Readonly<Record<Quantity, string>> = {
-  deflected: 'Deflected shape',
-  N: 'Axial force N',
-  Vy: 'Shear Vy',
-  Vz: 'Shear Vz',
-  T: 'Torsion T',
-  My: 'Moment My',
-  Mz: 'Moment Mz',
-  stress: 'Normal stress',
-  reactions: 'Reactions',
-  drift: 'Storey drift',
-  utilisation: 'Utilisation',
-};
 
 /** Commands that lead to what is set or read elsewhere than in a tool: properties of what is selected, settings, tables, quantities, files. */
 export function placesToGo(workbench: Workbench): Command[] {
@@ -148,7 +134,7 @@ export function placesToGo(workbench: Workbench): Command[] {
     change('code-eurocode', 'Use the Eurocodes', { code: 'eurocode' }),
     ...quantities.map((quantity): Command => ({
       id: `quantity-${quantity}`,
-      title: `Draw: ${quantityTitles[quantity]}`,
+      title: `Draw: ${resultQuantities[quantity].title}`,
       run: go({ stage: 'results', quantity, shape: null }),
     })),
     ...(Object.entries(ledgerSheets) as [Stage, readonly { id: string; name: string }[]][])

@@ -1,3 +1,4 @@
+import { resultQuantities, isMovement } from '~core/results';
 import { memberAxis, type Member, type Model } from '~core/model';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '~core/units';
 import type { CheckRow } from '../../workers/messages';
@@ -280,16 +281,7 @@ function utilisationLines({ model, scope, checks, selection }: PictureInput): {
 }
 
 /** The unit a quantity is told in. */
-export const kindOfQuantity = (quantity: Quantity): QuantityKind =>
-  quantity === 'deflected' || quantity === 'drift'
-    ? 'deflection'
-    : quantity === 'My' || quantity === 'Mz' || quantity === 'T'
-      ? 'moment'
-      : quantity === 'stress'
-        ? 'stress'
-        : quantity === 'utilisation'
-          ? 'number'
-          : 'force';
+export const kindOfQuantity = (quantity: Quantity): QuantityKind => resultQuantities[quantity].unit;
 
 /** The pieces of members by the colour of their value. */
 function coloredLines({ outline, segmentValues }: DiagramDrawing, range: readonly [number, number]): LineBatch[] {
@@ -313,8 +305,8 @@ function diagramWords(
   const kind = kindOfQuantity(quantity);
   const ids = solved!.solution.memberIds;
   const chosen = new Set(selection.members);
-  const color = quantity === 'My' || quantity === 'Mz' ? colors.momentText : quantityColors[quantity];
-  const moves = kind === 'deflection';
+  const color = resultQuantities[quantity].bends ? colors.momentText : quantityColors[quantity];
+  const moves = isMovement(quantity);
   // the drift of storeys is written at the storeys
   const labels = (quantity === 'drift' ? [] : diagram.values).map(({ at, value, member, weight, key }): SpaceLabel => {
     const isChosen = chosen.has(ids[member]);

@@ -6,7 +6,15 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
 import { isForce, quantityColors } from '../../drawing/diagrams';
-import { combinationsFor, isEnvelope, shownParts, shownWords, stationTable, toggled } from '~core/results';
+import {
+  combinationsFor,
+  isEnvelope,
+  shownParts,
+  shownWords,
+  stationTable,
+  toggled,
+  resultQuantities,
+} from '~core/results';
 
 interface Stop {
   readonly shown: Shown;
@@ -163,7 +171,7 @@ export function CaseStrip({ right }: { right: number }) {
     showsChecks
       ? `utilisation ${formatNumber(value, 2)} of ${member}`
       : `peak ${formatQuantity(value, kind, units)} in ${member}`;
-  const kind = quantity === 'My' || quantity === 'Mz' || quantity === 'T' ? 'moment' : 'force';
+  const kind = resultQuantities[quantity].unit;
   return (
     <section className="strip card" style={{ right }} aria-label="Cases and combinations">
       <div className="strip-head">

@@ -1,3 +1,4 @@
+import { isMovement } from '~core/results';
 import { Dropdown, Select, Tooltip } from 'antd';
 import { gridLinesAlong, inOrder, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -38,12 +39,12 @@ export function ViewBar() {
       return look({
         quantity: value as Quantity,
         shape: null,
-        animated: animated && (value === 'deflected' || value === 'drift'),
+        animated: animated && isMovement(value as Quantity),
       });
     const [, analysis, mode] = value.split(' ');
     return look({ quantity: 'deflected', shape: { kind: 'mode', analysis, mode: Number(mode) } });
   };
-  const moves = quantity === 'deflected' || quantity === 'drift' || shape !== null;
+  const moves = isMovement(quantity) || shape !== null;
   return (
     <div className="view-bar card">
       <Select

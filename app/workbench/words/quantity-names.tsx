@@ -1,33 +1,19 @@
 import type { ReactNode } from 'react';
-import type { Quantity } from '../../state/view-slice';
+import { quantities, resultQuantities, type Quantity } from '~core/results';
+
+/** A title whose symbol has a letter below it, set so. */
+function setTitle(title: string): ReactNode {
+  const [, before, below] = /^(.* [A-Z])([yz])$/.exec(title) ?? [];
+  if (before === undefined) return title;
+  return (
+    <>
+      {before}
+      <sub>{below}</sub>
+    </>
+  );
+}
 
 /** What the quantities of the Results stage are called. */
-export const quantityNames: Readonly<Record<Quantity, ReactNode>> = {
-  deflected: 'Deflected shape',
-  N: 'Axial force N',
-  Vy: (
-    <>
-      Shear V<sub>y</sub>
-    </>
-  ),
-  Vz: (
-    <>
-      Shear V<sub>z</sub>
-    </>
-  ),
-  T: 'Torsion T',
-  My: (
-    <>
-      Moment M<sub>y</sub>
-    </>
-  ),
-  Mz: (
-    <>
-      Moment M<sub>z</sub>
-    </>
-  ),
-  stress: 'Normal stress σ',
-  reactions: 'Reactions',
-  drift: 'Storey drift',
-  utilisation: 'Utilisation',
-};
+export const quantityNames = Object.fromEntries(
+  quantities.map((quantity) => [quantity, setTitle(resultQuantities[quantity].title)]),
+) as Readonly<Record<Quantity, ReactNode>>;

@@ -1,0 +1,44 @@
+import type { QuantityKind } from '../units';
+
+/** What there is to know of a quantity that is drawn on the structure. */
+export interface ResultQuantity {
+  /** in plain letters; a symbol with a letter below it stands last: “Moment My” */
+  readonly title: string;
+  /** what its numbers are */
+  readonly unit: QuantityKind;
+  /**
+   * movement: the structure itself, displaced. along: a value at every place along members. written: numbers where they belong,
+   * at supports, storeys or members.
+   */
+  readonly drawn: 'movement' | 'along' | 'written';
+  /** a bending moment is drawn on the side in tension */
+  readonly bends: boolean;
+}
+
+const movement = { unit: 'deflection', drawn: 'movement', bends: false } as const;
+const force = { unit: 'force', drawn: 'along', bends: false } as const;
+const moment = { unit: 'moment', drawn: 'along', bends: true } as const;
+const written = { drawn: 'written', bends: false } as const;
+
+/** The quantities of the Results stage, in the order in which they are offered. */
+export const resultQuantities = {
+  deflected: { title: 'Deflected shape', ...movement },
+  N: { title: 'Axial force N', ...force },
+  Vy: { title: 'Shear Vy', ...force },
+  Vz: { title: 'Shear Vz', ...force },
+  T: { title: 'Torsion T', ...moment, bends: false },
+  My: { title: 'Moment My', ...moment },
+  Mz: { title: 'Moment Mz', ...moment },
+  stress: { title: 'Normal stress σ', unit: 'stress', drawn: 'along', bends: false },
+  reactions: { title: 'Reactions', unit: 'force', ...written },
+  drift: { title: 'Storey drift', ...movement },
+  utilisation: { title: 'Utilisation', unit: 'number', ...written },
+} as const satisfies Readonly<Record<string, ResultQuantity>>;
+
+export type Quantity = keyof typeof resultQuantities;
+
+/** Their names, in order. */
+export const quantities = Object.keys(resultQuantities) as Quantity[];
+
+/** Whether what is drawn is the structure's movement. */
+export const isMovement = (quantity: Quantity): boolean => resultQuantities[quantity].drawn === 'movement';
