@@ -1,4 +1,6 @@
-export { reportContent, type Block, type Column, type Report } from './content';
+export { reportContent, type Report } from './content';
+export type { Block, Column } from './blocks';
+export { chapters } from './chapters';
 export { reportChapters, reportChoice, reportView, type ReportChapter, type ReportChoice } from './choice';
-export { reportTables } from './result-chapters';
+export { reportTables } from './result-tables';
 export { pictureSvg, type PictureRequest } from './picture';

@@ -1,6 +1,6 @@
 import { Button, Checkbox, Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
-import { reportChapters, type ReportChapter, type ReportChoice } from '~core/report';
+import { chapters as reportChapterKinds, reportChapters, type ReportChapter, type ReportChoice } from '~core/report';
 import { inOrder, purposes, type Settings } from '~core/model';
 import { combinationsFor, forceComponents, shownWords, type Shown } from '~core/results';
 import { purposeNames } from '~core/combine';
@@ -9,21 +9,6 @@ import { DocumentLink } from '../../making/document-link';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Composition } from '../../state/composition';
 import { reportAddress, sheetMembers } from '../acts/report-choice';
-
-const chapterNames: Readonly<Record<ReportChapter, string>> = {
-  model: 'Model data',
-  loads: 'Loads',
-  loadSheets: 'Loads by rules',
-  combinations: 'Combinations',
-  equilibrium: 'Equilibrium',
-  plausibility: 'Plausibility sheet',
-  views: 'Pictures of views',
-  results: 'Governing results',
-  storeys: 'Storeys',
-  analyses: 'Modes, buckling',
-  checks: 'Utilisations',
-  sheets: 'Calculation sheets',
-};
 
 /** Details of the Report stage: the composer of the document. */
 export function ReportDetails() {
@@ -60,7 +45,7 @@ export function ReportDetails() {
             value={[...chapters]}
             onChange={(next) => set({ chapters: reportChapters.filter((chapter) => next.includes(chapter)) })}
             style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 4 }}
-            options={reportChapters.map((value) => ({ value, label: chapterNames[value] }))}
+            options={reportChapters.map((value) => ({ value, label: reportChapterKinds[value].name }))}
           />
           <div className="fields" style={{ marginTop: 8 }}>
             <span className="field-label">Detail</span>

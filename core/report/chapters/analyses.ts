@@ -1,10 +1,11 @@
-import { gravity } from '../loading';
-import { runAnalysisNow, type AnalysisResult, type ModalResult } from '../fem';
-import { inOrder, type Analysis, type Model } from '../model';
-import { modeTable } from '../results';
-import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../units';
-import type { Block } from './content';
-import { tableBlock } from './result-chapters';
+import { runAnalysisNow, type AnalysisResult, type ModalResult } from '../../fem';
+import { gravity } from '../../loading';
+import { inOrder, type Model, type Analysis } from '../../model';
+import { modeTable } from '../../results';
+import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../../units';
+import { type Block } from '../blocks';
+import { tableBlock } from '../result-tables';
+import type { ResultChapter } from './chapter';
 
 const names: Readonly<Record<Analysis['type'], string>> = {
   modal: 'modes of vibration',
@@ -109,7 +110,7 @@ function outcomeBlocks(model: Model, outcome: AnalysisResult): Block[] {
 }
 
 /** Modes, buckling and earthquake: what was asked for and what came out, each run anew on the model as it stands. */
-export function analysisBlocks(model: Model): Block[] {
+function analysisBlocks(model: Model): Block[] {
   return inOrder(model.analyses).flatMap((analysis): Block[] => {
     const head: Block[] = [
       { kind: 'heading', text: `${analysis.label}: ${names[analysis.type]}` },
@@ -129,3 +130,10 @@ export function analysisBlocks(model: Model): Block[] {
     ];
   });
 }
+
+export const analysesChapter: ResultChapter = {
+  name: 'Modes, buckling',
+  title: 'Modes and buckling',
+  needsResults: true,
+  blocks: ({ model }) => analysisBlocks(model),
+};

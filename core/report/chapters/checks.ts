@@ -1,0 +1,55 @@
+import { openReasons, stabilityRemark, verdicts, verdictWords, type MemberChecks } from '../../checks';
+import type { Model } from '../../model';
+import { count, formatNumber } from '../../units';
+import { type Block, table, number, paragraph, heading } from '../blocks';
+import type { ResultChapter } from './chapter';
+
+function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
+  const made = members
+    .filter((one) => one.governing)
+    .sort((a, b) => b.governing!.utilisation - a.governing!.utilisation);
+  const counted = verdicts
+    .map((verdict) => `${members.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`)
+    .join(', ');
+  const blocks: Block[] = [
+    paragraph(
+      `Of ${count(members.length, 'member')}: ${counted}, by the set of combinations for strength. Open: nothing made is above 1.00, but something the member needs was not made.${made.some((one) => one.code === 'AISC 360-22') ? ` ${stabilityRemark(model)}` : ''}`,
+    ),
+  ];
+  if (made.length > 0) {
+    blocks.push(
+      table(
+        ['Member', 'Code', 'Governing check', 'Clause', 'By', number('Utilisation'), 'Verdict'],
+        made.map(({ memberId, code, governing, verdict }) => [
+          model.members[memberId].label ?? memberId,
+          code,
+          governing!.title,
+          governing!.clause,
+          governing!.combination,
+          formatNumber(governing!.utilisation, 2),
+          verdict,
+        ]),
+      ),
+    );
+  }
+  const reasons = new Map<string, string[]>();
+  for (const one of members)
+    if (one.verdict !== 'holds')
+      for (const reason of openReasons(one.checks)) reasons.set(reason, [...(reasons.get(reason) ?? []), one.memberId]);
+  if (reasons.size > 0)
+    blocks.push(
+      heading('Open: what was not made'),
+      table(
+        ['Members', 'What, and why'],
+        [...reasons].map(([reason, ids]) => [ids.join(', '), reason]),
+      ),
+    );
+  return blocks;
+}
+
+export const checksChapter: ResultChapter = {
+  name: 'Utilisations',
+  title: 'Utilisations',
+  needsResults: true,
+  blocks: ({ model, checks }) => checkBlocks(model, checks),
+};
