@@ -1,7 +1,7 @@
 import { jest } from '@jest/globals';
 import fc from 'fast-check';
 import { writeModelFile } from '~core/exchange';
-import type { Act, Edit } from '~core/model';
+import { applyAct, type Act, type Edit } from '~core/model';
 import { buildTernHide } from '~demo/tern-hide';
 import { openDatabase } from '../store/database';
 import { Projects } from '../store/projects';
@@ -171,6 +171,34 @@ test('undo and redo follow the project’s history and keep the view on what is 
   await one.getState().undoTo(first.id);
   expect(one.getState().model.nodes.n6.position[0]).toBe(2);
   expect(serverModel()).toEqual(one.getState().model);
+});
+
+test('the solver is given the edits of an undo and of another window, which lead it to the model on screen', async () => {
+  const [one, two] = [server.open(), server.open()];
+  let solvers = one.getState().model;
+  const restarts = jest.fn();
+  one.setState({
+    restartSolver: restarts,
+    editSolver: (act) => {
+      const applied = applyAct(solvers, act);
+      if (!applied.ok) throw new Error(applied.error);
+      solvers = applied.model;
+    },
+  });
+  one.getState().commit(move('n1', 1));
+  one.getState().commit(addNode('n6', 1));
+  await settled(one);
+  const { members } = solvers;
+  await one.getState().undo();
+  expect(one.getState().model.nodes.n6).toBeUndefined();
+  expect(solvers).toEqual(one.getState().model);
+  two.getState().commit(move('n2', 3));
+  await settled(two);
+  await one.getState().catchUp();
+  expect(solvers).toEqual(one.getState().model);
+  expect(restarts).not.toHaveBeenCalled();
+  // what no edit touched is the same object: the solver need not look into it
+  expect(solvers.members).toBe(members);
 });
 
 test('while the server cannot be reached edits wait, and are saved when it is back', async () => {

@@ -1,4 +1,4 @@
-import { applyAct, sendable, type Act, type Model } from '~core/model';
+import { applyAct, sendable, type Act, type Edit, type Model } from '~core/model';
 import { count } from '~core/units';
 import type { OpenWindow } from '../server/windows';
 import { carryOver } from './carry-over';
@@ -112,9 +112,11 @@ export const projectSlice =
       set({ aside: [...get().aside, ...acts] });
     };
 
-    const show = (model: Model): void => {
+    /** @param edits that lead from the model shown to this one, so that the solver keeps what they do not touch; none: it begins anew */
+    const show = (model: Model, edits?: readonly Edit[]): void => {
       set({ model, ...viewOn(model, get()) });
-      get().restartSolver();
+      if (edits) get().editSolver({ edits: [...edits] });
+      else get().restartSolver();
     };
 
     /** Takes in revisions of the server: pending acts among them are done, the others are carried over. */
@@ -141,7 +143,9 @@ export const projectSlice =
       based.forEach(unsent.put);
       set({ pending: based });
       setAside(aside);
-      show(model);
+      // undo and the acts of other windows: nothing of one's own is on its way
+      const onlyTheirs = pending.length === 0;
+      show(model, onlyTheirs ? fresh.flatMap(({ edits }) => edits) : undefined);
       tellOfOthers(
         fresh.filter(({ key }) => key === null || !sent.has(key)),
         based.length > 0,
