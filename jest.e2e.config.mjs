@@ -3,7 +3,7 @@ import base from './jest.config.mjs';
 export default {
   ...base,
   roots: ['<rootDir>/e2e'],
-  testTimeout: 120000,
+  testTimeout: 240000,
   maxWorkers: 1,
   moduleNameMapper: { ...base.moduleNameMapper, '^~e2e/(.*)$': '<rootDir>/e2e/$1' },
 };

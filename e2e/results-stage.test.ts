@@ -148,7 +148,7 @@ test('a case against a case, and first order against second', async () => {
   await page.getByRole('group', { name: 'View 2' }).getByText('Case S', { exact: true }).first().waitFor();
   await comparison.getByText(/of \d+ numbers differ/).waitFor();
   await choose('second order');
-  await page.getByRole('heading', { name: 'Compared with second order' }).waitFor({ timeout: 60000 });
+  await page.getByRole('heading', { name: 'Compared with second order' }).waitFor({ timeout: 120000 });
   await comparison.getByLabel('What to compare').click();
   await page.getByTitle('storeys', { exact: true }).click();
   // notional loads along x: every storey drifts more in second order, so that the first over the second is below one
@@ -230,7 +230,7 @@ test('results are kept under a name, and a run on the server goes its way; both 
   await runs
     .getByText(/^done in .* MB$/)
     .nth(1)
-    .waitFor({ timeout: 60000 });
+    .waitFor({ timeout: 120000 });
   await runs.getByText(/by the server/).waitFor();
   await giveSection('m1', 'HEB 220');
   await reload();
@@ -321,7 +321,7 @@ test('ledgers of results are filtered, and screen, CSV, XLSX and the report’s 
   )!;
   expect(printed.rows![0].slice(3, 6)).toEqual(first.slice(3, 6));
   const book = new ExcelJS.Workbook();
-  const bytes = await (await page.request.get(`${address}/report.xlsx?worst=5`, { timeout: 60000 })).body();
+  const bytes = await (await page.request.get(`${address}/report.xlsx?worst=5`, { timeout: 120000 })).body();
   await book.xlsx.load(bytes as unknown as ArrayBuffer);
   expect(book.getWorksheet('Extremes of My by member')!.getRow(5).getCell(4).value).toBe(Number(cells[3]));
   await page.getByRole('tab', { name: 'Extremes' }).click();
@@ -397,7 +397,7 @@ test('the plausibility sheet answers for a model by itself, and the report is co
   await solved(page);
   await details().getByRole('button', { name: 'Preview' }).click();
   const preview = panel('Preview of the report');
-  await preview.getByText('B. Writer').waitFor({ timeout: 60000 });
+  await preview.getByText('B. Writer').waitFor({ timeout: 120000 });
   await preview.getByRole('heading', { name: /Pictures/ }).waitFor();
   await preview.getByRole('img').first().waitFor();
   await preview.getByRole('button', { name: 'Close the page' }).click();

@@ -1,15 +1,20 @@
 import { solveNow, type Solution } from '~core/fem';
 import type { Finding, Model } from '~core/model';
-import { reportContent, reportTables, type ReportChoice } from '~core/report';
+import { reportContent, reportTables, type Report, type ReportChoice } from '~core/report';
 import { withUnits } from '~core/units';
 
 export type ReportEnding = 'pdf' | 'json' | 'xlsx';
 export type MadeReport =
   { readonly ok: true; readonly bytes: Uint8Array } | { readonly ok: false; readonly error: string };
 
-/** The last model solved here: a preview and the document made of it do not solve twice. */
+/** The last model solved here, and the last report written of it: a preview and the document made of it are one. */
 let last:
-  | { readonly model: string; readonly solution: Solution | undefined; readonly findings: readonly Finding[] }
+  | {
+      readonly model: string;
+      readonly solution: Solution | undefined;
+      readonly findings: readonly Finding[];
+      written?: { readonly asked: string; readonly report: Report };
+    }
   | undefined;
 
 /**
@@ -31,13 +36,19 @@ export async function makeReport(
     last = { model: key, solution, findings };
   }
   const { solution, findings } = last;
-  tell(ending === 'pdf' ? 'writing its pages' : ending === 'xlsx' ? 'filling its tables' : 'composing its chapters');
-  if (ending === 'pdf') {
-    const { reportPdf } = await import('../print/report-pdf');
-    return { ok: true, bytes: await reportPdf(model, solution, findings, choice, revision) };
+  if (ending !== 'xlsx') {
+    const asked = JSON.stringify([choice, revision]);
+    if (last.written?.asked !== asked) {
+      tell('composing its chapters');
+      last.written = { asked, report: reportContent(model, solution, findings, choice, revision) };
+    }
+    const { report } = last.written;
+    if (ending === 'json') return { ok: true, bytes: Buffer.from(JSON.stringify(report)) };
+    tell('setting its pages');
+    const { pdfOf } = await import('../print/report-pdf');
+    return { ok: true, bytes: await pdfOf(report) };
   }
-  if (ending === 'json')
-    return { ok: true, bytes: Buffer.from(JSON.stringify(reportContent(model, solution, findings, choice, revision))) };
+  tell('filling its tables');
   if (!solution)
     return {
       ok: false,

@@ -1,14 +1,19 @@
 import { inflateSync } from 'node:zlib';
 import { solveNow } from '~core/fem';
 import type { Model } from '~core/model';
-import type { ReportChoice } from '~core/report';
+import { reportContent, type ReportChoice } from '~core/report';
 import { buildTernHide } from '~demo/tern-hide';
 import { formulaPicture } from './formula-svg';
-import { reportPdf } from './report-pdf';
+import { pdfOf as setReport } from './report-pdf';
 
 const pdfOf = async (...[model, choice, name]: [Model, ReportChoice, string]) => {
   const { solution, findings } = solveNow(model);
-  return reportPdf(model, solution, findings, choice, name);
+  const report = reportContent(model, solution, findings, choice, name);
+  const before = JSON.stringify(report);
+  const pdf = await setReport(report);
+  // a preview made of the same report afterwards is the same
+  expect(JSON.stringify(report)).toBe(before);
+  return pdf;
 };
 
 /** Pages of a PDF, counted in its page tree. */

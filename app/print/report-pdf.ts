@@ -1,10 +1,8 @@
 import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { reportContent, type Block, type Report, type ReportChoice } from '~core/report';
+import type { Block, Report } from '~core/report';
 import type { SetStep } from '~core/sheet';
-import type { Solution } from '~core/fem';
-import type { Finding, Model } from '~core/model';
 import { formulaPicture } from './formula-svg';
 
 const require = createRequire(import.meta.url);
@@ -38,14 +36,8 @@ const textWidth = 595.28 - 2 * 42;
 const [clauseWidth, resultWidth] = [58, 96];
 
 /** Makes the PDF of a report: first page with contents, then the chapters, each page numbered. */
-export async function reportPdf(
-  model: Model,
-  solution: Solution | undefined,
-  findings: readonly Finding[],
-  choice: ReportChoice,
-  revision: string,
-): Promise<Buffer> {
-  return pdfmake.createPdf(layOut(reportContent(model, solution, findings, choice, revision))).getBuffer();
+export async function pdfOf(report: Report): Promise<Buffer> {
+  return pdfmake.createPdf(layOut(report)).getBuffer();
 }
 
 function layOut(report: Report): TDocumentDefinitions {

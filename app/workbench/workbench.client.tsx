@@ -5,7 +5,7 @@ import { createWorkbench, useWorkbench, useWorkbenchApi, WorkbenchContext, type 
 import { addressOfPanel, panelOfAddress } from '../state/panel-address';
 import { panelIsThere, rememberView, stages, type Stage } from '../state/view-slice';
 import { commandForKey, workbenchCommands } from './commands/commands';
-import { DetailsCard } from './stages/details-card';
+import { DetailsCard, fetchPages } from './stages/details-card';
 import { ColorLegend, DisplayCard } from './cards/display-card';
 import { Ledger, ledgerHeights } from './ledger/ledger';
 import { actingLoads, receivedLoads } from './picture/acting';
@@ -26,6 +26,9 @@ import { WatchCard } from './cards/watch-card';
 import { quantityNames } from './words/quantity-names';
 import { ToolBar, ViewBar, Views } from './shell/view-bar';
 
+/** The code of pages is fetched so long after a project is opened, ms. */
+const pagesAfter = 5000;
+
 /** The workbench of one opened project: makes its store, starts its solver, and stops both when it is left. */
 export function Workbench({ opened }: { opened: OpenedProject }) {
   const [workbench, setWorkbench] = useState<ReturnType<typeof createWorkbench>>();
@@ -37,7 +40,10 @@ export function Workbench({ opened }: { opened: OpenedProject }) {
     const stopFollowing = followServer(made, opened.variantId);
     void made.getState().takeUpUnsent();
     setWorkbench(made);
+    // once what was asked for is on the screen and solved
+    const later = setTimeout(fetchPages, pagesAfter);
     return () => {
+      clearTimeout(later);
       stopSolver();
       stopRemembering();
       stopWatching();

@@ -1,3 +1,5 @@
+import { Button } from 'antd';
+import { lazy, Suspense, type ComponentType } from 'react';
 import { useWorkbench } from '../../state/store';
 import { FrameDetails } from './frame-details';
 import { LoadDetails } from './load-details';
@@ -5,23 +7,71 @@ import { AnalysisDetails } from './analysis-details';
 import { ReportDetails } from './stage-cards';
 import { CheckDetails } from './check-details';
 import { ResultDetails } from './result-details';
-import { SheetPanel } from '../pages/sheet-panel';
-import { RulePanel } from '../pages/rule-panel';
-import { MemberPage } from '../pages/member-page';
-import { ComparePage } from '../pages/compare-page';
-import { RunsPage } from '../pages/runs-page';
-import { VariantsPage } from '../pages/variants-page';
-import { PlausibilityPage } from '../pages/plausibility-page';
-import { ResidualPage } from '../pages/residual-page';
-import { StoreyPage } from '../pages/storey-page';
-import { SupportsPage } from '../pages/supports-page';
-import { WhyPage } from '../pages/why-page';
-import { SectionsPage } from '../pages/sections-page';
-import { SettingsPage } from '../pages/settings-page';
-import { ReportPreview } from '../pages/report-preview';
+
+function Opening() {
+  return (
+    <aside className="details card" aria-label="Details">
+      <p className="details-body caption" role="status">
+        opening …
+      </p>
+    </aside>
+  );
+}
+
+/** In place of a page whose code could not be fetched. */
+function Unfetched() {
+  const look = useWorkbench((state) => state.look);
+  return (
+    <aside className="details card" aria-label="Details">
+      <div className="details-body">
+        <p className="over" role="alert">
+          This page could not be fetched: the server cannot be reached. Your work is kept in this browser; when the
+          server is back, load the project again.
+        </p>
+        <Button onClick={() => look({ panel: null })}>Close</Button>
+      </div>
+    </aside>
+  );
+}
+
+const asked: (() => Promise<unknown>)[] = [];
+
+/** A page whose code is fetched when it is opened first, or when there is time for it. */
+function page<P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
+  asked.push(load);
+  return lazy(async () => ({ default: await load().catch(() => Unfetched) }));
+}
+
+const SheetPanel = page(() => import('../pages/sheet-panel').then((file) => file.SheetPanel));
+const RulePanel = page(() => import('../pages/rule-panel').then((file) => file.RulePanel));
+const MemberPage = page(() => import('../pages/member-page').then((file) => file.MemberPage));
+const ComparePage = page(() => import('../pages/compare-page').then((file) => file.ComparePage));
+const RunsPage = page(() => import('../pages/runs-page').then((file) => file.RunsPage));
+const VariantsPage = page(() => import('../pages/variants-page').then((file) => file.VariantsPage));
+const PlausibilityPage = page(() => import('../pages/plausibility-page').then((file) => file.PlausibilityPage));
+const ResidualPage = page(() => import('../pages/residual-page').then((file) => file.ResidualPage));
+const StoreyPage = page(() => import('../pages/storey-page').then((file) => file.StoreyPage));
+const SupportsPage = page(() => import('../pages/supports-page').then((file) => file.SupportsPage));
+const WhyPage = page(() => import('../pages/why-page').then((file) => file.WhyPage));
+const SectionsPage = page(() => import('../pages/sections-page').then((file) => file.SectionsPage));
+const SettingsPage = page(() => import('../pages/settings-page').then((file) => file.SettingsPage));
+const ReportPreview = page(() => import('../pages/report-preview').then((file) => file.ReportPreview));
+
+/** Fetches the code of all pages ahead of need. */
+export function fetchPages(): void {
+  for (const load of asked) void load().catch(() => undefined);
+}
 
 /** The card at the right: what is selected, or what the stage offers. */
 export function DetailsCard() {
+  return (
+    <Suspense fallback={<Opening />}>
+      <Shown />
+    </Suspense>
+  );
+}
+
+function Shown() {
   const stage = useWorkbench((state) => state.stage);
   const panel = useWorkbench((state) => state.panel);
   if (panel?.kind === 'sheet') return <SheetPanel member={panel.member} check={panel.check} />;
