@@ -1,50 +1,40 @@
-/** The import order: a folder of core imports only folders to its left on the road data takes. */
+/**
+ * The import order of the core: a folder imports only folders before it in this list. Codes are in folders of their own, one a part and edition; their
+ * place in the order is kept by door, so that what a code says of loads stands before the analysis and what it says of members after the results.
+ */
 const road = [
-  'units',
-  'sheet',
-  'catalog',
-  'model',
-  'loading',
-  'combine',
-  'build',
-  'findings',
-  'mesh',
-  'fem',
-  'results',
-  'checks',
-  'exchange',
-  'report',
+  ...['units', 'plane', 'sheet', 'catalog', 'codes:families', 'model', 'codes:loads', 'loading', 'codes:combinations'],
+  ...['combine', 'build', 'findings', 'mesh', 'fem', 'results', 'codes:checks', 'checks', 'exchange', 'report'],
 ];
-const allowed = {
-  units: [],
-  sheet: ['units'],
-  catalog: ['units'],
-  model: ['units', 'catalog'],
-  build: ['units', 'catalog', 'model'],
-  loading: ['units', 'sheet', 'catalog', 'model'],
-  combine: ['units', 'catalog', 'model', 'loading'],
-  findings: ['units', 'catalog', 'model', 'build', 'loading'],
-  mesh: ['units', 'catalog', 'model'],
-  fem: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh'],
-  results: ['units', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem'],
-  checks: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results'],
-  exchange: ['units', 'sheet', 'catalog', 'model', 'build', 'loading', 'combine', 'mesh', 'fem', 'results', 'checks'],
-  report: [
-    'units',
-    'sheet',
-    'catalog',
-    'model',
-    'build',
-    'loading',
-    'combine',
-    'mesh',
-    'fem',
-    'results',
-    'checks',
-    'exchange',
-    'findings',
-  ],
+/** What of those before it a folder does not know. */
+const unknown = {
+  plane: ['units'],
+  catalog: ['plane', 'sheet'],
+  model: ['sheet', 'plane'],
+  'codes:combinations': ['loading', 'sheet', 'plane', 'codes:loads'],
+  combine: ['sheet', 'plane'],
+  build: ['sheet', 'loading', 'combine', 'codes:loads', 'codes:combinations'],
+  findings: ['sheet', 'plane'],
+  mesh: ['sheet', 'loading', 'combine', 'build', 'findings', 'codes:loads', 'codes:combinations'],
+  fem: ['sheet', 'findings', 'plane'],
+  results: ['sheet', 'findings', 'plane'],
+  'codes:checks': ['findings', 'plane'],
+  checks: ['findings', 'plane'],
+  exchange: ['findings', 'plane'],
 };
+/** The files of a step of the road: a folder, or all codes' files of one door with what these share. */
+const filesOf = (step) => {
+  const [folder, door] = step.split(':');
+  if (door === undefined) return `^core/${folder}/`;
+  const name = door === 'families' ? 'famil' : `${door}[/.]`;
+  return `^core/codes/${name}|^core/codes/[^/]+/${name}`;
+};
+/** What may be imported from outside a step. */
+const doorOf = (step) => {
+  const [folder, door] = step.split(':');
+  return door === undefined ? `^core/${folder}/index\\.ts$` : `^core/codes/${door}\\.ts$`;
+};
+const ofAny = (steps, of) => steps.map(of).join('|');
 const notTests = { pathNot: '\\.test\\.tsx?$|/verification/' };
 
 /**
@@ -75,24 +65,37 @@ module.exports = {
       from: {},
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
-    ...road.map((folder) => ({
-      name: `core-${folder}-looks-left`,
+    ...road.map((step, i) => ({
+      name: `core-${step.replace(':', '-')}-looks-back`,
       severity: 'error',
-      from: { path: `^core/${folder}/`, ...notTests },
-      to: { path: '^core/', pathNot: `^core/(${[folder, ...allowed[folder]].join('|')})/` },
+      from: { path: filesOf(step), ...notTests },
+      to: {
+        path: '^core/',
+        pathNot: ofAny(
+          road.slice(0, i + 1).filter((before) => !(unknown[step] ?? []).includes(before)),
+          filesOf,
+        ),
+      },
+    })),
+    ...road.map((step) => ({
+      name: `core-${step.replace(':', '-')}-has-a-door`,
+      comment: 'of another step only its door may be imported',
+      severity: 'error',
+      from: { path: '^core/', pathNot: `${filesOf(step)}|${notTests.pathNot}` },
+      to: { path: filesOf(step), pathNot: doorOf(step) },
     })),
     {
-      name: 'core-folders-have-doors',
-      comment: 'outside a folder of core only its index.ts may be imported',
+      name: 'core-has-these-rooms',
+      comment: 'a new folder gets its place in the order above',
       severity: 'error',
-      from: { path: '^core/([^/]+)/', ...notTests },
-      to: { path: '^core/([^/]+)/', pathNot: '^core/$1/|^core/[^/]+/index\\.ts$' },
+      from: {},
+      to: { path: '^core/', pathNot: ofAny(road, filesOf) },
     },
     {
       name: 'app-uses-doors',
       severity: 'error',
       from: { path: '^(app|cli|demo|bench)/', ...notTests },
-      to: { path: '^core/', pathNot: '^core/[^/]+/index\\.ts$' },
+      to: { path: '^core/', pathNot: ofAny(road, doorOf) },
     },
     {
       name: 'core-knows-no-app',

@@ -1,6 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { useNavigate, useRevalidator } from 'react-router';
+import { familyOptions } from '~core/codes/families';
 import { withProgress } from '../making/making';
 import { sendOnce } from '../state/send-once';
 import { changeProject } from './change-project';
@@ -9,17 +10,16 @@ const units = [
   { value: 'si', label: 'SI: m, mm, kN' },
   { value: 'us', label: 'US customary: ft, in, kip' },
 ];
-const codes = [
-  { value: 'us', label: 'US: ASCE 7, AISC 360, ACI 318' },
-  { value: 'eurocode', label: 'Eurocodes: EN 1990 (no checks yet)' },
-];
+const codes = familyOptions(
+  ({ called, parts, checks }) => `${called}: ${parts}${checks === undefined ? ' (no checks yet)' : ''}`,
+);
 
 /** The card that makes a project, empty or from a model file. */
 export function NewProject() {
   const navigate = useNavigate();
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState('');
-  const [choice, setChoice] = useState({ name: '', units: 'si', code: 'us' });
+  const [choice, setChoice] = useState({ name: '', units: 'si', code: codes[0].value });
   const make = async () => {
     setBusy(true);
     const answer = await changeProject({ kind: 'create', ...choice, name: choice.name.trim() || 'Untitled frame' });

@@ -1,3 +1,4 @@
+import { codeFamilies } from '~core/codes/families';
 import { Button, Input, Popconfirm, Tooltip } from 'antd';
 import { useState } from 'react';
 import { Link, useRevalidator } from 'react-router';
@@ -228,8 +229,8 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
                 ? 'not solved since the last change'
                 : run.status === 'stopped'
                   ? 'analysis stopped'
-                  : row.card?.code === 'eurocode'
-                    ? 'open: no Eurocode checks yet'
+                  : row.card && codeFamilies[row.card.code].checks === undefined
+                    ? `open: no checks by ${codeFamilies[row.card.code].called} yet`
                     : 'open: nothing checked'}
           </span>
         )}

@@ -1,6 +1,7 @@
+import { codeFamilies } from '~core/codes/families';
 import type { Database } from 'better-sqlite3';
 import { z } from 'zod';
-import { emptyModel, natures, settings, type Model } from '~core/model';
+import { emptyModel, settings, type Model } from '~core/model';
 import { Answered } from './answered';
 import { freshId } from './fresh-id';
 import { cardOf, type ProjectCard } from './project-card';
@@ -83,8 +84,7 @@ export class Projects {
 
   createEmpty(choice: z.infer<typeof newProject>): string {
     const model = emptyModel(choice);
-    const label = choice.code === 'us' ? 'D' : 'G';
-    const selfWeight = { id: 'c1', label, name: 'Self-weight', nature: natures[0], selfWeight: true };
+    const selfWeight = { id: 'c1', ...codeFamilies[choice.code].cases[0] };
     return this.create(
       { ...model, cases: { c1: selfWeight }, counters: { ...model.counters, cases: 1 } },
       'Made the project',

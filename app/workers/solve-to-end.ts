@@ -1,3 +1,4 @@
+import { familyOf } from '~core/codes/families';
 import { MemberChecker } from '~core/checks';
 import { allFindings } from '~core/findings';
 import { isSolvedWhole, solve, type Solution } from '~core/fem';
@@ -57,7 +58,7 @@ function toEnd(model: Model, tell: (phase: string, fraction: number) => void, no
 export function settingsWords(model: Model): Record<string, string> {
   const whole = Object.values(model.combinations).filter(isSolvedWhole);
   return {
-    code: model.settings.code === 'us' ? 'US codes' : 'Eurocodes',
+    code: familyOf(model).called,
     'shear deformation': model.settings.shearDeformation ? 'yes' : 'no',
     cases: String(Object.keys(model.cases).length),
     combinations: `${Object.keys(model.combinations).length}, ${whole.filter((one) => one.order === 'second').length} of second order, ${whole.filter((one) => one.stiffnessSet !== undefined).length} with reduced stiffness`,

@@ -1,4 +1,5 @@
 import { findMaterial, likelyMaterialKind, type CatalogueMaterial, type SectionShape } from '../catalog';
+import { familyOf } from '../codes/families';
 import type { Model } from '../model';
 
 /** The name under which a material field lets the material follow the section. */
@@ -11,8 +12,7 @@ export function usualMaterial(model: Model, kind: 'steel' | 'concrete'): string 
     if (member.material) counts.set(member.material, (counts.get(member.material) ?? 0) + 1);
   const [most] = [...counts].filter(([id]) => model.materials[id].kind === kind).sort((a, b) => b[1] - a[1]);
   if (most) return model.materials[most[0]].name;
-  const us = model.settings.code === 'us';
-  return kind === 'steel' ? (us ? 'A992' : 'S355') : us ? 'NW 5000 psi' : 'C30/37';
+  return familyOf(model).materials[kind];
 }
 
 /** The material a section gets where none was chosen: a rolled shape the project's steel, 400 × 400 its concrete. */

@@ -1,17 +1,27 @@
+import {
+  designCodeFor,
+  designCodes,
+  governing,
+  missing,
+  noDesignCode,
+  verdictOf,
+  type Basis,
+  type BeamReinforcement,
+  type Check,
+  type CombinedLine,
+  type DesignCode,
+  type MadeCheck,
+  type Verdict,
+} from '../codes/checks';
 import type { Solution } from '../fem';
 import { inOrder, type Combination, type Member, type Model, type Reinforcement } from '../model';
 import { combinationStates, MemberLine, stationsOf } from '../results';
-import { checkConcreteBeam, type BeamReinforcement } from './aci318/check-concrete-beam';
-import { checkSteelMember, type CombinedLine } from './aisc360/check-steel-member';
-import { steelSection } from './aisc360/steel-section';
-import { secondOrderState, type SecondOrderState } from './aisc360/stability';
-import { governing, missing, verdictOf, type Check, type MadeCheck, type Verdict } from './check';
 
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
   readonly memberId: string;
-  /** the code by whose clauses the checks are named */
-  readonly code: 'AISC 360-22' | 'ACI 318-19' | '';
+  /** the code by whose clauses the checks are named; empty: none fits the member */
+  readonly code: string;
   readonly checks: readonly Check[];
   readonly governing: MadeCheck | undefined;
   readonly verdict: Verdict;
@@ -20,7 +30,8 @@ export interface MemberChecks {
 
 /** Checks members of one model and solution; what all members share is computed once. */
 export class MemberChecker {
-  private readonly secondOrder: SecondOrderState;
+  private readonly bases: ReadonlyMap<DesignCode, Basis | undefined>;
+  private readonly combinations: readonly Combination[];
   private readonly connected: ReadonlyMap<string, number>;
   private readonly strength: {
     combination: Combination;
@@ -36,7 +47,8 @@ export class MemberChecker {
       solution,
       inOrder(model.combinations).filter((combination) => combination.purpose === 'strength'),
     );
-    this.secondOrder = secondOrderState(model);
+    this.combinations = this.strength.map(({ combination }) => combination);
+    this.bases = new Map(designCodes.map((code) => [code, code.basis?.(model)]));
     const connected = new Map<string, number>();
     for (const { start, end } of Object.values(model.members))
       for (const node of [start, end]) connected.set(node, (connected.get(node) ?? 0) + 1);
@@ -87,83 +99,53 @@ export class MemberChecker {
     const { model, solution } = this;
     const member = model.members[memberId];
     const number = solution.memberIds.indexOf(memberId);
-    const { code, reason } = checkable(model, member);
+    const { code, reason } = codeOf(model, member);
     const whole = (why: string): MemberChecks => ({
       memberId,
-      code,
-      checks: [missing('member', 'Strength', code === '' ? model.settings.code : code, why)],
+      code: code?.title ?? '',
+      checks: [missing('member', 'Strength', code?.title ?? model.settings.code, why)],
       governing: undefined,
       verdict: 'open',
     });
-    if (reason) return whole(reason);
+    if (reason !== undefined || !code) return whole(reason ?? '');
     if (this.strength.length === 0)
       return whole('There is no strength combination. Generate the combinations in the Loads stage.');
-    if (this.strength.some(({ combination }) => combination.alpha !== undefined))
-      return whole(
-        'The strength combinations are those of allowable stress design (ASCE 7 2.4). The checks that are there, AISC 360 by LRFD and ACI 318, go with the combinations of 2.3 only.',
-      );
-    const lines: CombinedLine[] = over.map(({ combination, state }) => ({
-      label: combination.label,
-      line: new MemberLine(solution, state, number),
-    }));
-    const stations = stationsOf(solution, number);
-    const { shape } = model.sections[member.section!];
-    const material = model.materials[member.material!];
-    if (code === 'AISC 360-22' && shape.type === 'i') {
-      const free = { start: this.isFree(member.start), end: this.isFree(member.end) };
-      const checks = checkSteelMember(
-        steelSection(shape, { ...material, yieldStress: material.yieldStress! }),
-        member.steelDesign,
-        lines,
-        stations,
-        free,
-        this.secondOrder,
-      );
-      return { memberId, code, checks, governing: governing(checks), verdict: verdictOf(checks) };
-    }
-    if (shape.type !== 'rectangle') return whole('This section is not checked.');
-    const { checks, reinforcement } = checkConcreteBeam(
-      shape,
-      { ...material, concreteStrength: material.concreteStrength! },
-      model.settings,
-      bars ?? member.reinforcement,
-      lines,
-      stations,
+    const refused = code.refuses(this.combinations);
+    if (refused !== undefined) return whole(refused);
+    const { checks, reinforcement } = code.check(
+      {
+        model,
+        member,
+        section: model.sections[member.section!],
+        material: model.materials[member.material!],
+        lines: over.map(({ combination, state }): CombinedLine => ({
+          label: combination.label,
+          line: new MemberLine(solution, state, number),
+        })),
+        stations: stationsOf(solution, number),
+        free: { start: this.isFree(member.start), end: this.isFree(member.end) },
+        bars: bars ?? member.reinforcement,
+      },
+      this.bases.get(code),
     );
-    return { memberId, code, checks, governing: governing(checks), verdict: verdictOf(checks), reinforcement };
+    return {
+      memberId,
+      code: code.title,
+      checks,
+      governing: governing(checks),
+      verdict: verdictOf(checks),
+      ...(reinforcement ? { reinforcement } : {}),
+    };
   }
 }
 
 /** Which code checks a member, or why none does. */
-function checkable(model: Model, member: Member): { code: MemberChecks['code']; reason?: string } {
+function codeOf(model: Model, member: Member): { code?: DesignCode; reason?: string } {
   const section = member.section === null ? undefined : model.sections[member.section];
   const material = member.material === null ? undefined : model.materials[member.material];
-  if (!section || !material) return { code: '', reason: 'The member has no section or no material.' };
-  if (model.settings.code === 'eurocode') {
-    return {
-      code: '',
-      reason: `The check of ${material.kind} members by ${material.kind === 'steel' ? 'EN 1993-1-1' : 'EN 1992-1-1'} is not there yet. Forces and combinations are; set the project's code family to US to check by AISC 360 and ACI 318.`,
-    };
-  }
-  if (material.kind === 'steel') {
-    const code = 'AISC 360-22';
-    if (section.shape.type !== 'i')
-      return { code, reason: 'Only doubly symmetric I sections are checked so far; this section is not one.' };
-    return material.yieldStress === undefined
-      ? { code, reason: `The material ${material.name} has no yield stress.` }
-      : { code };
-  }
-  const code = 'ACI 318-19';
-  if (member.role === 'column') return { code, reason: 'The check of concrete columns (10, 22.4) is not there yet.' };
-  if (member.role === 'brace')
-    return {
-      code,
-      reason:
-        'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.',
-    };
-  if (section.shape.type !== 'rectangle')
-    return { code, reason: 'Only rectangular concrete beams are checked so far; this section is not one.' };
-  return material.concreteStrength === undefined
-    ? { code, reason: `The material ${material.name} has no concrete strength.` }
-    : { code };
+  if (!section || !material) return { reason: 'The member has no section or no material.' };
+  const code = designCodeFor(material.kind, model.settings.code);
+  if (!code) return { reason: noDesignCode(material.kind, model.settings.code) };
+  const reason = code.excludes(member, section, material);
+  return { code, ...(reason !== undefined ? { reason } : {}) };
 }

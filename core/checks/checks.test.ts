@@ -5,21 +5,22 @@ import { solveNow } from '../fem';
 import { applyAct, type Member, type Model } from '../model';
 import { fixed, frame, pinned } from '../results/verification/frames';
 import { formatQuantity, kinds, parseQuantity, unitSize } from '../units';
-import { minimumFlexuralSteel, flexuralStrength, proposeBars } from './aci318/flexure';
-import { minimumStirrups, proposeStirrups, shearStrength } from './aci318/shear';
-import { psi, type BeamSection } from './aci318/beam-section';
-import { compressionStrength } from './aisc360/compression';
+import { minimumFlexuralSteel, flexuralStrength, proposeBars } from '../codes/aci318-19/checks/flexure';
+import { minimumStirrups, proposeStirrups, shearStrength } from '../codes/aci318-19/checks/shear';
+import { psi, type BeamSection } from '../codes/aci318-19/checks/beam-section';
+import { compressionStrength } from '../codes/aisc360-22/checks/compression';
 import {
   limitingUnbracedLengths,
   majorFlexuralStrength,
   minorFlexuralStrength,
   momentGradientFactor,
-} from './aisc360/flexure';
-import { webShearStrength } from './aisc360/shear';
-import { steelSection } from './aisc360/steel-section';
+} from '../codes/aisc360-22/checks/flexure';
+import { webShearStrength } from '../codes/aisc360-22/checks/shear';
+import { steelSection } from '../codes/aisc360-22/checks/steel-section';
 import { Sheet } from '../sheet';
 import { expectPrintedToHold } from '../sheet/verification/printed';
-import { MemberChecker, secondOrderState, type MemberChecks } from './index';
+import { secondOrderState } from '../codes/aisc360-22/checks/stability';
+import { MemberChecker, type MemberChecks } from './index';
 
 const inch = 0.0254;
 const kip = 4448.2216152605;

@@ -1,14 +1,15 @@
 export {
+  designCodeWords,
   governing,
   openReasons,
   verdictOf,
   verdicts,
   verdictWords,
-  type Verdict,
+  type BeamReinforcement,
   type Check,
   type MadeCheck,
   type SkippedCheck,
-} from './check';
+  type Verdict,
+} from '../codes/checks';
+export { basisOf } from './basis';
 export { MemberChecker, type MemberChecks } from './check-member';
-export type { BeamReinforcement } from './aci318/check-concrete-beam';
-export { secondOrderState, stabilityRemark } from './aisc360/stability';

@@ -1,7 +1,8 @@
+import { combinationCodeOf, combiningOf } from '../codes/combinations';
 import { actingLoads } from '../loading';
 import { inOrder, type Finding, type Model } from '../model';
 import { containsItself, deepestCombination, depthOf } from './flatten';
-import { combiningOf, generateCombinations } from './generate';
+import { generateCombinations } from './generate';
 
 /** Cases that no check sees, combinations of nothing or without dead load, and sets a check would need. */
 export function combinationFindings(model: Model): Finding[] {
@@ -11,7 +12,7 @@ export function combinationFindings(model: Model): Finding[] {
     ...emptyCases(model),
     ...oddCombinations(model),
     ...emptySets(model),
-    ...noVerticalEarthquake(model),
+    ...(combinationCodeOf(model).doubts?.(model, combiningOf(model)) ?? []),
   ];
 }
 
@@ -173,29 +174,6 @@ function oddCombinations(model: Model): Finding[] {
     }
     return [];
   });
-}
-
-/** An earthquake without S_DS has no vertical part. */
-function noVerticalEarthquake(model: Model): Finding[] {
-  if (model.settings.code !== 'us' || combiningOf(model).asce.sds > 0) return [];
-  const seismic = inOrder(model.cases).find((one) => one.nature === 'seismic');
-  if (
-    !seismic ||
-    !Object.values(model.combinations).some((one) =>
-      one.factors.some((part) => part.case === seismic.id && part.factor !== 0),
-    )
-  )
-    return [];
-  return [
-    {
-      key: 'no vertical earthquake',
-      rule: 'no-vertical-earthquake',
-      severity: 'remark',
-      sentence: 'S_DS is 0 in the options of the combinations, so E_v = 0.2 S_DS D is missing beside the earthquake.',
-      why: 'ASCE 7-22 12.4.2.2 asks for it in 2.3.6 and 2.4.5. Give S_DS, ρ and, where needed, Ω₀ in the options of the combinations and generate again; accept the finding where S_DS is really next to nothing.',
-      place: { case: seismic.id },
-    },
-  ];
 }
 
 /** Checks of members take the set for strength. */

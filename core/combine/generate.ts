@@ -1,41 +1,16 @@
 import { count, formatNumber } from '../units';
-import {
-  idSource,
-  inOrder,
-  purposes,
-  type Act,
-  type Combination,
-  type Combining,
-  type Edit,
-  type Model,
-  type Purpose,
-} from '../model';
-import { actionGroups, type StatedCombination } from './action-groups';
-import { asce7Allowable, asce7Service, asce7Strength, asce7Sustained, asceDefaults } from './asce7';
-import { en1990Service, en1990Stability, en1990Strength, enDefaults } from './en1990';
+import { idSource, inOrder, purposes, type Act, type Combination, type Edit, type Model, type Purpose } from '../model';
+import { actionGroups, combinationCodeOf, combiningOf, type StatedCombination } from '../codes/combinations';
 import { caseFactorsOf } from './flatten';
 import { withinOthers } from './hull';
 
 type Factors = Combination['factors'];
 
-/** What the generation of combinations is asked for in this project. */
-export const combiningOf = (model: Model): Combining =>
-  model.settings.combining ?? { asce: asceDefaults, en: enDefaults };
-
 /** Every combination the model's code family asks of its cases, each once, without numbers yet. */
 export function statedCombinations(
   model: Model,
 ): { purpose: Purpose; rule: string; factors: Factors; alpha?: number }[] {
-  const groups = actionGroups(model);
-  const { asce, en } = combiningOf(model);
-  const stated =
-    model.settings.code === 'us'
-      ? [
-          ...(asce.design === 'allowable' ? asce7Allowable(groups, asce) : asce7Strength(groups, asce)),
-          ...asce7Service(groups, asce),
-          ...asce7Sustained(groups, asce),
-        ]
-      : [...en1990Strength(groups, en), ...en1990Stability(groups, en), ...en1990Service(groups, en)];
+  const stated = combinationCodeOf(model).state(actionGroups(model), combiningOf(model));
   const seen = new Set<string>();
   return stated
     .map((combination) => ({
@@ -149,7 +124,7 @@ export function generateCombinations(model: Model): Act | undefined {
   if (replaced.length > 0)
     edits.unshift({ kind: 'remove', table: 'combinations', ids: replaced.map((combination) => combination.id) });
   if (edits.length === 0) return undefined;
-  const code = model.settings.code === 'us' ? `ASCE ${combiningOf(model).asce.edition}` : 'EN 1990';
+  const code = combinationCodeOf(model).title(combiningOf(model));
   return {
     edits,
     sentence: `Generated ${count(combinations.length, 'combination')} by ${code}${kept.length > 0 ? `, kept ${kept.length} made or changed by hand` : ''}`,

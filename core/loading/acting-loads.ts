@@ -7,15 +7,12 @@ import {
   type Model,
   type ReductionRule,
 } from '../model';
+import { isByCode, liveReductions, loadsByCode, type RuleResult } from '../codes/loads';
 import { spreadArea, type Received, type SpreadArea } from './area/spread-area';
 import { spreadLine, type SpreadLine } from './area/spread-line';
-import { asceWind } from './rules/asce-wind';
-import { enWind } from './rules/en-wind';
 import { notional } from './rules/notional';
 import { pattern } from './rules/pattern';
-import { heavyLive, reducedCategories, reductions } from './rules/reduction';
-import type { RuleResult } from './rules/result';
-import { asceSnow, enSnow } from './rules/snow';
+import { reductions } from './rules/reduction';
 import { train } from './rules/train';
 import { layersOf, loadsOver, tributaryArea } from './rules/tributary';
 
@@ -85,10 +82,7 @@ export function makeActing(
       return result.loads;
     };
     for (const rule of rules) {
-      if (rule.type === 'asceWind') all.push(...take(rule, [], () => asceWind(model, rule)));
-      else if (rule.type === 'enWind') all.push(...take(rule, [], () => enWind(model, rule)));
-      else if (rule.type === 'asceSnow') all.push(...take(rule, [], () => asceSnow(model, rule)));
-      else if (rule.type === 'enSnow') all.push(...take(rule, [], () => enSnow(model, rule)));
+      if (isByCode(rule)) all.push(...take(rule, [], () => loadsByCode(model, rule)!));
       else if (rule.type === 'train') all.push(...take(rule, [], () => train(model, rule)));
     }
     // what a rule is made of are the loads of some cases: as long as they are the same records, what it made stays
@@ -121,16 +115,20 @@ export function makeActing(
   });
 }
 
-/** What a reduction rule comes to: factors by member, the loads they count for, and sheets. */
+/** What a reduction rule comes to: factors by member, the loads they count for, sheets, and why nothing of it is reduced. */
 export interface Reduction extends ReturnType<typeof reductions> {
   readonly reduced: ReadonlySet<string>;
+  readonly problems: readonly string[];
 }
 
 /** What a reduction rule makes of the areas each member receives live load from. Places under several loads count once. */
 export function reductionOf(model: Model, rule: ReductionRule, loads: readonly Load[]): Reduction {
+  const by = liveReductions[rule.standard];
+  const because = by.excludes(model.cases[rule.case]);
+  if (because !== undefined) return { factors: new Map(), sheets: [], problems: [because], reduced: new Set() };
   const own = loads.filter((load): load is AreaLoad => load.type === 'area' && load.case === rule.case);
   const over = loadsOver(model, own);
-  const reducible = own.filter((load) => isReduced(model, rule, load, over.get(load)!));
+  const reducible = own.filter((load) => by.reduces(load, over.get(load)!));
   const areas = new Map<string, number>();
   for (const layer of layersOf(model, reducible)) {
     const widths = new Map<string, Received[][]>();
@@ -151,27 +149,10 @@ export function reductionOf(model: Model, rule: ReductionRule, loads: readonly L
     for (const [member, pieces] of widths) areas.set(member, (areas.get(member) ?? 0) + tributaryArea(pieces));
   }
   return {
-    ...reductions(
-      rule,
-      areas,
-      model.settings.units,
-      rule.standard === 'en' ? (model.cases[rule.case].category ?? 'B') : undefined,
-    ),
+    ...reductions(by, rule, areas, model.settings.units),
+    problems: [],
     reduced: new Set(reducible.map((load) => load.id)),
   };
 }
 
 const unitLoads = new Kept<AreaLoad, AreaLoad>();
-
-const pressureOf = ({ pressure }: AreaLoad): number =>
-  pressure.type === 'uniform'
-    ? Math.abs(pressure.value)
-    : pressure.type === 'linear'
-      ? Math.max(...pressure.points.map(({ value }) => Math.abs(value)))
-      : Infinity;
-
-/** Whether a rule makes an area's load smaller: ASCE 7-22 4.7.3 leaves live load above 4.79 kPa (100 psf) as it is, all that lies on a place taken together; EN 1991-1-1 6.3.1.2(10) speaks of categories A to D. */
-function isReduced(model: Model, rule: ReductionRule, load: AreaLoad, over: readonly AreaLoad[]): boolean {
-  if (rule.standard === 'en') return reducedCategories.has(model.cases[rule.case].category ?? 'B');
-  return [load, ...over].reduce((sum, one) => sum + pressureOf(one), 0) <= heavyLive * (1 + 1e-9);
-}

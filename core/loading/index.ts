@@ -12,13 +12,13 @@ export {
 export { loadWords, pressureWords, regionWords, targetOf } from './load-words';
 export { loadFindings, thicknessFindings } from './load-findings';
 export { spreadOf } from './acting-loads';
-export { areaOf, clip, isInside, valueAt, type Polygon } from './area/polygon';
+export { areaOf, clip, isInside, valueAt, type Polygon } from '../plane';
 export { patchesOf, pressureParts, type Patch } from './area/regions';
 export type { Received, SpreadArea } from './area/spread-area';
 export type { SpreadLine } from './area/spread-line';
-export { buildingOf } from './rules/building';
-export { roofWords } from './rules/en-wind';
-export type { RuleResult, RuleSheet } from './rules/result';
+export { buildingOf } from '../codes/loads';
+export { roofWords } from '../codes/loads';
+export type { RuleResult, RuleSheet } from '../codes/loads';
 export {
   copyCase,
   endTolerance,

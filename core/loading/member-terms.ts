@@ -16,7 +16,7 @@ import {
 } from '../model';
 import { makeActing, reductionOf, spreadOf, type Reduction } from './acting-loads';
 import { gravity } from './gravity';
-import type { RuleResult } from './rules/result';
+import type { RuleResult } from '../codes/loads';
 
 /** What a term does: forces along local x, y, z (N/m, N), moments about them (N·m/m, N·m), or strains: axial, w″ and v″ (–, 1/m). */
 export const termActions = { x: 0, y: 1, z: 2, xx: 3, yy: 4, zz: 5, strain: 6, curvatureY: 7, curvatureZ: 8 } as const;

@@ -13,7 +13,7 @@ import {
   type Vector,
 } from '../model';
 import { spreadOf } from './acting-loads';
-import { isInside, reach, valueAt } from './area/polygon';
+import { isInside, reach, valueAt } from '../plane';
 import { pressureParts } from './area/regions';
 import { actingLoads } from './member-terms';
 

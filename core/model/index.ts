@@ -1,7 +1,6 @@
 export * from './kinds';
 export * from './settings';
 export {
-  defaultBars,
   emptyModel,
   gridLinesAlong,
   idNumber,

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { codeFamilies } from '../codes/families';
 import type { recordSchemas } from './kinds';
 import { kinds, tableNames, type GridLine, type Storey, type TableName } from './kinds';
 import type { Settings } from './settings';
@@ -19,29 +20,10 @@ export interface Model extends Tables {
 /** The letter before the number in a table's ids, and what one record is called. */
 export const tableWords: Readonly<Record<TableName, { readonly prefix: string; readonly noun: string }>> = kinds;
 
-/** Bar rules a new project starts with: Grade 60 and US sizes, or B500B and metric ones. */
-export function defaultBars(code: Settings['code']): Settings['bars'] {
-  return code === 'us'
-    ? {
-        steel: 'Grade 60',
-        yieldStress: 413.7e6,
-        cover: 0.04,
-        longitudinal: ['#5', '#6', '#7', '#8', '#9', '#10'],
-        stirrup: '#3',
-      }
-    : {
-        steel: 'B500B',
-        yieldStress: 500e6,
-        cover: 0.035,
-        longitudinal: ['D12', 'D16', 'D20', 'D25', 'D28', 'D32'],
-        stirrup: 'D10',
-      };
-}
-
 /** A model with nothing in it but its settings. */
 export function emptyModel(settings: Pick<Settings, 'name' | 'units' | 'code'>): Model {
   return {
-    settings: { shearDeformation: true, bars: defaultBars(settings.code), ...settings },
+    settings: { shearDeformation: true, bars: { ...codeFamilies[settings.code].bars }, ...settings },
     ...(Object.fromEntries(tableNames.map((name) => [name, {}])) as unknown as Tables),
     counters: Object.fromEntries(tableNames.map((name) => [name, 0])) as Record<TableName, number>,
   };

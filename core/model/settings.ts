@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { codeFamilyKeys } from '../codes/families';
 import { ownUnitChoices, type OwnKind } from '../units';
 import { memberId } from './kinds/members';
 import { nodeId } from './kinds/nodes';
@@ -46,7 +47,7 @@ export const combining = z.strictObject({
 export const settings = z.strictObject({
   name: label,
   units: z.enum(['si', 'us']),
-  code: z.enum(['us', 'eurocode']),
+  code: z.enum(codeFamilyKeys),
   shearDeformation: z.boolean().describe('whether members deform in shear (Timoshenko)'),
   bars: z
     .strictObject({

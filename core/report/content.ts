@@ -1,3 +1,4 @@
+import { familyOf } from '../codes/families';
 import { MemberChecker } from '../checks';
 import type { Solution } from '../fem';
 import { inOrder, type Finding, type Model } from '../model';
@@ -57,8 +58,7 @@ function content(
       ? chapter.blocks({ ...subject, solution })
       : [paragraph('The analysis stopped, so there are no results. The findings above say why.')];
   };
-  const codes =
-    model.settings.code === 'us' ? 'ASCE 7-22, AISC 360-22 (LRFD), ACI 318-19' : 'EN 1990 (recommended values)';
+  const codes = familyOf(model).basis;
   const second = Object.values(model.combinations).filter((one) => one.order === 'second').length;
   const orders =
     second === 0

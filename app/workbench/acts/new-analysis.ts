@@ -1,3 +1,4 @@
+import { familyOf } from '~core/codes/families';
 import { inOrder, type Act, type Analysis, type ModalAnalysis, type Model, type StiffnessSet } from '~core/model';
 
 export const analysisNames: Readonly<Record<Analysis['type'], string>> = {
@@ -81,10 +82,7 @@ export function newAnalysis(model: Model, type: Analysis['type']): Act | undefin
       modeRule: 'cqc',
       directionRule: '100/30',
       eccentricity: 0.05,
-      shape:
-        model.settings.code === 'us'
-          ? { type: 'asce7', sds: 0.5, sd1: 0.2, longPeriod: 8, responseModification: 3, importance: 1 }
-          : { type: 'en1998', agR: 1, importance: 1, ground: 'B', spectrumType: '1', behaviourFactor: 1.5 },
+      shape: firstSpectra[familyOf(model).spectrum],
     });
   }
   if (type === 'history') {
@@ -106,6 +104,12 @@ export function newAnalysis(model: Model, type: Analysis['type']): Act | undefin
     sentence: `Added the analysis ${made[made.length - 1].label}`,
   };
 }
+
+/** A design spectrum to begin with, by its form. */
+const firstSpectra = {
+  asce7: { type: 'asce7', sds: 0.5, sd1: 0.2, longPeriod: 8, responseModification: 3, importance: 1 },
+  en1998: { type: 'en1998', agR: 1, importance: 1, ground: 'B', spectrumType: '1', behaviourFactor: 1.5 },
+} as const;
 
 /** One full sine of 1 m/s² over half a second, then rest: something to shake with until a record is read. */
 const pulse = Array.from({ length: 301 }, (_, i) => (i <= 50 ? Math.sin((2 * Math.PI * i) / 50) : 0));

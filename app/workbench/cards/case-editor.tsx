@@ -1,3 +1,4 @@
+import { codeFamilies, familyOf } from '~core/codes/families';
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { combiningOf, psiFactors } from '~core/combine';
@@ -65,28 +66,12 @@ export function CaseList() {
   );
 }
 
-/** The cases most buildings need, by what the codes call them; snow and wind come with their rules. */
-const usualCases: Readonly<Record<'us' | 'eurocode', readonly Omit<LoadCase, 'id'>[]>> = {
-  us: [
-    { label: 'D', name: 'Self-weight', nature: 'dead', selfWeight: true },
-    { label: 'SD', name: 'Superimposed dead', nature: 'superimposedDead', selfWeight: false },
-    { label: 'L', name: 'Live', nature: 'live', selfWeight: false },
-  ],
-  eurocode: [
-    { label: 'G', name: 'Self-weight', nature: 'dead', selfWeight: true },
-    { label: 'G2', name: 'Other permanent loads', nature: 'superimposedDead', selfWeight: false },
-    { label: 'Q', name: 'Imposed', nature: 'live', selfWeight: false },
-  ],
-};
-
 /** Makes the usual cases, those whose nature is not there yet: self-weight in its own. */
 function UsualCases() {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const there = new Set(Object.values(model.cases).flatMap((one) => [one.nature as string, one.label]));
-  const missing = usualCases[model.settings.code].filter(
-    ({ nature, label }) => !there.has(nature) && !there.has(label),
-  );
+  const missing = familyOf(model).cases.filter(({ nature, label }) => !there.has(nature) && !there.has(label));
   const names = missing.map(({ label }) => label).join(', ');
   const add = () => {
     const next = idSource(model);
@@ -162,7 +147,7 @@ function CaseEditor({ loadCase }: { loadCase: LoadCase }) {
             />
           </>
         )}
-        {code === 'eurocode' && loadCase.nature === 'live' && (
+        {codeFamilies[code].actions === 'en' && loadCase.nature === 'live' && (
           <>
             <label htmlFor="case-category">Category</label>
             <div>

@@ -1,3 +1,4 @@
+import { codeFamilies } from '~core/codes/families';
 import { Button, Input, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { RecordCollector } from '~core/build';
@@ -71,7 +72,7 @@ function families(code: Model['settings']['code']): { label: string; options: { 
     group('European', (standard) => standard.startsWith('EN')),
   ];
   return [
-    ...(code === 'us' ? [american, european] : [european, american]),
+    ...(codeFamilies[code].catalogue === 'American' ? [american, european] : [european, american]),
     group('Cold-formed', (standard) => !standard.startsWith('EN') && !isAmerican(standard)),
   ];
 }

@@ -1,3 +1,4 @@
+import { familyOptions } from '~core/codes/families';
 import { Checkbox, Input, Segmented, Select } from 'antd';
 import { Fragment, useId, useState } from 'react';
 import { reinforcingBars } from '~core/catalog';
@@ -55,10 +56,7 @@ export function SettingsPage() {
           <Segmented
             aria-label="Code family"
             value={settings.code}
-            options={[
-              { value: 'us', label: 'ASCE 7, AISC 360, ACI 318' },
-              { value: 'eurocode', label: 'EN 1990' },
-            ]}
+            options={familyOptions(({ parts }) => parts)}
             onChange={(code: Settings['code']) => set({ code })}
           />
           <label htmlFor="settings-structure">Structure</label>

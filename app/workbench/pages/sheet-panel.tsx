@@ -1,3 +1,4 @@
+import { designCodeWords } from '~core/checks';
 import { Fragment } from 'react';
 import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
@@ -37,8 +38,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
             </span>
           </h2>
           <div className="caption">
-            {placeWords(model, id)}. {index?.code || (model.settings.code === 'us' ? 'not checked' : 'Eurocode')}
-            {index?.code === 'AISC 360-22' ? ', LRFD' : ''}
+            {placeWords(model, id)}. {index?.code ? designCodeWords(index.code) : 'Not checked'}
             {made.length > 0 ? ', combinations of the set for strength' : ''}
           </div>
         </div>

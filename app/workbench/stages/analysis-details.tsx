@@ -1,3 +1,4 @@
+import { familyOptions } from '~core/codes/families';
 import { Button, Checkbox, Segmented, Select } from 'antd';
 import { inOrder, structureKind, structureKinds, type Analysis, type Combination, type Settings } from '~core/model';
 import { formatNumber, formatQuantity } from '~core/units';
@@ -47,10 +48,7 @@ export function AnalysisDetails() {
               aria-label="Code family"
               block
               value={settings.code}
-              options={[
-                { value: 'us', label: 'US' },
-                { value: 'eurocode', label: 'Eurocode' },
-              ]}
+              options={familyOptions(({ title }) => title)}
               onChange={(code: Settings['code']) => set({ code })}
             />
           </div>

@@ -1,5 +1,6 @@
+import { codeFamilies } from '~core/codes/families';
 import { Button } from 'antd';
-import { secondOrderState, stabilityRemark } from '~core/checks';
+import { basisOf } from '~core/checks';
 import { count, formatNumber } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { utilisationColor } from '../../theme/tokens';
@@ -99,7 +100,7 @@ function AllChecks() {
         <div className="grow">
           <h2 className="title">Checks</h2>
           <div className="caption">
-            {code === 'us' ? 'AISC 360-22 (LRFD), ACI 318-19' : 'Eurocodes'}, all strength combinations
+            {codeFamilies[code].checks ?? codeFamilies[code].called}, all strength combinations
           </div>
         </div>
       </div>
@@ -127,11 +128,16 @@ function AllChecks() {
                 </Button>
               )}
               <Ramp />
-              {made.some((row) => row.code === 'AISC 360-22') && secondOrderState(model).met && (
-                <p className="caption" style={{ marginTop: 8 }}>
-                  {stabilityRemark(model)}
-                </p>
-              )}
+              {basisOf(
+                model,
+                made.map((row) => row.code),
+              )
+                .filter(({ met }) => met)
+                .map(({ remark }) => (
+                  <p key={remark} className="caption" style={{ marginTop: 8 }}>
+                    {remark}
+                  </p>
+                ))}
             </div>
             {reasons.size > 0 && (
               <div className="block">

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { combiningOf } from '~core/combine';
+import { combinationCodeOf, combiningOf } from '~core/combine';
 import { receivedBy, targetOf } from '~core/loading';
 import { inOrder, loadTarget, type Load } from '~core/model';
 import { count, formatQuantity } from '~core/units';
@@ -200,7 +200,6 @@ function Combinations() {
   const commit = useWorkbench((state) => state.commit);
   const look = useWorkbench((state) => state.look);
   const size = Object.keys(model.combinations).length;
-  const { asce } = combiningOf(model);
   return (
     <div className="block">
       <h3>Combinations</h3>
@@ -211,7 +210,7 @@ function Combinations() {
       </p>
       <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>
         <Button type={size === 0 ? 'primary' : 'default'} size="small" onClick={() => generate(workbench)}>
-          Generate by {model.settings.code === 'us' ? `ASCE ${asce.edition}` : 'EN 1990'}
+          Generate by {combinationCodeOf(model).title(combiningOf(model))}
         </Button>
         {combinationTools.map((tool) => (
           <Button key={tool.id} size="small" title={tool.about} onClick={() => openTool(workbench, tool.id)}>

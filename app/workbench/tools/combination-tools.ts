@@ -1,13 +1,12 @@
+import { familyOf } from '~core/codes/families';
 import {
   combinationFormula,
   combinationsThatCannotGovern,
   combiningOf,
   generateCombinations,
-  psiName,
   purposeLetters,
   purposeNames,
   readFormula,
-  recommendedPsi,
 } from '~core/combine';
 import {
   applyAct,
@@ -15,195 +14,15 @@ import {
   inOrder,
   purposes,
   type Combination,
-  type Combining,
   type Edit,
   type Model,
   type Purpose,
 } from '~core/model';
 import { count } from '~core/units';
-import { refused, type Field, type Tool, type Values } from './tool';
+import { combinationOptions } from './combination-options';
+import { refused, type Tool } from './tool';
 
-const pick = (list: readonly (readonly [string, string])[]) => list.map(([value, label]) => ({ value, label }));
-const factor = (key: string, label: string, initial: number | null, hint?: string): Field => ({
-  key,
-  label,
-  kind: 'factor',
-  initial,
-  ...(hint ? { hint } : {}),
-});
 const purposeOptions = purposes.map((value) => ({ value, label: purposeNames[value] }));
-
-/** The names under which variable cases of the model look for their ψ. */
-const psiNames = (model: Model) =>
-  [
-    ...new Set(
-      inOrder(model.cases)
-        .filter((one) => ['live', 'roofLive', 'snow', 'rain', 'wind', 'temperature'].includes(one.nature))
-        .map(psiName),
-    ),
-  ].sort();
-
-function optionFields(model: Model): Field[] {
-  const { asce, en } = combiningOf(model);
-  if (model.settings.code === 'us') {
-    return [
-      {
-        key: 'edition',
-        label: 'ASCE 7',
-        kind: 'choice',
-        initial: asce.edition,
-        options: pick([
-          ['7-22', '7-22'],
-          ['7-16', '7-16'],
-        ]),
-      },
-      {
-        key: 'design',
-        label: 'Strength set',
-        kind: 'choice',
-        initial: asce.design ?? 'strength',
-        options: pick([
-          ['strength', '2.3, LRFD'],
-          ['allowable', '2.4, ASD'],
-        ]),
-        hint: 'ASD: second order is solved at 1.6 times the load and divided by 1.6 (AISC 360 C2.1).',
-      },
-      factor('sds', 'SDS', asce.sds, 'in g'),
-      factor('redundancy', 'ρ', asce.redundancy),
-      factor('overstrength', 'Ω₀', asce.overstrength, 'empty: no such combinations'),
-      {
-        key: 'liveFactor',
-        label: 'L in 3, 4, 6',
-        kind: 'choice',
-        initial: String(asce.liveFactor),
-        options: pick([
-          ['1', '1.0'],
-          ['0.5', '0.5 by exception 1'],
-        ]),
-      },
-      {
-        key: 'notionalWith',
-        label: 'Notional loads with',
-        kind: 'choice',
-        initial: asce.notionalWith ?? 'gravity',
-        options: pick([
-          ['gravity', 'gravity only'],
-          ['all', 'all combinations'],
-        ]),
-        hint: 'Gravity only where Δ₂/Δ₁ ≤ 1.7 in every storey (C2.2b(d)); storeys’ pages and the analysis log tell it.',
-      },
-    ];
-  }
-  return [
-    {
-      key: 'expression',
-      label: 'EN 1990',
-      kind: 'choice',
-      initial: en.expression,
-      options: pick([
-        ['6.10', '(6.10)'],
-        ['6.10ab', '(6.10a) and (6.10b)'],
-      ]),
-    },
-    factor('adverse', 'γ G,sup', en.permanentAdverse),
-    factor('favourable', 'γ G,inf', en.permanentFavourable),
-    factor('reduction', 'ξ', en.reduction),
-    factor('variable', 'γ Q', en.variable),
-    {
-      key: 'leader',
-      label: 'Leader in 6.11b',
-      kind: 'choice',
-      initial: String(en.accidentalLeader),
-      options: pick([
-        ['1', 'ψ1'],
-        ['2', 'ψ2'],
-      ]),
-    },
-    {
-      key: 'notionalWith',
-      label: 'Imperfections with',
-      kind: 'choice',
-      initial: en.notionalWith ?? 'all',
-      options: pick([
-        ['all', 'all combinations'],
-        ['gravity', 'those without wind'],
-      ]),
-      hint: 'Without wind only where H_Ed ≥ 0.15 V_Ed (EN 1993-1-1 5.3.2(4)).',
-    },
-    ...psiNames(model).map((name): Field => ({
-      key: `psi ${name}`,
-      label: `ψ ${/^[A-H]$/.test(name) ? `category ${name}` : name}`,
-      kind: 'text',
-      initial: (en.psi[name] ?? recommendedPsi[name]).join(', '),
-      hint: `recommended ${recommendedPsi[name].join(', ')}`,
-    })),
-  ];
-}
-
-function optionsFrom(model: Model, values: Values): Combining | string {
-  const now = combiningOf(model);
-  if (model.settings.code === 'us') {
-    const [sds, redundancy, overstrength] = [
-      values.number('sds'),
-      values.number('redundancy'),
-      values.optional('overstrength'),
-    ];
-    if (!(sds >= 0 && sds <= 5)) return 'S_DS is a number from 0 to 5.';
-    if (!(redundancy >= 1 && redundancy <= 1.3)) return 'ρ is 1.0 or 1.3.';
-    if (overstrength !== undefined && !(overstrength >= 1 && overstrength <= 4))
-      return 'Ω₀ is a number from 1 to 4, or empty.';
-    return {
-      ...now,
-      asce: {
-        edition: values.text('edition') as '7-22',
-        sds,
-        redundancy,
-        overstrength: overstrength ?? null,
-        liveFactor: values.text('liveFactor') === '0.5' ? 0.5 : 1,
-        design: values.text('design') === 'allowable' ? 'allowable' : 'strength',
-        notionalWith: values.text('notionalWith') === 'all' ? 'all' : 'gravity',
-      },
-    };
-  }
-  const psi: Combining['en']['psi'] = { ...now.en.psi };
-  for (const name of psiNames(model)) {
-    const parts = values
-      .text(`psi ${name}`)
-      .split(/[,;]\s*/)
-      .map(Number);
-    if (parts.length !== 3 || parts.some((part) => !(part >= 0 && part <= 1)))
-      return `ψ of ${name} are three numbers from 0 to 1, such as ${recommendedPsi[name].join(', ')}.`;
-    if (parts.every((part, i) => part === recommendedPsi[name][i])) delete psi[name];
-    else psi[name] = [parts[0], parts[1], parts[2]];
-  }
-  const [adverse, favourable, reduction, variable] = ['adverse', 'favourable', 'reduction', 'variable'].map((key) =>
-    values.number(key),
-  );
-  if (!(
-    adverse >= 1 &&
-    adverse <= 2 &&
-    favourable >= 0 &&
-    favourable <= 1 &&
-    reduction >= 0.5 &&
-    reduction <= 1 &&
-    variable >= 1 &&
-    variable <= 2
-  ))
-    return 'γ G,sup and γ Q are from 1 to 2, γ G,inf from 0 to 1, ξ from 0.5 to 1.';
-  return {
-    ...now,
-    en: {
-      expression: values.text('expression') as '6.10',
-      permanentAdverse: adverse,
-      permanentFavourable: favourable,
-      reduction,
-      variable,
-      psi,
-      accidentalLeader: values.text('leader') === '1' ? 1 : 2,
-      notionalWith: values.text('notionalWith') === 'gravity' ? 'gravity' : 'all',
-    },
-  };
-}
 
 /** The first free label of a letter: U1, U2 … */
 function freeLabel(model: Model, letter: string): string {
@@ -220,9 +39,9 @@ export const combinationTools: readonly Tool[] = [
     group: 'combinations',
     action: 'Generate',
     about: 'By the project’s code, complete and numbered. What was written or changed by hand stays.',
-    fields: ({ model }) => optionFields(model),
+    fields: ({ model }) => combinationOptions[familyOf(model).actions].fields(model, combiningOf(model)),
     plan: ({ model }, values) => {
-      const options = optionsFrom(model, values);
+      const options = combinationOptions[familyOf(model).actions].read(model, values, combiningOf(model));
       if (typeof options === 'string') return refused(options);
       const set: Edit = { kind: 'settings.change', fields: { combining: options } };
       const applied = applyAct(model, { edits: [set] });

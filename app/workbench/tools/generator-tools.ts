@@ -1,3 +1,4 @@
+import { familyOf } from '~core/codes/families';
 import {
   beamsPlan,
   bracePatterns,
@@ -313,13 +314,13 @@ export const generatorTools: readonly Tool[] = [
         key: 'chord',
         label: 'Chords',
         kind: 'section',
-        initial: model.settings.code === 'us' ? 'HSS6X6X3/8' : 'SHS 120x120x6.3',
+        initial: familyOf(model).sections.chord,
       },
       {
         key: 'webSection',
         label: 'Web members',
         kind: 'section',
-        initial: model.settings.code === 'us' ? 'HSS4X4X1/4' : 'SHS 80x80x5.0',
+        initial: familyOf(model).sections.web,
       },
       { key: 'material', label: 'Material', kind: 'material', initial: bySection },
     ],

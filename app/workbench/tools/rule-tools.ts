@@ -1,3 +1,4 @@
+import { familyOf } from '~core/codes/families';
 import type { Plan } from '~core/build';
 import { buildingOf, roofWords, ruleResults, spreadOf } from '~core/loading';
 import {
@@ -221,12 +222,11 @@ const buildingValues = (building: LoadedBuilding): Record<string, FieldValue> =>
   roofSpan: building.roofSpan ?? 'two',
 });
 
-const isUs = (model: Model) => model.settings.code === 'us';
 const standardField = (model: Model, us: string, en: string): Field => ({
   key: 'standard',
   label: 'By',
   kind: 'choice',
-  initial: isUs(model) ? 'asce' : 'en',
+  initial: familyOf(model).actions,
   options: pick([
     ['asce', us],
     ['en', en],
@@ -626,12 +626,7 @@ export const ruleTools: readonly Tool[] = [
         hint: 'Own: of each combination’s own factored gravity (AISC 360 C2.2b). Fixed: of these cases times one factor.',
       },
       factor('times', 'each times', 1, undefined, is('of', 'fixed')),
-      factor(
-        'share',
-        'Share',
-        isUs(model) ? 0.002 : 0.005,
-        isUs(model) ? 'AISC 360 C2.2b: 0.002' : 'EN 1993-1-1 5.3.2: 1/200',
-      ),
+      factor('share', 'Share', familyOf(model).notional.share, familyOf(model).notional.hint),
       { key: 'direction', label: 'Direction', kind: 'choice', initial: '+x', options: directionOptions },
       {
         key: 'at',
@@ -662,7 +657,7 @@ export const ruleTools: readonly Tool[] = [
         label: 'Wind speed',
         kind: 'quantity',
         quantity: 'speed',
-        initial: isUs(model) ? (model.settings.units === 'us' ? 115 * 0.44704 : 50) : 26,
+        initial: familyOf(model).windSpeed[model.settings.units],
       },
       {
         key: 'exposure',
@@ -763,7 +758,7 @@ export const ruleTools: readonly Tool[] = [
         label: 'On the ground',
         kind: 'quantity',
         quantity: 'pressure',
-        initial: isUs(model) ? 1915 : 1500,
+        initial: familyOf(model).groundSnow,
       },
       factor('exposureFactor', 'Ce', 1),
       factor('thermal', 'Ct', 1),

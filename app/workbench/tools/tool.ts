@@ -1,3 +1,4 @@
+import { familyOf } from '~core/codes/families';
 import { bySection, materialFor, parseSection, RecordCollector, type Bay, type Plan } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { applyAct, type Edit, type Model, type Vector } from '~core/model';
@@ -128,10 +129,7 @@ export function usualSection(model: Model, role: 'column' | 'beam' | 'brace', si
     if (member.role === role && member.section) counts.set(member.section, (counts.get(member.section) ?? 0) + 1);
   const [most] = [...counts].sort((a, b) => b[1] - a[1]);
   if (most && size === 'main') return model.sections[most[0]].name;
-  const us = model.settings.code === 'us';
-  if (role === 'brace') return us ? 'L4X4X1/2' : 'CHS 88.9x5.0';
-  if (size === 'light') return us ? 'W8X18' : 'IPE 160';
-  return role === 'column' ? (us ? 'W10X49' : 'HEB 200') : us ? 'W16X40' : 'IPE 300';
+  return familyOf(model).sections[size === 'light' && role !== 'brace' ? 'light' : role];
 }
 
 /**

@@ -3,7 +3,7 @@ import { solveNow } from '../../fem';
 import { idSource, type AreaLoad, type Load, type Model, type Vector } from '../../model';
 import { build, fixed, type Structure } from '../../results/verification/book/structure';
 import { gravity, loadsByCase, spreadOf, termActions } from '../index';
-import { areaOf, clipTo, integrals, isInside, type Point2, type Polygon } from './polygon';
+import { areaOf, clipTo, integrals, isInside, type Point2, type Polygon } from '../../plane';
 import { lineShares } from './line-share';
 import { convexParts, spreadArea } from './spread-area';
 

@@ -9,7 +9,7 @@ import {
   type Model,
   type Plane,
 } from '../../model';
-import { areaOf, cross2, isInside, type Point2, type Polygon } from './polygon';
+import { areaOf, cross2, isInside, type Point2, type Polygon } from '../../plane';
 
 /** A stretch of a side, m from the side's start, with the part of a member that lies on it as shares of the member's length; null: no member. */
 export interface Stretch {

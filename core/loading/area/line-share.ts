@@ -1,4 +1,4 @@
-import type { Linear, Polygon } from './polygon';
+import type { Linear, Polygon } from '../../plane';
 
 /** A piece of load along a line: from s to s (m), growing evenly, N/m when the pressure is in Pa. */
 export interface LineShare {

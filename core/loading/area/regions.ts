@@ -12,7 +12,7 @@ import {
 } from '../../model';
 import { gravity } from '../gravity';
 import { fieldsIn } from './fields';
-import { clockwise, counterClockwise, type HalfPlane, type Linear, type Polygon } from './polygon';
+import { clockwise, counterClockwise, type HalfPlane, type Linear, type Polygon } from '../../plane';
 
 /** A flat part of an area load. */
 export interface Patch {

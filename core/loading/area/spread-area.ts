@@ -22,7 +22,7 @@ import {
   withoutRepeats,
   type Point2,
   type Polygon,
-} from './polygon';
+} from '../../plane';
 import { patchesOf, pressureParts, type Patch, type PressurePart } from './regions';
 
 /** What one member receives on a part of its length: m along its axis, N/m in a direction. */

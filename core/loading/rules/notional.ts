@@ -1,6 +1,6 @@
 import { storeysUpward, type Model, type NotionalRule } from '../../model';
 import { calculate, force, plain, Sheet } from '../../sheet';
-import { numbered, type MadeLoad, type RuleResult } from './result';
+import { numbered, type MadeLoad, type RuleResult } from '../../codes/loads';
 
 /**
  * A share of the gravity load that comes in at each level, sideways at that level (AISC 360-22 C2.2b, EN 1993-1-1 5.3.2). What comes in

@@ -9,9 +9,9 @@ import {
   type PatternRule,
 } from '../../model';
 import { Sheet } from '../../sheet';
-import { clip, type HalfPlane, type Polygon } from '../area/polygon';
+import { clip, type HalfPlane, type Polygon } from '../../plane';
 import { patchesOf } from '../area/regions';
-import { numbered, type MadeLoad, type RuleResult } from './result';
+import { numbered, type MadeLoad, type RuleResult } from '../../codes/loads';
 
 type Keep = PatternRule['cases'][number];
 

@@ -4,7 +4,7 @@ import { Sheet } from '../../sheet';
 import { expectPrintedToHold } from '../../sheet/verification/printed';
 import type { UnitSystem } from '../../units';
 import { ruleResults } from '../index';
-import { reductionFactor } from './reduction';
+import { liveReductions } from '../../codes/loads';
 
 type Draft = LoadRule extends infer Rule ? (Rule extends { id: string } ? Omit<Rule, 'id'> : never) : never;
 const live: Load = {
@@ -208,7 +208,7 @@ test('in US units velocity pressure is 0.00256 K_z K_zt K_e V² (psf, mph) and t
   expect(step.value.value / 47.88025898).toBeCloseTo(0.00256 * K * 115 ** 2, 3);
   const own = new Sheet();
   expect(
-    reductionFactor(
+    liveReductions.asce.factor(
       { id: 'r1', type: 'reduction', label: 'R', case: 'c2', standard: 'asce', elementFactor: 2, combinationFactor: 0 },
       500 * 0.3048 ** 2,
       own,

@@ -13,12 +13,13 @@ import { solveNow } from '../../fem';
 import { Sheet } from '../../sheet';
 import { build, fixed } from '../../results/verification/book/structure';
 import { actingLoads, caseResultants, loadFindings, ruleResults } from '../index';
-import { flatRoofStrips, leewardWall } from './asce-wind';
-import { buildingOf, wallsInWind } from './building';
-import { peakPressure, windwardParts } from './en-wind';
+import { flatRoofStrips, leewardWall } from '../../codes/asce7-22/loads/wind';
+import { buildingOf, wallsInWind } from '../../codes/doors/loads/building';
+import { peakPressure, windwardParts } from '../../codes/en1991-1-4/loads/wind';
 import { loadedBays } from './pattern';
-import { reductionFactor } from './reduction';
-import { shapeCoefficient, slopeFactor } from './snow';
+import { liveReductions } from '../../codes/loads';
+import { slopeFactor } from '../../codes/asce7-22/loads/snow';
+import { shapeCoefficient } from '../../codes/en1991-1-3/loads/snow';
 
 type Draft = LoadRule extends infer Rule ? (Rule extends { id: string } ? Omit<Rule, 'id'> : never) : never;
 
@@ -407,10 +408,10 @@ test('live load reduction by hand: ASCE K_LL A_T = 80 m² gives 0.761, EN ψ0 0.
     elementFactor: 2,
     combinationFactor: 0.7,
   } as const;
-  expect(reductionFactor(asce, 40, new Sheet(), 'si')).toBeCloseTo(0.761, 3);
-  expect(reductionFactor(asce, 18, new Sheet(), 'si')).toBe(1);
-  expect(reductionFactor(asce, 1000, new Sheet(), 'si')).toBe(0.5);
-  expect(reductionFactor({ ...asce, standard: 'en' }, 40, new Sheet(), 'si')).toBeCloseTo(0.75, 9);
+  expect(liveReductions.asce.factor(asce, 40, new Sheet(), 'si')).toBeCloseTo(0.761, 3);
+  expect(liveReductions.asce.factor(asce, 18, new Sheet(), 'si')).toBe(1);
+  expect(liveReductions.asce.factor(asce, 1000, new Sheet(), 'si')).toBe(0.5);
+  expect(liveReductions.en.factor({ ...asce, standard: 'en' }, 40, new Sheet(), 'si')).toBeCloseTo(0.75, 9);
   const live: Load = {
     id: 'l9',
     case: 'c2',

@@ -1,6 +1,6 @@
 import { memberLength, type Model, type TrainRule } from '../../model';
 import { length as metres, plain, Sheet, calculate } from '../../sheet';
-import { numbered, type MadeLoad, type RuleResult } from './result';
+import { numbered, type MadeLoad, type RuleResult } from '../../codes/loads';
 
 /** A member of a path with where it begins along it and which way it is passed, m. */
 interface PathPiece {

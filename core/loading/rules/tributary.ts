@@ -1,5 +1,5 @@
 import { dot, fromPlane, inPlane, subtract, type AreaLoad, type Model, type Vector } from '../../model';
-import { areaOf, clipTo, type Point2, type Polygon } from '../area/polygon';
+import { areaOf, clipTo, type Point2, type Polygon } from '../../plane';
 import { patchesOf, type Patch } from '../area/regions';
 import { convexParts, type Received } from '../area/spread-area';
 

@@ -1,4 +1,4 @@
-import { openReasons, stabilityRemark, verdicts, verdictWords, type MemberChecks } from '../../checks';
+import { openReasons, basisOf, verdicts, verdictWords, type MemberChecks } from '../../checks';
 import type { Model } from '../../model';
 import { count, formatNumber } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
@@ -11,9 +11,13 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   const counted = verdicts
     .map((verdict) => `${members.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`)
     .join(', ');
+  const remarks = basisOf(
+    model,
+    made.map(({ code }) => code),
+  ).map(({ remark }) => ` ${remark}`);
   const blocks: Block[] = [
     paragraph(
-      `Of ${count(members.length, 'member')}: ${counted}, by the set of combinations for strength. Open: nothing made is above 1.00, but something the member needs was not made.${made.some((one) => one.code === 'AISC 360-22') ? ` ${stabilityRemark(model)}` : ''}`,
+      `Of ${count(members.length, 'member')}: ${counted}, by the set of combinations for strength. Open: nothing made is above 1.00, but something the member needs was not made.${remarks.join('')}`,
     ),
   ];
   if (made.length > 0) {

@@ -1,0 +1,42 @@
+import type { Material } from '../model';
+import { aci318 } from './aci318-19/checks';
+import { aisc360 } from './aisc360-22/checks';
+import type { DesignCode } from './doors/checks/design-code';
+import { codeFamilies, type CodeFamilyKey } from './families';
+
+export type { BeamReinforcement } from './doors/checks/beam-reinforcement';
+export {
+  governing,
+  missing,
+  openReasons,
+  verdictOf,
+  verdicts,
+  verdictWords,
+  type Check,
+  type MadeCheck,
+  type SkippedCheck,
+  type Verdict,
+} from './doors/checks/check';
+export type { Basis, CheckedMember, CombinedLine, DesignCode } from './doors/checks/design-code';
+
+/** The codes of design members are checked by; the first that fits a member is its own. */
+export const designCodes: readonly DesignCode[] = [aisc360, aci318];
+
+/** The code a material is designed by under a family of combinations; undefined: none is there yet. */
+export const designCodeFor = (kind: Material['kind'], family: CodeFamilyKey): DesignCode | undefined =>
+  designCodes.find((code) => code.materials.includes(kind) && code.families.includes(family));
+
+/** A code of design by its title, with its method: `AISC 360-22, LRFD`. */
+export function designCodeWords(title: string): string {
+  const method = designCodes.find((code) => code.title === title)?.method;
+  return method === undefined ? title : `${title}, ${method}`;
+}
+
+/** Why members of a material have no code under a family, and what would help, in sentences. */
+export function noDesignCode(kind: Material['kind'], family: CodeFamilyKey): string {
+  const code = designCodes.find(({ materials }) => materials.includes(kind));
+  const help = code
+    ? ` Forces and combinations are; set the project’s code family to ${codeFamilies[code.families[0]].title} to check by ${code.title}.`
+    : '';
+  return `The check of ${kind} members by ${codeFamilies[family].designedBy[kind]} is not there yet.${help}`;
+}

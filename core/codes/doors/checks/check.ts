@@ -1,0 +1,83 @@
+import type { Sheet } from '../../../sheet';
+
+/** One comparison of demand with capacity by a named clause, at its worst over all combinations and places. */
+export interface MadeCheck {
+  readonly made: true;
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  readonly utilisation: number;
+  /** A rule of detailing (least steel, spacing) is kept or broken; it governs a member only when it is broken. */
+  readonly isRule?: boolean;
+  /** label of the governing combination, and the place in m from the start */
+  readonly combination: string;
+  readonly x: number;
+  /** Repeats the governing comparison step by step. */
+  readonly trace: (sheet: Sheet) => void;
+}
+
+/** A check that was not made, and why. Silence is never a pass. */
+export interface SkippedCheck {
+  readonly made: false;
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  readonly reason: string;
+  /** the member needs this check: as long as it is not made, the member's verdict is open */
+  readonly needed?: boolean;
+}
+
+export type Check = MadeCheck | SkippedCheck;
+
+/** holds: all that is needed was made and nothing is above 1; fails: something is; open: nothing is, but something needed was not made. */
+export type Verdict = 'holds' | 'fails' | 'open';
+
+export const verdicts: readonly Verdict[] = ['holds', 'fails', 'open'];
+/** For counts: "12 hold". */
+export const verdictWords: Readonly<Record<Verdict, string>> = { holds: 'hold', fails: 'fail', open: 'open' };
+
+export function verdictOf(checks: readonly Check[]): Verdict {
+  if (checks.some((check) => check.made && !(check.utilisation <= 1))) return 'fails';
+  return checks.some((check) => !check.made && check.needed) || !checks.some((check) => check.made && !check.isRule)
+    ? 'open'
+    : 'holds';
+}
+
+/** What a member whose verdict is open still needs, in words. */
+export const openReasons = (checks: readonly Check[]): string[] =>
+  checks.flatMap((check) => (!check.made && check.needed ? [`${check.title}: ${check.reason}`] : []));
+
+/** Utilisation where there is no strength at all: the check is impossible and fails. */
+export const impossible = 99;
+
+/** Demand over capacity: never negative, never beyond numbers. */
+export function utilisationOf(demand: number, capacity: number): number {
+  if (!(demand > 0)) return 0;
+  return capacity > 0 ? Math.min(impossible, demand / capacity) : impossible;
+}
+
+export const skipped = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({
+  made: false,
+  id,
+  title,
+  clause,
+  reason,
+});
+
+/** A check that the member needs and that was not made. */
+export const missing = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({
+  made: false,
+  id,
+  title,
+  clause,
+  reason,
+  needed: true,
+});
+
+/** The made check with the largest utilisation; rules of detailing count only when they are broken. */
+export function governing(checks: readonly Check[]): MadeCheck | undefined {
+  return checks.reduce<MadeCheck | undefined>((worst, check) => {
+    if (!check.made || (check.isRule && check.utilisation <= 1)) return worst;
+    return !worst || check.utilisation > worst.utilisation ? check : worst;
+  }, undefined);
+}

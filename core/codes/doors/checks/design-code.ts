@@ -1,0 +1,64 @@
+import type { Combination, Material, Member, Model, Reinforcement, Section } from '../../../model';
+import type { MemberLine, Station } from '../../../results';
+import type { CodeFamilyKey } from '../../families';
+import type { BeamReinforcement } from './beam-reinforcement';
+import type { Check } from './check';
+
+/** A member under one strength combination. */
+export interface CombinedLine {
+  readonly label: string;
+  readonly line: MemberLine;
+}
+
+/** A member as a code checks it. */
+export interface CheckedMember {
+  readonly model: Model;
+  readonly member: Member;
+  readonly section: Section;
+  readonly material: Material;
+  /** the member under each strength combination, one at least */
+  readonly lines: readonly CombinedLine[];
+  /** places at which demand is read */
+  readonly stations: readonly Station[];
+  /** which ends nothing but the member holds: the tips of cantilevers */
+  readonly free: { readonly start: boolean; readonly end: boolean };
+  /** reinforcement it is checked with; a part left out is proposed */
+  readonly bars: Reinforcement | undefined;
+}
+
+/** Whether the forces of a model are those a code asks for, and what must stand beside every list of its utilisations. */
+export interface Basis {
+  readonly met: boolean;
+  readonly remark: string;
+}
+
+/** A code of design: whom it checks, under which combinations, and how. */
+export interface DesignCode {
+  /** part and edition, as every clause is cited by: `AISC 360-22` */
+  readonly title: string;
+  /** the method of design it is used by, where the code has several */
+  readonly method?: string;
+  readonly materials: readonly Material['kind'][];
+  /** whose strength combinations it may be used with; under others its verdict is open */
+  readonly families: readonly CodeFamilyKey[];
+  /** why it may not be used with these strength combinations, in a sentence */
+  readonly refuses: (combinations: readonly Combination[]) => string | undefined;
+  /** why a member of this section and material is not checked, in a sentence */
+  readonly excludes: (member: Member, section: Section, material: Material) => string | undefined;
+  /** what it asks of the analysis of the whole model */
+  readonly basis?: (model: Model) => Basis;
+  /** Checks a member it does not exclude. */
+  readonly check: (member: CheckedMember, basis: Basis | undefined) => MemberResult;
+}
+
+/** The checks of a member, made and not made, and the reinforcement they hold for. */
+export interface MemberResult {
+  readonly checks: readonly Check[];
+  readonly reinforcement?: BeamReinforcement;
+}
+
+/** ASCE 7 2.3: what codes of strength design refuse to be used with. */
+export const strengthDesignOnly = (combinations: readonly Combination[]): string | undefined =>
+  combinations.some(({ alpha }) => alpha !== undefined)
+    ? 'The strength combinations are those of allowable stress design (ASCE 7 2.4). The checks that are there, AISC 360 by LRFD and ACI 318, go with the combinations of 2.3 only.'
+    : undefined;

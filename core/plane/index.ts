@@ -1,0 +1,18 @@
+export {
+  areaOf,
+  clip,
+  clipTo,
+  clockwise,
+  counterClockwise,
+  cross2,
+  integrals,
+  isInside,
+  leftOf,
+  reach,
+  valueAt,
+  withoutRepeats,
+  type HalfPlane,
+  type Linear,
+  type Point2,
+  type Polygon,
+} from './polygon';
