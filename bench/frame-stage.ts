@@ -4,8 +4,8 @@ import { findBays, geometryFindings, secondariesPlan } from '~core/build';
 import { writeModelFile } from '~core/exchange';
 import { applyAct, emptyModel, type Model } from '~core/model';
 import { launchBrowser, openPage, solved, startApp } from '../e2e/harness';
-import { putBlock } from '../app/workbench/ledger/cells';
-import { nodeSheet } from '../app/workbench/ledger/frame-sheets';
+import { putBlock } from '../app/workbench/cells/cells';
+import { nodeSheet } from '../app/workbench/kinds/nodes/sheet';
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 

@@ -12,7 +12,7 @@ import {
   type Model,
 } from '~core/model';
 import { actingLoads as shownLoads } from '../app/workbench/picture/acting';
-import { loadSheet } from '../app/workbench/ledger/load-sheets';
+import { loadSheet } from '../app/workbench/kinds/loads/sheet';
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 

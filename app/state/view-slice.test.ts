@@ -1,5 +1,6 @@
 import { applyAct } from '~core/model';
 import { buildTernHide } from '~demo/tern-hide';
+import { selectionOf } from './selection';
 import { createWorkbench } from './store';
 import { rememberView, viewOn } from './view-slice';
 
@@ -38,7 +39,7 @@ test('isolating takes the selected members and brings all back', () => {
 
 test('a view forgets what the model no longer has, and falls back to what it has', () => {
   const view = {
-    selection: { nodes: ['n5'], members: ['m4', 'm1'] },
+    selection: selectionOf({ nodes: ['n5'], members: ['m4', 'm1'] }),
     isolated: ['m4'],
     hidden: ['m4', 'm1'],
     panel: { kind: 'member' as const, member: 'm4' },
@@ -48,7 +49,7 @@ test('a view forgets what the model no longer has, and falls back to what it has
   const without = applyAct(model, { edits: [{ kind: 'remove', table: 'nodes', ids: ['n5'] }] });
   if (!without.ok) throw new Error(without.error);
   expect(viewOn(without.model, view)).toEqual({
-    selection: { nodes: [], members: ['m1'] },
+    selection: selectionOf({ members: ['m1'] }),
     isolated: null,
     hidden: ['m1'],
     panel: null,

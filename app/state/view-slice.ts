@@ -7,7 +7,9 @@ import type { Quantity } from '~core/results';
 import { plainlyDrawn, type Drawn } from '../drawing/drawn';
 export { quantities, type Quantity } from '~core/results';
 export type { Drawn } from '../drawing/drawn';
+import { nothingSelected, selectionOf, selectionOn, toggled, type Selection } from './selection';
 import type { OpenedProject, Slice } from './store';
+export type { Selection } from './selection';
 
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
 export type Stage = (typeof stages)[number];
@@ -170,11 +172,6 @@ export type DrawnShape =
   | { readonly kind: 'mode'; readonly analysis: string; readonly mode: number }
   | { readonly kind: 'motion'; readonly finding: string };
 
-export interface Selection {
-  readonly nodes: readonly string[];
-  readonly members: readonly string[];
-}
-
 export interface ViewSlice {
   readonly stage: Stage;
   readonly plane: ViewPlane;
@@ -184,8 +181,6 @@ export interface ViewSlice {
   readonly selection: Selection;
   /** whether the card at the right shows what is selected or what the stage offers for the whole project */
   readonly cardSide: 'selection' | 'stage';
-  /** loads chosen in the ledger, marked in the drawing */
-  readonly pickedLoads: readonly string[];
   readonly isolated: readonly string[] | null;
   readonly hidden: readonly string[];
   /** what is drawn, by kind */
@@ -312,9 +307,8 @@ function initialView(model: Model): ViewState {
     plane: { kind: '3d' },
     form: 'line',
     cameras: {},
-    selection: { nodes: [], members: [] },
+    selection: nothingSelected,
     cardSide: 'selection',
-    pickedLoads: [],
     isolated: null,
     shown: strength ? { kind: 'envelope', purpose: 'strength' } : { kind: 'case', id: first?.id ?? '' },
     hidden: [],
@@ -392,23 +386,9 @@ export const viewSlice =
           preview: [],
           tool: 'select',
         }),
-      select: ({ nodes = [], members = [] }) =>
-        set({ selection: { nodes, members }, cardSide: 'selection', pickedLoads: [] }),
-      toggleSelected({ nodes = [], members = [] }) {
-        const toggle = (present: readonly string[], ids: readonly string[]) => {
-          const out = ids.every((id) => present.includes(id));
-          return out ? present.filter((id) => !ids.includes(id)) : [...new Set([...present, ...ids])];
-        };
-        const { selection } = get();
-        set({
-          pickedLoads: [],
-          cardSide: 'selection',
-          selection: {
-            nodes: nodes.length ? toggle(selection.nodes, nodes) : selection.nodes,
-            members: members.length ? toggle(selection.members, members) : selection.members,
-          },
-        });
-      },
+      select: (selection) => set({ selection: selectionOf(selection), cardSide: 'selection' }),
+      toggleSelected: (given) =>
+        set({ selection: { ...toggled(get().selection, given), loads: [] }, cardSide: 'selection' }),
       isolateSelected() {
         const { selection, isolated } = get();
         set({
@@ -418,7 +398,7 @@ export const viewSlice =
       },
       hideSelected() {
         const { selection, hidden } = get();
-        set({ hidden: [...new Set([...hidden, ...selection.members])], selection: { nodes: [], members: [] } });
+        set({ hidden: [...new Set([...hidden, ...selection.members])], selection: nothingSelected });
       },
       showAll: () => set({ hidden: [], visible: allVisible, isolated: null, fitRequest: get().fitRequest + 1 }),
       startTool: (id, values, armed, stage) =>
@@ -443,10 +423,7 @@ export function viewOn(
   const { selection, panel } = view;
   const isolated = view.isolated?.filter((id) => id in model.members) ?? [];
   return {
-    selection: {
-      nodes: selection.nodes.filter((id) => id in model.nodes),
-      members: selection.members.filter((id) => id in model.members),
-    },
+    selection: selectionOn(model, selection),
     isolated: isolated.length > 0 ? isolated : null,
     hidden: view.hidden.filter((id) => id in model.members),
     panel: panel && panelIsThere(panel, model) ? panel : null,

@@ -144,3 +144,14 @@ export function likelyRole(start: Vector, end: Vector): Member['role'] {
   const rise = Math.abs(along[2]) / norm(along);
   return rise > 0.99 ? 'column' : rise < 0.5 ? 'beam' : 'brace';
 }
+
+/** Area of a plane ring of nodes, m². */
+export function ringArea(model: Pick<Model, 'nodes'>, ring: readonly string[]): number {
+  const points = ring.map((id) => model.nodes[id].position);
+  const twice = points.reduce<Vector>(
+    (sum, point, i) =>
+      add(sum, cross(subtract(point, points[0]), subtract(points[(i + 1) % points.length], points[0]))),
+    [0, 0, 0],
+  );
+  return norm(twice) / 2;
+}

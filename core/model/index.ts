@@ -33,6 +33,7 @@ export {
   nearNodes,
   norm,
   onLevel,
+  ringArea,
   samePoint,
   scale,
   subtract,

@@ -1,4 +1,5 @@
 import type { Finding } from '~core/model';
+import { selectionOf } from '../../state/selection';
 import type { Workbench } from '../../state/store';
 
 /** Selects what a finding is about and brings it into view. */
@@ -10,7 +11,7 @@ export function showFinding(workbench: Workbench, { key, place, motion }: Findin
     plane: { kind: '3d' },
     isolated: null,
     shape: motion ? { kind: 'motion', finding: key } : null,
-    selection: { nodes, members },
+    selection: selectionOf({ nodes, members }),
     ...(place.case && place.case in model.cases ? { shown: { kind: 'case', id: place.case } } : {}),
   });
   if (place.loads) look({ stage: 'loads', ledgerTab: { ...workbench.getState().ledgerTab, loads: 'loads' } });

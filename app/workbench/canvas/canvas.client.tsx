@@ -1,13 +1,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { bayMiddle, findBays, type Bay, movePlan, translation } from '~core/build';
 import { planeThrough, subtract, type Model, type Vector } from '~core/model';
+import { joined, type Selection } from '../../state/selection';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { selectWholePlane } from '../commands/commands';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
 import { compose } from '../picture/compose';
 import { ContextMenu } from './context-menu';
 import { loadWords } from '~core/loading';
-import type { LabelBox } from '../picture/labels';
+import type { LabelBox } from '../projection/labels';
 import { loadAt, type LoadZone } from '../picture/load-zones';
 import { pictureDoors } from '../picture/picture-doors';
 import { resultWords } from '../picture/result-words';
@@ -23,13 +24,16 @@ import {
   zoomed,
   type Frame,
   type Insets,
-} from '../picture/eye';
+} from '../projection/eye';
 import { measureWords } from '../picture/frame-marks';
 import { drawOverlay, type Hover, type OverlayInput } from '../picture/overlay';
 import { shapeOf } from '../picture/mode-shapes';
-import { insideOutline, pick, picksAt, pickWindow, type Hit, type Rectangle } from '../picture/pick';
+import { pick, picksAt, pickWindow, type Hit, type Rectangle } from '../picture/pick';
+import { insideOutline } from '../projection/outline';
+import { marksAt } from '../kinds/marks';
+import { recordName } from '../kinds/screen-kinds';
 import { GraphicsScene } from '../picture/scene';
-import { inPlane, positionsOf, scopeOf } from '../picture/scope';
+import { inPlane, positionsOf, scopeOf } from '../projection/scope';
 import { extentOf } from '../picture/setting-out';
 import { toggleBay } from '../tools/open-tool';
 import { offersBay } from '../tools/tool';
@@ -99,7 +103,6 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const labelling = useWorkbench((state) => state.labelling);
   const localAxes = useWorkbench((state) => state.localAxes);
   const loadStyle = useWorkbench((state) => state.loadStyle);
-  const pickedLoads = useWorkbench((state) => state.pickedLoads);
   const preview = useWorkbench((state) => state.preview);
   const openTool = useWorkbench((state) => state.openTool);
   const stage = useWorkbench((state) => state.stage);
@@ -336,7 +339,6 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         labelling,
         localAxes,
         loadStyle,
-        pickedLoads,
         preview,
         bays,
         chosenBays,
@@ -370,7 +372,6 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     localAxes,
     loadStyle,
     visible,
-    pickedLoads,
     preview,
     bays,
     chosenBays,
@@ -465,14 +466,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       // a window is for members; nodes are taken when no member is in it
       const chosen = found.members.length > 0 ? { members: found.members } : { nodes: found.nodes };
       const { selection: before } = api.getState();
-      api.getState().select(
-        event.shiftKey
-          ? {
-              members: [...new Set([...before.members, ...(chosen.members ?? [])])],
-              nodes: [...new Set([...before.nodes, ...(chosen.nodes ?? [])])],
-            }
-          : chosen,
-      );
+      api.getState().select(event.shiftKey ? { ...joined(before, chosen), loads: [] } : chosen);
       setWindow(undefined);
       return;
     }
@@ -512,7 +506,11 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       pickLoad(load, event.shiftKey);
       return;
     }
-    const chosen = hit?.kind === 'node' ? { nodes: [hit.id] } : hit ? { members: [hit.id] } : {};
+    const chosen: Partial<Selection> = !hit
+      ? {}
+      : hit.kind === 'record'
+        ? { [hit.table]: [hit.id] }
+        : { [hit.kind === 'node' ? 'nodes' : 'members']: [hit.id] };
     if ((event.ctrlKey || event.metaKey) && hit?.kind === 'member') selectWholePlane(api, hit.id, event.shiftKey);
     else if (event.shiftKey && hit) api.getState().toggleSelected(chosen);
     else if (!event.shiftKey) {
@@ -532,22 +530,35 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     }
   };
 
+  const hitsAt = (x: number, y: number): Hit[] =>
+    picksAt(
+      projector,
+      model,
+      scope.members,
+      stage === 'checks' ? [] : scope.nodes,
+      x,
+      y,
+      scope.onEnd,
+      stage === 'frame' ? marksAt({ projector, model, scope }, visible, x, y) : [],
+    );
+
   /** What is under the pointer; clicking the same place again takes the next thing there. */
   const hitInTurn = (x: number, y: number): Hit | undefined => {
-    const hits = picksAt(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y, scope.onEnd);
+    const found = hitsAt(x, y);
+    // what fills a field leaves room for choosing nothing
+    const hits: (Hit | undefined)[] = found.every((hit) => hit.kind === 'record') ? [...found, undefined] : found;
     const again = Math.hypot(x - lastClick.current.x, y - lastClick.current.y) < 3;
     lastClick.current = { x, y, turn: again ? lastClick.current.turn + 1 : 0 };
-    return hits[lastClick.current.turn % Math.max(1, hits.length)];
+    return hits[lastClick.current.turn % hits.length];
   };
 
   /** Chooses a load by itself; its row and its fields stand beside the drawing. */
   const pickLoad = (id: string, more: boolean) => {
     const state = api.getState();
-    const before = more ? state.pickedLoads : [];
-    state.select({});
+    const before = more ? state.selection.loads : [];
+    state.select({ loads: before.includes(id) ? before.filter((one) => one !== id) : [...before, id] });
     look({
       stage: 'loads',
-      pickedLoads: before.includes(id) ? before.filter((one) => one !== id) : [...before, id],
       ledgerTab: { ...state.ledgerTab, loads: 'loads' },
     });
   };
@@ -564,9 +575,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   };
 
   const hoverAt = (x: number, y: number): Hover | undefined => {
-    const hit = picking
-      ? undefined
-      : pick(projector, model, scope.members, stage === 'checks' ? [] : scope.nodes, x, y, scope.onEnd);
+    const [hit] = picking ? [] : (hitsAt(x, y) as (Hit | undefined)[]);
     if (!hit) {
       const load = picking ? undefined : loadAt(loadZones.current, x, y);
       const of = load === undefined ? undefined : model.loads[load];
@@ -587,6 +596,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         x,
         y,
       };
+    if (hit.kind === 'record') return { text: recordName(model, hit.table, hit.id), x, y };
     return { member: hit.id, share: hit.share, text: hoverText(hit.id, hit.share), x, y };
   };
 

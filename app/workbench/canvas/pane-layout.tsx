@@ -2,7 +2,7 @@ import { useMemo, type CSSProperties, type ReactNode } from 'react';
 import { isEnvelope, shownWords } from '~core/results';
 import { useWorkbench } from '../../state/store';
 import { Canvas, type PaneFrame } from './canvas.client';
-import type { Insets } from '../picture/eye';
+import type { Insets } from '../projection/eye';
 import { usePane } from './use-pane';
 import { quantityNames } from '../words/quantity-names';
 

@@ -7,7 +7,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Drawn, Quantity, Stage, ViewPlane } from '../../state/view-slice';
 import { membersForWorker } from '../../workers/worker-limit';
 import { drawQuantity, type DiagramDrawing, type DiagramSource } from '../../drawing/diagrams';
-import type { Scope } from '../picture/scope';
+import type { Scope } from '../projection/scope';
 
 interface Asked {
   readonly number: number;

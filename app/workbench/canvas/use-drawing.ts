@@ -5,8 +5,8 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { NewMembers, ViewPlane } from '../../state/view-slice';
 import { fillPoint } from '../tools/open-tool';
 import { withMaterials } from '../tools/tool';
-import { rayAt, type Frame, type Projector, type toThree } from '../picture/eye';
-import type { Scope } from '../picture/scope';
+import { rayAt, type Frame, type Projector, type toThree } from '../projection/eye';
+import type { Scope } from '../projection/scope';
 import { onPlane, snapPoints, snapsAt, type Snap } from '../picture/snap';
 import { parsePoint } from '../picture/typed-point';
 

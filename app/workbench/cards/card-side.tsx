@@ -1,13 +1,11 @@
 import { Segmented } from 'antd';
 import { useWorkbench } from '../../state/store';
 import { stageNames } from '../../state/view-slice';
-import { selectionWords } from '../words/selection-words';
+import { selectionWords, sizeOf } from '../../state/selection';
 
 /** Whether the card shows what is selected: it does while something is, unless the stage's own card was asked for. */
 export const useShowsSelection = (): boolean =>
-  useWorkbench(
-    (state) => state.cardSide === 'selection' && state.selection.members.length + state.selection.nodes.length > 0,
-  );
+  useWorkbench((state) => state.cardSide === 'selection' && sizeOf(state.selection) > 0);
 
 /** At the head of a card while something is selected: what is selected, and the stage's own card, each one click away. */
 export function CardSide() {
@@ -16,7 +14,7 @@ export function CardSide() {
   const stage = useWorkbench((state) => state.stage);
   const side = useWorkbench((state) => state.cardSide);
   const look = useWorkbench((state) => state.look);
-  const size = selection.members.length + selection.nodes.length;
+  const size = sizeOf(selection);
   if (size === 0) return null;
   return (
     <Segmented

@@ -7,7 +7,7 @@ import { commonValue } from '../fields/common-value';
 import { usePart } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
 import { useSheetIndex } from '../pieces/use-sheets';
-import { MemberEditor } from './member-editor';
+import { MemberEditor } from '../kinds/members/editor';
 
 /** What the checks of the selected members depend on, to be changed together. */
 export function DesignEditor({ ids }: { ids: readonly string[] }) {

@@ -16,7 +16,7 @@ import { count, parseQuantity, parseSpacings } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { colors } from '../../theme/tokens';
 import { Icon } from '../../theme/icons';
-import { EndSketch } from './sketches';
+import { EndSketch } from '../pieces/sketches';
 import { behaviourNames, positionNames } from '../words/behaviour-names';
 
 interface Typed {

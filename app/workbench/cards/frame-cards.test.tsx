@@ -7,13 +7,14 @@ import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { createWorkbench, WorkbenchContext, type Workbench } from '../../state/store';
 import { growSelection, invertSelection, workbenchCommands } from '../commands/commands';
 import { FloorsEditor, NamedThings, NewMembersEditor } from './frame-lists';
-import { MemberEditor } from './member-editor';
-import { NodeEditor } from './node-editor';
+import { MemberEditor } from '../kinds/members/editor';
+import { NodeEditor } from '../kinds/nodes/editor';
 import { SectionCut } from '../pieces/section-cut';
 import { ColorLegend, DisplayCard } from './display-card';
 import { keepView, showView } from '../acts/saved-views';
 import { FindingsCard } from './findings-card';
-import { MembersTab } from '../ledger/frame-tabs';
+import { recordTabs } from '../kinds/screen-kinds';
+import { RecordTab } from '../ledger/record-tab';
 import { SelectCard } from './select-card';
 import { tools } from '../tools/all-tools';
 import { fillPoint, openTool, toggleBay } from '../tools/open-tool';
@@ -95,7 +96,7 @@ test('display, legend, selections and the ledger say what there is', () => {
   expect(shown(workbench, <DisplayCard />)).toMatch(/member numbers.*grid crossings.*Reading room/);
   expect(shown(workbench, <ColorLegend right={0} />)).toMatch(/450 × 450\s+64/);
   expect(shown(workbench, <SelectCard />)).toMatch(/columns\s+84.*Purlins\s+52/);
-  expect(shown(workbench, <MembersTab />)).toContain('318 members');
+  expect(shown(workbench, <RecordTab tab={recordTabs[0]} />)).toContain('318 members');
 });
 
 test('findings are listed by kind with their mends; those accepted stand apart with the reason', () => {

@@ -1,12 +1,14 @@
 import { Button, Input, Select } from 'antd';
 import { diaphragmOfStorey, floorEdits, freeFloors, rigidFloors } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
-import { inOrder, storeysUpward } from '~core/model';
+import { inOrder, storeysUpward, type Edit } from '~core/model';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { SectionField } from '../fields/section-field';
 import { usualMaterial } from '~core/build';
+import { goWay } from '../kinds/go-way';
+import { everyRecord } from '../kinds/screen-kinds';
 import { usualSection } from '../tools/tool';
 
 /** How each storey's floor acts in its plane: free, rigid with the nodes it takes, or semi-rigid. */
@@ -71,106 +73,64 @@ export function FloorsEditor() {
   );
 }
 
-/** Groups, working planes and helper lines: shown, renamed, deleted. */
+/** Records that have no table: groups, working planes, helper lines, slabs and the like; shown, renamed, deleted. */
 export function NamedThings() {
+  const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
-  const look = useWorkbench((state) => state.look);
-  const select = useWorkbench((state) => state.select);
-  const remove = (
-    table: 'groups' | 'planes' | 'helperLines' | 'slabs' | 'walls' | 'lineSupports' | 'columnHeads',
-    id: string,
-    name: string,
-  ) => (
-    <button
-      type="button"
-      className="icon-button"
-      aria-label={`Delete ${name}`}
-      onClick={() => commit({ edits: [{ kind: 'remove', table, ids: [id] }] })}
-    >
-      <Icon name="trash" />
-    </button>
-  );
-  const rename = (table: 'groups' | 'planes', id: string, before: string, label: string) => {
-    if (label.trim() !== '' && label.trim() !== before)
-      commit({ edits: [{ kind: 'change', table, changes: [{ id, fields: { label: label.trim() } }] }] });
-  };
-  const row = { display: 'grid', gridTemplateColumns: '1fr auto 28px', gap: 4, alignItems: 'center' } as const;
-  const groups = inOrder(model.groups);
-  const planes = inOrder(model.planes);
-  const others = [
-    ...inOrder(model.helperLines).map((one) => ({
-      table: 'helperLines' as const,
-      id: one.id,
-      label: `helper line ${one.id}`,
-    })),
-    ...inOrder(model.slabs).map((one) => ({
-      table: 'slabs' as const,
-      id: one.id,
-      label: one.label ?? `slab ${one.id}`,
-    })),
-    ...inOrder(model.walls).map((one) => ({
-      table: 'walls' as const,
-      id: one.id,
-      label: one.label ?? `wall ${one.id}`,
-    })),
-    ...inOrder(model.lineSupports).map((one) => ({
-      table: 'lineSupports' as const,
-      id: one.id,
-      label: one.label ?? `slab edge ${one.start} to ${one.end}`,
-    })),
-    ...inOrder(model.columnHeads).map((one) => ({
-      table: 'columnHeads' as const,
-      id: one.id,
-      label: `column head at ${one.node}`,
-    })),
-  ];
-  if (groups.length + planes.length + others.length === 0)
-    return <p className="secondary">Groups, working planes, helper lines, slabs and walls are listed here.</p>;
-  return (
-    <div style={{ display: 'grid', gap: 4 }}>
-      {groups.map((group) => (
-        <div key={group.id} style={row}>
+  const rows = everyRecord(model, (table, { listed, name }, record) => {
+    if (!listed) return [];
+    const words = name(record, model);
+    const way = listed.way?.(record, model);
+    const label = 'label' in record ? record.label : undefined;
+    const rename = (typed: string) => {
+      if (typed.trim() !== '' && typed.trim() !== label)
+        commit({
+          edits: [{ kind: 'change', table, changes: [{ id: record.id, fields: { label: typed.trim() } }] } as Edit],
+        });
+    };
+    return [
+      <div
+        key={record.id}
+        style={{ display: 'grid', gridTemplateColumns: '1fr auto 28px', gap: 4, alignItems: 'center' }}
+      >
+        {listed.renamed ? (
           <Input
             size="small"
-            aria-label={`Name of group ${group.label}`}
-            key={group.label}
-            defaultValue={group.label}
+            aria-label={`Name of ${words}`}
+            key={label}
+            defaultValue={label}
             maxLength={60}
-            onBlur={(event) => rename('groups', group.id, group.label, event.target.value)}
+            onBlur={(event) => rename(event.target.value)}
             onPressEnter={(event) => event.currentTarget.blur()}
           />
-          <Button size="small" onClick={() => select({ members: group.members, nodes: group.nodes ?? [] })}>
-            {count(group.members.length, 'member')}
+        ) : (
+          <span>
+            {words} {listed.remark !== undefined && <span className="caption">{listed.remark}</span>}
+          </span>
+        )}
+        {way ? (
+          <Button size="small" aria-label={`${way.words}: ${words}`} onClick={() => goWay(workbench, way)}>
+            {way.words}
           </Button>
-          {remove('groups', group.id, `group ${group.label}`)}
-        </div>
-      ))}
-      {planes.map((plane) => (
-        <div key={plane.id} style={row}>
-          <Input
-            size="small"
-            aria-label={`Name of plane ${plane.label}`}
-            key={plane.label}
-            defaultValue={plane.label}
-            maxLength={60}
-            onBlur={(event) => rename('planes', plane.id, plane.label, event.target.value)}
-            onPressEnter={(event) => event.currentTarget.blur()}
-          />
-          <Button size="small" onClick={() => look({ plane: { kind: 'plane', plane: plane.id } })}>
-            look at it
-          </Button>
-          {remove('planes', plane.id, `plane ${plane.label}`)}
-        </div>
-      ))}
-      {others.map((one) => (
-        <div key={one.id} style={row}>
-          <span>{one.label}</span>
-          <span className="caption">{one.table === 'helperLines' ? '' : 'not analysed yet'}</span>
-          {remove(one.table, one.id, one.label)}
-        </div>
-      ))}
-    </div>
+        ) : (
+          <span />
+        )}
+        <button
+          type="button"
+          className="icon-button"
+          aria-label={`Delete ${words}`}
+          onClick={() => commit({ edits: [{ kind: 'remove', table, ids: [record.id] }] })}
+        >
+          <Icon name="trash" />
+        </button>
+      </div>,
+    ];
+  });
+  return rows.length === 0 ? (
+    <p className="secondary">Groups, working planes, helper lines, slabs and walls are listed here.</p>
+  ) : (
+    <div style={{ display: 'grid', gap: 4 }}>{rows}</div>
   );
 }
 

@@ -2,7 +2,7 @@ import { Input } from 'antd';
 import { useMemo, useState } from 'react';
 import { count } from '~core/units';
 import { useWorkbench } from '../../state/store';
-import { selectionWords } from '../words/selection-words';
+import { selectionWords } from '../../state/selection';
 import { PopoverCard } from '../pieces/popover-card';
 import { selectionChoices, type SelectionChoice } from './selection-choices';
 

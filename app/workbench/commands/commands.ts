@@ -1,9 +1,10 @@
 import { planeOfMember } from '~core/build';
 import { generateCombinations } from '~core/combine';
-import { inOrder } from '~core/model';
+import { inOrder, type Edit } from '~core/model';
 import { count } from '~core/units';
 import type { Workbench } from '../../state/store';
-import { scopeOf } from '../picture/scope';
+import { selectableTables, selectionOf, sizeOf } from '../../state/selection';
+import { scopeOf } from '../projection/scope';
 import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../../state/view-slice';
 import { worstOf } from '../../state/solve-slice';
 import { commitAndTell } from '../acts/deleting';
@@ -29,10 +30,10 @@ export const nextForm = { line: 'solid', solid: 'axes', axes: 'line' } as const;
 /** Every command of the workbench. Shortcuts work while no field has the focus. */
 export function workbenchCommands(workbench: Workbench): Command[] {
   const state = workbench.getState;
-  const hasSelection = () => state().selection.members.length + state().selection.nodes.length > 0;
+  const hasSelection = () => sizeOf(state().selection) > 0;
   const chosenIds = () => [...state().selection.members, ...state().selection.nodes];
   const isLocked = (id: string) => state().model.settings.locked?.includes(id) === true;
-  const canDelete = () => hasSelection() || (state().stage === 'loads' && state().pickedLoads.length > 0);
+  const canDelete = () => hasSelection() || (state().stage === 'loads' && state().selection.loads.length > 0);
   return [
     ...stages.map((stage, i): Command => ({
       id: `stage-${stage}`,
@@ -382,29 +383,24 @@ export function invertSelection(workbench: Workbench): void {
   else select({ members: only(Object.keys(model.members), selection.members).filter((id) => !away.has(id)) });
 }
 
+/** Deletes what is selected; in the Loads stage the loads that were clicked, when nothing else is. */
 export function deleteSelected(workbench: Workbench): void {
-  const { pickedLoads, stage } = workbench.getState();
-  const loads = pickedLoads.filter((id) => id in workbench.getState().model.loads);
-  // a load that was clicked is what is selected, not what it acts on
-  if (
-    stage === 'loads' &&
-    loads.length > 0 &&
-    workbench.getState().selection.members.length + workbench.getState().selection.nodes.length === 0
-  ) {
-    if (commitAndTell(workbench, { edits: [{ kind: 'remove', table: 'loads', ids: loads }] }))
-      workbench.getState().look({ pickedLoads: [] });
+  const { selection, stage, model, select } = workbench.getState();
+  if (sizeOf(selection) === 0) {
+    const loads = stage === 'loads' ? selection.loads.filter((id) => id in model.loads) : [];
+    if (loads.length > 0 && commitAndTell(workbench, { edits: [{ kind: 'remove', table: 'loads', ids: loads }] }))
+      select({});
     return;
   }
-  const { selection, model } = workbench.getState();
-  const members = selection.members.filter((id) =>
-    selection.nodes.every((node) => model.members[id].start !== node && model.members[id].end !== node),
+  // what goes with a node is not asked to go by itself
+  const nodes = new Set(selection.nodes);
+  const members = selection.members.filter(
+    (id) => !nodes.has(model.members[id].start) && !nodes.has(model.members[id].end),
   );
-  const edits = [
-    ...(members.length > 0 ? [{ kind: 'remove' as const, table: 'members' as const, ids: members }] : []),
-    ...(selection.nodes.length > 0
-      ? [{ kind: 'remove' as const, table: 'nodes' as const, ids: [...selection.nodes] }]
-      : []),
-  ];
+  const edits = selectableTables.flatMap((table): Edit[] => {
+    const ids = table === 'loads' ? [] : table === 'members' ? members : selection[table];
+    return ids.length > 0 ? [{ kind: 'remove', table, ids: [...ids] }] : [];
+  });
   if (edits.length > 0) commitAndTell(workbench, { edits });
 }
 
@@ -413,7 +409,7 @@ export function selectWorst(workbench: Workbench): void {
   if (worst)
     workbench.getState().look({
       stage: 'checks',
-      selection: { nodes: [], members: [worst.memberId] },
+      selection: selectionOf({ members: [worst.memberId] }),
       panel: { kind: 'sheet', member: worst.memberId, check: worst.id },
     });
 }

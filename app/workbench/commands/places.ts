@@ -5,8 +5,10 @@ import type { Workbench } from '../../state/store';
 import { quantities, stageNames, type Stage, type ViewState } from '../../state/view-slice';
 import type { Command } from './commands';
 import { analysisNames, newAnalysis } from '../acts/new-analysis';
-import { ledgerSheets } from '../words/ledger-tabs';
+import { ledgerSheets } from '../kinds/ledger-tabs';
 import { reportAddress, sheetMembers } from '../acts/report-choice';
+import { goWay } from '../kinds/go-way';
+import { everyRecord } from '../kinds/screen-kinds';
 import { openTool } from '../tools/open-tool';
 
 /** Commands that lead to what is set or read elsewhere than in a tool: properties of what is selected, settings, tables, quantities, files. */
@@ -204,99 +206,11 @@ function withReport(workbench: Workbench, form: 'pdf' | 'xlsx'): void {
 
 /** Records of a model that a text names, beside members, nodes and sections: what is chosen is shown. */
 export function recordsNamed(workbench: Workbench, words: string): Command[] {
-  const { model, select, look } = workbench.getState();
-  const has = (...texts: (string | undefined)[]) => texts.some((text) => text?.toLowerCase().includes(words));
-  const list = <T extends { id: string }>(
-    table: Readonly<Record<string, T>>,
-    name: (one: T) => string,
-    title: (one: T) => string,
-    run: (one: T) => void,
-  ): Command[] =>
-    Object.values(table)
-      .filter((one) => has(name(one), one.id))
-      .map((one) => ({ id: one.id, title: title(one), run: () => run(one) }));
-  const inLoads = (shown: ViewState['shown']) =>
-    look({ stage: workbench.getState().stage === 'results' ? 'results' : 'loads', panel: null, shown });
-  const panelCorners = (one: { corners: readonly string[] }) => select({ nodes: [...one.corners] });
-  return [
-    ...list(
-      model.cases,
-      (one) => `${one.label} ${one.name}`,
-      (one) => `Case ${one.label}: ${one.name}`,
-      (one) => inLoads({ kind: 'case', id: one.id }),
-    ),
-    ...list(
-      model.combinations,
-      (one) => one.label,
-      (one) => `Combination ${one.label}`,
-      (one) => inLoads({ kind: 'combination', id: one.id }),
-    ),
-    ...list(
-      model.envelopes,
-      (one) => one.label,
-      (one) => `Envelope ${one.label}`,
-      (one) => inLoads({ kind: 'ownEnvelope', id: one.id }),
-    ),
-    ...list(
-      model.groups,
-      (one) => one.label,
-      (one) => `Select the group ${one.label}`,
-      (one) => select({ members: one.members, nodes: one.nodes ?? [] }),
-    ),
-    ...list(
-      model.materials,
-      (one) => one.name,
-      (one) => `Select all members of ${one.name}`,
-      (one) =>
-        select({
-          members: Object.values(model.members)
-            .filter((member) => member.material === one.id)
-            .map((member) => member.id),
-        }),
-    ),
-    ...list(
-      model.diaphragms,
-      (one) => one.label,
-      (one) => `Select the nodes of the rigid floor ${one.label}`,
-      (one) => select({ nodes: one.nodes }),
-    ),
-    ...list(
-      model.slabs,
-      (one) => one.label ?? one.id,
-      (one) => `Select the corners of slab ${one.label ?? one.id}`,
-      panelCorners,
-    ),
-    ...list(
-      model.walls,
-      (one) => one.label ?? one.id,
-      (one) => `Select the corners of wall ${one.label ?? one.id}`,
-      panelCorners,
-    ),
-    ...list(
-      model.loads,
-      (one) => one.id,
-      (one) => `Load ${one.id} of case ${model.cases[one.case].label}`,
-      (one) =>
-        look({
-          stage: 'loads',
-          panel: null,
-          shown: { kind: 'case', id: one.case },
-          pickedLoads: [one.id],
-          ledgerOpen: true,
-          ledgerTab: { ...workbench.getState().ledgerTab, loads: 'loads' },
-        }),
-    ),
-    ...list(
-      model.loadRules,
-      (one) => one.label,
-      (one) => `Sheet of the rule ${one.label}`,
-      (one) => look({ stage: 'loads', panel: { kind: 'rule', rule: one.id, sheet: 0 } }),
-    ),
-    ...list(
-      model.analyses,
-      (one) => one.label,
-      (one) => `Analysis ${one.label}`,
-      () => look({ stage: 'analysis', panel: null }),
-    ),
-  ];
+  const view = workbench.getState();
+  return everyRecord(view.model, (_table, { found }, record) => {
+    if (!found || ![found.by(record, view.model), record.id].some((text) => text.toLowerCase().includes(words)))
+      return [];
+    const way = found.way(record, { model: view.model, view });
+    return [{ id: record.id, title: way.words, run: () => goWay(workbench, way) }];
+  });
 }

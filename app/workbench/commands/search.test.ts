@@ -178,7 +178,7 @@ test('records are found by their names: cases, combinations, groups, materials, 
   expect(workbench.getState()).toMatchObject({
     stage: 'loads',
     shown: { kind: 'case', id: load.case },
-    pickedLoads: [load.id],
+    selection: { loads: [load.id] },
   });
 });
 

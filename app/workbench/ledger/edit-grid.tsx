@@ -14,7 +14,7 @@ import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { commitAndTell } from '../acts/deleting';
 import { Symbolic } from '../pieces/symbolic';
-import { fromClipboard, putBlock, type CellError, type Sheet } from './cells';
+import { fromClipboard, putBlock, type CellError, type Sheet } from '../cells/cells';
 
 interface Props<Row extends { id: string }> {
   readonly label: string;

@@ -3,32 +3,17 @@ import { count } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import type { Stage } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
-import { selectionWords } from '../words/selection-words';
-import {
-  GridLinesTab,
-  GroupsTab,
-  MaterialsTab,
-  MembersTab,
-  NodesTab,
-  SectionsTab,
-  StoreysTab,
-  SupportsTab,
-} from './frame-tabs';
+import { selectionWords } from '../../state/selection';
+import { recordTabs } from '../kinds/screen-kinds';
+import { RecordTab } from './record-tab';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
-import { ledgerSheets } from '../words/ledger-tabs';
+import { ledgerSheets } from '../kinds/ledger-tabs';
 import { TableTab } from './table-tab';
 
 /** The content of every sheet of `ledgerSheets`, by its name; sheets of one name in several stages are the same. */
 const contents: Readonly<Record<string, () => ReactNode>> = {
-  'frame members': () => <MembersTab />,
-  'frame nodes': () => <NodesTab />,
-  'frame sections': () => <SectionsTab />,
-  'frame materials': () => <MaterialsTab />,
-  'frame supports': () => <SupportsTab />,
-  'frame groups': () => <GroupsTab />,
-  'frame storeys': () => <StoreysTab />,
-  'frame gridLines': () => <GridLinesTab />,
+  ...Object.fromEntries(recordTabs.map((tab) => [`frame ${tab.id}`, () => <RecordTab tab={tab} />])),
   'loads loads': () => <LoadsTab />,
   'loads combinations': () => <CombinationsTab />,
   'loads summary': () => <SummaryTab />,

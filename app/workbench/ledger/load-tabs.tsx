@@ -21,7 +21,8 @@ import { openTool } from '../tools/open-tool';
 import { EditGrid } from './edit-grid';
 import { Grid, type GridColumn } from './grid';
 import { textColumn, useCopied, useQuantityColumn } from './grid-columns';
-import { combinationSheet, loadSheet } from './load-sheets';
+import { combinationSheet } from '../kinds/combinations/sheet';
+import { loadSheet } from '../kinds/loads/sheet';
 
 /** Every load, those of rules too: selected here, edited here. */
 export function LoadsTab() {
@@ -31,7 +32,7 @@ export function LoadsTab() {
   const select = useWorkbench((state) => state.select);
   const look = useWorkbench((state) => state.look);
   const [all, setAll] = useState(false);
-  const picked = useWorkbench((state) => state.pickedLoads);
+  const picked = useWorkbench((state) => state.selection.loads);
   const rows = useMemo(() => {
     const loads = actingLoads(model);
     return all || shown.kind !== 'case' ? loads : loads.filter((load) => load.case === shown.id);
@@ -64,8 +65,8 @@ export function LoadsTab() {
         select({
           nodes: loads.flatMap((load) => ('node' in load ? [load.node] : [])),
           members: loads.flatMap((load) => ('member' in load ? [load.member] : [])),
+          loads: ids,
         });
-        look({ pickedLoads: ids });
         if (loads.length === 1 && shown.kind !== 'case') look({ shown: { kind: 'case', id: loads[0].case } });
       }}
       foot={

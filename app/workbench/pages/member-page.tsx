@@ -16,6 +16,7 @@ import {
 } from '~core/results';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench } from '../../state/store';
+import { selectionOf } from '../../state/selection';
 import { Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { capital } from '../words/capital';
@@ -56,7 +57,7 @@ export function MemberPage({ member: id }: { member: string }) {
       disabled={next === undefined}
       onClick={() =>
         next !== undefined &&
-        look({ panel: { kind: 'member', member: next }, selection: { members: [next], nodes: [] } })
+        look({ panel: { kind: 'member', member: next }, selection: selectionOf({ members: [next] }) })
       }
     >
       <Icon name={name} />

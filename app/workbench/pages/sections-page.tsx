@@ -7,7 +7,7 @@ import { inOrder, type Model } from '~core/model';
 import { count, formatSignificant, unitLabel, type QuantityKind } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { giveSection } from '../acts/give-section';
-import { selectionWords } from '../words/selection-words';
+import { selectionWords } from '../../state/selection';
 import { WidePage } from '../pieces/wide-page';
 import { SectionDrawing } from './section-drawing';
 
@@ -202,7 +202,7 @@ export function SectionsPage() {
                 <Button type="primary" disabled={members.length === 0} onClick={() => give(chosen)}>
                   {members.length === 0
                     ? 'Select members to give it to'
-                    : `Give it to ${selectionWords(model, { nodes: [], members: members.map(({ id }) => id) })}`}
+                    : `Give it to ${selectionWords(model, { members: members.map(({ id }) => id) })}`}
                 </Button>
                 {chosen.own === undefined && <Button onClick={() => take(chosen)}>Take it into the project</Button>}
                 <Button onClick={() => copy(chosen)}>Duplicate</Button>

@@ -1,9 +1,10 @@
 import { buildTernHide } from '~demo/tern-hide';
 import { gridPlane } from '~core/build';
 import { snapKinds, type SnapKind } from '../../state/view-slice';
-import { directionOf, fitEye, panned, Projector, rayAt, toThree, zoomed, type Frame } from './eye';
-import { pick, picksAt, pickWindow, segmentDistance } from './pick';
-import { positionsOf, scopeOf } from './scope';
+import { directionOf, fitEye, panned, Projector, rayAt, toThree, zoomed, type Frame } from '../projection/eye';
+import { segmentDistance } from '../projection/outline';
+import { pick, picksAt, pickWindow } from './pick';
+import { positionsOf, scopeOf } from '../projection/scope';
 import { onPlane, snapsAt, snapPoints } from './snap';
 import { parsePoint } from './typed-point';
 

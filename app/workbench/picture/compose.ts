@@ -10,7 +10,7 @@ import { quantityColors, type DiagramDrawing } from '../../drawing/diagrams';
 import { binOf, legendSteps, valueColor } from './value-colors';
 import type { Drawing, FillBatch, LineBatch } from './scene';
 import { shapeSegments, type ShapeOf } from './mode-shapes';
-import type { Scope } from './scope';
+import type { Scope } from '../projection/scope';
 import { solidGeometry } from './solids';
 
 /** Everything the picture depends on but the eye. */

@@ -11,98 +11,15 @@ import {
   type Vector,
 } from '~core/model';
 import { formatQuantity } from '~core/units';
-import type { Labelling, Selection, Visible } from '../../state/view-slice';
+import type { Labelling, Selection } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
-import type { Projector } from './eye';
-import { drawArrow } from './glyphs';
-import { drawText, labelFont, type Label } from './labels';
-import type { Scope } from './scope';
+import type { Projector } from '../projection/eye';
+import { path } from '../projection/outline';
+import { drawArrow } from '../projection/glyphs';
+import { drawText, labelFont, type Label } from '../projection/labels';
+import type { Scope } from '../projection/scope';
 
 type Context = CanvasRenderingContext2D;
-
-function path(context: Context, projector: Projector, points: readonly (readonly number[])[]): boolean {
-  const projected = points.map((point) => projector.point(point));
-  if (projected.some(([x]) => Number.isNaN(x))) return false;
-  context.beginPath();
-  projected.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
-  return true;
-}
-
-/** Slabs and walls as outlined fields with their openings, column heads by their underside, helper lines dashed. They carry nothing, so they stay pale. */
-export function drawOutlines(
-  context: Context,
-  projector: Projector,
-  model: Model,
-  scope: Scope,
-  visible: Visible,
-): void {
-  for (const [table, fill] of [
-    ['slabs', 'rgba(22, 28, 35, 0.045)'],
-    ['walls', 'rgba(22, 28, 35, 0.07)'],
-  ] as const) {
-    for (const panel of visible[table] ? Object.values(model[table]) : []) {
-      if (!panel.corners.every((id) => scope.nodes.has(id))) continue;
-      const rings = [panel.corners, ...(panel.openings ?? [])].map((ring) =>
-        ring.map((id) => model.nodes[id].position),
-      );
-      context.fillStyle = fill;
-      context.strokeStyle = '#8894A0';
-      context.lineWidth = 1;
-      context.beginPath();
-      for (const ring of rings) {
-        ring.forEach((point, i) => {
-          const [x, y] = projector.point(point);
-          if (i === 0) context.moveTo(x, y);
-          else context.lineTo(x, y);
-        });
-        context.closePath();
-      }
-      context.fill('evenodd');
-      context.stroke();
-    }
-  }
-  for (const line of Object.values(model.helperLines)) {
-    if (!path(context, projector, [line.start, line.end])) continue;
-    context.strokeStyle = colors.ink3;
-    context.lineWidth = 1;
-    context.setLineDash([3, 4]);
-    context.stroke();
-    context.setLineDash([]);
-  }
-  for (const { node, widthX, widthY, depth } of Object.values(model.columnHeads)) {
-    if (!scope.nodes.has(node)) continue;
-    const [x, y, z] = model.nodes[node].position;
-    const [a, b] = [widthX / 2, widthY / 2];
-    if (
-      !path(context, projector, [
-        [x - a, y - b, z - depth],
-        [x + a, y - b, z - depth],
-        [x + a, y + b, z - depth],
-        [x - a, y + b, z - depth],
-        [x - a, y - b, z - depth],
-      ])
-    )
-      continue;
-    context.fillStyle = 'rgba(22, 28, 35, 0.07)';
-    context.fill();
-    context.strokeStyle = '#8894A0';
-    context.lineWidth = 1;
-    context.stroke();
-  }
-  for (const line of Object.values(model.lineSupports)) {
-    if (
-      !scope.nodes.has(line.start) ||
-      !scope.nodes.has(line.end) ||
-      !path(context, projector, [model.nodes[line.start].position, model.nodes[line.end].position])
-    )
-      continue;
-    context.strokeStyle = colors.ink;
-    context.lineWidth = 3;
-    context.setLineDash([2, 5]);
-    context.stroke();
-    context.setLineDash([]);
-  }
-}
 
 /** Least size of a column seen on its end, pixels: it must be seen and hit whatever the scale. */
 const leastOnEnd = 4;

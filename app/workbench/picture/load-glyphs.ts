@@ -15,9 +15,9 @@ import { colors } from '../../theme/tokens';
 import { receivedLoads, type ActingLoad } from './acting';
 import type { LoadStyle, Visible } from '../../state/view-slice';
 import type { LoadZone } from './load-zones';
-import type { Projector } from './eye';
-import { drawArrow } from './glyphs';
-import type { Label } from './labels';
+import type { Projector } from '../projection/eye';
+import { drawArrow } from '../projection/glyphs';
+import type { Label } from '../projection/labels';
 
 /** How loads are drawn, and which of them are marked as chosen. */
 export interface DrawnLoads extends LoadStyle {

@@ -1,4 +1,4 @@
-import { insideOutline, segmentDistance } from './pick';
+import { insideOutline, segmentDistance } from '../projection/outline';
 
 /** Where a load was drawn, pixels: a field one can point into, or a line one can point at. */
 export interface LoadZone {

@@ -1,3 +1,4 @@
+import { drawMarks } from '../kinds/marks';
 import type { Bay, PreviewLine } from '~core/build';
 import { acceptanceOf, onLevel, type Finding, type Model, type Vector } from '~core/model';
 import { formatQuantity, formatValue, unitSize } from '~core/units';
@@ -6,25 +7,16 @@ import type { Solved } from '../../state/solve-slice';
 import { colors } from '../../theme/tokens';
 import { shownParts, storeyBook } from '~core/results';
 import type { SpaceLabel } from './compose';
-import type { Frame, Projector } from './eye';
-import {
-  chosenLabels,
-  drawBays,
-  drawEnds,
-  drawLocalAxes,
-  drawMeasure,
-  drawOnEnd,
-  drawOutlines,
-  drawPreview,
-} from './frame-marks';
-import { drawArrow, drawFinding, drawSupport } from './glyphs';
-import { drawLabels, drawText, labelFont, type Label, type LabelBox } from './labels';
+import type { Frame, Projector } from '../projection/eye';
+import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOnEnd, drawPreview } from './frame-marks';
+import { drawArrow, drawFinding, drawSupport } from '../projection/glyphs';
+import { drawLabels, drawText, labelFont, type Label, type LabelBox } from '../projection/labels';
 import { actingLoads } from './acting';
 import { drawLoads } from './load-glyphs';
 import type { LoadStyle, Visible } from '../../state/view-slice';
 import type { LoadZone } from './load-zones';
 import type { Rectangle } from './pick';
-import type { Scope } from './scope';
+import type { Scope } from '../projection/scope';
 import { drawAxes, drawSettingOut } from './setting-out';
 import { coordinateWords, type Snap } from './snap';
 
@@ -68,7 +60,6 @@ export interface OverlayInput {
   readonly labelling: Labelling;
   readonly localAxes: boolean;
   readonly loadStyle: LoadStyle;
-  readonly pickedLoads: readonly string[];
   readonly preview: readonly PreviewLine[];
   /** bays an open tool can brace, and those that are chosen */
   readonly bays: readonly Bay[];
@@ -97,7 +88,7 @@ export function drawOverlay(
     const [x, y] = projector.point(at);
     return Number.isNaN(x) ? [] : [{ ...label, x, y }];
   });
-  drawOutlines(context, projector, model, scope, input.visible);
+  drawMarks(context, { projector, model, scope }, input.visible, selection);
   drawOnEnd(context, projector, model, scope, selection);
   drawBays(context, projector, input.bays, input.chosenBays);
   drawNodes(context, projector, input);
@@ -117,7 +108,7 @@ export function drawOverlay(
       actingLoads(model, input.shown),
       { members: new Set(scope.members.map((member) => member.id)), nodes: scope.nodes },
       units,
-      { ...input.loadStyle, picked: input.pickedLoads, visible: input.visible, zones: input.loadZones },
+      { ...input.loadStyle, picked: selection.loads, visible: input.visible, zones: input.loadZones },
     );
     // elsewhere the values of loads would stand among results
     if (input.stage === 'loads' && input.visible.labels) labels.push(...written);

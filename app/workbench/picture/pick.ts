@@ -1,6 +1,8 @@
 import type { Member, Model } from '~core/model';
-import type { Projector } from './eye';
-import type { OnEnd } from './scope';
+import type { Chosen } from '../../state/selection';
+import type { Projector } from '../projection/eye';
+import { insideOutline, segmentDistance } from '../projection/outline';
+import type { OnEnd } from '../projection/scope';
 
 /** How near, in pixels, the pointer must be. */
 const nodeReach = 8;
@@ -8,24 +10,11 @@ const memberReach = 7;
 /** nearer than this to the middle of a column seen on its end, its node is meant */
 const onNode = 3.5;
 
-export type Hit = { kind: 'node'; id: string } | { kind: 'member'; id: string; share: number };
+/** What the pointer is on; of a member also where along it, 0–1. */
+export type Hit =
+  { kind: 'node'; id: string } | { kind: 'member'; id: string; share: number } | ({ kind: 'record' } & Chosen);
 
-/** Distance of a point from a segment on the screen, and where along it (0–1) the nearest point is. */
-export function segmentDistance(
-  x: number,
-  y: number,
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-): { distance: number; share: number } {
-  const [dx, dy] = [bx - ax, by - ay];
-  const length = dx * dx + dy * dy;
-  const share = length === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / length));
-  return { distance: Math.hypot(x - ax - share * dx, y - ay - share * dy), share };
-}
-
-/** Everything under the pointer: nodes before members, of several the nearest to the eye first. */
+/** Everything under the pointer: nodes before members, of several the nearest to the eye first. @param others what else is there, with its depth */
 export function picksAt(
   projector: Projector,
   model: Model,
@@ -34,6 +23,7 @@ export function picksAt(
   x: number,
   y: number,
   onEnd: readonly OnEnd[] = [],
+  others: readonly { readonly chosen: Chosen; readonly depth: number }[] = [],
 ): Hit[] {
   const found: { hit: Hit; depth: number }[] = [];
   // a column seen on its end is meant by its section, its node by the very middle
@@ -66,6 +56,7 @@ export function picksAt(
     if (distance < memberReach)
       found.push({ hit: { kind: 'member', id: member.id, share }, depth: az + (bz - az) * share });
   }
+  for (const { chosen, depth } of others) found.push({ hit: { kind: 'record', ...chosen }, depth });
   return found.sort((a, b) => a.depth - b.depth).map(({ hit }) => hit);
 }
 
@@ -102,16 +93,6 @@ export function pickWindow(
     members: [...chosen.map((member) => member.id), ...seen],
     nodes: [...nodes].filter((id) => inside(projector.point(model.nodes[id].position))),
   };
-}
-
-/** Whether a pixel lies inside an outline on the screen. */
-export function insideOutline(corners: readonly (readonly number[])[], x: number, y: number): boolean {
-  let inside = false;
-  for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
-    const [[xi, yi], [xj, yj]] = [corners[i], corners[j]];
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
-  }
-  return inside;
 }
 
 /** Whether a segment meets a window (Liang & Barsky). */

@@ -14,10 +14,11 @@ import { binOf, legendSteps, valueColor } from './value-colors';
 import { plainlyDrawn } from '../../drawing/drawn';
 import { drawQuantity } from '../../drawing/diagrams';
 import { actingLoads } from './acting';
-import type { Projector } from './eye';
+import type { Projector } from '../projection/eye';
 import { pick, pickWindow } from './pick';
+import { nothingSelected } from '../../state/selection';
 import { allVisible } from '../../state/view-slice';
-import { scopeOf } from './scope';
+import { scopeOf } from '../projection/scope';
 import { extentOf } from './setting-out';
 import { sectionOutline, solidGeometry } from './solids';
 
@@ -39,7 +40,7 @@ const input = (more: Partial<PictureInput> = {}): PictureInput => {
     stage: 'results',
     form: 'line',
     coloring: 'none',
-    selection: { nodes: [], members: [] },
+    selection: nothingSelected,
     shown: { kind: 'case', id: 'c2' },
     quantity: 'My',
     drawn: plainlyDrawn,

@@ -2,9 +2,9 @@ import { gridLinesAlong, storeysUpward, type GridLine, type Model } from '~core/
 import { formatValue, type UnitSystem } from '~core/units';
 import type { ViewPlane } from '../../state/view-slice';
 import { colors } from '../../theme/tokens';
-import type { Projector } from './eye';
-import { drawBubble } from './glyphs';
-import { drawText, labelFont } from './labels';
+import type { Projector } from '../projection/eye';
+import { drawBubble } from '../projection/glyphs';
+import { drawText, labelFont } from '../projection/labels';
 
 const overhang = 1.6;
 

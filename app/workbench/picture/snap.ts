@@ -14,9 +14,9 @@ import {
 } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { snapKinds, type SnapKind, type ViewPlane } from '../../state/view-slice';
-import type { Projector } from './eye';
-import { segmentDistance } from './pick';
-import { inPlane } from './scope';
+import type { Projector } from '../projection/eye';
+import { segmentDistance } from '../projection/outline';
+import { inPlane } from '../projection/scope';
 
 /** A point that drawing snaps to, with the name shown at the cursor. */
 export interface Snap {

@@ -4,8 +4,9 @@ import { combinationWeights, governingExtremes, MemberLine, stationsOf, superpos
 import { buildTernHide } from '~demo/tern-hide';
 import { howLongAgo } from '../../home/project-list';
 import { createWorkbench } from '../../state/store';
+import { nothingSelected } from '../../state/selection';
 import { UtilisationBar } from '../../theme/utilisation-bar';
-import { drawLabels, type Label } from '../picture/labels';
+import { drawLabels, type Label } from '../projection/labels';
 import {
   commandForKey,
   deleteSelected,
@@ -15,7 +16,8 @@ import {
   workbenchCommands,
 } from '../commands/commands';
 import { commonValue } from '../fields/common-value';
-import { placeWords, selectionWords } from '../words/selection-words';
+import { placeWords } from '../words/selection-words';
+import { selectionWords } from '../../state/selection';
 import { shownParts, stationTable } from '~core/results';
 import { LineDiagram } from './line-diagram';
 import { extremeRows } from './member-results';
@@ -87,7 +89,7 @@ describe('commands', () => {
     deleteSelected(workbench);
     const { model: left, selection, pending } = workbench.getState();
     expect([Object.keys(left.members), Object.keys(left.nodes)]).toEqual([['m2'], ['n1', 'n2', 'n3', 'n4']]);
-    expect(selection).toEqual({ nodes: [], members: [] });
+    expect(selection).toEqual(nothingSelected);
     expect(pending).toHaveLength(1);
   });
 

@@ -6,7 +6,7 @@ import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { usePart } from '../fields/part';
 import { AnalysisLog } from '../pieces/analysis-log';
-import { AnalysisEditor } from '../cards/analysis-editor';
+import { AnalysisEditor } from '../kinds/analyses/editor';
 import { analysisNames, newAnalysis, standardSets } from '../acts/new-analysis';
 
 /** Details of the Analysis stage: how combinations are solved, other analyses with their results, and the log. */

@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import { basisOf } from '~core/checks';
 import { count, formatNumber } from '~core/units';
 import { useWorkbench } from '../../state/store';
+import { selectionOf } from '../../state/selection';
 import { utilisationColor } from '../../theme/tokens';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { capital } from '../words/capital';
@@ -165,7 +166,7 @@ function AllChecks() {
                       className="item"
                       onClick={() =>
                         look({
-                          selection: { nodes: [], members: [row.memberId] },
+                          selection: selectionOf({ members: [row.memberId] }),
                           panel: { kind: 'sheet', member: row.memberId, check: row.id },
                         })
                       }

@@ -12,10 +12,9 @@ import { FrameBuilder } from '../cards/frame-builder-form';
 import { CardSide, useShowsSelection } from '../cards/card-side';
 import { Part } from '../fields/part';
 import { FloorsEditor, NamedThings, NewMembersEditor } from '../cards/frame-lists';
-import { MemberEditor } from '../cards/member-editor';
-import { NodeEditor } from '../cards/node-editor';
+import { recordName, screenKind } from '../kinds/screen-kinds';
 import { NewMemberForm } from '../cards/new-member-form';
-import { selectionWords } from '../words/selection-words';
+import { chosenRecords, selectableTables, selectionWords } from '../../state/selection';
 import { SettingOutEditor } from '../cards/setting-out-editor';
 
 const quickTools = ['move', 'copy', 'mirror', 'rotate', 'divide', 'extend', 'group'];
@@ -34,6 +33,7 @@ export function FrameDetails() {
   const tool = open && toolOf(open.id);
   if (tool && !isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
   const { nodes, members } = selection;
+  const chosen = chosenRecords(selection).filter(({ table }) => table !== 'loads');
   if (!showsSelection) {
     return (
       <aside className="details card" aria-label="Details">
@@ -83,13 +83,11 @@ export function FrameDetails() {
       <div className="details-head">
         <div className="grow">
           <h2 className="title">
-            {members.length === 1 && nodes.length === 0
-              ? `${capital(model.members[members[0]].role)} ${model.members[members[0]].label ?? members[0]}`
-              : nodes.length === 1 && members.length === 0
-                ? `Node ${nodes[0]}`
-                : selectionWords(model, selection)}
+            {chosen.length === 1
+              ? capital(recordName(model, chosen[0].table, chosen[0].id))
+              : selectionWords(model, selection)}
           </h2>
-          {members.length + nodes.length > 1 && <div className="caption">changes apply to all selected</div>}
+          {chosen.length > 1 && <div className="caption">changes apply to all selected</div>}
         </div>
         <button
           type="button"
@@ -108,15 +106,17 @@ export function FrameDetails() {
           aria-label="Edit the selection"
         >
           {quickTools
-            .filter((id) => members.length > 0 || toolOf(id)!.needs !== 'members')
+            .filter((id) => members.length > 0 || (nodes.length > 0 && toolOf(id)!.needs !== 'members'))
             .map((id) => (
               <Button key={id} size="small" onClick={() => openTool(workbench, id)}>
                 {toolOf(id)!.title.split(' ')[0]}
               </Button>
             ))}
         </div>
-        {members.length > 0 && <MemberEditor ids={members} />}
-        {nodes.length > 0 && <NodeEditor ids={nodes} />}
+        {selectableTables.map((table) => {
+          const { Editor } = screenKind(table);
+          return Editor && selection[table].length > 0 && <Editor key={table} ids={selection[table]} />;
+        })}
       </div>
       <div className="details-foot">
         <Button danger disabled={locked} onClick={() => deleteSelected(workbench)}>

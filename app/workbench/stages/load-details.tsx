@@ -14,10 +14,10 @@ import { ToolCard } from '../tools/tool-card';
 import { usePart } from '../fields/part';
 import { CardSide, useShowsSelection } from '../cards/card-side';
 import { CaseList } from '../cards/case-editor';
-import { LoadEditor } from '../cards/load-editor';
+import { LoadEditor } from '../kinds/loads/editor';
 import { PutLoadForm } from '../cards/put-load-form';
 import { RuleList } from '../cards/rule-list';
-import { selectionWords } from '../words/selection-words';
+import { selectionWords } from '../../state/selection';
 
 const mostListed = 30;
 
@@ -30,7 +30,7 @@ export function LoadDetails() {
   const open = useWorkbench((state) => state.openTool);
   const tool = open && toolOf(open.id);
   const chosen = useShowsSelection();
-  const pickedIds = useWorkbench((state) => state.pickedLoads);
+  const pickedIds = useWorkbench((state) => state.selection.loads);
   const body = usePart<HTMLDivElement>(chosen ? 'put' : 'cases');
   if (tool && isOfLoads(tool)) return <ToolCard key={tool.id} tool={tool} />;
   const current = shown.kind === 'case' ? model.cases[shown.id] : undefined;

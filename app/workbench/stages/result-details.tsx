@@ -13,7 +13,8 @@ import { LineDiagram } from '../pieces/line-diagram';
 import { useMemberResults } from '../pieces/member-results';
 import { CardSide, useShowsSelection } from '../cards/card-side';
 import { capital } from '../words/capital';
-import { placeWords, selectionWords } from '../words/selection-words';
+import { placeWords } from '../words/selection-words';
+import { selectionWords } from '../../state/selection';
 
 /** Details of the Results stage: one member's forces, one node's movement and reaction, or the balance of the whole. */
 export function ResultDetails() {

@@ -14,7 +14,8 @@ import { initialValues, Values, type FieldValue } from './tool';
 
 const library = buildQuillhavenLibrary();
 const hide = buildTernHide();
-const nothing: Selection = { nodes: [], members: [] };
+type Chosen = Pick<Selection, 'nodes' | 'members'>;
+const nothing: Chosen = { nodes: [], members: [] };
 const caseOf = (model: Model, label: string) => Object.values(model.cases).find((one) => one.label === label)!.id;
 
 function plan(id: string, model: Model, values: Record<string, FieldValue> = {}, selection = nothing) {

@@ -7,7 +7,7 @@ import { count, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Selection } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
-import { selectionWords } from '../words/selection-words';
+import { selectionWords } from '../../state/selection';
 import { SectionField } from '../fields/section-field';
 import { FormFields, useFormOfValues, useReportUnread } from '../fields/form-of-values';
 import { QuantityField } from '../fields/quantity-field';

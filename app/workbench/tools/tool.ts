@@ -44,7 +44,7 @@ export type Field = FieldBase &
 
 export interface ToolContext {
   readonly model: Model;
-  readonly selection: Selection;
+  readonly selection: Pick<Selection, 'nodes' | 'members'>;
   /** the load case that is shown, when one is */
   readonly shownCase?: string;
 }

@@ -3,23 +3,24 @@ import { applyAct, emptyModel, type Model } from '~core/model';
 import { findBays, nodeClusters } from '~core/build';
 import type { Selection } from '../../state/view-slice';
 import { selectionChoices } from '../cards/selection-choices';
-import { selectionWords } from '../words/selection-words';
+import { selectionWords } from '../../state/selection';
 import { colorClasses } from '../picture/coloring';
-import { scopeOf } from '../picture/scope';
+import { scopeOf } from '../projection/scope';
 import { toolOf, tools } from './all-tools';
 import { nextPoint } from './open-tool';
 import { initialValues, Values, withMaterials, type FieldValue } from './tool';
 
 const library = buildQuillhavenLibrary();
 const empty = emptyModel({ name: 'Empty', units: 'si', code: 'eurocode' });
-const nothing: Selection = { nodes: [], members: [] };
+type Chosen = Pick<Selection, 'nodes' | 'members'>;
+const nothing: Chosen = { nodes: [], members: [] };
 
-function plan(id: string, model: Model, selection: Selection, values: Record<string, FieldValue> = {}) {
+function plan(id: string, model: Model, selection: Chosen, values: Record<string, FieldValue> = {}) {
   const tool = toolOf(id)!;
   const context = { model, selection };
   return tool.plan(context, new Values({ ...initialValues(tool, context), ...values }));
 }
-function done(id: string, model: Model, selection: Selection, values: Record<string, FieldValue> = {}): Model {
+function done(id: string, model: Model, selection: Chosen, values: Record<string, FieldValue> = {}): Model {
   const made = plan(id, model, selection, values);
   if (!made.ok) throw new Error(`${id}: ${made.error}`);
   const applied = applyAct(model, made.act);

@@ -1,15 +1,5 @@
 import { onLevel, type Model } from '~core/model';
-import { count, formatValue } from '~core/units';
-import type { Selection } from '../../state/view-slice';
-
-/** What is selected, in words: "14 beams, 2 nodes". */
-export function selectionWords(model: Model, { nodes, members }: Selection): string {
-  const roles = new Map<string, number>();
-  for (const id of members) roles.set(model.members[id].role, (roles.get(model.members[id].role) ?? 0) + 1);
-  const parts = [...roles].map(([role, n]) => count(n, role));
-  if (nodes.length > 0) parts.push(count(nodes.length, 'node'));
-  return parts.join(', ');
-}
+import { formatValue } from '~core/units';
 
 /** Where a member is: the storey it rises to or lies on, and the grid lines it is on. */
 export function placeWords(model: Model, id: string): string {

@@ -48,6 +48,7 @@ export * from './acceptances';
 export * from './envelopes';
 export * from './load-rules';
 export * from './reinforcement';
+export type { Panel } from './panel';
 export { tableNames, type TableName } from './table-names';
 export type { Reference } from './kind';
 

@@ -12,3 +12,14 @@ export const panel = {
   thickness: positiveLength.describe('m'),
   material: materialId.nullable(),
 };
+
+/** What slabs and walls have in common. */
+export interface Panel {
+  readonly id: string;
+  readonly label?: string | undefined;
+  readonly corners: readonly string[];
+  readonly openings?: readonly (readonly string[])[] | undefined;
+  /** m */
+  readonly thickness: number;
+  readonly material: string | null;
+}

@@ -1,0 +1,38 @@
+import type { Stage } from '../../state/view-slice';
+import { recordTabs } from './screen-kinds';
+
+interface SheetName {
+  readonly id: string;
+  readonly name: string;
+}
+
+const ofModel: readonly SheetName[] = recordTabs;
+
+/** The sheets of the ledger in each stage, the first one shown at first. */
+export const ledgerSheets: Readonly<Record<Stage, readonly SheetName[]>> = {
+  frame: ofModel,
+  loads: [
+    { id: 'loads', name: 'Loads' },
+    { id: 'combinations', name: 'Combinations' },
+    { id: 'summary', name: 'Summary' },
+    { id: 'storeys', name: 'Take-down by storey' },
+    { id: 'columns', name: 'by column' },
+  ],
+  analysis: ofModel,
+  results: [
+    { id: 'forces', name: 'Member forces' },
+    { id: 'extremes', name: 'Extremes' },
+    { id: 'stations', name: 'Stations' },
+    { id: 'reactions', name: 'Reactions' },
+    { id: 'supportLines', name: 'Rows of supports' },
+    { id: 'displacements', name: 'Nodes' },
+    { id: 'storeys', name: 'Storeys' },
+    { id: 'modes', name: 'Modes' },
+    { id: 'equilibrium', name: 'Equilibrium' },
+  ],
+  checks: [
+    { id: 'worst', name: 'Worst per member' },
+    { id: 'skipped', name: 'Not checked' },
+  ],
+  report: ofModel,
+};

@@ -1,0 +1,35 @@
+import type { Panel } from '~core/model';
+import { colors } from '../../theme/tokens';
+import { insideOutline } from '../projection/outline';
+import { behind, outlineColor, type KindMarks, type Sight } from './kind-marks';
+
+const ringsOf = ({ model, projector }: Sight, panel: Panel): [number, number, number][][] =>
+  [panel.corners, ...(panel.openings ?? [])].map((ring) => ring.map((id) => projector.point(model.nodes[id].position)));
+
+const inView = ({ scope }: Sight, panel: Panel): boolean => panel.corners.every((id) => scope.nodes.has(id));
+
+/** Slabs and walls as outlined fields with their openings, pale, so that the frame stays the loudest. @param fill of those that are not chosen */
+export const panelMarks = (hiddenBy: 'slabs' | 'walls', fill: string): KindMarks<'slabs'> & KindMarks<'walls'> => ({
+  hiddenBy,
+  draw: (context, sight, panel: Panel, chosen) => {
+    if (!inView(sight, panel)) return;
+    const rings = ringsOf(sight, panel);
+    if (rings.flat().some(([x]) => Number.isNaN(x))) return;
+    context.fillStyle = chosen ? 'rgba(156, 20, 88, 0.12)' : fill;
+    context.strokeStyle = chosen ? colors.brand : outlineColor;
+    context.lineWidth = chosen ? 2 : 1;
+    context.beginPath();
+    for (const ring of rings) {
+      ring.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+      context.closePath();
+    }
+    context.fill('evenodd');
+    context.stroke();
+  },
+  hit: (sight, panel: Panel, x, y) => {
+    if (!inView(sight, panel)) return undefined;
+    const [outline, ...openings] = ringsOf(sight, panel);
+    if (!insideOutline(outline, x, y) || openings.some((ring) => insideOutline(ring, x, y))) return undefined;
+    return behind + outline.reduce((sum, [, , depth]) => sum + depth, 0) / outline.length;
+  },
+});

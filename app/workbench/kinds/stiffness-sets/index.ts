@@ -1,0 +1,4 @@
+import type { ScreenKind } from '../kind';
+
+/** Stiffness sets on the screen. */
+export const stiffnessSets: ScreenKind<'stiffnessSets'> = { name: ({ label }) => `stiffness set ${label}` };

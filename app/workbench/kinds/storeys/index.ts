@@ -1,0 +1,17 @@
+import { storeysUpward, type Storey } from '~core/model';
+import { someTab, type ScreenKind } from '../kind';
+import { storeySheet } from './sheet';
+
+/** Storeys on the screen. */
+export const storeys: ScreenKind<'storeys'> = {
+  name: ({ label }) => `storey ${label}`,
+  tabs: [
+    someTab<Storey>({
+      id: 'storeys',
+      name: 'Storeys',
+      sheet: storeySheet,
+      rows: (model) => [...storeysUpward(model)].reverse(),
+      empty: 'No storeys yet. Type a name and a level.',
+    }),
+  ],
+};
