@@ -1,11 +1,15 @@
 import { Segmented } from 'antd';
 import { useWorkbench } from '../../state/store';
-import { stageNames } from '../../state/view-slice';
+import { stageNames, type Selection, type Stage } from '../../state/view-slice';
 import { selectionWords, sizeOf } from '../../state/selection';
+
+/** How many of the chosen records the cards of a stage speak of: outside the Frame stage, members and nodes. */
+const sizeIn = (stage: Stage, selection: Selection): number =>
+  stage === 'frame' ? sizeOf(selection) : selection.members.length + selection.nodes.length;
 
 /** Whether the card shows what is selected: it does while something is, unless the stage's own card was asked for. */
 export const useShowsSelection = (): boolean =>
-  useWorkbench((state) => state.cardSide === 'selection' && sizeOf(state.selection) > 0);
+  useWorkbench((state) => state.cardSide === 'selection' && sizeIn(state.stage, state.selection) > 0);
 
 /** At the head of a card while something is selected: what is selected, and the stage's own card, each one click away. */
 export function CardSide() {
@@ -14,7 +18,7 @@ export function CardSide() {
   const stage = useWorkbench((state) => state.stage);
   const side = useWorkbench((state) => state.cardSide);
   const look = useWorkbench((state) => state.look);
-  const size = sizeOf(selection);
+  const size = sizeIn(stage, selection);
   if (size === 0) return null;
   return (
     <Segmented

@@ -122,7 +122,9 @@ export function FrameDetails() {
         <Button danger disabled={locked} onClick={() => deleteSelected(workbench)}>
           Delete
         </Button>
-        <Button onClick={() => lockSelected(workbench, !locked)}>{locked ? 'Unlock' : 'Lock'}</Button>
+        {members.length + nodes.length > 0 && (
+          <Button onClick={() => lockSelected(workbench, !locked)}>{locked ? 'Unlock' : 'Lock'}</Button>
+        )}
         <span className="caption">{locked ? 'locked against edits' : 'can be undone'}</span>
       </div>
     </aside>
