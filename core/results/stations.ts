@@ -1,5 +1,5 @@
 import type { Solution } from '../fem';
-import { forceComponents, lineIndex, type ForceComponent, type MemberLine } from './member-line';
+import { forceComponents, lineIndex, lineWidth, type ForceComponent, type MemberLine } from './member-line';
 
 /** A place along a member; at a point load there are two, just before and just after it. */
 export interface Station {
@@ -79,52 +79,62 @@ export interface Extreme {
 }
 export type Extremes = Record<ForceComponent, { max: Extreme; min: Extreme }>;
 
+const moments = [
+  [lineIndex.My, lineIndex.dMy],
+  [lineIndex.Mz, lineIndex.dMz],
+] as const;
+const shears = [
+  [lineIndex.Vy, lineIndex.Mz],
+  [lineIndex.Vz, lineIndex.My],
+] as const;
+
 /** Largest and smallest of every internal force along a member: at the stations, and for moments where the shear passes through zero between them. */
 export function extremesOf(line: MemberLine, stations: readonly Station[]): Extremes {
-  const result = {} as Extremes;
-  for (const component of forceComponents)
-    result[component] = { max: { value: -Infinity, x: 0 }, min: { value: Infinity, x: 0 } };
-  const note = (component: ForceComponent, value: number, x: number) => {
-    const extreme = result[component];
-    if (value > extreme.max.value) extreme.max = { value, x };
-    if (value < extreme.min.value) extreme.min = { value, x };
-  };
-  let before: Float64Array | undefined;
-  stations.forEach((station, i) => {
-    const values = line.at(station.x, station.after);
-    for (const component of forceComponents) note(component, values[lineIndex[component]], station.x);
-    const start = stations[i - 1]?.x;
-    if (before && station.x > start) {
-      // between neighbouring stations a force changes smoothly: it peaks where its slope vanishes
-      for (const [moment, slope] of [
-        ['My', 'dMy'],
-        ['Mz', 'dMz'],
-      ] as const) {
-        for (const share of peaksBetween(
-          before[lineIndex[moment]],
-          before[lineIndex[slope]],
-          values[lineIndex[moment]],
-          values[lineIndex[slope]],
-          station.x - start,
-        )) {
-          const x = start + share * (station.x - start);
-          note(moment, line.at(x)[lineIndex[moment]], x);
-        }
-      }
-      for (const [shear, moment] of [
-        ['Vy', 'Mz'],
-        ['Vz', 'My'],
-      ] as const) {
-        const mean = (values[lineIndex[moment]] - before[lineIndex[moment]]) / (station.x - start);
-        for (const share of parabolaPeak(before[lineIndex[shear]], mean, values[lineIndex[shear]])) {
-          const x = start + share * (station.x - start);
-          note(shear, line.at(x)[lineIndex[shear]], x);
-        }
-      }
+  const most = new Float64Array(12);
+  most.fill(-Infinity, 0, 6).fill(Infinity, 6);
+  const at = new Float64Array(12);
+  const note = (index: number, value: number, x: number) => {
+    if (value > most[index]) {
+      most[index] = value;
+      at[index] = x;
     }
-    before = values;
-  });
-  return result;
+    if (value < most[index + 6]) {
+      most[index + 6] = value;
+      at[index + 6] = x;
+    }
+  };
+  const between = new Float64Array(lineWidth);
+  let [before, values] = [new Float64Array(lineWidth), new Float64Array(lineWidth)];
+  for (let i = 0; i < stations.length; i++) {
+    const { x: end, after } = stations[i];
+    line.at(end, after, values);
+    for (let index = 0; index < 6; index++) note(index, values[index], end);
+    const start = i > 0 ? stations[i - 1].x : end;
+    const h = end - start;
+    if (h > 0) {
+      // between neighbouring stations a force changes smoothly: it peaks where its slope vanishes
+      for (const [moment, slope] of moments)
+        for (const share of peaksBetween(before[moment], before[slope], values[moment], values[slope], h)) {
+          const x = start + share * h;
+          note(moment, line.at(x, false, between)[moment], x);
+        }
+      for (const [shear, moment] of shears)
+        for (const share of parabolaPeak(before[shear], (values[moment] - before[moment]) / h, values[shear])) {
+          const x = start + share * h;
+          note(shear, line.at(x, false, between)[shear], x);
+        }
+    }
+    [before, values] = [values, before];
+  }
+  return Object.fromEntries(
+    forceComponents.map((component) => {
+      const index = lineIndex[component];
+      return [
+        component,
+        { max: { value: most[index], x: at[index] }, min: { value: most[index + 6], x: at[index + 6] } },
+      ];
+    }),
+  ) as Extremes;
 }
 
 /** Extremes over several lines of one member, with the number of the line each comes from. */

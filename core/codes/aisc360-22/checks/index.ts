@@ -1,4 +1,4 @@
-import { lineIndex } from '../../../results';
+import { lineIndex, lineWidth } from '../../../results';
 import { missing, skipped, type Check } from '../../doors/checks/check';
 import { strengthDesignOnly, type Basis, type CheckedMember, type DesignCode } from '../../doors/checks/design-code';
 import { compressionCheck, tensionCheck } from './check-axial';
@@ -8,7 +8,7 @@ import { flangeShearCheck, webShearCheck } from './check-shear';
 import { secondOrderState } from './stability';
 import { deflectionStatement, ruptureStatement, secondOrderStatement, torsionStatement } from './statements';
 import type { Demand, Place, SteelCheck, SteelStatement } from './steel-check';
-import { majorStrengths, placesOf, steelMember, weakestAt } from './steel-member';
+import { majorStrengths, readAlong, steelMember, weakestAt } from './steel-member';
 import { steelSection, type SteelSection } from './steel-section';
 
 /** The comparisons made of a doubly symmetric I member, in the order of the code. */
@@ -35,15 +35,20 @@ function checkSteelMember(section: SteelSection, checked: CheckedMember, basis: 
   const made = steelChecks.map((check) => ({ check, because: check.excludes?.(member) }));
   const worst = made.map(() => ({ value: 0, at: undefined as Place | undefined }));
   let torsion = 0;
-  const values = new Float64Array(9);
   const demand: Demand = { N: 0, Vy: 0, Vz: 0, T: 0, My: 0, Mz: 0, majorStrength: NaN };
   for (const { label, line } of checked.lines) {
-    const places = placesOf(line, checked.stations);
-    const strengths = member.majorExclusion === undefined ? majorStrengths(member, line, places) : undefined;
-    for (const { x, after } of places) {
-      line.at(x, after, values);
-      demand.N = values[lineIndex.N];
-      for (const key of ['Vy', 'Vz', 'T', 'My', 'Mz'] as const) demand[key] = Math.abs(values[lineIndex[key]]);
+    const read = readAlong(line, checked.stations);
+    const { places, values } = read;
+    const strengths = member.majorExclusion === undefined ? majorStrengths(member, line, read) : undefined;
+    for (let p = 0; p < places.length; p++) {
+      const { x } = places[p];
+      const from = lineWidth * p;
+      demand.N = values[from + lineIndex.N];
+      demand.Vy = Math.abs(values[from + lineIndex.Vy]);
+      demand.Vz = Math.abs(values[from + lineIndex.Vz]);
+      demand.T = Math.abs(values[from + lineIndex.T]);
+      demand.My = Math.abs(values[from + lineIndex.My]);
+      demand.Mz = Math.abs(values[from + lineIndex.Mz]);
       demand.majorStrength = strengths ? weakestAt(member, strengths, x) : NaN;
       torsion = Math.max(torsion, demand.T);
       for (let i = 0; i < made.length; i++) {

@@ -1,4 +1,4 @@
-import { lineIndex, type MemberLine, type Station } from '../../../results';
+import { lineIndex, lineWidth, type MemberLine, type Station } from '../../../results';
 import { length, plain, type Sheet } from '../../../sheet';
 import type { CheckedMember } from '../../doors/checks/design-code';
 import { compressionStrength, tensionStrength, type EffectiveLengths } from './compression';
@@ -65,22 +65,26 @@ export function steelMember(section: SteelSection, { member, lines, stations, fr
 }
 
 /** Strong-axis strength of each unbraced segment under one combination, N·m. */
-export const majorStrengths = (
-  { section, segments }: SteelMember,
-  line: MemberLine,
-  places: readonly Station[],
-): number[] =>
-  segments.map((segment) => majorFlexuralStrength(section, segment.unbraced, gradientOf(line, segment, places)));
+export const majorStrengths = ({ section, segments }: SteelMember, line: MemberLine, read: Readings): number[] =>
+  segments.map((segment) => majorFlexuralStrength(section, segment.unbraced, gradientOf(line, segment, read)));
 
 /** The weakest strong-axis strength of the segments that meet at a place, N·m. @param strengths those of all segments */
-export const weakestAt = ({ segments }: SteelMember, strengths: readonly number[], x: number): number =>
-  Math.min(...segmentsAt(segments, x).map((i) => strengths[i]));
+export function weakestAt({ segments }: SteelMember, strengths: readonly number[], x: number): number {
+  const tolerance = toleranceOf(segments);
+  let weakest = Infinity;
+  for (let i = 0; i < segments.length; i++)
+    if (isIn(segments[i], x, tolerance) && strengths[i] < weakest) weakest = strengths[i];
+  return weakest;
+}
 
 /** The same, worked out on a sheet for the segment that governs at x. */
 export function tracedMajorStrength(member: SteelMember, line: MemberLine, x: number, sheet: Sheet): number {
-  const places = placesOf(line, member.stations);
-  const strengths = majorStrengths(member, line, places);
-  const governing = segmentsAt(member.segments, x).reduce((a, b) => (strengths[b] < strengths[a] ? b : a));
+  const read = readAlong(line, member.stations);
+  const strengths = majorStrengths(member, line, read);
+  const tolerance = toleranceOf(member.segments);
+  const governing = member.segments
+    .flatMap((one, i) => (isIn(one, x, tolerance) ? [i] : []))
+    .reduce((a, b) => (strengths[b] < strengths[a] ? b : a));
   const segment = member.segments[governing];
   const isTyped = Math.abs(segment.unbraced - (segment.to - segment.from)) > 1e-9;
   sheet.step({
@@ -91,7 +95,7 @@ export function tracedMajorStrength(member: SteelMember, line: MemberLine, x: nu
     inputs: isTyped ? { L: length(segment.unbraced) } : { x_2: length(segment.to), x_1: length(segment.from) },
     value: length(segment.unbraced),
   });
-  return majorFlexuralStrength(member.section, segment.unbraced, gradientOf(line, segment, places, sheet), sheet);
+  return majorFlexuralStrength(member.section, segment.unbraced, gradientOf(line, segment, read, sheet), sheet);
 }
 
 /** More unbraced segments than this are not told apart: a length was mistyped, and the check must end. */
@@ -129,8 +133,8 @@ function segmentsOf(
 }
 
 /** C_b of a segment. */
-function gradientOf(line: MemberLine, segment: Segment, places: readonly Station[], sheet?: Sheet): number {
-  if (segment.evenBecause === undefined) return momentGradientFactor(segmentMoments(line, segment, places), sheet);
+function gradientOf(line: MemberLine, segment: Segment, read: Readings, sheet?: Sheet): number {
+  if (segment.evenBecause === undefined) return momentGradientFactor(segmentMoments(line, segment, read), sheet);
   sheet?.step({
     clause: 'F1',
     title: 'Moment gradient',
@@ -143,29 +147,49 @@ function gradientOf(line: MemberLine, segment: Segment, places: readonly Station
   return 1;
 }
 
-function segmentsAt(segments: readonly Segment[], x: number): number[] {
-  const tolerance = 1e-9 * (segments[segments.length - 1].to || 1);
-  return segments.flatMap((segment, i) => (x >= segment.from - tolerance && x <= segment.to + tolerance ? [i] : []));
-}
+const toleranceOf = (segments: readonly Segment[]): number => 1e-9 * (segments[segments.length - 1].to || 1);
+const isIn = ({ from, to }: Segment, x: number, tolerance: number): boolean =>
+  x >= from - tolerance && x <= to + tolerance;
 
-function segmentMoments(line: MemberLine, { from, to }: Segment, places: readonly Station[]): SegmentMoments {
-  const at = (x: number) => Math.abs(line.at(x)[lineIndex.My]);
-  const inside = places.filter(({ x }) => x > from && x < to).map(({ x }) => at(x));
+const one = new Float64Array(lineWidth);
+
+function segmentMoments(line: MemberLine, { from, to }: Segment, { places, values }: Readings): SegmentMoments {
+  const at = (x: number) => Math.abs(line.at(x, false, one)[lineIndex.My]);
   const quarter = (to - from) / 4;
   const [a, b, c] = [at(from + quarter), at(from + 2 * quarter), at(from + 3 * quarter)];
-  return { max: Math.max(at(from), at(to), a, b, c, ...inside), a, b, c };
+  let max = Math.max(at(from), at(to), a, b, c);
+  places.forEach(({ x, after }, i) => {
+    if (x > from && x < to && !after) max = Math.max(max, Math.abs(values[lineWidth * i + lineIndex.My]));
+  });
+  return { max, a, b, c };
 }
 
-/** The stations, and where the strong-axis shear passes through zero between them: there its moment peaks. */
-export function placesOf(line: MemberLine, stations: readonly Station[]): Station[] {
+/** Values of a member under one combination at its stations, and where the strong-axis shear passes through zero between them: there its moment peaks. */
+export interface Readings {
+  readonly places: readonly Station[];
+  /** values at place i from `lineWidth` × i on, as in `MemberLine` */
+  readonly values: Float64Array;
+}
+
+/** Reads every place once: reading is what costs. */
+export function readAlong(line: MemberLine, stations: readonly Station[]): Readings {
   const places: Station[] = [];
+  const values = new Float64Array(2 * lineWidth * stations.length);
+  const keep = (place: Station) => {
+    values.set(one, lineWidth * places.length);
+    places.push(place);
+  };
   let before: { x: number; V: number } | undefined;
   for (const station of stations) {
-    const V = line.at(station.x, station.after)[lineIndex.Vz];
-    if (before && station.x > before.x && before.V * V < 0)
-      places.push({ x: before.x + ((station.x - before.x) * before.V) / (before.V - V), after: false });
-    places.push(station);
+    const V = line.at(station.x, station.after, one)[lineIndex.Vz];
+    if (before && station.x > before.x && before.V * V < 0) {
+      const x = before.x + ((station.x - before.x) * before.V) / (before.V - V);
+      line.at(x, false, one);
+      keep({ x, after: false });
+      line.at(station.x, station.after, one);
+    }
+    keep(station);
     before = { x: station.x, V };
   }
-  return places;
+  return { places, values };
 }
