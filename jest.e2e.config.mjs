@@ -4,6 +4,6 @@ export default {
   ...base,
   roots: ['<rootDir>/e2e'],
   testTimeout: 240000,
-  maxWorkers: 1,
+  maxWorkers: 2,
   moduleNameMapper: { ...base.moduleNameMapper, '^~e2e/(.*)$': '<rootDir>/e2e/$1' },
 };

@@ -18,8 +18,10 @@ import {
   type Station,
   type StationTable,
   isMovement,
+  resultQuantities,
+  type ColorRole,
+  type Quantity,
 } from '~core/results';
-import type { Quantity } from '~core/results';
 import type { Drawn } from './drawn';
 import { colors } from '../theme/tokens';
 
@@ -56,19 +58,18 @@ const nothing: DiagramDrawing = {
   smallest: 0,
 };
 
-export const quantityColors: Readonly<Record<Quantity, string>> = {
-  deflected: colors.ink2,
-  N: colors.axial,
-  Vy: colors.shear,
-  Vz: colors.shear,
-  T: colors.torsion,
-  My: colors.moment,
-  Mz: colors.moment,
-  stress: colors.axial,
-  reactions: colors.ink,
-  drift: colors.ink2,
-  utilisation: colors.ink,
+/** Colours on screen by role. */
+const roleColors: Readonly<Record<ColorRole, string>> = {
+  axial: colors.axial,
+  shear: colors.shear,
+  torsion: colors.torsion,
+  bending: colors.moment,
+  movement: colors.ink2,
+  plain: colors.ink,
 };
+
+/** The colour a quantity is drawn in. */
+export const quantityColor = (quantity: Quantity): string => roleColors[resultQuantities[quantity].role];
 
 type Ribboned = ForceComponent | 'stress';
 

@@ -10,6 +10,7 @@ import {
   shownWords,
   stationTable,
   storeyBook,
+  type ColorRole,
   type ForceComponent,
   type Shown,
   resultQuantities,
@@ -32,20 +33,17 @@ export interface PictureRequest {
   readonly caption: boolean;
 }
 
-const colors: Readonly<Record<PictureRequest['quantity'], string>> = {
-  deflected: '#161C23',
-  outline: '#434E59',
-  N: '#5F4BB0',
-  Vy: '#8A5A00',
-  Vz: '#8A5A00',
-  T: '#4F6B12',
-  My: '#00717B',
-  Mz: '#00717B',
-  reactions: '#161C23',
-  drift: '#161C23',
-  utilisation: '#161C23',
-  stress: '#161C23',
+/** Colours on paper by role. */
+const roleColors: Readonly<Record<ColorRole, string>> = {
+  axial: '#5F4BB0',
+  shear: '#8A5A00',
+  torsion: '#4F6B12',
+  bending: '#00717B',
+  movement: '#161C23',
+  plain: '#161C23',
 };
+const colorOf = (quantity: PictureRequest['quantity']): string =>
+  quantity === 'outline' ? '#434E59' : roleColors[resultQuantities[quantity].role];
 
 const isForce = (quantity: PictureRequest['quantity']): quantity is ForceComponent =>
   (forceComponents as readonly string[]).includes(quantity);
@@ -201,7 +199,7 @@ function writtenParts(
       ];
     });
     return {
-      drawn: `<g fill="none">${lines.join('')}</g>${placed(labels, width, height, colors.utilisation, mostWritten)}`,
+      drawn: `<g fill="none">${lines.join('')}</g>${placed(labels, width, height, roleColors.plain, mostWritten)}`,
       scale:
         'thicker and darker: nearer to 1.00; broken lines: the verdict is open; worst of all strength combinations',
     };
@@ -230,7 +228,7 @@ function writtenParts(
       return [`<path d="M${x.toFixed(1)},${(y + 28).toFixed(1)}V${(y + 9).toFixed(1)}m-3,5l3,-5l3,5"/>`];
     });
     return {
-      drawn: `<g fill="none" stroke="#161C23" stroke-width="1.2">${arrows.join('')}</g>${placed(labels, width, height, colors.reactions, mostWritten)}`,
+      drawn: `<g fill="none" stroke="#161C23" stroke-width="1.2">${arrows.join('')}</g>${placed(labels, width, height, roleColors.plain, mostWritten)}`,
       scale: `reactions in ${unitLabel('force', units)}, as they act on the structure`,
     };
   }
@@ -263,7 +261,7 @@ function writtenParts(
     });
   }
   return {
-    drawn: placed(labels, width, height, colors.drift, mostWritten),
+    drawn: placed(labels, width, height, roleColors.movement, mostWritten),
     scale:
       labels.length === 0
         ? 'no storey of this view drifts against another'
@@ -286,7 +284,7 @@ function resultParts(
   const own = members.flatMap((member) => numbers.get(member.id) ?? []);
   if (parts.length === 0 || own.length === 0) return undefined;
   const weights = parts.map((part) => part.weights);
-  const color = colors[quantity];
+  const color = colorOf(quantity);
   const frameOf = (m: number) => ({
     origin: solution.positions.subarray(3 * solution.ends[2 * m], 3 * solution.ends[2 * m] + 3),
     axes: solution.axes.subarray(9 * m, 9 * m + 9),

@@ -10,7 +10,14 @@ export {
   type GoverningExtremes,
   type Station,
 } from './stations';
-export { isMovement, quantities, resultQuantities, type Quantity, type ResultQuantity } from './quantities';
+export {
+  isMovement,
+  quantities,
+  resultQuantities,
+  type ColorRole,
+  type Quantity,
+  type ResultQuantity,
+} from './quantities';
 export { balance, balanceLimit, type BalanceRow } from './balance';
 export { StationTable, type Band } from './station-table';
 export {

@@ -1,5 +1,8 @@
 import type { QuantityKind } from '../units';
 
+/** What a drawn quantity is, for its colour: quantities of one role have one. */
+export type ColorRole = 'axial' | 'shear' | 'torsion' | 'bending' | 'movement' | 'plain';
+
 /** What there is to know of a quantity that is drawn on the structure. */
 export interface ResultQuantity {
   /** in plain letters; a symbol with a letter below it stands last: “Moment My” */
@@ -11,25 +14,27 @@ export interface ResultQuantity {
    * at supports, storeys or members.
    */
   readonly drawn: 'movement' | 'along' | 'written';
+  /** what gives it its colour on screen and paper */
+  readonly role: ColorRole;
   /** a bending moment is drawn on the side in tension */
   readonly bends: boolean;
 }
 
-const movement = { unit: 'deflection', drawn: 'movement', bends: false } as const;
+const movement = { unit: 'deflection', drawn: 'movement', bends: false, role: 'movement' } as const;
 const force = { unit: 'force', drawn: 'along', bends: false } as const;
-const moment = { unit: 'moment', drawn: 'along', bends: true } as const;
-const written = { drawn: 'written', bends: false } as const;
+const moment = { unit: 'moment', drawn: 'along', bends: true, role: 'bending' } as const;
+const written = { drawn: 'written', bends: false, role: 'plain' } as const;
 
 /** The quantities of the Results stage, in the order in which they are offered. */
 export const resultQuantities = {
   deflected: { title: 'Deflected shape', ...movement },
-  N: { title: 'Axial force N', ...force },
-  Vy: { title: 'Shear Vy', ...force },
-  Vz: { title: 'Shear Vz', ...force },
-  T: { title: 'Torsion T', ...moment, bends: false },
+  N: { title: 'Axial force N', ...force, role: 'axial' },
+  Vy: { title: 'Shear Vy', ...force, role: 'shear' },
+  Vz: { title: 'Shear Vz', ...force, role: 'shear' },
+  T: { title: 'Torsion T', ...moment, bends: false, role: 'torsion' },
   My: { title: 'Moment My', ...moment },
   Mz: { title: 'Moment Mz', ...moment },
-  stress: { title: 'Normal stress σ', unit: 'stress', drawn: 'along', bends: false },
+  stress: { title: 'Normal stress σ', unit: 'stress', drawn: 'along', bends: false, role: 'axial' },
   reactions: { title: 'Reactions', unit: 'force', ...written },
   drift: { title: 'Storey drift', ...movement },
   utilisation: { title: 'Utilisation', unit: 'number', ...written },

@@ -6,7 +6,7 @@ import type { Solved } from '../../state/solve-slice';
 import type { Coloring, Drawn, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
 import { colorClasses } from './coloring';
-import { quantityColors, type DiagramDrawing } from '../../drawing/diagrams';
+import { quantityColor, type DiagramDrawing } from '../../drawing/diagrams';
 import { binOf, legendSteps, valueColor } from './value-colors';
 import type { Drawing, FillBatch, LineBatch } from './scene';
 import { shapeSegments, type ShapeOf } from './mode-shapes';
@@ -113,7 +113,7 @@ export function compose(input: PictureInput): Picture {
       legend = input.drawn.legend ?? [diagram.smallest, diagram.largest];
       lines.push(...coloredLines(diagram, legend));
     } else {
-      const color = quantityColors[input.quantity];
+      const color = quantityColor(input.quantity);
       fills.push({ triangles: diagram.triangles, color, opacity: 0.2 });
       const width = diagram.rest.length > 0 ? 1.8 : many ? 1 : 1.2;
       if (diagram.rest.length > 0) moving = { rest: diagram.rest, displaced: diagram.outline, color, width };
@@ -305,7 +305,7 @@ function diagramWords(
   const kind = kindOfQuantity(quantity);
   const ids = solved!.solution.memberIds;
   const chosen = new Set(selection.members);
-  const color = resultQuantities[quantity].bends ? colors.momentText : quantityColors[quantity];
+  const color = resultQuantities[quantity].bends ? colors.momentText : quantityColor(quantity);
   const moves = isMovement(quantity);
   // the drift of storeys is written at the storeys
   const labels = (quantity === 'drift' ? [] : diagram.values).map(({ at, value, member, weight, key }): SpaceLabel => {

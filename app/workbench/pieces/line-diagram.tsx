@@ -1,7 +1,7 @@
 import { useMemo, type PointerEvent } from 'react';
 import type { StationTable } from '~core/results';
 import { formatValue, unitLabel, unitSize, type QuantityKind, type UnitSystem } from '~core/units';
-import { quantityColors } from '../../drawing/diagrams';
+import { quantityColor } from '../../drawing/diagrams';
 import { Symbolic } from './symbolic';
 
 export type LineQuantity = 'N' | 'Vy' | 'Vz' | 'T' | 'My' | 'Mz' | 'w';
@@ -9,12 +9,12 @@ export type LineQuantity = 'N' | 'Vy' | 'Vz' | 'T' | 'My' | 'Mz' | 'w';
 export const lineNames: Readonly<
   Record<LineQuantity, { name: string; kind: QuantityKind; color: string; tensionDown: boolean }>
 > = {
-  My: { name: 'Moment My', kind: 'moment', color: quantityColors.My, tensionDown: true },
-  Vz: { name: 'Shear Vz', kind: 'force', color: quantityColors.Vz, tensionDown: false },
-  N: { name: 'Axial force N', kind: 'force', color: quantityColors.N, tensionDown: false },
-  Mz: { name: 'Moment Mz', kind: 'moment', color: quantityColors.Mz, tensionDown: true },
-  Vy: { name: 'Shear Vy', kind: 'force', color: quantityColors.Vy, tensionDown: false },
-  T: { name: 'Torsion T', kind: 'moment', color: quantityColors.T, tensionDown: false },
+  My: { name: 'Moment My', kind: 'moment', color: quantityColor('My'), tensionDown: true },
+  Vz: { name: 'Shear Vz', kind: 'force', color: quantityColor('Vz'), tensionDown: false },
+  N: { name: 'Axial force N', kind: 'force', color: quantityColor('N'), tensionDown: false },
+  Mz: { name: 'Moment Mz', kind: 'moment', color: quantityColor('Mz'), tensionDown: true },
+  Vy: { name: 'Shear Vy', kind: 'force', color: quantityColor('Vy'), tensionDown: false },
+  T: { name: 'Torsion T', kind: 'moment', color: quantityColor('T'), tensionDown: false },
   w: { name: 'Deflection w', kind: 'deflection', color: '#434E59', tensionDown: false },
 };
 

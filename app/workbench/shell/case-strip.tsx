@@ -5,7 +5,7 @@ import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
-import { isForce, quantityColors } from '../../drawing/diagrams';
+import { isForce, quantityColor } from '../../drawing/diagrams';
 import {
   combinationsFor,
   isEnvelope,
@@ -160,7 +160,7 @@ export function CaseStrip({ right }: { right: number }) {
 
   const words = shownWords(model, shown);
   const { units } = model.settings;
-  const barColor = showsChecks ? utilisationColor(0.7) : quantityColors[quantity];
+  const barColor = showsChecks ? utilisationColor(0.7) : quantityColor(quantity);
   const bars =
     peaks && member !== undefined
       ? showsChecks
