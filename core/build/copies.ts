@@ -7,6 +7,7 @@ import {
   memberEnds,
   panelNodes,
   samePoint,
+  tableWords,
   type AreaLoad,
   type Edit,
   type LineLoad,
@@ -19,13 +20,15 @@ import {
 import { NodeFinder } from './node-finder';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { cornersOf, movedAcross, standsOn } from './moved-areas';
+import { LyingCopies, nodesUnderAll, turnedFields, type LyingRecord } from './lying';
 import { RecordCollector } from './records';
 import { moved, movedLoad, movedMember, movedSupport, type Movement } from './transform';
 
-/** What is copied or moved: members with their nodes, and nodes by themselves. */
+/** What is copied or moved: members with their nodes, nodes by themselves, and what lies on nodes or in places of its own. */
 export interface Chosen {
   readonly members: readonly string[];
   readonly nodes: readonly string[];
+  readonly lying?: readonly LyingRecord[];
 }
 
 export interface CopyOptions {
@@ -36,9 +39,17 @@ export interface CopyOptions {
 }
 
 /** Every node that goes with what is chosen. */
-export function nodesOf(model: Model, { members, nodes }: Chosen): string[] {
-  return [...new Set([...members.flatMap((id) => [model.members[id].start, model.members[id].end]), ...nodes])];
+export function nodesOf(model: Model, { members, nodes, lying = [] }: Chosen): string[] {
+  return [
+    ...new Set([
+      ...members.flatMap((id) => [model.members[id].start, model.members[id].end]),
+      ...nodes,
+      ...nodesUnderAll(model, lying),
+    ]),
+  ];
 }
+
+const isEmpty = ({ members, nodes, lying = [] }: Chosen): boolean => members.length + nodes.length + lying.length === 0;
 
 /**
  * Copies what is chosen by each of several movements. Copies join nodes that are there; a member that would lie between two nodes
@@ -52,14 +63,14 @@ export function copyPlan(
   { loads, supports }: CopyOptions,
   verb = 'Copied',
 ): Plan {
-  if (chosen.members.length + chosen.nodes.length === 0)
-    return refuse('Nothing is selected. Select the members to copy first.');
+  if (isEmpty(chosen)) return refuse('Nothing is selected. Select the members to copy first.');
   if (movements.length === 0) return refuse('Say where the copies shall go.');
   const collector = new RecordCollector(model);
   const finder = new NodeFinder(model, collector);
   const joined = new Set(Object.values(model.members).map((member) => [member.start, member.end].sort().join(' ')));
   const members: Member[] = [];
   const newLoads: Load[] = [];
+  const others = new LyingCopies(model, collector);
   const preview: PreviewLine[] = [];
   let present = 0;
   for (const movement of movements) {
@@ -98,21 +109,34 @@ export function copyPlan(
       copies.set(id, copy.id);
       preview.push([moved(movement, ends.start.position), moved(movement, ends.end.position)]);
     }
+    const panels = new Map<string, string>();
+    for (const one of chosen.lying ?? []) {
+      const copy = others.copy(one, (node) => target.get(node)!, movement);
+      if (copy !== undefined && copy !== one.id) panels.set(one.id, copy);
+    }
     if (loads)
       newLoads.push(
-        ...copiedLoads(model, copies, target, movement).map((load) => ({ ...load, id: collector.nextId('loads') })),
+        ...copiedLoads(model, { members: copies, nodes: target, panels }, movement).map((load) => ({
+          ...load,
+          id: collector.nextId('loads'),
+        })),
       );
   }
-  if (members.length === 0 && finder.made.length === 0)
+  const beside = others.records;
+  const tables = Object.keys(beside) as (keyof typeof beside)[];
+  if (members.length === 0 && finder.made.length === 0 && tables.length === 0)
     return refuse('Everything is there already: the copies would fall on members that exist.');
   const records = {
     ...(finder.made.length > 0 ? { nodes: finder.made } : {}),
     ...(members.length > 0 ? { members } : {}),
     ...(newLoads.length > 0 ? { loads: newLoads } : {}),
+    ...beside,
   };
+  const madeWords = tables.map((table) => count(beside[table]!.length, tableWords[table].noun));
   const words = [
     count(members.length, 'member'),
     count(finder.made.length, 'node'),
+    ...madeWords,
     ...(newLoads.length > 0 ? [count(newLoads.length, 'load')] : []),
     ...(present > 0 ? [`${present} left out, there already`] : []),
   ].join(', ');
@@ -120,7 +144,7 @@ export function copyPlan(
     ok: true,
     act: {
       edits: [{ kind: 'add', records }],
-      sentence: `${verb} ${describe(chosen)}: ${count(members.length, 'member')} made`,
+      sentence: `${verb} ${describe(chosen)}: ${[...(members.length > 0 || tables.length === 0 ? [count(members.length, 'member')] : []), ...madeWords].join(', ')} made`,
     },
     words,
     preview,
@@ -128,14 +152,20 @@ export function copyPlan(
   };
 }
 
-const describe = ({ members, nodes }: Chosen): string =>
-  members.length > 0 ? count(members.length, 'member') : count(nodes.length, 'node');
+function describe({ members, nodes, lying = [] }: Chosen): string {
+  const nouns = new Map<string, number>();
+  for (const { table } of lying) nouns.set(tableWords[table].noun, (nouns.get(tableWords[table].noun) ?? 0) + 1);
+  const parts = [
+    ...(members.length > 0 ? [count(members.length, 'member')] : []),
+    ...[...nouns].map(([noun, size]) => count(size, noun)),
+  ];
+  return parts.length > 0 ? parts.join(', ') : count(nodes.length, 'node');
+}
 
 /** Loads on members and nodes that were copied, on their copies. Loads of a node that is shared with others come along with it. */
 function copiedLoads(
   model: Model,
-  members: ReadonlyMap<string, string>,
-  nodes: ReadonlyMap<string, string>,
+  { members, nodes, panels }: Readonly<Record<'members' | 'nodes' | 'panels', ReadonlyMap<string, string>>>,
   movement: Movement,
 ): Load[] {
   const places = [...nodes].flatMap(([from, to]) => (from === to ? [] : [model.nodes[from].position]));
@@ -146,6 +176,7 @@ function copiedLoads(
         ? movedLoad(load, movement, undefined, model.nodes[load.node]).map((one) => ({ ...one, node }) as Load)
         : [];
     }
+    if (load.type === 'area' && load.region.kind === 'panels') return copiedOnPanels(model, load, panels, movement);
     if (!isDirect(load)) return copiedAcross(model, load, nodes, places, movement);
     const member = members.get(load.member);
     return member
@@ -154,6 +185,25 @@ function copiedLoads(
         )
       : [];
   });
+}
+
+/** A load on slabs and walls, on the copies of those of them that were copied. */
+function copiedOnPanels(
+  model: Model,
+  load: AreaLoad,
+  panels: ReadonlyMap<string, string>,
+  movement: Movement,
+): AreaLoad[] {
+  if (load.region.kind !== 'panels') return [];
+  const to = (ids: readonly string[]) => ids.flatMap((id) => panels.get(id) ?? []);
+  const [slabs, walls] = [to(load.region.slabs), to(load.region.walls)];
+  const first = [...load.region.slabs.map((id) => model.slabs[id]), ...load.region.walls.map((id) => model.walls[id])]
+    .filter(({ id }) => panels.has(id))
+    .at(0);
+  if (!first) return [];
+  const outline = first.corners.map((id) => model.nodes[id].position);
+  const copy = movedAcross(model, load, movement, outline);
+  return copy ? [{ ...copy, region: { kind: 'panels', slabs, walls } }] : [];
 }
 
 /** An area or line load all of whose corners lie at nodes that were copied comes along with them; one of any other place stays alone where it is. */
@@ -194,8 +244,7 @@ function spanOf(model: Model, member: Member): { length: number; along: Vector }
  * loads go along.
  */
 export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb = 'Moved'): Plan {
-  if (chosen.members.length + chosen.nodes.length === 0)
-    return refuse('Nothing is selected. Select what to move first.');
+  if (isEmpty(chosen)) return refuse('Nothing is selected. Select what to move first.');
   const ids = nodesOf(model, chosen);
   const wanted = new Set(ids);
   const others = new NodeFinder(
@@ -213,9 +262,14 @@ export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb 
       ? { support: null, springs: null, supportAngles: null, ...movedSupport(node, movement) }
       : {}),
   });
-  const edits: Edit[] = [
-    { kind: 'change', table: 'nodes', changes: ids.map((id) => ({ id, fields: nodeFields(model.nodes[id]) })) },
-  ];
+  const edits: Edit[] =
+    ids.length > 0
+      ? [{ kind: 'change', table: 'nodes', changes: ids.map((id) => ({ id, fields: nodeFields(model.nodes[id]) })) }]
+      : [];
+  for (const { table, id } of chosen.lying ?? []) {
+    const fields = turnedFields(table, model[table][id], movement);
+    if (Object.keys(fields).length > 0) edits.push({ kind: 'change', table, changes: [{ id, fields }] });
+  }
   const preview: PreviewLine[] = [];
   const going = new Set(chosen.members);
   for (const member of Object.values(model.members)) {
@@ -258,7 +312,10 @@ export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb 
   return {
     ok: true,
     act: { edits, sentence: `${verb} ${describe(chosen)}` },
-    words: `${count(ids.length, 'node')} and ${count(preview.length, 'member')} that ${preview.length === 1 ? 'hangs' : 'hang'} on ${ids.length === 1 ? 'it' : 'them'}`,
+    words:
+      ids.length === 0
+        ? describe(chosen)
+        : `${count(ids.length, 'node')} and ${count(preview.length, 'member')} that ${preview.length === 1 ? 'hangs' : 'hang'} on ${ids.length === 1 ? 'it' : 'them'}`,
     preview,
     made: [...chosen.members],
   };

@@ -5,6 +5,7 @@ export { RecordCollector } from './records';
 export { Draft, type MemberFields } from './draft';
 export type { Plan, PreviewLine } from './plan';
 export { alignPlan, type AlignTarget } from './align';
+export type { LyingRecord } from './lying';
 export { copyPlan, movePlan, type Chosen, type CopyOptions } from './copies';
 export { isMirror, mirror, moved, movedDirection, rotation, translation, type Movement } from './transform';
 export { mergeNodesPlan, nodeClusters } from './merge';

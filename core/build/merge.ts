@@ -1,5 +1,5 @@
 import { count, formatQuantity } from '../units';
-import { distance, inOrder, panelNodes, type Edit, type Model, type Node } from '../model';
+import { distance, inOrder, retargetNodes, type Edit, type Model, type Node } from '../model';
 import { refuse, type Plan } from './plan';
 
 /**
@@ -63,87 +63,14 @@ export function nodeClusters(model: Model, tolerance: number, ids?: readonly str
 /** Edits that make everything refer to other nodes; members that would have no length are removed. */
 function retargeted(model: Model, target: ReadonlyMap<string, string>): Edit[] {
   const to = (id: string) => target.get(id) ?? id;
-  const touches = (ids: readonly string[]) => ids.some((id) => target.has(id));
-  const edits: Edit[] = [];
-  const change = (
-    table: 'members' | 'loads' | 'diaphragms' | 'groups' | 'slabs' | 'walls' | 'lineSupports' | 'columnHeads',
-    changes: { id: string; fields: Record<string, unknown> }[],
-  ) => {
-    if (changes.length > 0) edits.push({ kind: 'change', table, changes });
-  };
-  const members = Object.values(model.members).filter((member) => touches([member.start, member.end]));
-  const without = members.filter((member) => to(member.start) === to(member.end)).map((member) => member.id);
-  if (without.length > 0) edits.push({ kind: 'remove', table: 'members', ids: without });
-  change(
-    'members',
-    members
-      .filter((member) => !without.includes(member.id))
-      .map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })),
-  );
-  const list = (ids: readonly string[]) => [...new Set(ids.map(to))];
-  change(
-    'loads',
-    Object.values(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
-      if ('node' in load) return target.has(load.node) ? [{ id: load.id, fields: { node: to(load.node) } }] : [];
-      if (
-        load.type !== 'area' ||
-        load.region.kind !== 'nodes' ||
-        !touches(panelNodes(load.region)) ||
-        list(load.region.corners).length < 3
-      )
-        return [];
-      const { corners, openings } = load.region;
-      return [
-        {
-          id: load.id,
-          fields: {
-            region: {
-              ...load.region,
-              corners: list(corners),
-              ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}),
-            },
-          },
-        },
-      ];
-    }),
-  );
-  change(
-    'diaphragms',
-    Object.values(model.diaphragms)
-      .filter((one) => touches(one.nodes))
-      .map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes) } })),
-  );
-  change(
-    'groups',
-    Object.values(model.groups)
-      .filter((one) => touches(one.nodes ?? []))
-      .map(({ id, nodes }) => ({ id, fields: { nodes: list(nodes ?? []) } })),
-  );
-  for (const table of ['slabs', 'walls'] as const) {
-    change(
-      table,
-      Object.values(model[table])
-        .filter((one) => touches(panelNodes(one)) && list(one.corners).length >= 3)
-        .map(({ id, corners, openings }) => ({
-          id,
-          fields: {
-            corners: list(corners),
-            ...(openings ? { openings: openings.map(list).filter((opening) => opening.length >= 3) } : {}),
-          },
-        })),
-    );
-  }
-  change(
-    'lineSupports',
-    Object.values(model.lineSupports)
-      .filter((one) => touches([one.start, one.end]))
-      .map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } })),
-  );
-  change(
-    'columnHeads',
-    Object.values(model.columnHeads)
-      .filter((one) => target.has(one.node))
-      .map(({ id, node }) => ({ id, fields: { node: to(node) } })),
-  );
-  return edits;
+  const members = Object.values(model.members).filter(({ start, end }) => target.has(start) || target.has(end));
+  const without = new Set(members.filter(({ start, end }) => to(start) === to(end)).map(({ id }) => id));
+  const changes = members
+    .filter(({ id }) => !without.has(id))
+    .map(({ id, start, end }) => ({ id, fields: { start: to(start), end: to(end) } }));
+  return [
+    ...(without.size > 0 ? [{ kind: 'remove' as const, table: 'members' as const, ids: [...without] }] : []),
+    ...(changes.length > 0 ? [{ kind: 'change' as const, table: 'members' as const, changes }] : []),
+    ...retargetNodes(model, target),
+  ];
 }

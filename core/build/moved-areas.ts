@@ -38,8 +38,14 @@ function axisAfter(
 /**
  * An area or line load after a movement of everything it lies on. Undefined when it has no place in the new position: a direction that falls
  * between the axes, or a fluid or earth whose level is not level any more.
+ * @param outline corners of what it lies on, m, where the load does not say itself: of panels
  */
-export function movedAcross<L extends AreaLoad | LineLoad>(model: Model, load: L, movement: Movement): L | undefined {
+export function movedAcross<L extends AreaLoad | LineLoad>(
+  model: Model,
+  load: L,
+  movement: Movement,
+  outline?: readonly Vector[],
+): L | undefined {
   if (load.type === 'line') {
     const after = axisAfter(movement, load.direction);
     return (
@@ -53,7 +59,7 @@ export function movedAcross<L extends AreaLoad | LineLoad>(model: Model, load: L
       }
     );
   }
-  const corners = cornersOf(model, load);
+  const corners = outline ?? cornersOf(model, load);
   const normal = planeOf(corners)?.normal;
   const after =
     load.direction === 'normal' ? normalAfter(corners, normal, movement) : axisAfter(movement, load.direction);

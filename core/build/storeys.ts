@@ -16,6 +16,7 @@ import {
   type Member,
   type Model,
   type Storey,
+  type TableName,
   type Vector,
 } from '../model';
 import { divideEdits, gathered } from './divide';
@@ -25,7 +26,7 @@ import { NodeFinder } from './node-finder';
 import { cornersOf, movedAcross } from './moved-areas';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
-import { copiedRecords, nodesOfRecords, recordsOfStorey, type StoreyRecords } from './storey-records';
+import { LyingCopies, lyingOnStorey, nodesUnderAll } from './lying';
 import { translation } from './transform';
 
 /** Lines of members as they would be with some nodes elsewhere. */
@@ -200,20 +201,15 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
   const members = storeyMembers(model, fromId);
   if (targets.length === 0) return refuse('Choose one or more other storeys to copy to.');
   const sourceBelow = levelBelow(source.elevation);
-  const records = recordsOfStorey(model, source, sourceBelow ?? -Infinity);
-  const standing = nodesOfRecords(records);
+  const records = lyingOnStorey(model, source, sourceBelow ?? -Infinity);
+  const standing = nodesUnderAll(model, records);
   const stands = new Set(standing);
   if (members.length === 0 && standing.length === 0) return refuse(`There is nothing on ${source.label} to copy.`);
   const draft = new Draft(model);
   const newLoads: { from: string; pair: string }[] = [];
   const newAreas: (AreaLoad | LineLoad)[] = [];
-  const more: { [K in keyof StoreyRecords]: StoreyRecords[K][number][] } = {
-    slabs: [],
-    walls: [],
-    diaphragms: [],
-    lineSupports: [],
-    columnHeads: [],
-  };
+  const more = new LyingCopies(model, draft.collector);
+  const floors = records.filter(({ table }) => table === 'diaphragms').length;
   for (const id of targets) {
     const target = model.storeys[id];
     const targetBelow = levelBelow(target.elevation);
@@ -235,8 +231,13 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
       if (stands.has(node) || (upper && mass !== undefined))
         draft.keep(place.get(node)!, upper && mass !== undefined ? { mass } : {});
     }
-    const { made, panels } = copiedRecords(model, records, place, target, draft.collector);
-    for (const table of Object.keys(more) as (keyof StoreyRecords)[]) (more[table] as unknown[]).push(...made[table]);
+    const panels = new Map<string, string>();
+    let floor = 0;
+    for (const one of records) {
+      const name = one.table === 'diaphragms' && floors > 1 ? `${target.label} ${++floor}` : target.label;
+      const copy = more.copy(one, (node) => place.get(node)!, undefined, name);
+      if (copy !== undefined) panels.set(one.id, copy);
+    }
     for (const member of members) {
       const { id: _id, start, end, label: _label, ...fields } = model.members[member];
       draft.member(place.get(start)!, place.get(end)!, fields);
@@ -245,8 +246,8 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
     if (loads) newAreas.push(...copiedFloor(model, source, target, place, panels));
   }
   const drawn = draft.finish(() => `Copied ${source.label}`);
-  const added = Object.fromEntries(Object.entries(more).filter(([, list]) => list.length > 0)) as Partial<typeof more>;
-  const tables = Object.keys(added) as (keyof StoreyRecords)[];
+  const added = more.records;
+  const tables = Object.keys(added) as TableName[];
   if (!drawn.act && tables.length === 0) return refuse('Everything is there already.');
   const places = targets.map((id) => model.storeys[id].label).join(', ');
   const floorWords = tables.map((table) => count(added[table]!.length, tableWords[table].noun));

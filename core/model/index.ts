@@ -19,6 +19,7 @@ export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf }
 export { fromPlane, inPlane, offPlane, planeOf, planeThrough, type Plane } from './plane';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';
+export { nodesUnder, retargetNodes, withReferences } from './retarget';
 export {
   add,
   axisPoint,

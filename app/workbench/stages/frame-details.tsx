@@ -17,6 +17,8 @@ import { NewMemberForm } from '../cards/new-member-form';
 import { chosenRecords, selectableTables, selectionWords } from '../../state/selection';
 import { SettingOutEditor } from '../cards/setting-out-editor';
 
+/** What can be done to slabs, walls and the like. */
+const wholeTools = new Set(['move', 'copy', 'mirror', 'rotate']);
 const quickTools = ['move', 'copy', 'mirror', 'rotate', 'divide', 'extend', 'group'];
 
 /** Details of the Frame stage: the frame builder, what is selected, or the setting-out. */
@@ -106,7 +108,11 @@ export function FrameDetails() {
           aria-label="Edit the selection"
         >
           {quickTools
-            .filter((id) => members.length > 0 || (nodes.length > 0 && toolOf(id)!.needs !== 'members'))
+            .filter((id) =>
+              members.length + nodes.length === 0
+                ? wholeTools.has(id)
+                : members.length > 0 || toolOf(id)!.needs !== 'members',
+            )
             .map((id) => (
               <Button key={id} size="small" onClick={() => openTool(workbench, id)}>
                 {toolOf(id)!.title.split(' ')[0]}

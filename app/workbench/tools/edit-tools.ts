@@ -18,7 +18,12 @@ import { inOrder, storeysUpward, subtract, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, type Field, type Tool, type ToolContext, type Values } from './tool';
 
-const chosenOf = ({ selection }: ToolContext): Chosen => ({ members: selection.members, nodes: selection.nodes });
+const chosenOf = ({ selection }: ToolContext): Chosen => ({
+  members: selection.members,
+  nodes: selection.nodes,
+  lying: lyingTables.flatMap((table) => (selection[table] ?? []).map((id) => ({ table, id }))),
+});
+const lyingTables = ['slabs', 'walls', 'lineSupports', 'columnHeads', 'helperLines'] as const;
 const along: Field[] = [
   { key: 'loads', label: 'Loads come along', kind: 'flag', initial: true },
   { key: 'supports', label: 'Supports come along', kind: 'flag', initial: true },

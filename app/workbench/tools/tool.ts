@@ -44,7 +44,7 @@ export type Field = FieldBase &
 
 export interface ToolContext {
   readonly model: Model;
-  readonly selection: Pick<Selection, 'nodes' | 'members'>;
+  readonly selection: Pick<Selection, 'nodes' | 'members'> & Partial<Selection>;
   /** the load case that is shown, when one is */
   readonly shownCase?: string;
 }

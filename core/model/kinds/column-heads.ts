@@ -19,6 +19,7 @@ export const columnHeadKind = kind({
   noun: 'column head',
   schema: columnHead,
   refers: [{ at: 'node', to: 'nodes', whenGone: 'goes' }],
+  lies: { with: 'level', one: 'same nodes' },
 });
 
 export type ColumnHead = z.infer<typeof columnHead>;

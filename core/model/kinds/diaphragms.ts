@@ -23,6 +23,7 @@ export const diaphragmKind = kind({
   noun: 'diaphragm',
   schema: diaphragm,
   refers: [{ at: 'nodes[]', to: 'nodes', whenGone: 'leaves' }],
+  lies: { with: 'level', one: 'any node', named: true },
 });
 
 export type Diaphragm = z.infer<typeof diaphragm>;

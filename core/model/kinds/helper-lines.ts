@@ -12,6 +12,7 @@ export const helperLineKind = kind({
   noun: 'helper line',
   schema: helperLine,
   refers: [],
+  lies: { with: 'place', places: ['start', 'end'] },
 });
 
 export type HelperLine = z.infer<typeof helperLine>;

@@ -50,7 +50,7 @@ export * from './load-rules';
 export * from './reinforcement';
 export type { Panel } from './panel';
 export { tableNames, type TableName } from './table-names';
-export type { Reference } from './kind';
+export type { Lying, Reference } from './kind';
 
 /** What there is to know of each kind of record, by its table. A new kind is a file beside this one, its line here and its place among the table names. */
 export const kinds = {

@@ -22,6 +22,18 @@ export interface Reference {
   readonly together?: string;
 }
 
+/** How records lie in the structure that are not members, nodes or loads: what is copied, moved or mirrored with what. */
+export interface Lying {
+  /** level: it belongs to the storey at whose level all its nodes lie. rising: to the storey it rises to. place: it has places of its own and no nodes. */
+  readonly with: 'level' | 'rising' | 'place';
+  /** a copy is left out where there is one already on the same nodes, or on any of its nodes */
+  readonly one?: 'same nodes' | 'any node';
+  /** fields that are places in space, m */
+  readonly places?: readonly string[];
+  /** whether it cannot be without a name, so that a copy needs another */
+  readonly named?: true;
+}
+
 /** What there is to know of a kind of record: everything that is done with all kinds alike is done by this. */
 export interface Kind<S extends z.ZodType = z.ZodType> {
   /** one or two letters before the number in its ids */
@@ -31,6 +43,8 @@ export interface Kind<S extends z.ZodType = z.ZodType> {
   readonly schema: S;
   /** where it names other records */
   readonly refers: readonly Reference[];
+  /** left out: it does not lie in the structure, or what is done with members, nodes and loads is done to it */
+  readonly lies?: Lying;
 }
 
 /** Declares a kind of record. */

@@ -22,6 +22,7 @@ export const lineSupportKind = kind({
     { at: 'start', to: 'nodes', whenGone: 'goes' },
     { at: 'end', to: 'nodes', whenGone: 'goes' },
   ],
+  lies: { with: 'level', one: 'same nodes' },
 });
 
 export type LineSupport = z.infer<typeof lineSupport>;

@@ -17,6 +17,7 @@ export const slabKind = kind({
     { at: 'openings[][]', to: 'nodes', whenGone: 'outline' },
     { at: 'material', to: 'materials', whenGone: 'clears' },
   ],
+  lies: { with: 'level', one: 'same nodes' },
 });
 
 export type Slab = z.infer<typeof slab>;

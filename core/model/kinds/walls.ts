@@ -16,6 +16,7 @@ export const wallKind = kind({
     { at: 'openings[][]', to: 'nodes', whenGone: 'outline' },
     { at: 'material', to: 'materials', whenGone: 'clears' },
   ],
+  lies: { with: 'rising', one: 'same nodes' },
 });
 
 export type Wall = z.infer<typeof wall>;
