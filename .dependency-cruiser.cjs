@@ -45,7 +45,7 @@ const shared = ['theme', 'protocol', 'drawing', 'tables', 'workers'];
 const serverSide = ['store', 'print', 'jobs', 'server'];
 const workbench = [
   ...['words', 'pieces', 'fields', 'cells', 'projection', 'kinds:marks', 'picture', 'acts', 'tools', 'kinds', 'cards'],
-  ...['commands', 'canvas', 'pages', 'ledger', 'stages', 'shell'],
+  ...['commands', 'canvas/gestures', 'canvas', 'pages', 'ledger', 'stages', 'shell'],
 ];
 const browserSide = ['state', 'making', ...workbench.map((folder) => `workbench/${folder}`), 'workbench', 'home'];
 /** Kinds of record have a folder each; how one is drawn stands in its `marks.ts`, which comes before the picture. */

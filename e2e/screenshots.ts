@@ -7,7 +7,7 @@ import { launchBrowser, openPage, solved, startApp } from './harness';
 /** Takes the pictures of docs/screenshots from the demonstration: npm run screenshots. A page of the report needs Debian's poppler-utils. */
 const folder = 'docs/screenshots';
 const app = await startApp(true);
-const browser = await launchBrowser();
+const browser = await launchBrowser(true);
 
 async function picture(name: string, stage: string, prepare: (page: Page) => Promise<void>): Promise<void> {
   const { page } = await openPage(browser);

@@ -1,70 +1,42 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { bayMiddle, findBays, type Bay, movePlan, translation } from '~core/build';
-import { planeThrough, subtract, type Model, type Vector } from '~core/model';
+import { subtract, type Vector } from '~core/model';
 import { joined, type Selection } from '../../state/selection';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { selectWholePlane } from '../commands/commands';
-import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
+import type { WidePanel } from '../../state/view-slice';
 import { compose } from '../picture/compose';
 import { ContextMenu } from './context-menu';
 import { loadWords } from '~core/loading';
 import type { LabelBox } from '../projection/labels';
 import { loadAt, type LoadZone } from '../picture/load-zones';
-import { pictureDoors } from '../picture/picture-doors';
 import { resultWords } from '../picture/result-words';
 import { useDiagram } from './use-diagram';
+import { useEye } from './use-eye';
+import { useGraphics } from './use-graphics';
 import { usePane } from './use-pane';
-import {
-  directionOf,
-  fitEye,
-  orbited,
-  panned,
-  Projector,
-  toThree,
-  zoomed,
-  type Frame,
-  type Insets,
-} from '../projection/eye';
+import { orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from '../projection/eye';
 import { measureWords } from '../picture/frame-marks';
 import { drawOverlay, type Hover, type OverlayInput } from '../picture/overlay';
 import { shapeOf } from '../picture/mode-shapes';
-import { pick, picksAt, pickWindow, type Hit, type Rectangle } from '../picture/pick';
+import { pick, picksAt, pickWindow, type Hit } from '../picture/pick';
 import { insideOutline } from '../projection/outline';
 import { marksAt } from '../kinds/marks';
 import { recordName } from '../kinds/screen-kinds';
-import { GraphicsScene } from '../picture/scene';
-import { inPlane, positionsOf, scopeOf } from '../projection/scope';
-import { extentOf } from '../picture/setting-out';
+import { inPlane, scopeOf } from '../projection/scope';
 import { toggleBay } from '../tools/open-tool';
 import { offersBay } from '../tools/tool';
+import type { Effect, WindowOnScreen } from './gestures/gesture';
+import { cancelled, idle, movedTo, pressed, released, type PointerState, type Step } from './gestures/machine';
 import { TypedPoint } from './typed-point-box';
 import { coordinateWords } from '../picture/snap';
 import { useDrawing } from './use-drawing';
-
-/** Pixels the pointer must travel before a press becomes a drag. */
-const dragThreshold = 4;
-
-/** One swing of an animated movement, ms. */
-const swingPeriod = 2200;
 
 /** So many values are written in a view beside others; the rest is under the pointer. */
 const labelsInPane = 18;
 
 /** With more supports than this, reactions in space are drawn only when they are asked for. */
 const fewSupports = 8;
-
-interface Drag {
-  readonly kind: 'window' | 'orbit' | 'pan' | 'stretch' | 'label';
-  /** the label that is dragged */
-  readonly label?: string;
-  /** the node that is dragged */
-  readonly node?: string;
-  readonly startX: number;
-  readonly startY: number;
-  lastX: number;
-  lastY: number;
-  moved: boolean;
-}
 
 /** Where a view stands in the stage, as CSS lengths; none: all of it. */
 export interface PaneFrame {
@@ -83,19 +55,17 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const host = useRef<HTMLDivElement>(null);
   const graphics = useRef<HTMLCanvasElement>(null);
   const overlay = useRef<HTMLCanvasElement>(null);
-  const scene = useRef<GraphicsScene | null>(null);
-  const drag = useRef<Drag | null>(null);
+  const pointer = useRef<PointerState>(idle);
+  const [stretched, setStretched] = useState<string>();
   const [size, setSize] = useState({ width: 0, height: 0 });
-  const [failure, setFailure] = useState('');
   const [hover, setHover] = useState<Hover>();
-  const [window_, setWindow] = useState<Rectangle & { touching: boolean }>();
+  const [window_, setWindow] = useState<WindowOnScreen>();
   const [menu, setMenu] = useState<{ x: number; y: number }>();
   const labelBoxes = useRef<LabelBox[]>([]);
   const loadZones = useRef<LoadZone[]>([]);
   const lastClick = useRef<{ x: number; y: number; turn: number }>({ x: -99, y: -99, turn: 0 });
 
   const { model, solved, checks, shown, quantity, plane, less, isHere } = usePane(number);
-  const cameras = useWorkbench((state) => state.cameras);
   const isolated = useWorkbench((state) => state.isolated);
   const hidden = useWorkbench((state) => state.hidden);
   const visible = useWorkbench((state) => state.visible);
@@ -116,7 +86,6 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const findings = useWorkbench((state) => state.findings);
   const drawnShape = useWorkbench((state) => state.shape);
   const analyses = useWorkbench((state) => state.analyses);
-  const fitRequest = useWorkbench((state) => state.fitRequest);
   const look = useWorkbench((state) => state.look);
 
   const { left, right, top, bottom } = insets;
@@ -166,71 +135,15 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     if (number === 0) look({ scaleText: picture.scaleText, legendRange: picture.legend });
   }, [picture.scaleText, picture.legend, number, look]);
 
-  const key = planeKey(plane);
-  // storey marks stand left of what they mark, grid bubbles below
-  const fitFrame = useMemo<Frame>(
-    () => ({
-      ...frame,
-      insets: {
-        ...frame.insets,
-        left: frame.insets.left + (plane.kind === 'plan' || isolated ? 0 : place ? 104 : 84),
-        bottom: frame.insets.bottom + (plane.kind === '3d' ? 0 : 56),
-      },
-    }),
-    [frame, plane.kind, isolated, place],
-  );
-  const fitted = useCallback((): Camera => {
-    const axis = plane.kind === 'elevation' ? model.gridLines[plane.gridLine].axis : undefined;
-    return offsetFor(
-      fitEye(
-        pointsToFit(model, plane, scope, isolated !== null),
-        directionOf(
-          plane,
-          axis,
-          plane.kind === 'plane' ? planeThrough(model.planes[plane.plane].points)?.normal : undefined,
-        ),
-        fitFrame,
-      ),
-      fitFrame,
-      frame,
-    );
-  }, [model, plane, scope, isolated, frame, fitFrame]);
-  const eye = useMemo(() => cameras[key] ?? fitted(), [cameras, key, fitted]);
-  const setEye = useCallback(
-    (camera: Camera) => look({ cameras: { ...api.getState().cameras, [key]: camera } }),
-    [api, look, key],
-  );
-
-  const lastFit = useRef(fitRequest);
-  useEffect(() => {
-    if (lastFit.current === fitRequest) return;
-    lastFit.current = fitRequest;
-    const current = fitted();
-    const before = api.getState().cameras[key];
-    const direction =
-      before && plane.kind === '3d'
-        ? { azimuth: before.azimuth, elevation: before.elevation, parallel: before.parallel }
-        : current;
-    setEye(
-      offsetFor(fitEye(pointsToFit(model, plane, scope, isolated !== null), direction, fitFrame), fitFrame, frame),
-    );
-  }, [fitRequest, fitted, setEye, api, key, model, plane, scope, isolated, frame, fitFrame]);
+  const { eye, setEye } = useEye({ model, plane, scope, isolated, frame, framed: place !== undefined });
 
   useEffect(() => {
     const element = host.current!;
     const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
     observer.observe(element);
-    try {
-      scene.current = new GraphicsScene(graphics.current!);
-    } catch (error) {
-      setFailure(error instanceof Error ? error.message : String(error));
-    }
-    return () => {
-      observer.disconnect();
-      scene.current?.dispose();
-      scene.current = null;
-    };
+    return () => observer.disconnect();
   }, []);
+  const failure = useGraphics({ number, graphics, overlay, picture, eye, frame, animated });
 
   const camera = useMemo(() => toThree(eye, frame), [eye, frame]);
   const projector = useMemo(() => new Projector(camera, frame), [camera, frame]);
@@ -255,15 +168,14 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     [openTool],
   );
   const stretch = useMemo(() => {
-    const dragged = drag.current?.node;
-    if (!drawing.stretching || !snap || dragged === undefined) return [];
+    if (!drawing.stretching || !snap || stretched === undefined) return [];
     const plan = movePlan(
       model,
-      { members: [], nodes: draggedNodes(dragged, selection.nodes) },
-      translation(subtract(snap.position, model.nodes[dragged].position)),
+      { members: [], nodes: draggedNodes(stretched, selection.nodes) },
+      translation(subtract(snap.position, model.nodes[stretched].position)),
     );
     return plan.ok ? plan.preview : [];
-  }, [drawing.stretching, snap, model, selection.nodes]);
+  }, [drawing.stretching, stretched, snap, model, selection.nodes]);
   const elsewhere = useMemo(
     () =>
       hovered && hovered.pane !== number
@@ -274,31 +186,6 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         : null,
     [hovered, number, model, solved, checks, shown, quantity, less, stage],
   );
-  useEffect(() => scene.current?.resize(frame.width, frame.height), [frame.width, frame.height]);
-  useEffect(() => scene.current?.set(picture.drawing), [picture]);
-  useEffect(() => {
-    let request = requestAnimationFrame(function show(time: number) {
-      const { moving } = picture;
-      if (moving)
-        scene.current?.swing(
-          moving.rest,
-          moving.displaced,
-          animated ? Math.sin((2 * Math.PI * time) / swingPeriod) : 1,
-        );
-      scene.current?.render(toThree(eye, frame));
-      if (animated && moving) request = requestAnimationFrame(show);
-    });
-    return () => cancelAnimationFrame(request);
-  }, [eye, frame, picture, animated]);
-  useEffect(() => {
-    pictureDoors.set(number, () => {
-      const graphicsCanvas = scene.current?.picture(toThree(eye, frame));
-      return graphicsCanvas && overlay.current
-        ? { graphics: graphicsCanvas, overlay: overlay.current, width: frame.width, height: frame.height }
-        : undefined;
-    });
-    return () => void pictureDoors.delete(number);
-  }, [eye, frame, number]);
   useEffect(() => {
     const request = requestAnimationFrame(() => {
       const canvas = overlay.current!;
@@ -391,102 +278,114 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const onPointerDown = (event: PointerEvent) => {
     const { x, y } = at(event);
     host.current!.setPointerCapture(event.pointerId);
-    const turning = event.button === 2 || (event.button === 0 && event.altKey);
     setMenu(undefined);
+    const plain = event.button === 0 && !event.shiftKey && !event.altKey;
     const under =
-      event.button === 0 && !picking && isHere && stage === 'frame' && !event.shiftKey && !event.altKey
-        ? pick(projector, model, [], scope.nodes, x, y)
-        : undefined;
-    if (under?.kind === 'node' && selection.nodes.includes(under.id)) {
-      drag.current = { kind: 'stretch', node: under.id, startX: x, startY: y, lastX: x, lastY: y, moved: false };
-      return;
-    }
+      plain && !picking && isHere && stage === 'frame' ? pick(projector, model, [], scope.nodes, x, y) : undefined;
     const label =
-      stage === 'results' && event.button === 0 && !event.shiftKey && !event.altKey
+      plain && stage === 'results'
         ? labelBoxes.current.find(
             (box) => box.key !== undefined && x > box.left && x < box.right && y > box.top && y < box.bottom,
           )
         : undefined;
-    if (label) {
-      drag.current = { kind: 'label', label: label.key!, startX: x, startY: y, lastX: x, lastY: y, moved: false };
-      return;
-    }
-    const kind =
-      event.button === 1 || (turning && event.shiftKey)
-        ? 'pan'
-        : turning
-          ? plane.kind === '3d'
-            ? 'orbit'
-            : 'pan'
-          : 'window';
-    drag.current = { kind, startX: x, startY: y, lastX: x, lastY: y, moved: false };
+    follow(
+      pressed(pointer.current, {
+        x,
+        y,
+        button: event.button,
+        shift: event.shiftKey,
+        alt: event.altKey,
+        control: event.ctrlKey || event.metaKey,
+        flat: plane.kind !== '3d',
+        picking,
+        chosenNode: under?.kind === 'node' && selection.nodes.includes(under.id) ? under.id : undefined,
+        label: label?.key,
+      }),
+    );
   };
 
   const onPointerMove = (event: PointerEvent) => {
-    const { x, y } = at(event);
-    const current = drag.current;
-    if (!current) {
-      if (picking) drawing.move(x, y);
-      const over = hoverAt(x, y);
-      setHover(over);
-      if (several)
-        look({
-          hovered: over?.member !== undefined ? { member: over.member, share: over.share ?? 0.5, pane: number } : null,
-        });
+    const place = pointAt(event);
+    if (pointer.current.kind !== 'idle') {
+      follow(movedTo(pointer.current, place));
       return;
     }
-    if (!current.moved && Math.hypot(x - current.startX, y - current.startY) < dragThreshold) return;
-    current.moved = true;
-    if (current.kind === 'label') {
-      const [dx, dy] = labelShifts[current.label!] ?? [0, 0];
-      look({ labelShifts: { ...labelShifts, [current.label!]: [dx + x - current.lastX, dy + y - current.lastY] } });
-    } else if (current.kind === 'orbit') setEye(orbited(eye, x - current.lastX, y - current.lastY));
-    else if (current.kind === 'pan') setEye(panned(eye, x - current.lastX, y - current.lastY, frame));
-    else if (current.kind === 'stretch') {
-      if (!drawing.stretching) drawing.setStretching(draggedNodes(current.node!, selection.nodes));
-      drawing.move(x, y);
-    } else if (!picking) {
-      setWindow({
-        left: Math.min(x, current.startX),
-        right: Math.max(x, current.startX),
-        top: Math.min(y, current.startY),
-        bottom: Math.max(y, current.startY),
-        touching: x < current.startX,
+    const { x, y } = place;
+    if (picking) drawing.move(x, y);
+    const over = hoverAt(x, y);
+    setHover(over);
+    if (several)
+      look({
+        hovered: over?.member !== undefined ? { member: over.member, share: over.share ?? 0.5, pane: number } : null,
       });
-    }
-    [current.lastX, current.lastY] = [x, y];
   };
 
-  const onPointerUp = (event: PointerEvent) => {
-    const current = drag.current;
-    drag.current = null;
-    const { x, y } = at(event);
-    if (window_) {
-      const found = pickWindow(projector, model, scope.members, scope.nodes, window_, window_.touching, scope.onEnd);
-      // a window is for members; nodes are taken when no member is in it
-      const chosen = found.members.length > 0 ? { members: found.members } : { nodes: found.nodes };
-      const { selection: before } = api.getState();
-      api.getState().select(event.shiftKey ? { ...joined(before, chosen), loads: [] } : chosen);
-      setWindow(undefined);
-      return;
-    }
-    if (current?.kind === 'stretch' && current.moved) {
-      drawing.setStretching(undefined);
-      if (snap) stretchTo(current.node!, snap.position);
-      return;
-    }
-    if (!current || current.moved) return;
-    if (current.kind === 'orbit' || current.kind === 'pan') {
-      if (event.button === 2 && picking) {
+  const pointAt = (event: PointerEvent) => ({
+    ...at(event),
+    shift: event.shiftKey,
+    control: event.ctrlKey || event.metaKey,
+  });
+  const follow = ({ state, effects }: Step) => {
+    pointer.current = state;
+    effects.forEach(carryOut);
+  };
+
+  /** Does what a gesture asks for. */
+  const carryOut = (effect: Effect) => {
+    switch (effect.do) {
+      case 'turn':
+        return setEye(orbited(eye, effect.dx, effect.dy));
+      case 'slide':
+        return setEye(panned(eye, effect.dx, effect.dy, frame));
+      case 'draw window':
+        return setWindow(effect.window);
+      case 'drop window':
+        return setWindow(undefined);
+      case 'take window':
+        setWindow(undefined);
+        return takeWindow(effect.window, effect.add);
+      case 'move label': {
+        const [dx, dy] = labelShifts[effect.label] ?? [0, 0];
+        return look({ labelShifts: { ...labelShifts, [effect.label]: [dx + effect.dx, dy + effect.dy] } });
+      }
+      case 'stretch':
+        setStretched(effect.node);
+        if (!drawing.stretching) drawing.setStretching(draggedNodes(effect.node, selection.nodes));
+        return drawing.move(effect.x, effect.y);
+      case 'put':
+        dropStretch();
+        if (snap) stretchTo(effect.node, snap.position);
+        return;
+      case 'drop stretch':
+        return dropStretch();
+      case 'pick point':
+        return drawing.click(effect.x, effect.y);
+      case 'end drawing':
         if (!drawnFrom) drawing.back();
         else drawing.end();
-      } else if (event.button === 2) setMenu({ x, y });
-      return;
+        return;
+      case 'open menu':
+        return setMenu({ x: effect.x, y: effect.y });
+      case 'click':
+        return clickAt(effect.x, effect.y, effect.add, effect.whole);
     }
-    if (picking) {
-      drawing.click(x, y);
-      return;
-    }
+  };
+
+  const dropStretch = () => {
+    setStretched(undefined);
+    drawing.setStretching(undefined);
+  };
+
+  /** Chooses what is in a window: members, and nodes when no member is in it. */
+  const takeWindow = (window: WindowOnScreen, add: boolean) => {
+    const found = pickWindow(projector, model, scope.members, scope.nodes, window, window.touching, scope.onEnd);
+    const chosen = found.members.length > 0 ? { members: found.members } : { nodes: found.nodes };
+    const { selection: before, select } = api.getState();
+    select(add ? { ...joined(before, chosen), loads: [] } : chosen);
+  };
+
+  /** Chooses what is under the pointer: a bay that is being chosen, a load, or a record; `whole` takes all members of its plane. */
+  const clickAt = (x: number, y: number, add: boolean, whole: boolean) => {
     const bay = bays
       .filter((one) =>
         insideOutline(
@@ -503,7 +402,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     const hit = hitInTurn(x, y);
     const load = hit ? undefined : loadAt(loadZones.current, x, y);
     if (load !== undefined) {
-      pickLoad(load, event.shiftKey);
+      pickLoad(load, add);
       return;
     }
     const chosen: Partial<Selection> = !hit
@@ -511,22 +410,12 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       : hit.kind === 'record'
         ? { [hit.table]: [hit.id] }
         : { [hit.kind === 'node' ? 'nodes' : 'members']: [hit.id] };
-    if ((event.ctrlKey || event.metaKey) && hit?.kind === 'member') selectWholePlane(api, hit.id, event.shiftKey);
-    else if (event.shiftKey && hit) api.getState().toggleSelected(chosen);
-    else if (!event.shiftKey) {
+    if (whole && hit?.kind === 'member') selectWholePlane(api, hit.id, add);
+    else if (add && hit) api.getState().toggleSelected(chosen);
+    else if (!add) {
       api.getState().select(chosen);
       const { panel } = api.getState();
-      if (panel && hit?.kind === 'member')
-        look({
-          panel:
-            panel.kind === 'rule'
-              ? null
-              : panel.kind === 'sheet'
-                ? { kind: 'sheet', member: hit.id, check: null }
-                : panel.kind === 'member'
-                  ? { kind: 'member', member: hit.id }
-                  : panel,
-        });
+      if (panel && hit?.kind === 'member') look({ panel: panelOfMember(panel, hit.id) });
     }
   };
 
@@ -662,7 +551,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       style={{ cursor: picking ? 'crosshair' : 'default', ...(place ? { inset: 'auto', ...place } : {}) }}
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
+      onPointerUp={(event) => follow(released(pointer.current, pointAt(event)))}
+      onPointerCancel={() => follow(cancelled(pointer.current))}
       onPointerLeave={() => {
         setHover(undefined);
         if (several) look({ hovered: null });
@@ -726,30 +616,19 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   );
 }
 
-/** An eye fitted to one frame, slid so that it fits the same in another whose margins differ. */
-function offsetFor(eye: Camera, fittedTo: Frame, frame: Frame): Camera {
-  return panned(
-    eye,
-    (fittedTo.insets.left - frame.insets.left) / 2,
-    (frame.insets.bottom - fittedTo.insets.bottom) / 2,
-    frame,
-  );
-}
-
-/** What a view must hold: the drawn members, and in space the ground plan with its grid bubbles; or only an isolated set. */
-function pointsToFit(
-  model: Model,
-  plane: ViewPlane,
-  scope: ReturnType<typeof scopeOf>,
-  isolated: boolean,
-): Float64Array {
-  const members = positionsOf(model, scope.members, isolated ? [] : scope.nodes);
-  const extent = extentOf(model);
-  if (!extent || (members.length > 0 && (isolated || plane.kind !== '3d'))) return members;
-  const { low, high } = extent;
-  const ground = [low[0], high[0] + 1].flatMap((x) => [low[1] - 1.5, high[1]].flatMap((y) => [x, y, low[2]]));
-  return Float64Array.from([...ground, ...members]);
-}
-
 /** The nodes that go with a dragged one: all that are selected. */
 const draggedNodes = (node: string, selected: readonly string[]): string[] => [...new Set([node, ...selected])];
+
+/** The page that stays beside the drawing when another member is clicked: one about a member goes on to that one. */
+function panelOfMember(panel: WidePanel, member: string): WidePanel | null {
+  switch (panel.kind) {
+    case 'rule':
+      return null;
+    case 'sheet':
+      return { kind: 'sheet', member, check: null };
+    case 'member':
+      return { kind: 'member', member };
+    default:
+      return panel;
+  }
+}
