@@ -581,8 +581,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       </div>
       {menu && (
         <ContextMenu
-          x={Math.min(menu.x, frame.width - 250)}
-          y={Math.max(4, Math.min(menu.y, frame.height - 430))}
+          x={menu.x}
+          y={menu.y}
           onClose={() => {
             setMenu(undefined);
             host.current?.focus();

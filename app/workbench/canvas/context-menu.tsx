@@ -1,3 +1,4 @@
+import { Dropdown, Menu, type MenuRef } from 'antd';
 import { useEffect, useRef } from 'react';
 import { useWorkbenchApi } from '../../state/store';
 import { workbenchCommands } from '../commands/commands';
@@ -27,55 +28,55 @@ const offered = [
   'fit',
 ];
 
-/** The menu of the right mouse button (or the menu key) in the drawing. */
+/** The menu of the right mouse button (or the menu key) in the drawing, at a place in it (pixels). */
 export function ContextMenu({ x, y, onClose }: { x: number; y: number; onClose: () => void }) {
   const api = useWorkbenchApi();
-  const list = useRef<HTMLUListElement>(null);
   const commands = workbenchCommands(api);
   const shown = offered.flatMap(
     (id) => commands.find((command) => command.id === id && (command.enabled?.() ?? true)) ?? [],
   );
+  const list = useRef<MenuRef>(null);
   useEffect(() => {
-    list.current?.querySelector<HTMLElement>('[role="menuitem"]')?.focus();
+    // the menu is there a moment after it was opened
+    const waiting = setTimeout(() => list.current?.focus(), 60);
+    return () => clearTimeout(waiting);
   }, []);
   return (
-    <ul
-      ref={list}
-      className="card context-menu"
-      role="menu"
-      aria-label="What can be done here"
-      style={{ left: x, top: y }}
+    // what is pressed in the menu is not pressed in the drawing
+    <div
       onPointerDown={(event) => event.stopPropagation()}
       onPointerUp={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
         event.stopPropagation();
-        const items = [...list.current!.querySelectorAll<HTMLElement>('[role="menuitem"]')];
-        const at = items.indexOf(document.activeElement as HTMLElement);
-        if (event.key === 'ArrowDown') items[(at + 1) % items.length].focus();
-        else if (event.key === 'ArrowUp') items[(at + items.length - 1) % items.length].focus();
-        else if (event.key === 'Escape') onClose();
-        else return;
-        event.preventDefault();
-      }}
-      onBlur={(event) => {
-        if (!list.current?.contains(event.relatedTarget)) onClose();
+        if (event.key === 'Escape') onClose();
       }}
     >
-      {shown.map((command) => (
-        <li key={command.id} role="none">
-          <button
-            type="button"
-            role="menuitem"
-            onClick={() => {
+      <Dropdown
+        open
+        trigger={['click']}
+        onOpenChange={(open) => {
+          if (!open) onClose();
+        }}
+        popupRender={() => (
+          <Menu
+            ref={list}
+            className="context-menu"
+            aria-label="What can be done here"
+            selectable={false}
+            items={shown.map(({ id, title, shortcut }) => ({
+              key: id,
+              label: title,
+              ...(shortcut ? { extra: <kbd>{shortcut}</kbd> } : {}),
+            }))}
+            onClick={({ key }) => {
               onClose();
-              command.run();
+              shown.find(({ id }) => id === key)?.run();
             }}
-          >
-            {command.title}
-            {command.shortcut && <kbd>{command.shortcut}</kbd>}
-          </button>
-        </li>
-      ))}
-    </ul>
+          />
+        )}
+      >
+        <span aria-hidden="true" style={{ position: 'absolute', left: x, top: y, width: 1, height: 1 }} />
+      </Dropdown>
+    </div>
   );
 }

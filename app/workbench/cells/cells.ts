@@ -1,3 +1,4 @@
+import { parse } from 'papaparse';
 import { RecordCollector } from '~core/build';
 import type { Edit, Model, TableName } from '~core/model';
 
@@ -157,13 +158,21 @@ function closed(fields: Readonly<Record<string, unknown>>, row: object): Record<
   );
 }
 
-/** The text of a clipboard as rows of cells; a heading row that names the sheet's columns is left out. */
+/** Line breaks within a cell have no place here. */
+const inOneLine = (cell: string): string => cell.replace(/\s*[\r\n]+\s*/g, ' ');
+
+/**
+ * The text of a clipboard as rows of cells, as spreadsheets write it: a cell with a tab or a line break stands in quotation marks, and those within
+ * it are doubled. A heading row that names the sheet's columns is left out.
+ */
 export function fromClipboard(text: string, titles: readonly string[]): string[][] {
-  const rows = text
-    .replace(/\r/g, '')
-    .replace(/\n$/, '')
-    .split('\n')
-    .map((line) => line.split('\t'));
+  const body = text.replace(/\r?\n$/, '');
+  const quoted = parse<string[]>(body, { delimiter: '\t' });
+  // a lone quotation mark at the head of a cell quotes nothing
+  const read = quoted.errors.some(({ type }) => type === 'Quotes')
+    ? parse<string[]>(body, { delimiter: '\t', quoteChar: '\u0000' })
+    : quoted;
+  const rows = body === '' ? [['']] : read.data.map((cells) => cells.map(inOneLine));
   const bare = (title: string) =>
     title
       .replace(/\s*\[.*\]$/, '')

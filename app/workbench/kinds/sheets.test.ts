@@ -210,6 +210,18 @@ test('the clipboard comes as rows, with or without the sheet’s own headings', 
     ['3', '4'],
   ]);
   expect(fromClipboard('1\t2', ['x', 'y'])).toEqual([['1', '2']]);
+  expect(fromClipboard('', ['x'])).toEqual([['']]);
+});
+
+test('cells in quotation marks come as what they hold; marks of inches stay, and a lone mark quotes nothing', () => {
+  expect(fromClipboard('"5\'-6"""\t12" × 24"\n"two\r\nlines"\t"a\tb"', ['x', 'y'])).toEqual([
+    ['5\'-6"', '12" × 24"'],
+    ['two lines', 'a\tb'],
+  ]);
+  expect(fromClipboard('"\t1\n2\t3', ['x', 'y'])).toEqual([
+    ['"', '1'],
+    ['2', '3'],
+  ]);
 });
 
 test('two thousand rows are one act', () => {
