@@ -24,6 +24,7 @@ export interface Results {
   readonly checks: ReadonlyMap<string, CheckRow>;
 }
 
+/** What the model on screen is compared with, and its results. */
 export interface Other extends Results {
   readonly source: Source;
   readonly name: string;
@@ -31,6 +32,7 @@ export interface Other extends Results {
   readonly shown: Shown | null;
 }
 
+/** What is compared, and how the other side is fetched and let go. */
 export interface CompareSlice {
   readonly variantId: number;
   readonly variants: readonly VariantRow[];
@@ -75,6 +77,7 @@ export function shownIn(model: Model, shown: Shown, other: Model): Shown {
   return id === undefined ? { kind: 'case', id: Object.keys(other.cases)[0] ?? '' } : { ...shown, id };
 }
 
+/** The slice of comparison. */
 export const compareSlice =
   (opened: OpenedProject): Slice<CompareSlice> =>
   (set, get) => {

@@ -11,6 +11,7 @@ export interface Composition {
   readonly views: NonNullable<ReportChoice['views']>;
 }
 
+/** The report as a project begins with it. */
 export const plainComposition: Composition = {
   chapters: reportChapters,
   members: null,

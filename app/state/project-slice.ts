@@ -16,6 +16,7 @@ import type { UnsentAct, UnsentStore } from './unsent';
 import { viewOn } from './view-slice';
 import { freshKey } from './window-id';
 
+/** A sentence that is shown for a while. */
 export interface Notice {
   readonly id: number;
   readonly tone: 'error' | 'info';
@@ -76,6 +77,7 @@ export const otherWindows = ({
 }: Pick<ProjectSlice, 'openWindows' | 'window'>): ReadonlySet<string> =>
   new Set(openWindows.map(({ id }) => id).filter((id) => id !== window));
 
+/** The slice of the project: its model, edits on their way, history. */
 export const projectSlice =
   (opened: OpenedProject, window: string, unsent: UnsentStore): Slice<ProjectSlice> =>
   (set, get) => {

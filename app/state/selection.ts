@@ -12,6 +12,7 @@ export const selectableTables = [
   'helperLines',
   'loads',
 ] as const satisfies readonly TableName[];
+/** A table whose records can be chosen. */
 export type SelectableTable = (typeof selectableTables)[number];
 
 /** What is chosen: ids by table. Never changed in place. */

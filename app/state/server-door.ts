@@ -16,17 +16,20 @@ export interface ServerStep extends RevisionEntry {
   readonly key: string | null;
 }
 
+/** What the server is asked to do to a project. */
 export type WantedChange = { kind: 'edit'; act: Act } | { kind: 'undo' | 'redo'; all?: boolean };
 
 /** Why nothing can be saved now: `unreachable` and `failed` beside what the server says of its store. */
 export type SavingTrouble = { readonly trouble: TroubleKind | 'unreachable' | 'failed'; readonly error: string };
 
+/** What became of it: the new revision, a clash, or why not. */
 export type ChangeAnswer =
   | { status: 'done'; made: number; steps: ServerStep[] }
   | { status: 'behind'; steps: ServerStep[] }
   | { status: 'refused'; error: string }
   | { status: 'trouble'; trouble: SavingTrouble };
 
+/** Who sends: project, variant and window. */
 export interface Sender {
   readonly projectId: string;
   readonly variantId: number;
@@ -138,6 +141,7 @@ export const changeWatch = (
   change: { kind: 'add'; watch: Watch } | { kind: 'remove'; id: number },
 ) => answered(post(`/projects/${projectId}/watches`, change), json<{ watches: WatchRow[] }>);
 
+/** What the server is asked to do to kept runs. */
 export type RunChange =
   | { kind: 'start'; revision: number; name: string | null }
   | { kind: 'cancel' | 'remove'; id: number }

@@ -30,6 +30,7 @@ export interface Solved {
   readonly solution: Solution;
 }
 
+/** Results of the model on screen: solution, checks, findings, and what is under way. */
 export interface SolveSlice {
   /** number of the model version the solver was last given */
   readonly version: number;
@@ -74,6 +75,7 @@ export interface SolveSlice {
   solveOther(model: Model): Promise<SolvedToEnd>;
 }
 
+/** The slice of results; it talks to the solver’s worker. */
 export const solveSlice: Slice<SolveSlice> = (set, get) => {
   let solver:
     | {

@@ -14,6 +14,7 @@ import { viewSlice, type ViewSlice } from './view-slice';
 
 /** The workbench's one store: the project and its edits, the results, and what is looked at. */
 export type WorkbenchState = ProjectSlice & SolveSlice & ViewSlice & CompareSlice & WatchSlice;
+/** The store of one window’s workbench. */
 export type Workbench = StoreApi<WorkbenchState>;
 
 /** What the server hands over when a project is opened. */
@@ -27,6 +28,7 @@ export interface OpenedProject {
   readonly history: readonly RevisionEntry[];
 }
 
+/** A part of the store with its acts. */
 export type Slice<T> = (set: StoreApi<WorkbenchState>['setState'], get: StoreApi<WorkbenchState>['getState']) => T;
 
 /**
@@ -50,6 +52,7 @@ export function createWorkbench(opened: OpenedProject, window = '', unsent: Unse
   return workbench;
 }
 
+/** Hands the store to the components. */
 export const WorkbenchContext = createContext<Workbench | null>(null);
 
 /** Reads from the store and follows what was read. @throws Error outside a workbench */
@@ -59,6 +62,7 @@ export function useWorkbench<T>(select: (state: WorkbenchState) => T): T {
   return useStore(workbench, select);
 }
 
+/** The store itself, for acts that read what is current when they happen. */
 export function useWorkbenchApi(): Workbench {
   const workbench = useContext(WorkbenchContext);
   if (!workbench) throw new Error('useWorkbenchApi outside a workbench');

@@ -11,8 +11,11 @@ import { nothingSelected, selectionOf, selectionOn, toggled, type Selection } fr
 import type { OpenedProject, Slice } from './store';
 export type { Selection } from './selection';
 
+/** The stages of the road, in order. */
 export const stages = ['frame', 'loads', 'analysis', 'results', 'checks', 'report'] as const;
+/** One stage of the road. */
 export type Stage = (typeof stages)[number];
+/** What the stages are called. */
 export const stageNames: Readonly<Record<Stage, string>> = {
   frame: 'Frame',
   loads: 'Loads',
@@ -41,12 +44,15 @@ export const snapKinds = [
   'nearest',
   'step',
 ] as const;
+/** One of the things drawing snaps to. */
 export type SnapKind = (typeof snapKinds)[number];
 
 /** What members are coloured by in line and axes views. */
 export const colorings = ['none', 'section', 'material', 'role', 'group', 'ends'] as const;
+/** What members are coloured by. */
 export type Coloring = (typeof colorings)[number];
 
+/** Which names and numbers stand in the drawing. */
 export interface Labelling {
   readonly nodes: boolean;
   readonly members: boolean;
@@ -84,8 +90,11 @@ export const visibleKinds = [
   'supports',
   'labels',
 ] as const;
+/** A kind of thing that can be hidden. */
 export type VisibleKind = (typeof visibleKinds)[number];
+/** Which kinds are shown. */
 export type Visible = Readonly<Record<VisibleKind, boolean>>;
+/** Everything is shown. */
 export const allVisible: Visible = Object.fromEntries(visibleKinds.map((kind) => [kind, true])) as Record<
   VisibleKind,
   boolean
@@ -142,6 +151,7 @@ export interface Camera {
   readonly parallel: boolean;
 }
 
+/** Under which key the eye of a view is kept: one for space, one for each plane. */
 export const planeKey = (plane: ViewPlane): string =>
   plane.kind === '3d'
     ? '3d'
@@ -151,6 +161,7 @@ export const planeKey = (plane: ViewPlane): string =>
         ? plane.gridLine
         : plane.plane;
 
+/** A page that stands beside the drawing. */
 export type WidePanel =
   | { kind: 'storey'; storey: string }
   | { kind: 'supports' }
@@ -172,6 +183,7 @@ export type DrawnShape =
   | { readonly kind: 'mode'; readonly analysis: string; readonly mode: number }
   | { readonly kind: 'motion'; readonly finding: string };
 
+/** What this window looks at: stage, eye, selection, quantity, open tools and cards. */
 export interface ViewSlice {
   readonly stage: Stage;
   readonly plane: ViewPlane;
@@ -254,6 +266,7 @@ export interface ViewSlice {
   fit(): void;
 }
 
+/** The same without its acts. */
 export type ViewState = Omit<
   ViewSlice,
   | 'look'
@@ -362,6 +375,7 @@ function remembered(projectId: string): Partial<Kept> {
   }
 }
 
+/** The slice of the view. */
 export const viewSlice =
   (opened: OpenedProject): Slice<ViewSlice> =>
   (set, get) => {

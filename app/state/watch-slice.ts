@@ -10,6 +10,7 @@ export interface WatchReading {
   readonly values: ReadonlyMap<number, Watched>;
 }
 
+/** The values that are kept in sight. */
 export interface WatchSlice {
   readonly watches: readonly WatchRow[];
   readonly watched: WatchReading | null;
@@ -19,6 +20,7 @@ export interface WatchSlice {
   unwatch(id: number): Promise<void>;
 }
 
+/** The slice of the watch list. */
 export const watchSlice =
   (opened: OpenedProject): Slice<WatchSlice> =>
   (set, get) => {

@@ -7,8 +7,10 @@ export type { CodeFamily } from './doors/families/family';
 /** The families of codes a project can choose, by the word that stands in its settings. */
 export const codeFamilies = { us, eurocode } as const satisfies Record<string, CodeFamily>;
 
+/** The word for a family in a project’s settings. */
 export type CodeFamilyKey = keyof typeof codeFamilies;
 
+/** All such words. */
 export const codeFamilyKeys = Object.keys(codeFamilies) as [CodeFamilyKey, ...CodeFamilyKey[]];
 
 /** The family of codes of a project. */

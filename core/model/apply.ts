@@ -9,6 +9,7 @@ import { dependents, holders, referencesOf, withoutReferences } from './referenc
 import { recordSchemas } from './kinds';
 import { settings as settingsSchema } from './settings';
 
+/** The model after an act with the edits that take it back and a sentence of what was done; or why it cannot be done. */
 export type Applied = { ok: true; model: Model; inverse: Edit[]; sentence: string } | { ok: false; error: string };
 
 const refuse = (error: string): Applied => ({ ok: false, error });

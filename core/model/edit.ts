@@ -45,13 +45,20 @@ const clearable = z.strictObject(
 /** A setting set to null is left out again. */
 const changeSettings = z.strictObject({ kind: z.literal('settings.change'), fields: clearable });
 
+/** One change of a model, as it is sent and stored. */
 export const edit = z.discriminatedUnion('kind', [addRecords, changeRecords, removeRecords, moveNodes, changeSettings]);
 
+/** One change of a model. */
 export type Edit = z.infer<typeof edit>;
+/** Adds records. */
 export type AddEdit = z.infer<typeof addRecords>;
+/** Changes fields of records. */
 export type ChangeEdit = z.infer<typeof changeRecords>;
+/** Deletes records and what cannot be without them. */
 export type RemoveEdit = z.infer<typeof removeRecords>;
+/** Moves nodes, m. */
 export type MoveEdit = z.infer<typeof moveNodes>;
+/** Changes settings. */
 export type SettingsEdit = z.infer<typeof changeSettings>;
 
 /** Edits that make one revision, with the sentence of the act when it says more than its edits do. */
@@ -59,6 +66,7 @@ export const act = z.strictObject({
   edits: z.array(edit).min(1).max(5000),
   sentence: z.string().trim().min(1).max(300).optional(),
 });
+/** Edits that are one step of the history. */
 export type Act = z.infer<typeof act>;
 
 /**

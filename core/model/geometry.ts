@@ -2,22 +2,30 @@ import { sectionProperties, type SectionProperties } from '../catalog';
 import type { Model } from './model';
 import type { AxisPosition, Member, Node } from './kinds';
 
+/** Three numbers along x, y and z: a place or a way in m, a force in N, or a direction. */
 export type Vector = readonly [number, number, number];
 
+/** Sum of two vectors. */
 export const add = (a: Vector, b: Vector): [number, number, number] => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+/** First vector less the second. */
 export const subtract = (a: Vector, b: Vector): [number, number, number] => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+/** A vector times a factor. */
 export const scale = (a: Vector, factor: number): [number, number, number] => [
   a[0] * factor,
   a[1] * factor,
   a[2] * factor,
 ];
+/** Inner product. */
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+/** Outer product, by the right hand. */
 export const cross = (a: Vector, b: Vector): [number, number, number] => [
   a[1] * b[2] - a[2] * b[1],
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0],
 ];
+/** Length of a vector, in its own unit. */
 export const norm = (a: Vector): number => Math.hypot(a[0], a[1], a[2]);
+/** Distance of two places, in their unit. */
 export const distance = (a: Vector, b: Vector): number => norm(subtract(a, b));
 
 /** Shorter than this (m) two points are the same point. */

@@ -7,8 +7,10 @@ import type { Settings } from './settings';
 /** Records of one kind by id. Never changed in place. */
 export type Table<T> = Readonly<Record<string, T>>;
 
+/** The tables of a model by name. */
 export type Tables = { readonly [K in keyof typeof recordSchemas]: Table<z.infer<(typeof recordSchemas)[K]>> };
 
+/** A record of a table. */
 export type RecordOf<K extends TableName> = Tables[K][string];
 
 /** The whole description of a structure. `counters` holds the highest number each table has ever given out, so that no id comes twice. */

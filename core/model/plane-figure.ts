@@ -1,5 +1,6 @@
 /** The figure that straight lines make in a plane: where they meet, and the fields they enclose. Coordinates in m. */
 
+/** A corner of a plane figure, m in the plane. */
 export type FigurePoint = readonly [number, number];
 
 /** Closer than this (m) points of a figure are one. */

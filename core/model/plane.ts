@@ -26,6 +26,7 @@ export const inPlane = (plane: Plane, point: Vector): [number, number] => [
   dot(subtract(point, plane.origin), plane.v),
 ];
 
+/** The place in space (m) of a point of a plane (m). */
 export const fromPlane = (plane: Plane, [u, v]: readonly [number, number]): [number, number, number] =>
   add(add(plane.origin, scale(plane.u, u)), scale(plane.v, v));
 

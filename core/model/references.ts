@@ -79,6 +79,7 @@ export function casesOfRule(rule: LoadRule): string[] {
   return rule.type === 'train' ? rule.cases : rule.cases.map((one) => one.case);
 }
 
+/** Ids by table. */
 export type RecordIds = Partial<Record<TableName, Set<string>>>;
 
 /** What has to go with the records named, and with what goes with them: all that their kinds say cannot be without. */

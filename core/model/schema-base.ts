@@ -20,10 +20,16 @@ export const recordId = z
 
 /** Farther than this from the origin (m) a coordinate is taken for a mistake in units. */
 export const farthest = 1e5;
+/** A coordinate, m. */
 export const coordinate = z.number().min(-farthest).max(farthest);
+/** A length above zero, m. */
 export const positiveLength = z.number().positive().max(farthest);
+/** A name of 1 to 60 letters. */
 export const label = z.string().trim().min(1).max(60);
+/** Three numbers along x, y and z. */
 export const vector = z.tuple([z.number(), z.number(), z.number()]);
+/** An angle, rad. */
 export const turn = z.number().min(-7).max(7);
 
+/** A place in space, m. */
 export const point = z.tuple([coordinate, coordinate, coordinate]).describe('x, y, z in m');

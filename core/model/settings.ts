@@ -44,6 +44,7 @@ export const combining = z.strictObject({
   }),
 });
 
+/** What is said of a project as a whole. */
 export const settings = z.strictObject({
   name: label,
   units: z.enum(['si', 'us']),
@@ -112,5 +113,7 @@ export const settings = z.strictObject({
     .describe('members and nodes that cannot be changed, moved or deleted'),
 });
 
+/** Settings of a project. */
 export type Settings = z.infer<typeof settings>;
+/** What the generation of combinations is asked for, by standard. */
 export type Combining = z.infer<typeof combining>;

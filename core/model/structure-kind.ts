@@ -4,6 +4,7 @@ import { inOrder, type Model } from './model';
 import type { Node, Support } from './kinds';
 import type { Settings } from './settings';
 
+/** Space frame, plane frame or grid. */
 export type StructureKind = NonNullable<Settings['structure']>;
 
 /** What each kind is called, and the axis square to its plane. */
@@ -19,6 +20,7 @@ export const structureKinds: Readonly<
   grid: { name: 'grid in x–y', across: 2, held: ['ux', 'uy', 'rz'] },
 };
 
+/** What kind of structure a model is. */
 export const structureKind = (model: Model): StructureKind => model.settings.structure ?? 'space';
 
 const free: Support = { ux: false, uy: false, uz: false, rx: false, ry: false, rz: false };

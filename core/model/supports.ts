@@ -3,7 +3,9 @@ import { onLevel } from './geometry';
 import type { Model } from './model';
 import type { Support } from './kinds';
 
+/** Held in all six directions. */
 export const fixedSupport: Support = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
+/** Held against moving, free to turn. */
 export const pinnedSupport: Support = { ux: true, uy: true, uz: true, rx: false, ry: false, rz: false };
 /** The pinned foot of a column: it turns about x and y, its base plate keeps it from twisting about z. */
 export const pinnedFoot: Support = { ...pinnedSupport, rz: true };

@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { buildTernHide } from '~demo/tern-hide';
 import { gridPlane } from '~core/build';
+import type { Member, Model } from '~core/model';
 import { snapKinds, type SnapKind } from '../../state/view-slice';
 import { directionOf, fitEye, panned, Projector, rayAt, toThree, zoomed, type Frame } from '../projection/eye';
 import { segmentDistance } from '../projection/outline';
@@ -154,4 +156,47 @@ test('a click on the same place again takes what lies behind', () => {
   const [x, y] = projector.at(0, 0, 2.6);
   const hits = picksAt(projector, model, scope.members, scope.nodes, x, y);
   expect(hits.map((hit) => hit.id)).toEqual(['n3', expect.stringMatching(/^m[14]$/), expect.stringMatching(/^m[14]$/)]);
+});
+
+test('an index finds what asking every member finds, on random frames, wherever the pointer is', () => {
+  const place = fc.tuple(
+    fc.integer({ min: 0, max: 40 }),
+    fc.integer({ min: 0, max: 30 }),
+    fc.integer({ min: 0, max: 9 }),
+  );
+  // a pixel is a decimetre; what is higher than 8 m lies behind the eye
+  const flat = {
+    point: ([x, y, z]: readonly number[]) => (z > 8 ? [NaN, NaN, NaN] : [10 * x, 10 * y, -z]),
+  } as unknown as Projector;
+  fc.assert(
+    fc.property(
+      fc.array(place, { minLength: 30, maxLength: 60 }),
+      fc.array(fc.tuple(fc.nat(), fc.nat()), { minLength: 400, maxLength: 480 }),
+      fc.array(fc.tuple(fc.integer({ min: -20, max: 420 }), fc.integer({ min: -20, max: 320 })), {
+        minLength: 5,
+        maxLength: 15,
+      }),
+      (places, pairs, pointers) => {
+        const nodes = Object.fromEntries(places.map((position, i) => [`n${i}`, { id: `n${i}`, position }]));
+        const members = pairs.map(([a, b], i) => ({
+          id: `m${i}`,
+          start: `n${a % places.length}`,
+          end: `n${b % places.length}`,
+        })) as unknown as Member[];
+        const ids = Object.keys(nodes);
+        const of = { nodes } as unknown as Model;
+        const seeing = { point: flat.point } as unknown as Projector;
+        for (const [x, y] of pointers) {
+          const all = picksAt(seeing, of, members, ids, x, y).map((hit) => hit.id);
+          // one by one no index is made: fewer than it is worth
+          const one = [
+            ...members.flatMap((member) => picksAt(flat, of, [member], [], x, y)),
+            ...ids.flatMap((id) => picksAt(flat, of, [], [id], x, y)),
+          ].map((hit) => hit.id);
+          expect([...all].sort()).toEqual([...one].sort());
+        }
+      },
+    ),
+    { numRuns: 40 },
+  );
 });

@@ -3,6 +3,7 @@ import type { Chosen } from '../../state/selection';
 import type { Projector } from '../projection/eye';
 import { insideOutline, segmentDistance } from '../projection/outline';
 import type { OnEnd } from '../projection/scope';
+import { nearby } from './near';
 
 /** How near, in pixels, the pointer must be. */
 const nodeReach = 8;
@@ -29,9 +30,9 @@ export function picksAt(
   // a column seen on its end is meant by its section, its node by the very middle
   for (const one of onEnd) {
     const [px, py, depth] = projector.point(one.at);
-    const near = Math.hypot(px - x, py - y);
+    const away = Math.hypot(px - x, py - y);
     if (
-      near < nodeReach ||
+      away < nodeReach ||
       one.outlines.some((outline) =>
         insideOutline(
           outline.map((point) => projector.point(point)),
@@ -42,14 +43,15 @@ export function picksAt(
     )
       found.push({
         hit: { kind: 'member', id: one.member.id, share: 0.5 },
-        depth: depth - (near < onNode ? 5e5 : 2e6),
+        depth: depth - (away < onNode ? 5e5 : 2e6),
       });
   }
-  for (const id of nodes) {
+  const near = nearby(projector, model, members, nodes, x, y, Math.max(nodeReach, memberReach));
+  for (const id of near.nodes) {
     const [px, py, depth] = projector.point(model.nodes[id].position);
     if (Math.hypot(px - x, py - y) < nodeReach) found.push({ hit: { kind: 'node', id }, depth: depth - 1e6 });
   }
-  for (const member of members) {
+  for (const member of near.members) {
     const [ax, ay, az] = projector.point(model.nodes[member.start].position);
     const [bx, by, bz] = projector.point(model.nodes[member.end].position);
     const { distance, share } = segmentDistance(x, y, ax, ay, bx, by);

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { kind } from './kind';
 import { idOf } from '../schema-base';
 
+/** Ids of accepted findings: `f12`. */
 export const acceptanceId = idOf('f', 'accepted finding');
 
 /** A finding that someone looked at and lets stand. */
@@ -11,6 +12,7 @@ export const acceptance = z.strictObject({
   reason: z.string().trim().min(1).max(300),
 });
 
+/** What is done with accepted findings by declaration. */
 export const acceptanceKind = kind({
   prefix: 'f',
   noun: 'accepted finding',
@@ -18,4 +20,5 @@ export const acceptanceKind = kind({
   refers: [],
 });
 
+/** One of `acceptance`, as it stands in a model. */
 export type Acceptance = z.infer<typeof acceptance>;

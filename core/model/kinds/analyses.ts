@@ -5,12 +5,14 @@ import { storeyId } from './storeys';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
+/** Ids of analysises: `a12`. */
 export const analysisId = idOf('a', 'analysis');
 
 const analysisBase = { id: analysisId, label };
 
 const positive = z.number().positive();
 
+/** Load factors at which a combination of loads makes the structure buckle. */
 export const bucklingAnalysis = z.strictObject({
   ...analysisBase,
   type: z.literal('buckling'),
@@ -19,6 +21,7 @@ export const bucklingAnalysis = z.strictObject({
   stiffnessSet: stiffnessSetId.optional(),
 });
 
+/** Natural modes and frequencies. */
 export const modalAnalysis = z.strictObject({
   ...analysisBase,
   type: z.literal('modal'),
@@ -72,6 +75,7 @@ export const spectrumShape = z.discriminatedUnion('type', [
   }),
 ]);
 
+/** Response to an earthquake by a design spectrum, on modes. */
 export const spectrumAnalysis = z.strictObject({
   ...analysisBase,
   type: z.literal('spectrum'),
@@ -88,6 +92,7 @@ export const spectrumAnalysis = z.strictObject({
   leastBaseShear: z.number().nonnegative().optional().describe('base shear to which results are scaled up, N'),
 });
 
+/** Response to a record of ground acceleration in time, on modes. */
 export const historyAnalysis = z.strictObject({
   ...analysisBase,
   type: z.literal('history'),
@@ -99,6 +104,7 @@ export const historyAnalysis = z.strictObject({
   damping: z.number().min(0).max(0.5).describe('share of critical damping'),
 });
 
+/** An analysis beside that of the load cases. */
 export const analysis = z.discriminatedUnion('type', [
   bucklingAnalysis,
   modalAnalysis,
@@ -106,6 +112,7 @@ export const analysis = z.discriminatedUnion('type', [
   historyAnalysis,
 ]);
 
+/** What is done with analysises by declaration. */
 export const analysisKind = kind({
   prefix: 'a',
   noun: 'analysis',
@@ -119,9 +126,15 @@ export const analysisKind = kind({
   ],
 });
 
+/** One of `analysis`, as it stands in a model. */
 export type Analysis = z.infer<typeof analysis>;
+/** One of `bucklingAnalysis`, as it stands in a model. */
 export type BucklingAnalysis = z.infer<typeof bucklingAnalysis>;
+/** One of `modalAnalysis`, as it stands in a model. */
 export type ModalAnalysis = z.infer<typeof modalAnalysis>;
+/** One of `spectrumAnalysis`, as it stands in a model. */
 export type SpectrumAnalysis = z.infer<typeof spectrumAnalysis>;
+/** A design spectrum by its code’s parameters. */
 export type SpectrumShape = z.infer<typeof spectrumShape>;
+/** One of `historyAnalysis`, as it stands in a model. */
 export type HistoryAnalysis = z.infer<typeof historyAnalysis>;

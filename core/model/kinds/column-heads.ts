@@ -3,6 +3,7 @@ import { nodeId } from './nodes';
 import { kind } from './kind';
 import { positiveLength, idOf } from '../schema-base';
 
+/** Ids of column heads: `o12`. */
 export const columnHeadId = idOf('o', 'column head');
 
 /** A widening of a column below its slab. */
@@ -14,6 +15,7 @@ export const columnHead = z.strictObject({
   depth: positiveLength.describe('below the slab, m'),
 });
 
+/** What is done with column heads by declaration. */
 export const columnHeadKind = kind({
   prefix: 'o',
   noun: 'column head',
@@ -22,4 +24,5 @@ export const columnHeadKind = kind({
   lies: { with: 'level', one: 'same nodes' },
 });
 
+/** One of `columnHead`, as it stands in a model. */
 export type ColumnHead = z.infer<typeof columnHead>;

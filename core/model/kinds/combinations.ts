@@ -4,11 +4,13 @@ import { stiffnessSetId } from './stiffness-sets';
 import { kind } from './kind';
 import { idOf } from '../schema-base';
 
+/** Ids of combinations: `u12`. */
 export const combinationId = idOf('u', 'combination');
 
 /** What a set of combinations is for. */
 export const purposes = ['strength', 'stability', 'service', 'sustained', 'longTerm', 'transfer'] as const;
 
+/** Cases and other combinations with a factor each, by what they are for. */
 export const combination = z.strictObject({
   id: combinationId,
   label: z.string().trim().min(1).max(8),
@@ -36,6 +38,7 @@ export const combination = z.strictObject({
     ),
 });
 
+/** What is done with combinations by declaration. */
 export const combinationKind = kind({
   prefix: 'u',
   noun: 'combination',
@@ -47,5 +50,7 @@ export const combinationKind = kind({
   ],
 });
 
+/** One of `combination`, as it stands in a model. */
 export type Combination = z.infer<typeof combination>;
+/** What a combination is for. */
 export type Purpose = (typeof purposes)[number];

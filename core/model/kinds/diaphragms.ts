@@ -3,6 +3,7 @@ import { nodeId } from './nodes';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
+/** Ids of diaphragms: `d12`. */
 export const diaphragmId = idOf('d', 'diaphragm');
 
 /** Nodes that move as one rigid body in their horizontal plane. */
@@ -18,6 +19,7 @@ export const diaphragm = z.strictObject({
     ),
 });
 
+/** What is done with diaphragms by declaration. */
 export const diaphragmKind = kind({
   prefix: 'd',
   noun: 'diaphragm',
@@ -26,4 +28,5 @@ export const diaphragmKind = kind({
   lies: { with: 'level', one: 'any node', named: true },
 });
 
+/** One of `diaphragm`, as it stands in a model. */
 export type Diaphragm = z.infer<typeof diaphragm>;

@@ -4,6 +4,7 @@ import { combinationId } from './combinations';
 import { kind } from './kind';
 import { idOf } from '../schema-base';
 
+/** Ids of envelopes: `e12`. */
 export const envelopeId = idOf('e', 'envelope');
 
 /** The largest and smallest of chosen cases and combinations. */
@@ -14,6 +15,7 @@ export const envelope = z.strictObject({
   combinations: z.array(combinationId),
 });
 
+/** What is done with envelopes by declaration. */
 export const envelopeKind = kind({
   prefix: 'e',
   noun: 'envelope',
@@ -24,4 +26,5 @@ export const envelopeKind = kind({
   ],
 });
 
+/** One of `envelope`, as it stands in a model. */
 export type Envelope = z.infer<typeof envelope>;

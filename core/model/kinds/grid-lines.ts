@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { kind } from './kind';
 import { coordinate, label, idOf } from '../schema-base';
 
+/** Ids of grid lines: `g12`. */
 export const gridLineId = idOf('g', 'grid line');
 
+/** A line of the plan at a constant x or y, m. */
 export const gridLine = z.strictObject({
   id: gridLineId,
   label: label.describe('what stands in the grid bubble'),
@@ -15,6 +17,7 @@ export const gridLine = z.strictObject({
   to: coordinate.optional().describe('where it ends, m'),
 });
 
+/** What is done with grid lines by declaration. */
 export const gridLineKind = kind({
   prefix: 'g',
   noun: 'grid line',
@@ -22,4 +25,5 @@ export const gridLineKind = kind({
   refers: [],
 });
 
+/** One of `gridLine`, as it stands in a model. */
 export type GridLine = z.infer<typeof gridLine>;

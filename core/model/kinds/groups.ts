@@ -4,6 +4,7 @@ import { nodeId } from './nodes';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
+/** Ids of groups: `q12`. */
 export const groupId = idOf('q', 'group');
 
 /** Members (and nodes) under one name. */
@@ -14,6 +15,7 @@ export const group = z.strictObject({
   nodes: z.array(nodeId).optional(),
 });
 
+/** What is done with groups by declaration. */
 export const groupKind = kind({
   prefix: 'q',
   noun: 'group',
@@ -24,4 +26,5 @@ export const groupKind = kind({
   ],
 });
 
+/** One of `group`, as it stands in a model. */
 export type Group = z.infer<typeof group>;

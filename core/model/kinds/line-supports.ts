@@ -3,6 +3,7 @@ import { nodeId, support } from './nodes';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
+/** Ids of line supports: `j12`. */
 export const lineSupportId = idOf('j', 'line support');
 
 /** An edge of a slab that is held along its length. */
@@ -14,6 +15,7 @@ export const lineSupport = z.strictObject({
   support,
 });
 
+/** What is done with line supports by declaration. */
 export const lineSupportKind = kind({
   prefix: 'j',
   noun: 'line support',
@@ -25,4 +27,5 @@ export const lineSupportKind = kind({
   lies: { with: 'level', one: 'same nodes' },
 });
 
+/** One of `lineSupport`, as it stands in a model. */
 export type LineSupport = z.infer<typeof lineSupport>;

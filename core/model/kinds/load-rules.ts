@@ -4,6 +4,7 @@ import { memberId } from './members';
 import { kind } from './kind';
 import { farthest, coordinate, label, idOf } from '../schema-base';
 
+/** Ids of load rules: `r12`. */
 export const loadRuleId = idOf('r', 'load rule');
 
 /** A building as the wind and snow rules see it: a rectangle in plan with a flat or a duopitch roof. What is left out is read off the frame. */
@@ -190,6 +191,7 @@ export const trainRule = z.strictObject({
     .describe('one a step, from the first force at the start to the last force at the end'),
 });
 
+/** What makes loads by a code’s clauses, or of other loads. */
 export const loadRule = z.discriminatedUnion('type', [
   notionalRule,
   asceWindRule,
@@ -201,6 +203,7 @@ export const loadRule = z.discriminatedUnion('type', [
   trainRule,
 ]);
 
+/** What is done with load rules by declaration. */
 export const loadRuleKind = kind({
   prefix: 'r',
   noun: 'load rule',
@@ -215,13 +218,23 @@ export const loadRuleKind = kind({
   ],
 });
 
+/** One of `loadedBuilding`, as it stands in a model. */
 export type LoadedBuilding = z.infer<typeof loadedBuilding>;
+/** One of `loadRule`, as it stands in a model. */
 export type LoadRule = z.infer<typeof loadRule>;
+/** One of `notionalRule`, as it stands in a model. */
 export type NotionalRule = z.infer<typeof notionalRule>;
+/** One of `asceWindRule`, as it stands in a model. */
 export type AsceWindRule = z.infer<typeof asceWindRule>;
+/** One of `enWindRule`, as it stands in a model. */
 export type EnWindRule = z.infer<typeof enWindRule>;
+/** One of `asceSnowRule`, as it stands in a model. */
 export type AsceSnowRule = z.infer<typeof asceSnowRule>;
+/** One of `enSnowRule`, as it stands in a model. */
 export type EnSnowRule = z.infer<typeof enSnowRule>;
+/** One of `reductionRule`, as it stands in a model. */
 export type ReductionRule = z.infer<typeof reductionRule>;
+/** One of `patternRule`, as it stands in a model. */
 export type PatternRule = z.infer<typeof patternRule>;
+/** One of `trainRule`, as it stands in a model. */
 export type TrainRule = z.infer<typeof trainRule>;

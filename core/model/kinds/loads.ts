@@ -8,6 +8,7 @@ import { wallId } from './walls';
 import { kind } from './kind';
 import { farthest, coordinate, label, vector, point, idOf } from '../schema-base';
 
+/** Ids of loads: `l12`. */
 export const loadId = idOf('l', 'load');
 
 const loadBase = { id: loadId, case: caseId };
@@ -26,6 +27,7 @@ const projected = z
   .optional()
   .describe('whether the value counts per metre of the projection square to the direction (global directions)');
 
+/** Force (N) and moment (N·m) at a node, along the global axes. */
 export const nodeLoad = z.strictObject({
   ...loadBase,
   type: z.literal('node'),
@@ -34,6 +36,7 @@ export const nodeLoad = z.strictObject({
   moment: vector.describe('N·m, global'),
 });
 
+/** An even load along a member or a part of it, N/m. */
 export const uniformLoad = z.strictObject({
   ...onMember,
   type: z.literal('uniform'),
@@ -43,6 +46,7 @@ export const uniformLoad = z.strictObject({
   projected,
 });
 
+/** A load along a member that changes evenly, N/m. */
 export const trapezoidLoad = z.strictObject({
   ...onMember,
   type: z.literal('trapezoid'),
@@ -53,6 +57,7 @@ export const trapezoidLoad = z.strictObject({
   projected,
 });
 
+/** A moment at a place of a member, N·m. */
 export const momentLoad = z.strictObject({
   ...onMember,
   type: z.literal('moment'),
@@ -60,6 +65,7 @@ export const momentLoad = z.strictObject({
   at: distance.describe('distance from the start, m'),
 });
 
+/** Warming of a member, K, and its difference over the section. */
 export const temperatureLoad = z.strictObject({
   ...loadBase,
   type: z.literal('temperature'),
@@ -77,6 +83,7 @@ export const temperatureLoad = z.strictObject({
     .describe('warmer on the side of local +z than on −z by, K over the depth'),
 });
 
+/** Imposed strain and curvatures (1/m) of a member. */
 export const strainLoad = z.strictObject({
   ...loadBase,
   type: z.literal('strain'),
@@ -86,6 +93,7 @@ export const strainLoad = z.strictObject({
   curvatureZ: z.number().describe('initial curvature in the x–y plane, 1/m, v″ positive'),
 });
 
+/** Imposed movement (m) and turning (rad) of a held node. */
 export const settlementLoad = z.strictObject({
   ...loadBase,
   type: z.literal('settlement'),
@@ -94,6 +102,7 @@ export const settlementLoad = z.strictObject({
   rotation: vector.describe('imposed rotation, rad'),
 });
 
+/** A force at a place of a member, N. */
 export const pointLoad = z.strictObject({
   ...onMember,
   type: z.literal('point'),
@@ -163,6 +172,7 @@ export const loadSpread = z.discriminatedUnion('way', [
   z.strictObject({ way: z.literal('two') }),
 ]);
 
+/** A pressure on an area, Pa, carried to the members round it. */
 export const areaLoad = z.strictObject({
   ...loadBase,
   type: z.literal('area'),
@@ -196,6 +206,7 @@ export const lineLoad = z.strictObject({
   valueTo: z.number().describe('N/m at the end'),
 });
 
+/** A load of any kind. */
 export const load = z.discriminatedUnion('type', [
   nodeLoad,
   uniformLoad,
@@ -209,6 +220,7 @@ export const load = z.discriminatedUnion('type', [
   lineLoad,
 ]);
 
+/** What is done with loads by declaration. */
 export const loadKind = kind({
   prefix: 'l',
   noun: 'load',
@@ -225,22 +237,37 @@ export const loadKind = kind({
   ],
 });
 
+/** One of `nodeLoad`, as it stands in a model. */
 export type NodeLoad = z.infer<typeof nodeLoad>;
+/** One of `uniformLoad`, as it stands in a model. */
 export type UniformLoad = z.infer<typeof uniformLoad>;
+/** One of `pointLoad`, as it stands in a model. */
 export type PointLoad = z.infer<typeof pointLoad>;
+/** One of `trapezoidLoad`, as it stands in a model. */
 export type TrapezoidLoad = z.infer<typeof trapezoidLoad>;
+/** One of `momentLoad`, as it stands in a model. */
 export type MomentLoad = z.infer<typeof momentLoad>;
+/** One of `temperatureLoad`, as it stands in a model. */
 export type TemperatureLoad = z.infer<typeof temperatureLoad>;
+/** One of `strainLoad`, as it stands in a model. */
 export type StrainLoad = z.infer<typeof strainLoad>;
+/** One of `settlementLoad`, as it stands in a model. */
 export type SettlementLoad = z.infer<typeof settlementLoad>;
 /** Loads at places along a member. */
 export type PlacedLoad = UniformLoad | PointLoad | TrapezoidLoad | MomentLoad;
+/** A load on a member. */
 export type MemberLoad = PlacedLoad | TemperatureLoad | StrainLoad;
+/** A load of any kind. */
 export type Load = z.infer<typeof load>;
 /** Loads on a node or a member. */
 export type DirectLoad = NodeLoad | SettlementLoad | MemberLoad;
+/** One of `areaLoad`, as it stands in a model. */
 export type AreaLoad = z.infer<typeof areaLoad>;
+/** One of `lineLoad`, as it stands in a model. */
 export type LineLoad = z.infer<typeof lineLoad>;
+/** One of `pressure`, as it stands in a model. */
 export type Pressure = z.infer<typeof pressure>;
+/** One of `loadRegion`, as it stands in a model. */
 export type LoadRegion = z.infer<typeof loadRegion>;
+/** One of `loadSpread`, as it stands in a model. */
 export type LoadSpread = z.infer<typeof loadSpread>;

@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
+/** Ids of materials: `t12`. */
 export const materialId = idOf('t', 'material');
 
+/** A steel or a concrete: moduli and strengths Pa, density kg/m³, expansion 1/K. */
 export const material = z.strictObject({
   id: materialId,
   name: label,
@@ -18,6 +20,7 @@ export const material = z.strictObject({
   concreteStrength: z.number().positive().optional().describe('concrete: specified cylinder strength, Pa'),
 });
 
+/** What is done with materials by declaration. */
 export const materialKind = kind({
   prefix: 't',
   noun: 'material',
@@ -25,4 +28,5 @@ export const materialKind = kind({
   refers: [],
 });
 
+/** One of `material`, as it stands in a model. */
 export type Material = z.infer<typeof material>;

@@ -7,6 +7,7 @@ import { factors } from './stiffness-sets';
 import { kind } from './kind';
 import { positiveLength, label, vector, idOf } from '../schema-base';
 
+/** Ids of members: `m12`. */
 export const memberId = idOf('m', 'member');
 
 /** What a steel member's stability depends on beside its own length; parts left out take the member's length and K = 1. */
@@ -18,8 +19,10 @@ export const steelDesign = z.strictObject({
   factorMinor: z.number().positive().max(10).optional().describe('effective length factor about local z'),
 });
 
+/** What members carry. */
 export const behaviours = ['frame', 'axial', 'tension', 'compression'] as const;
 
+/** Where in its section a member’s axis lies. */
 export const axisPositions = [
   'topLeft',
   'top',
@@ -40,6 +43,7 @@ const connection = z
     'stiffness of the connection in the member’s local directions, N/m and N·m/rad: 0 is a release, a direction left out is rigid',
   );
 
+/** A straight beam, column or brace between two nodes. */
 export const member = z.strictObject({
   id: memberId,
   label: label.optional(),
@@ -73,6 +77,7 @@ export const member = z.strictObject({
     .describe('shift of the drawn section along local y and z, m; it changes nothing in the analysis'),
 });
 
+/** What is done with members by declaration. */
 export const memberKind = kind({
   prefix: 'm',
   noun: 'member',
@@ -85,8 +90,13 @@ export const memberKind = kind({
   ],
 });
 
+/** One of `member`, as it stands in a model. */
 export type Member = z.infer<typeof member>;
+/** One of `connection`, as it stands in a model. */
 export type Connection = z.infer<typeof connection>;
+/** Where in its section a member’s axis lies. */
 export type AxisPosition = (typeof axisPositions)[number];
+/** What a member carries. */
 export type Behaviour = (typeof behaviours)[number];
+/** One of `steelDesign`, as it stands in a model. */
 export type SteelDesign = z.infer<typeof steelDesign>;

@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { kind } from './kind';
 import { coordinate, turn, idOf } from '../schema-base';
 
+/** Ids of nodes: `n12`. */
 export const nodeId = idOf('n', 'node');
 
+/** Which of six directions are held. */
 export const support = z
   .strictObject({
     ux: z.boolean(),
@@ -17,6 +19,7 @@ export const support = z
 
 const stiffness = z.number().nonnegative().max(1e15);
 
+/** Springs in six directions, N/m and N·m/rad. */
 export const sixStiffnesses = {
   ux: stiffness.optional(),
   uy: stiffness.optional(),
@@ -26,6 +29,7 @@ export const sixStiffnesses = {
   rz: stiffness.optional(),
 };
 
+/** A place (m) where members meet, with what holds it. */
 export const node = z.strictObject({
   id: nodeId,
   position: z.tuple([coordinate, coordinate, coordinate]).describe('x, y, z in m'),
@@ -43,6 +47,7 @@ export const node = z.strictObject({
   mass: z.number().nonnegative().optional().describe('mass beside that of load cases, kg'),
 });
 
+/** What is done with nodes by declaration. */
 export const nodeKind = kind({
   prefix: 'n',
   noun: 'node',
@@ -50,5 +55,7 @@ export const nodeKind = kind({
   refers: [],
 });
 
+/** One of `support`, as it stands in a model. */
 export type Support = z.infer<typeof support>;
+/** One of `node`, as it stands in a model. */
 export type Node = z.infer<typeof node>;

@@ -5,6 +5,7 @@ import { positiveLength, label } from '../schema-base';
 
 const corners = z.array(nodeId).min(3).describe('corners in order');
 
+/** Fields that slabs and walls have in common. */
 export const panel = {
   label: label.optional(),
   corners,

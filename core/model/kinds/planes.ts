@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { kind } from './kind';
 import { label, point, idOf } from '../schema-base';
 
+/** Ids of working planes: `p12`. */
 export const planeId = idOf('p', 'working plane');
 
 /** A plane to work in, through three points. */
@@ -13,6 +14,7 @@ export const workingPlane = z.strictObject({
     .describe('the first is the origin, the second lies along the plane’s u direction'),
 });
 
+/** What is done with working planes by declaration. */
 export const planeKind = kind({
   prefix: 'p',
   noun: 'working plane',
@@ -20,4 +22,5 @@ export const planeKind = kind({
   refers: [],
 });
 
+/** One of `workingPlane`, as it stands in a model. */
 export type WorkingPlane = z.infer<typeof workingPlane>;

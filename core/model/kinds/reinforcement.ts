@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { reinforcingBars } from '../../catalog';
 import { positiveLength } from '../schema-base';
 
+/** A bar of the tables by name. */
 export const barName = z.enum(reinforcingBars.map((bar) => bar.name) as [string, ...string[]], {
   error: 'not a bar of the table; use for example #5 or D16',
 });
@@ -17,4 +18,5 @@ export const reinforcement = z.strictObject({
     .optional(),
 });
 
+/** Bars chosen for a beam; what is left out is proposed. */
 export type Reinforcement = z.infer<typeof reinforcement>;

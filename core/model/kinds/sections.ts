@@ -3,6 +3,7 @@ import { impossibleShape } from '../../catalog';
 import { kind } from './kind';
 import { farthest, positiveLength, label, idOf } from '../schema-base';
 
+/** Ids of sections: `s12`. */
 export const sectionId = idOf('s', 'section');
 
 const iShape = z.strictObject({
@@ -122,8 +123,10 @@ const sectionShape = z
     if (why) context.addIssue({ code: 'custom', message: `there can be no such section: ${why}` });
   });
 
+/** A cross-section by its shape, m. */
 export const section = z.strictObject({ id: sectionId, name: label, shape: sectionShape });
 
+/** What is done with sections by declaration. */
 export const sectionKind = kind({
   prefix: 's',
   noun: 'section',
@@ -131,4 +134,5 @@ export const sectionKind = kind({
   refers: [],
 });
 
+/** One of `section`, as it stands in a model. */
 export type Section = z.infer<typeof section>;

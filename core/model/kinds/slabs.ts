@@ -3,11 +3,13 @@ import { panel } from './panel';
 import { kind } from './kind';
 import { idOf } from '../schema-base';
 
+/** Ids of slabs: `b12`. */
 export const slabId = idOf('b', 'slab');
 
 /** Described so far, not analysed. */
 export const slab = z.strictObject({ id: slabId, ...panel });
 
+/** What is done with slabs by declaration. */
 export const slabKind = kind({
   prefix: 'b',
   noun: 'slab',
@@ -20,4 +22,5 @@ export const slabKind = kind({
   lies: { with: 'level', one: 'same nodes' },
 });
 
+/** One of `slab`, as it stands in a model. */
 export type Slab = z.infer<typeof slab>;

@@ -2,10 +2,12 @@ import { z } from 'zod';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
+/** Ids of stiffness sets: `k12`. */
 export const stiffnessSetId = idOf('k', 'stiffness set');
 
 const factor = z.number().positive().max(100);
 
+/** Factors on the stiffness of members. */
 export const factors = z.strictObject({
   area: factor.optional(),
   inertiaY: factor.optional().describe('about local y'),
@@ -31,6 +33,7 @@ export const stiffnessSet = z.strictObject({
     .describe('the first rule that fits a member counts'),
 });
 
+/** What is done with stiffness sets by declaration. */
 export const stiffnessSetKind = kind({
   prefix: 'k',
   noun: 'stiffness set',
@@ -38,5 +41,7 @@ export const stiffnessSetKind = kind({
   refers: [],
 });
 
+/** One of `factors`, as it stands in a model. */
 export type StiffnessFactors = z.infer<typeof factors>;
+/** One of `stiffnessSet`, as it stands in a model. */
 export type StiffnessSet = z.infer<typeof stiffnessSet>;

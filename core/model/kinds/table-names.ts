@@ -25,4 +25,5 @@ export const tableNames = [
   'loadRules',
 ] as const;
 
+/** A table of a model. */
 export type TableName = (typeof tableNames)[number];

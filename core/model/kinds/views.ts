@@ -6,6 +6,7 @@ import { storeyId } from './storeys';
 import { kind } from './kind';
 import { label, point, idOf } from '../schema-base';
 
+/** Ids of saved views: `v12`. */
 export const viewId = idOf('v', 'saved view');
 
 /** What was looked at, under a name: plane, eye, and what is hidden or alone in view. */
@@ -32,6 +33,7 @@ export const savedView = z.strictObject({
   hidden: z.array(memberId),
 });
 
+/** What is done with saved views by declaration. */
 export const viewKind = kind({
   prefix: 'v',
   noun: 'saved view',
@@ -45,4 +47,5 @@ export const viewKind = kind({
   ],
 });
 
+/** One of `savedView`, as it stands in a model. */
 export type SavedView = z.infer<typeof savedView>;

@@ -3,10 +3,13 @@ import { panel } from './panel';
 import { kind } from './kind';
 import { idOf } from '../schema-base';
 
+/** Ids of walls: `w12`. */
 export const wallId = idOf('w', 'wall');
 
+/** Described so far, not analysed. */
 export const wall = z.strictObject({ id: wallId, ...panel });
 
+/** What is done with walls by declaration. */
 export const wallKind = kind({
   prefix: 'w',
   noun: 'wall',
@@ -19,4 +22,5 @@ export const wallKind = kind({
   lies: { with: 'rising', one: 'same nodes' },
 });
 
+/** One of `wall`, as it stands in a model. */
 export type Wall = z.infer<typeof wall>;

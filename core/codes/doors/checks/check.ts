@@ -27,15 +27,18 @@ export interface SkippedCheck {
   readonly needed?: boolean;
 }
 
+/** A check, made or not. */
 export type Check = MadeCheck | SkippedCheck;
 
 /** holds: all that is needed was made and nothing is above 1; fails: something is; open: nothing is, but something needed was not made. */
 export type Verdict = 'holds' | 'fails' | 'open';
 
+/** All verdicts, the good one first. */
 export const verdicts: readonly Verdict[] = ['holds', 'fails', 'open'];
 /** For counts: "12 hold". */
 export const verdictWords: Readonly<Record<Verdict, string>> = { holds: 'hold', fails: 'fail', open: 'open' };
 
+/** The verdict of a member by all its checks. */
 export function verdictOf(checks: readonly Check[]): Verdict {
   if (checks.some((check) => check.made && !(check.utilisation <= 1))) return 'fails';
   return checks.some((check) => !check.made && check.needed) || !checks.some((check) => check.made && !check.isRule)
@@ -56,6 +59,7 @@ export function utilisationOf(demand: number, capacity: number): number {
   return capacity > 0 ? Math.min(impossible, demand / capacity) : impossible;
 }
 
+/** A check that does not apply to the member, or that it can do without. */
 export const skipped = (id: string, title: string, clause: string, reason: string): SkippedCheck => ({
   made: false,
   id,

@@ -66,6 +66,7 @@ export function buildingOf(model: Model, given: LoadedBuilding): Building | stri
   };
 }
 
+/** Lengths of a building in plan, m. */
 export const plan = (building: Building) => ({
   lengthX: building.x[1] - building.x[0],
   lengthY: building.y[1] - building.y[0],
@@ -82,6 +83,7 @@ export interface Face {
   readonly spread: LoadSpread;
 }
 
+/** A wall by the end of the axis it is square to: x0 stands at the smaller x. */
 export type WallName = 'x0' | 'x1' | 'y0' | 'y1';
 
 /** A wall with its gable: coordinates along the wall and height. */

@@ -9,6 +9,7 @@ export interface RuleResult {
   readonly problems: readonly string[];
 }
 
+/** A calculation of a rule with its title. */
 export interface RuleSheet {
   readonly title: string;
   readonly sheet: Sheet;
@@ -16,6 +17,7 @@ export interface RuleSheet {
 
 /** A load of a rule before it has a number. */
 export type MadeLoad = Load extends infer One ? (One extends { id: string } ? Omit<One, 'id'> : never) : never;
+/** An area load of a rule before it has a number. */
 export type MadeArea = Omit<AreaLoad, 'id'>;
 
 /** Loads of a rule with numbers of their own: `r3-1`, `r3-2` … */
