@@ -5,7 +5,7 @@ import { writeModelFile } from '~core/exchange';
 import { applyAct, emptyModel, type Model } from '~core/model';
 import { launchBrowser, openPage, solved, startApp } from '../e2e/harness';
 import { putBlock } from '../app/workbench/cells/cells';
-import { nodeSheet } from '../app/workbench/kinds/nodes/sheet';
+import { nodeLayout } from '../app/workbench/kinds/nodes/layout';
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
@@ -46,7 +46,7 @@ export function frameStageTable(model: Model): void {
     [
       '2,000 rows pasted into the ledger',
       timed(() => {
-        const result = putBlock(empty, nodeSheet(empty), [], 0, 1, block);
+        const result = putBlock(empty, nodeLayout(empty), [], 0, 1, block);
         applyAct(empty, { edits: [...result.edits] });
       }),
       'aim 2000 with the screen',

@@ -12,7 +12,7 @@ import {
   type Model,
 } from '~core/model';
 import { actingLoads as shownLoads } from '../app/workbench/picture/acting';
-import { loadSheet } from '../app/workbench/kinds/loads/sheet';
+import { loadLayout } from '../app/workbench/kinds/loads/layout';
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
@@ -202,7 +202,7 @@ export function loadsStageTable(frame: Model): void {
     to: null,
   }));
   const full = applied(model, { edits: [{ kind: 'add', records: { loads: many } }] });
-  const sheet = loadSheet(full, true);
+  const sheet = loadLayout(full, true);
   const rows = actingLoads(full).slice(-20000);
   const list: [string, number, string][] = [
     ['one load added to the model', edit, ''],

@@ -13,7 +13,7 @@ export interface Batch {
   readonly collector: RecordCollector;
 }
 
-/** A column of a sheet of records. */
+/** A column of records in rows. */
 export interface CellColumn<Row> {
   readonly title: string;
   readonly unit?: string;
@@ -33,8 +33,8 @@ export interface CellColumn<Row> {
   readonly choices?: readonly string[];
 }
 
-/** A sheet: a table of the model in columns. */
-export interface Sheet<Row extends { id: string }> {
+/** How the records of a table stand in rows and columns, are read from cells, added and deleted. */
+export interface RowLayout<Row extends { id: string }> {
   readonly table: TableName;
   readonly noun: string;
   readonly columns: readonly CellColumn<Row>[];
@@ -66,12 +66,12 @@ export interface BlockResult {
 }
 
 /**
- * Puts a block of text into a sheet, its first cell at a row and column: cells over existing rows change them, rows beyond the last become
+ * Puts a block of text into rows, its first cell at a row and column: cells over existing rows change them, rows beyond the last become
  * new records. What cannot be read is left out and told; the rest is one act.
  */
 export function putBlock<Row extends { id: string }>(
   model: Model,
-  sheet: Sheet<Row>,
+  layout: RowLayout<Row>,
   rows: readonly Row[],
   firstRow: number,
   firstColumn: number,
@@ -88,7 +88,7 @@ export function putBlock<Row extends { id: string }>(
     const fields: Record<string, unknown> = {};
     let sound = true;
     cells.forEach((text, j) => {
-      const column = sheet.columns[firstColumn + j] as CellColumn<Row> | undefined;
+      const column = layout.columns[firstColumn + j] as CellColumn<Row> | undefined;
       if (!column?.read || (row && column.text(row) === text.trim()) || (!row && text.trim() === '')) return;
       const read = column.read(text.trim(), batch, row);
       if (read.ok) Object.assign(fields, merged(fields, read.fields));
@@ -99,27 +99,27 @@ export function putBlock<Row extends { id: string }>(
     });
     if (row) {
       if (Object.keys(fields).length > 0)
-        changes.push({ id: row.id, fields: closed(sheet.fold?.(fields, row) ?? fields, row) });
+        changes.push({ id: row.id, fields: closed(layout.fold?.(fields, row) ?? fields, row) });
       return;
     }
     if (!sound || cells.every((text) => text.trim() === '')) return;
-    const made = sheet.create?.(sheet.fold?.(fields, undefined) ?? fields, batch);
+    const made = layout.create?.(layout.fold?.(fields, undefined) ?? fields, batch);
     if (!made)
       errors.push({
         row: name,
-        column: sheet.columns[firstColumn].title,
+        column: layout.columns[firstColumn].title,
         text: cells[0] ?? '',
-        error: `A ${sheet.noun} cannot be added here.`,
+        error: `A ${layout.noun} cannot be added here.`,
       });
     else if (made.ok) records.push(made.record);
-    else errors.push({ row: name, column: sheet.columns[firstColumn].title, text: cells[0] ?? '', error: made.error });
+    else errors.push({ row: name, column: layout.columns[firstColumn].title, text: cells[0] ?? '', error: made.error });
   });
   const { sections, materials } = batch.collector;
   const before = { ...(sections.length > 0 ? { sections } : {}), ...(materials.length > 0 ? { materials } : {}) };
   const edits: Edit[] = [
     ...(Object.keys(before).length > 0 ? [{ kind: 'add' as const, records: before }] : []),
-    ...(changes.length > 0 ? [{ kind: 'change' as const, table: sheet.table, changes }] : []),
-    ...(records.length > 0 ? [{ kind: 'add', records: { [sheet.table]: records } } as Edit] : []),
+    ...(changes.length > 0 ? [{ kind: 'change' as const, table: layout.table, changes }] : []),
+    ...(records.length > 0 ? [{ kind: 'add', records: { [layout.table]: records } } as Edit] : []),
   ];
   return { edits, errors, changed: changes.length, added: records.length };
 }
@@ -163,7 +163,7 @@ const inOneLine = (cell: string): string => cell.replace(/\s*[\r\n]+\s*/g, ' ');
 
 /**
  * The text of a clipboard as rows of cells, as spreadsheets write it: a cell with a tab or a line break stands in quotation marks, and those within
- * it are doubled. A heading row that names the sheet's columns is left out.
+ * it are doubled. A heading row that names the columns is left out.
  */
 export function fromClipboard(text: string, titles: readonly string[]): string[][] {
   const body = text.replace(/\r?\n$/, '');

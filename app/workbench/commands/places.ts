@@ -5,7 +5,7 @@ import type { Workbench } from '../../state/store';
 import { quantities, stageNames, type Stage, type ViewState } from '../../state/view-slice';
 import type { Command } from './commands';
 import { analysisNames, newAnalysis } from '../acts/new-analysis';
-import { ledgerSheets } from '../kinds/ledger-tabs';
+import { ledgerTabs } from '../kinds/ledger-tabs';
 import { reportAddress, sheetMembers } from '../acts/report-choice';
 import { goWay } from '../kinds/go-way';
 import { everyRecord } from '../kinds/screen-kinds';
@@ -139,7 +139,7 @@ export function placesToGo(workbench: Workbench): Command[] {
       title: `Draw: ${resultQuantities[quantity].title}`,
       run: go({ stage: 'results', quantity, shape: null }),
     })),
-    ...(Object.entries(ledgerSheets) as [Stage, readonly { id: string; name: string }[]][])
+    ...(Object.entries(ledgerTabs) as [Stage, readonly { id: string; name: string }[]][])
       .filter(([stage]) => stage !== 'analysis' && stage !== 'report')
       .flatMap(([stage, sheets]) =>
         sheets.map((sheet): Command => ({

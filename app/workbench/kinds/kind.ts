@@ -2,14 +2,14 @@ import type { ComponentType } from 'react';
 import type { Model, RecordOf, TableName } from '~core/model';
 import type { Selection } from '../../state/selection';
 import type { ViewState } from '../../state/view-slice';
-import type { Sheet } from '../cells/cells';
+import type { RowLayout } from '../cells/cells';
 
 /** A tab of the ledger with records in rows. */
 export interface LedgerTab<Row extends { readonly id: string }> {
   /** its name in the address of the view; unique within a stage */
   readonly id: string;
   readonly name: string;
-  readonly sheet: (model: Model) => Sheet<Row>;
+  readonly layout: (model: Model) => RowLayout<Row>;
   readonly rows: (model: Model) => readonly Row[];
   /** what stands in an empty table: what it would hold, and how to begin */
   readonly empty: string;

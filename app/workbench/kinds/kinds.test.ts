@@ -131,7 +131,7 @@ test('tabs of the ledger hold the rows of their kind and choose members by what 
   for (const tab of recordTabs)
     tab.open((own) => {
       const rows = own.rows(library);
-      const { table, columns } = own.sheet(library);
+      const { table, columns } = own.layout(library);
       for (const row of rows) {
         expect(row.id in library[table]).toBe(true);
         expect(columns.every(({ text }) => typeof text(row) === 'string')).toBe(true);

@@ -1,15 +1,15 @@
 import type { Stage } from '../../state/view-slice';
 import { recordTabs } from './screen-kinds';
 
-interface SheetName {
+interface TabName {
   readonly id: string;
   readonly name: string;
 }
 
-const ofModel: readonly SheetName[] = recordTabs;
+const ofModel: readonly TabName[] = recordTabs;
 
 /** The sheets of the ledger in each stage, the first one shown at first. */
-export const ledgerSheets: Readonly<Record<Stage, readonly SheetName[]>> = {
+export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
   frame: ofModel,
   loads: [
     { id: 'loads', name: 'Loads' },

@@ -1,12 +1,12 @@
 import { count } from '~core/units';
-import type { Sheet } from '../cells/cells';
+import type { RowLayout } from '../cells/cells';
 
 /** Sections and materials go when no member has them; those in use stay and are named. */
 export function unusedOnly<Row extends { id: string }>(
   table: 'sections' | 'materials',
   name: (row: Row) => string,
   users: ReadonlyMap<string, number>,
-): NonNullable<Sheet<Row>['remove']> {
+): NonNullable<RowLayout<Row>['remove']> {
   return (rows) => {
     const used = rows.filter((row) => users.has(row.id));
     const free = rows.filter((row) => !users.has(row.id)).map((row) => row.id);

@@ -14,11 +14,11 @@ import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { commitAndTell } from '../acts/deleting';
 import { Symbolic } from '../pieces/symbolic';
-import { fromClipboard, putBlock, type CellError, type Sheet } from '../cells/cells';
+import { fromClipboard, putBlock, type CellError, type RowLayout } from '../cells/cells';
 
 interface Props<Row extends { id: string }> {
   readonly label: string;
-  readonly sheet: Sheet<Row>;
+  readonly layout: RowLayout<Row>;
   readonly rows: readonly Row[];
   readonly selected: ReadonlySet<string>;
   readonly onSelect: (ids: string[], extend: boolean) => void;
@@ -36,12 +36,12 @@ interface Cell {
 }
 
 /**
- * A sheet of records with a spreadsheet's habits: arrows move, Shift extends, typing or F2 edits, Enter and Tab go on, Ctrl C and V copy and
+ * Records in rows with a spreadsheet's habits: arrows move, Shift extends, typing or F2 edits, Enter and Tab go on, Ctrl C and V copy and
  * paste blocks (new rows too), Ctrl D fills down, a click on a heading sorts. Errors stay on their cells until they are mended.
  */
 export function EditGrid<Row extends { id: string }>({
   label,
-  sheet,
+  layout,
   rows,
   selected,
   onSelect,
@@ -73,17 +73,17 @@ export function EditGrid<Row extends { id: string }>({
     const kept =
       wanted === ''
         ? rows
-        : rows.filter((row) => sheet.columns.some((column) => column.text(row).toLowerCase().includes(wanted)));
-    const column = sort && sheet.columns.find((one) => one.title === sort.column);
+        : rows.filter((row) => layout.columns.some((column) => column.text(row).toLowerCase().includes(wanted)));
+    const column = sort && layout.columns.find((one) => one.title === sort.column);
     if (!sort || !column) return kept;
     const order = column.order;
     const sorted = [...kept].sort((a, b) =>
       order ? order(a) - order(b) : column.text(a).localeCompare(column.text(b), 'en', { numeric: true }),
     );
     return sort.down ? sorted.reverse() : sorted;
-  }, [rows, sheet, filter, sort]);
+  }, [rows, layout, filter, sort]);
   // one empty row at the end takes new records
-  const length = shown.length + (sheet.create && filter.trim() === '' ? 1 : 0);
+  const length = shown.length + (layout.create && filter.trim() === '' ? 1 : 0);
   const virtual = useVirtualizer({
     count: length,
     getScrollElement: () => scroller.current,
@@ -92,9 +92,9 @@ export function EditGrid<Row extends { id: string }>({
     scrollPaddingStart: rowHeight,
     scrollPaddingEnd: rowHeight,
   });
-  const layout = {
-    gridTemplateColumns: sheet.columns.map((column) => `minmax(0, ${column.width}fr)`).join(' '),
-    minWidth: sheet.columns.reduce((sum, column) => sum + column.width, 0),
+  const gridStyle = {
+    gridTemplateColumns: layout.columns.map((column) => `minmax(0, ${column.width}fr)`).join(' '),
+    minWidth: layout.columns.reduce((sum, column) => sum + column.width, 0),
   };
 
   const firstSelected = shown.findIndex((row) => selected.has(row.id));
@@ -120,7 +120,7 @@ export function EditGrid<Row extends { id: string }>({
     right: Math.max(cursor.column, anchor.column),
   };
   const put = (at: Cell, block: readonly (readonly string[])[], what: string): boolean => {
-    const result = putBlock(api.getState().model, sheet, shown, at.row, at.column, block);
+    const result = putBlock(api.getState().model, layout, shown, at.row, at.column, block);
     setErrors((before) => [
       ...before.filter(
         (one) => !block.some((_, i) => (shown[at.row + i]?.id ?? `new ${at.row + i - shown.length + 1}`) === one.row),
@@ -131,8 +131,8 @@ export function EditGrid<Row extends { id: string }>({
       notify(`${count(result.errors.length, 'cell')} could not be taken: ${result.errors[0].error}`, 'error');
     if (result.edits.length === 0) return result.errors.length === 0;
     const parts = [
-      ...(result.changed > 0 ? [`changed ${count(result.changed, sheet.noun)}`] : []),
-      ...(result.added > 0 ? [`added ${count(result.added, sheet.noun)}`] : []),
+      ...(result.changed > 0 ? [`changed ${count(result.changed, layout.noun)}`] : []),
+      ...(result.added > 0 ? [`added ${count(result.added, layout.noun)}`] : []),
     ].join(', ');
     return commit({
       edits: [...result.edits],
@@ -143,16 +143,16 @@ export function EditGrid<Row extends { id: string }>({
   };
   /** Types one cell of the empty row: with those typed before it becomes a record, or waits for the rest. @returns whether the cursor may go on */
   const putDraft = (text: string): boolean => {
-    const title = sheet.columns[cursor.column].title;
+    const title = layout.columns[cursor.column].title;
     const next = { ...draft, [title]: text };
-    const texts = sheet.columns.map((column) => next[column.title] ?? '');
+    const texts = layout.columns.map((column) => next[column.title] ?? '');
     const others = errors.filter((one) => one.row !== 'new 1');
     if (texts.every((one) => one.trim() === '')) {
       setDraft({});
       setErrors(others);
       return true;
     }
-    const result = putBlock(api.getState().model, sheet, shown, shown.length, 0, [texts]);
+    const result = putBlock(api.getState().model, layout, shown, shown.length, 0, [texts]);
     if (result.added > 0 && commit({ edits: [...result.edits] })) {
       setDraft({});
       setErrors(others);
@@ -163,17 +163,17 @@ export function EditGrid<Row extends { id: string }>({
     setErrors([
       ...others,
       ...result.errors.map((one) =>
-        one.column === sheet.columns[0].title && title !== one.column ? { ...one, column: title, text } : one,
+        one.column === layout.columns[0].title && title !== one.column ? { ...one, column: title, text } : one,
       ),
     ]);
     return (
       result.errors.every((one) => one.column !== title) ||
-      result.errors.some((one) => one.column === sheet.columns[0].title)
+      result.errors.some((one) => one.column === layout.columns[0].title)
     );
   };
   const go = (next: Cell, extend = false) => {
     const row = Math.max(0, Math.min(length - 1, next.row));
-    const column = Math.max(0, Math.min(sheet.columns.length - 1, next.column));
+    const column = Math.max(0, Math.min(layout.columns.length - 1, next.column));
     setTold('');
     setPlaced(true);
     setCursor({ row, column });
@@ -193,12 +193,12 @@ export function EditGrid<Row extends { id: string }>({
     else if (move === 'right') go({ ...cursor, column: cursor.column + 1 });
     else if (move === 'left') go({ ...cursor, column: cursor.column - 1 });
   };
-  const editable = (column: number) => sheet.columns[column]?.read !== undefined;
+  const editable = (column: number) => layout.columns[column]?.read !== undefined;
   const textAt = ({ row, column }: Cell) =>
-    shown[row] ? sheet.columns[column].text(shown[row]) : (draft[sheet.columns[column]?.title] ?? '');
+    shown[row] ? layout.columns[column].text(shown[row]) : (draft[layout.columns[column]?.title] ?? '');
 
   const copy = (whole: boolean) => {
-    const columns = whole ? sheet.columns : sheet.columns.slice(range.left, range.right + 1);
+    const columns = whole ? layout.columns : layout.columns.slice(range.left, range.right + 1);
     const taken = shown.slice(range.top, range.bottom + 1);
     const body = taken.map((row) => columns.map((column) => column.text(row)).join('\t'));
     const head = columns.map((column) => (column.unit ? `${column.title} [${column.unit}]` : column.title)).join('\t');
@@ -210,10 +210,10 @@ export function EditGrid<Row extends { id: string }>({
   const paste = (text: string) => {
     const block = fromClipboard(
       text,
-      sheet.columns.map((column) => column.title),
+      layout.columns.map((column) => column.title),
     );
     put(
-      { row: range.top, column: block.some((cells) => cells.length === sheet.columns.length) ? 0 : range.left },
+      { row: range.top, column: block.some((cells) => cells.length === layout.columns.length) ? 0 : range.left },
       block,
       'Pasted',
     );
@@ -225,11 +225,11 @@ export function EditGrid<Row extends { id: string }>({
       : placed
         ? shown.slice(range.top, range.bottom + 1)
         : []
-  ).filter((row) => row.id in model[sheet.table]);
+  ).filter((row) => row.id in model[layout.table]);
   const remove = () => {
     if (rowsToDelete.length === 0) return;
-    const { edits, kept } = sheet.remove?.(rowsToDelete) ?? {
-      edits: [{ kind: 'remove' as const, table: sheet.table, ids: rowsToDelete.map((row) => row.id) }],
+    const { edits, kept } = layout.remove?.(rowsToDelete) ?? {
+      edits: [{ kind: 'remove' as const, table: layout.table, ids: rowsToDelete.map((row) => row.id) }],
     };
     if (kept !== undefined) notify(kept, edits.length === 0 ? 'error' : 'info');
     if (edits.length > 0 && commitAndTell(api, { edits: [...edits] }))
@@ -272,7 +272,7 @@ export function EditGrid<Row extends { id: string }>({
     else if (control && key === 'd') fillDown();
     else if (control && key === 'a') {
       setAnchor({ row: 0, column: 0 });
-      setCursor({ row: shown.length - 1, column: sheet.columns.length - 1 });
+      setCursor({ row: shown.length - 1, column: layout.columns.length - 1 });
       onSelect(
         shown.map((row) => row.id),
         false,
@@ -284,7 +284,7 @@ export function EditGrid<Row extends { id: string }>({
       if (editable(cursor.column)) setEditing(event.key);
       else
         setTold(
-          `${sheet.columns[cursor.column]?.title || 'This column'} is not typed: it follows from the rest. Esc leaves the table.`,
+          `${layout.columns[cursor.column]?.title || 'This column'} is not typed: it follows from the rest. Esc leaves the table.`,
         );
     } else if (event.key === 'Escape') scroller.current?.blur();
     else return;
@@ -307,7 +307,7 @@ export function EditGrid<Row extends { id: string }>({
     errors.find((one) => one.row === (shown[row]?.id ?? `new ${row - shown.length + 1}`) && one.column === column);
   // in the empty row the foot says what its record still lacks, whichever of its cells one is in
   const current =
-    errorAt(cursor.row, sheet.columns[cursor.column]?.title ?? '') ??
+    errorAt(cursor.row, layout.columns[cursor.column]?.title ?? '') ??
     (cursor.row === shown.length && Object.keys(draft).length > 0
       ? errors.find((one) => one.row === 'new 1')
       : undefined);
@@ -328,8 +328,8 @@ export function EditGrid<Row extends { id: string }>({
           paste(event.clipboardData.getData('text/plain'));
         }}
       >
-        <div className="ledger-head" role="row" aria-rowindex={1} style={layout}>
-          {sheet.columns.map((column) => (
+        <div className="ledger-head" role="row" aria-rowindex={1} style={gridStyle}>
+          {layout.columns.map((column) => (
             <span
               key={column.title}
               role="columnheader"
@@ -356,13 +356,13 @@ export function EditGrid<Row extends { id: string }>({
             </span>
           ))}
         </div>
-        {shown.length === 0 && !sheet.create ? (
+        {shown.length === 0 && !layout.create ? (
           <div className="ledger-empty" role="row">
             <span role="gridcell">{empty}</span>
           </div>
         ) : (
           <div
-            style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: layout.minWidth }}
+            style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: gridStyle.minWidth }}
             role="rowgroup"
           >
             {virtual.getVirtualItems().map((item) => {
@@ -374,9 +374,9 @@ export function EditGrid<Row extends { id: string }>({
                   role="row"
                   aria-rowindex={item.index + 2}
                   aria-selected={row ? selected.has(row.id) : false}
-                  style={{ ...layout, transform: `translateY(${item.start}px)` }}
+                  style={{ ...gridStyle, transform: `translateY(${item.start}px)` }}
                 >
-                  {sheet.columns.map((column, j) => {
+                  {layout.columns.map((column, j) => {
                     const here = cursor.row === item.index && cursor.column === j;
                     const inside =
                       item.index >= range.top &&
@@ -398,7 +398,7 @@ export function EditGrid<Row extends { id: string }>({
                         {here && editing !== undefined ? (
                           <CellInput
                             initial={editing}
-                            label={`${column.title} of ${row?.id ?? `a new ${sheet.noun}`}`}
+                            label={`${column.title} of ${row?.id ?? `a new ${layout.noun}`}`}
                             listId={column.choices ? listId : undefined}
                             onFinish={finish}
                             onCancel={() => {
@@ -413,7 +413,7 @@ export function EditGrid<Row extends { id: string }>({
                         ) : draft[column.title] ? (
                           draft[column.title]
                         ) : j === 0 && length > 0 ? (
-                          <span className="caption">new {sheet.noun}</span>
+                          <span className="caption">new {layout.noun}</span>
                         ) : (
                           ''
                         )}
@@ -425,9 +425,9 @@ export function EditGrid<Row extends { id: string }>({
             })}
           </div>
         )}
-        {shown.length === 0 && sheet.create && <p className="ledger-empty">{empty}</p>}
+        {shown.length === 0 && layout.create && <p className="ledger-empty">{empty}</p>}
         <datalist id={listId}>
-          {sheet.columns[cursor.column]?.choices?.map((choice) => (
+          {layout.columns[cursor.column]?.choices?.map((choice) => (
             <option key={choice} value={choice} />
           ))}
         </datalist>
@@ -449,11 +449,11 @@ export function EditGrid<Row extends { id: string }>({
               ? told
               : errors.length > 0
                 ? `${count(errors.length, 'cell')} not taken; they are marked`
-                : `${filter.trim() === '' ? '' : `${shown.length} of `}${count(rows.length, sheet.noun)}${Object.keys(model.members).length > 0 ? ' · type to edit, Ctrl V pastes, Ctrl D fills down' : ''}`}
+                : `${filter.trim() === '' ? '' : `${shown.length} of `}${count(rows.length, layout.noun)}${Object.keys(model.members).length > 0 ? ' · type to edit, Ctrl V pastes, Ctrl D fills down' : ''}`}
         </span>
         <Button size="small" disabled={rowsToDelete.length === 0} onClick={remove} title="Delete (Del)">
           {rowsToDelete.length > 1
-            ? `Delete ${count(rowsToDelete.length, sheet.noun)}`
+            ? `Delete ${count(rowsToDelete.length, layout.noun)}`
             : rowsToDelete.length === 1
               ? `Delete ${nameOf(rowsToDelete[0])}`
               : 'Delete'}

@@ -36,7 +36,7 @@ export function toClipboard<Row>(columns: readonly GridColumn<Row>[], rows: read
     .join('\n');
 }
 
-/** A sheet of rows: arrow keys move and select, Shift extends, Ctrl C copies; only what is in sight is drawn. */
+/** Rows: arrow keys move and select, Shift extends, Ctrl C copies; only what is in sight is drawn. */
 export function Grid<Row>({ label, columns, rows, idOf, selected, onSelect, onOpen, empty, onCopied }: Props<Row>) {
   const scroller = useRef<HTMLDivElement>(null);
   const anchor = useRef(0);

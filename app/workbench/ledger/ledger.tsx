@@ -8,10 +8,10 @@ import { recordTabs } from '../kinds/screen-kinds';
 import { RecordTab } from './record-tab';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
-import { ledgerSheets } from '../kinds/ledger-tabs';
+import { ledgerTabs } from '../kinds/ledger-tabs';
 import { TableTab } from './table-tab';
 
-/** The content of every sheet of `ledgerSheets`, by its name; sheets of one name in several stages are the same. */
+/** The content of every tab of `ledgerTabs`, by its name; tabs of one name in several stages are the same. */
 const contents: Readonly<Record<string, () => ReactNode>> = {
   ...Object.fromEntries(recordTabs.map((tab) => [`frame ${tab.id}`, () => <RecordTab tab={tab} />])),
   'loads loads': () => <LoadsTab />,
@@ -20,24 +20,24 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'loads storeys': () => <TakeDownTab by="storey" />,
   'loads columns': () => <TakeDownTab by="column" />,
   'results forces': () => <MemberForcesTab />,
-  'results extremes': () => <TableTab sheet="extremes" />,
-  'results stations': () => <TableTab sheet="stations" />,
-  'results reactions': () => <TableTab sheet="reactions" />,
-  'results supportLines': () => <TableTab sheet="supportLines" />,
-  'results displacements': () => <TableTab sheet="displacements" />,
-  'results storeys': () => <TableTab sheet="storeys" />,
-  'results modes': () => <TableTab sheet="modes" />,
-  'results equilibrium': () => <TableTab sheet="equilibrium" />,
+  'results extremes': () => <TableTab tab="extremes" />,
+  'results stations': () => <TableTab tab="stations" />,
+  'results reactions': () => <TableTab tab="reactions" />,
+  'results supportLines': () => <TableTab tab="supportLines" />,
+  'results displacements': () => <TableTab tab="displacements" />,
+  'results storeys': () => <TableTab tab="storeys" />,
+  'results modes': () => <TableTab tab="modes" />,
+  'results equilibrium': () => <TableTab tab="equilibrium" />,
   'checks worst': () => <ChecksTab made />,
   'checks skipped': () => <ChecksTab made={false} />,
 };
-const contentOf = (stage: Stage, sheet: string): ReactNode =>
-  contents[`${stage === 'analysis' || stage === 'report' ? 'frame' : stage} ${sheet}`]();
+const contentOf = (stage: Stage, tab: string): ReactNode =>
+  contents[`${stage === 'analysis' || stage === 'report' ? 'frame' : stage} ${tab}`]();
 
 /** Heights of the ledger, pixels. */
 export const ledgerHeights = { open: 212, folded: 32 } as const;
 
-/** The sheet of rows under the canvas; folds to one line and remembers. */
+/** The rows under the canvas; folds to one line and remembers. */
 export function Ledger({ right }: { right: number }) {
   const stage = useWorkbench((state) => state.stage);
   const open = useWorkbench((state) => state.ledgerOpen);
@@ -46,7 +46,7 @@ export function Ledger({ right }: { right: number }) {
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
-  const current = ledgerSheets[stage].find((tab) => tab.id === chosen) ?? ledgerSheets[stage][0];
+  const current = ledgerTabs[stage].find((tab) => tab.id === chosen) ?? ledgerTabs[stage][0];
   const words = selectionWords(model, selection);
   return (
     <section
@@ -55,8 +55,8 @@ export function Ledger({ right }: { right: number }) {
       style={{ right, height: open ? ledgerHeights.open : ledgerHeights.folded }}
     >
       <div className="ledger-tabs">
-        <div role="tablist" aria-label="Sheets">
-          {ledgerSheets[stage].map((tab) => (
+        <div role="tablist" aria-label="Tables">
+          {ledgerTabs[stage].map((tab) => (
             <button
               key={tab.id}
               type="button"

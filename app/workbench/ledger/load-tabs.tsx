@@ -21,8 +21,8 @@ import { openTool } from '../tools/open-tool';
 import { EditGrid } from './edit-grid';
 import { Grid, type GridColumn } from './grid';
 import { textColumn, useCopied, useQuantityColumn } from './grid-columns';
-import { combinationSheet } from '../kinds/combinations/sheet';
-import { loadSheet } from '../kinds/loads/sheet';
+import { combinationLayout } from '../kinds/combinations/layout';
+import { loadLayout } from '../kinds/loads/layout';
 
 /** Every load, those of rules too: selected here, edited here. */
 export function LoadsTab() {
@@ -37,7 +37,7 @@ export function LoadsTab() {
     const loads = actingLoads(model);
     return all || shown.kind !== 'case' ? loads : loads.filter((load) => load.case === shown.id);
   }, [model, shown, all]);
-  const sheet = useMemo(() => loadSheet(model, true), [model]);
+  const layout = useMemo(() => loadLayout(model, true), [model]);
   const chosen = useMemo(() => {
     const targets = new Set([...selection.nodes, ...selection.members]);
     const own = new Set(picked);
@@ -55,7 +55,7 @@ export function LoadsTab() {
     <EditGrid
       label="Loads"
       selectsRecords={picked.length > 0 && selection.members.length + selection.nodes.length === 0}
-      sheet={sheet}
+      layout={layout}
       rows={rows}
       selected={chosen}
       empty={empty}
@@ -92,13 +92,13 @@ export function CombinationsTab() {
     [model.combinations],
   );
   const cases = inOrder(model.cases);
-  const sheet = useMemo(() => combinationSheet(model, cases), [model, cases]);
+  const layout = useMemo(() => combinationLayout(model, cases), [model, cases]);
   const there = picked.filter((id) => id in model.combinations);
   const one = there.length === 1 ? model.combinations[there[0]] : undefined;
   return (
     <EditGrid
       label="Combinations"
-      sheet={sheet}
+      layout={layout}
       rows={rows}
       selected={useMemo(() => new Set(shown.kind === 'combination' ? [shown.id] : []), [shown])}
       empty="There are no combinations. Generate them in the card at the right, or type factors here."

@@ -10,7 +10,7 @@ function Rows<Row extends { readonly id: string }>({ tab }: { readonly tab: Ledg
   const selection = useWorkbench((state) => state.selection);
   const select = useWorkbench((state) => state.select);
   const toggle = useWorkbench((state) => state.toggleSelected);
-  const sheet = useMemo(() => tab.sheet(model), [tab, model]);
+  const layout = useMemo(() => tab.layout(model), [tab, model]);
   const rows = useMemo(() => tab.rows(model), [tab, model]);
   const selected = useMemo(
     () => (tab.chosen ? new Set(tab.chosen(model, selection)) : nothing),
@@ -20,7 +20,7 @@ function Rows<Row extends { readonly id: string }>({ tab }: { readonly tab: Ledg
     <EditGrid
       label={tab.name}
       selectsRecords={tab.selectsRecords ?? false}
-      sheet={sheet}
+      layout={layout}
       rows={rows}
       selected={selected}
       onSelect={(ids, extend) => {

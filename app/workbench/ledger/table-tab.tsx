@@ -28,7 +28,7 @@ import { fileName, saveTables } from '../acts/save-tables';
 import { Grid, type GridColumn } from './grid';
 import { useCopied } from './grid-columns';
 
-export type ResultSheet =
+export type ResultTab =
   'extremes' | 'stations' | 'reactions' | 'supportLines' | 'displacements' | 'storeys' | 'modes' | 'equilibrium';
 
 /** How wide a column of a table is, pixels. */
@@ -41,8 +41,8 @@ const widthOf = ({ title, kind }: TableColumn, units: 'si' | 'us'): number =>
         : 78
     : Math.max(70, 8 * columnHeading({ title, kind }, units).length);
 
-/** One sheet of the Results stage's ledger: filtered by selection, group, storey and the worst of them, copied, and saved as CSV or XLSX. */
-export function TableTab({ sheet }: { sheet: ResultSheet }) {
+/** One tab of the Results stage's ledger: filtered by selection, group, storey and the worst of them, copied, and saved as CSV or XLSX. */
+export function TableTab({ tab }: { tab: ResultTab }) {
   const api = useWorkbenchApi();
   const units = useWorkbench((state) => state.model.settings.units);
   const selection = useWorkbench((state) => state.selection);
@@ -51,7 +51,7 @@ export function TableTab({ sheet }: { sheet: ResultSheet }) {
   const toggle = useWorkbench((state) => state.toggleSelected);
   const name = useWorkbench((state) => state.model.settings.name);
   const copied = useCopied();
-  const table = useSheetTable(sheet);
+  const table = useTabTable(tab);
   const columns = useMemo(
     () =>
       (table?.columns ?? []).map((column, i): GridColumn<TableRow> => ({
@@ -86,8 +86,8 @@ export function TableTab({ sheet }: { sheet: ResultSheet }) {
   };
   const open = (row: TableRow) => {
     if (row.member !== undefined) look({ panel: { kind: 'member', member: row.member } });
-    else if (row.storey !== undefined && sheet === 'storeys') look({ panel: { kind: 'storey', storey: row.storey } });
-    else if (sheet === 'supportLines') look({ panel: { kind: 'supports' } });
+    else if (row.storey !== undefined && tab === 'storeys') look({ panel: { kind: 'storey', storey: row.storey } });
+    else if (tab === 'supportLines') look({ panel: { kind: 'supports' } });
   };
   const save = (format: 'csv' | 'xlsx') =>
     table &&
@@ -96,7 +96,7 @@ export function TableTab({ sheet }: { sheet: ResultSheet }) {
     );
   return (
     <>
-      <Filter sheet={sheet} rows={table?.rows.length ?? 0} save={save} />
+      <Filter tab={tab} rows={table?.rows.length ?? 0} save={save} />
       <Grid
         label={table?.title ?? 'Results'}
         columns={columns}
@@ -112,8 +112,8 @@ export function TableTab({ sheet }: { sheet: ResultSheet }) {
   );
 }
 
-/** The table of a sheet as it is filtered; undefined while there are no results. Large ones follow a moment later and do not hold up the page. */
-export function useSheetTable(sheet: ResultSheet): ResultTable | undefined {
+/** The table of a tab as it is filtered; undefined while there are no results. Large ones follow a moment later and do not hold up the page. */
+export function useTabTable(tab: ResultTab): ResultTable | undefined {
   const model = useWorkbench((state) => state.model);
   const solved = useWorkbench((state) => state.solved);
   const shown = useWorkbench((state) => state.shown);
@@ -152,7 +152,7 @@ export function useSheetTable(sheet: ResultSheet): ResultTable | undefined {
         ? new Set([...members].flatMap((id) => (id in of.members ? [of.members[id].start, of.members[id].end] : [])))
         : undefined;
     const make = (): ResultTable => {
-      switch (sheet) {
+      switch (tab) {
         case 'extremes':
           return input.filter.pivot === 'combination'
             ? extremesByCombination(of, solution, input.shown, component, members)
@@ -182,20 +182,20 @@ export function useSheetTable(sheet: ResultSheet): ResultTable | undefined {
       ...(input.filter.storey !== '' && input.filter.storey in of.storeys ? { storey: input.filter.storey } : {}),
       ...(input.filter.worst > 0 ? { worst: input.filter.worst } : {}),
     });
-  }, [input, sheet]);
+  }, [input, tab]);
 }
 
-function Filter({ sheet, rows, save }: { sheet: ResultSheet; rows: number; save: (format: 'csv' | 'xlsx') => void }) {
+function Filter({ tab, rows, save }: { tab: ResultTab; rows: number; save: (format: 'csv' | 'xlsx') => void }) {
   const model = useWorkbench((state) => state.model);
   const filter = useWorkbench((state) => state.resultFilter);
   const quantity = useWorkbench((state) => state.quantity);
   const look = useWorkbench((state) => state.look);
   const set = (change: Partial<ResultFilter>) => look({ resultFilter: { ...filter, ...change } });
-  const byMember = sheet === 'extremes' || sheet === 'stations';
-  const hasNodes = sheet === 'reactions' || sheet === 'displacements';
+  const byMember = tab === 'extremes' || tab === 'stations';
+  const hasNodes = tab === 'reactions' || tab === 'displacements';
   return (
     <div className="ledger-filter" role="group" aria-label="Filter">
-      {sheet === 'extremes' && (
+      {tab === 'extremes' && (
         <>
           <Select
             aria-label="Force"
@@ -218,7 +218,7 @@ function Filter({ sheet, rows, save }: { sheet: ResultSheet; rows: number; save:
           />
         </>
       )}
-      {sheet === 'stations' && (
+      {tab === 'stations' && (
         <Select<ResultFilter['stations']>
           aria-label="Places"
           size="small"
@@ -247,7 +247,7 @@ function Filter({ sheet, rows, save }: { sheet: ResultSheet; rows: number; save:
           onChange={(of) => set({ of: of as ResultFilter['of'] })}
         />
       )}
-      {(byMember || hasNodes || sheet === 'storeys') && (
+      {(byMember || hasNodes || tab === 'storeys') && (
         <Select
           aria-label="Storey"
           size="small"
@@ -262,7 +262,7 @@ function Filter({ sheet, rows, save }: { sheet: ResultSheet; rows: number; save:
           onChange={(storey) => set({ storey })}
         />
       )}
-      {sheet !== 'modes' && sheet !== 'equilibrium' && (
+      {tab !== 'modes' && tab !== 'equilibrium' && (
         <Select
           aria-label="How many"
           size="small"

@@ -1,6 +1,6 @@
 import { inOrder, type GridLine } from '~core/model';
 import { someTab, type ScreenKind } from '../kind';
-import { gridLineSheet } from './sheet';
+import { gridLineLayout } from './layout';
 
 /** Grid lines on the screen. */
 export const gridLines: ScreenKind<'gridLines'> = {
@@ -9,7 +9,7 @@ export const gridLines: ScreenKind<'gridLines'> = {
     someTab<GridLine>({
       id: 'gridLines',
       name: 'Grid lines',
-      sheet: gridLineSheet,
+      layout: gridLineLayout,
       rows: (model) => inOrder(model.gridLines),
       empty: 'No grid lines yet. Type a name, x or y, and a place.',
     }),

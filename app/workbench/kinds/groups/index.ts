@@ -1,7 +1,7 @@
 import { inOrder, type Group } from '~core/model';
 import { count } from '~core/units';
 import { someTab, type ScreenKind } from '../kind';
-import { groupSheet } from './sheet';
+import { groupLayout } from './layout';
 
 /** Groups on the screen. */
 export const groups: ScreenKind<'groups'> = {
@@ -10,7 +10,7 @@ export const groups: ScreenKind<'groups'> = {
     someTab<Group>({
       id: 'groups',
       name: 'Groups',
-      sheet: () => groupSheet(),
+      layout: () => groupLayout(),
       rows: (model) => inOrder(model.groups),
       empty: 'No groups yet. Select members and group them, or type a name and members here.',
       selects: (model, ids) => ({ members: [...new Set(ids.flatMap((id) => model.groups[id].members))] }),

@@ -1,7 +1,7 @@
 import { inOrder, type Material } from '~core/model';
 import { someTab, type ScreenKind } from '../kind';
 import { byUsers } from '../users';
-import { materialSheet } from './sheet';
+import { materialLayout } from './layout';
 
 const users = byUsers('material');
 
@@ -12,7 +12,7 @@ export const materials: ScreenKind<'materials'> = {
     someTab<Material>({
       id: 'materials',
       name: 'Materials',
-      sheet: materialSheet,
+      layout: materialLayout,
       rows: (model) => inOrder(model.materials),
       empty: 'No materials yet. Type one of the catalogue here, such as S355.',
       ...users,

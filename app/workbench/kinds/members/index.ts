@@ -1,7 +1,7 @@
 import { inOrder, type Member } from '~core/model';
 import { called, someTab, type ScreenKind } from '../kind';
 import { MemberEditor } from './editor';
-import { memberSheet } from './sheet';
+import { memberLayout } from './layout';
 
 /** Beams, columns and braces on the screen. */
 export const members: ScreenKind<'members'> = {
@@ -11,7 +11,7 @@ export const members: ScreenKind<'members'> = {
     someTab<Member>({
       id: 'members',
       name: 'Members',
-      sheet: memberSheet,
+      layout: memberLayout,
       rows: (model) => inOrder(model.members),
       empty: 'There are no members yet. Open the frame builder (B) or draw one (D).',
       selectsRecords: true,

@@ -1,8 +1,8 @@
 import { inOrder, type Node } from '~core/model';
 import { someTab, type LedgerTab, type ScreenKind } from '../kind';
 import { NodeEditor } from './editor';
-import { nodeSheet } from './sheet';
-import { supportSheet } from './supports-sheet';
+import { nodeLayout } from './layout';
+import { supportLayout } from './supports-layout';
 
 const selecting = {
   selectsRecords: true,
@@ -18,7 +18,7 @@ export const nodes: ScreenKind<'nodes'> = {
     someTab<Node>({
       id: 'nodes',
       name: 'Nodes',
-      sheet: nodeSheet,
+      layout: nodeLayout,
       rows: (model) => inOrder(model.nodes),
       empty: 'There are no nodes yet. The frame builder makes them, or type one here.',
       ...selecting,
@@ -26,7 +26,7 @@ export const nodes: ScreenKind<'nodes'> = {
     someTab<Node>({
       id: 'supports',
       name: 'Supports',
-      sheet: supportSheet,
+      layout: supportLayout,
       rows: (model) => inOrder(model.nodes).filter((node) => node.support ?? node.springs),
       empty: 'Nothing is supported yet. Select nodes and hold them in their details.',
       ...selecting,

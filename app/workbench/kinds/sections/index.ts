@@ -1,7 +1,7 @@
 import { inOrder, type Section } from '~core/model';
 import { someTab, type ScreenKind } from '../kind';
 import { byUsers } from '../users';
-import { sectionSheet } from './sheet';
+import { sectionLayout } from './layout';
 
 /** Sections on the screen. */
 export const sections: ScreenKind<'sections'> = {
@@ -10,7 +10,7 @@ export const sections: ScreenKind<'sections'> = {
     someTab<Section>({
       id: 'sections',
       name: 'Sections',
-      sheet: sectionSheet,
+      layout: sectionLayout,
       rows: (model) => inOrder(model.sections),
       empty: 'No sections yet. Type one here, such as IPE 300 or 350 × 600.',
       ...byUsers('section'),

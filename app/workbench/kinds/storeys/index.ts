@@ -1,6 +1,6 @@
 import { storeysUpward, type Storey } from '~core/model';
 import { someTab, type ScreenKind } from '../kind';
-import { storeySheet } from './sheet';
+import { storeyLayout } from './layout';
 
 /** Storeys on the screen. */
 export const storeys: ScreenKind<'storeys'> = {
@@ -9,7 +9,7 @@ export const storeys: ScreenKind<'storeys'> = {
     someTab<Storey>({
       id: 'storeys',
       name: 'Storeys',
-      sheet: storeySheet,
+      layout: storeyLayout,
       rows: (model) => [...storeysUpward(model)].reverse(),
       empty: 'No storeys yet. Type a name and a level.',
     }),

@@ -9,7 +9,7 @@ import {
   type QuantityKind,
   positionInOtherUnit,
 } from '~core/units';
-import type { Batch, CellColumn, CellRead, Sheet } from '../../cells/cells';
+import type { Batch, CellColumn, CellRead, RowLayout } from '../../cells/cells';
 import { bad, good } from '../../cells/columns';
 
 const kindNames: Readonly<Record<Load['type'], string>> = {
@@ -102,7 +102,7 @@ const number = (text: string, kind: QuantityKind, model: Model, field: string): 
 };
 
 /** Every load with its case, target, values, positions and resultant. */
-export function loadSheet(model: Model, resultants: boolean): Sheet<Load> {
+export function loadLayout(model: Model, resultants: boolean): RowLayout<Load> {
   const { units } = model.settings;
   const columns: CellColumn<Load>[] = [
     {

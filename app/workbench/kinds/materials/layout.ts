@@ -1,11 +1,11 @@
 import { findMaterial } from '~core/catalog';
 import type { Material, Model } from '~core/model';
-import type { Sheet } from '../../cells/cells';
+import type { RowLayout } from '../../cells/cells';
 import { bad, quantity, words, oneOf, nameCell } from '../../cells/columns';
 import { unusedOnly } from '../unused-only';
 
 /** Materials in rows. */
-export function materialSheet(model: Model): Sheet<Material> {
+export function materialLayout(model: Model): RowLayout<Material> {
   const users = new Map<string, number>();
   for (const member of Object.values(model.members))
     if (member.material) users.set(member.material, (users.get(member.material) ?? 0) + 1);

@@ -1,7 +1,7 @@
 import { endConditionName, endConditions, parseSection } from '~core/build';
 import { catalogueMaterials, findMaterial } from '~core/catalog';
 import { behaviours, memberLength, type Member, type Model } from '~core/model';
-import type { Batch, CellRead, Sheet } from '../../cells/cells';
+import type { Batch, CellRead, RowLayout } from '../../cells/cells';
 import { bad, good, quantity, words, oneOf, labelCell } from '../../cells/columns';
 import { placeWords } from '../../words/selection-words';
 
@@ -43,7 +43,7 @@ const endCell =
 const roles = ['column', 'beam', 'brace'];
 
 /** Members in rows. */
-export function memberSheet(model: Model): Sheet<Member> {
+export function memberLayout(model: Model): RowLayout<Member> {
   return {
     table: 'members',
     noun: 'member',

@@ -1,60 +1,60 @@
 import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { buildTernHide } from '~demo/tern-hide';
 import { applyAct, emptyModel, inOrder, type Model } from '~core/model';
-import { fromClipboard, putBlock, type Sheet } from '../cells/cells';
-import { combinationSheet } from './combinations/sheet';
-import { loadSheet } from './loads/sheet';
+import { fromClipboard, putBlock, type RowLayout } from '../cells/cells';
+import { combinationLayout } from './combinations/layout';
+import { loadLayout } from './loads/layout';
 import { actingLoads } from '~core/loading';
-import { gridLineSheet } from './grid-lines/sheet';
-import { groupSheet } from './groups/sheet';
-import { materialSheet } from './materials/sheet';
-import { memberSheet } from './members/sheet';
-import { nodeSheet } from './nodes/sheet';
+import { gridLineLayout } from './grid-lines/layout';
+import { groupLayout } from './groups/layout';
+import { materialLayout } from './materials/layout';
+import { memberLayout } from './members/layout';
+import { nodeLayout } from './nodes/layout';
 import { supportText } from './nodes/support-words';
-import { supportSheet } from './nodes/supports-sheet';
-import { sectionSheet } from './sections/sheet';
-import { storeySheet } from './storeys/sheet';
+import { supportLayout } from './nodes/supports-layout';
+import { sectionLayout } from './sections/layout';
+import { storeyLayout } from './storeys/layout';
 
 const hide = buildTernHide();
 const library = buildQuillhavenLibrary();
-const column = <Row extends { id: string }>(sheet: Sheet<Row>, title: string) =>
-  sheet.columns.findIndex((one) => one.title === title);
+const column = <Row extends { id: string }>(layout: RowLayout<Row>, title: string) =>
+  layout.columns.findIndex((one) => one.title === title);
 
 function put<Row extends { id: string }>(
   model: Model,
-  sheet: Sheet<Row>,
+  layout: RowLayout<Row>,
   rows: readonly Row[],
   row: number,
   title: string,
   block: string[][],
 ) {
-  const result = putBlock(model, sheet, rows, row, column(sheet, title), block);
+  const result = putBlock(model, layout, rows, row, column(layout, title), block);
   if (result.edits.length === 0) return { model, result };
   const applied = applyAct(model, { edits: [...result.edits] });
   if (!applied.ok) throw new Error(applied.error);
   return { model: applied.model, result };
 }
 
-test('what a sheet shows can be put back without changing anything', () => {
+test('what a layout shows can be put back without changing anything', () => {
   for (const model of [hide, library]) {
-    const check = <Row extends { id: string }>(sheet: Sheet<Row>, rows: readonly Row[]) => {
-      const block = rows.map((row) => sheet.columns.map((one) => one.text(row)));
-      expect(putBlock(model, sheet, rows, 0, 0, block)).toEqual({ edits: [], errors: [], changed: 0, added: 0 });
+    const check = <Row extends { id: string }>(layout: RowLayout<Row>, rows: readonly Row[]) => {
+      const block = rows.map((row) => layout.columns.map((one) => one.text(row)));
+      expect(putBlock(model, layout, rows, 0, 0, block)).toEqual({ edits: [], errors: [], changed: 0, added: 0 });
     };
-    check(memberSheet(model), inOrder(model.members));
-    check(nodeSheet(model), inOrder(model.nodes));
-    check(supportSheet(model), inOrder(model.nodes));
-    check(sectionSheet(model), inOrder(model.sections));
-    check(materialSheet(model), inOrder(model.materials));
-    check(storeySheet(model), inOrder(model.storeys));
-    check(gridLineSheet(model), inOrder(model.gridLines));
-    check(groupSheet(), inOrder(model.groups));
+    check(memberLayout(model), inOrder(model.members));
+    check(nodeLayout(model), inOrder(model.nodes));
+    check(supportLayout(model), inOrder(model.nodes));
+    check(sectionLayout(model), inOrder(model.sections));
+    check(materialLayout(model), inOrder(model.materials));
+    check(storeyLayout(model), inOrder(model.storeys));
+    check(gridLineLayout(model), inOrder(model.gridLines));
+    check(groupLayout(), inOrder(model.groups));
   }
 });
 
 test('cells over rows change them, rows beyond the last are new, in one act; units are read', () => {
   const rows = inOrder(hide.nodes);
-  const { model, result } = put(hide, nodeSheet(hide), rows, 4, 'x', [
+  const { model, result } = put(hide, nodeLayout(hide), rows, 4, 'x', [
     ['2.5 m', '0', '3400 mm'],
     ['9', '0', '0', 'pinned'],
     ['9', '0', "10'"],
@@ -76,20 +76,20 @@ test('deleting rows of sections and materials takes those nobody has; of support
   });
   if (!added.ok) throw new Error(added.error);
   const rows = inOrder(added.model.sections);
-  const both = sectionSheet(added.model).remove!(rows);
+  const both = sectionLayout(added.model).remove!(rows);
   expect(both.edits).toEqual([{ kind: 'remove', table: 'sections', ids: ['s900'] }]);
   expect(both.kept).toMatch(/ is used by \d+ members, and \d+ others? by some too: give them another section first\.$/);
   const applied = applyAct(added.model, { edits: [...both.edits] });
   expect(applied.ok && Object.keys(applied.model.members)).toEqual(Object.keys(library.members));
-  expect(materialSheet(library).remove!(inOrder(library.materials)).edits).toEqual([]);
+  expect(materialLayout(library).remove!(inOrder(library.materials)).edits).toEqual([]);
   const [held] = inOrder(hide.nodes).filter((node) => node.support);
-  const freed = applyAct(hide, { edits: [...supportSheet(hide).remove!([held]).edits] });
+  const freed = applyAct(hide, { edits: [...supportLayout(hide).remove!([held]).edits] });
   expect(freed.ok && freed.model.nodes[held.id]).toEqual({ id: held.id, position: held.position });
 });
 
 test('a cell that cannot be read is told with its place, and the others are taken', () => {
   const rows = inOrder(hide.members);
-  const { model, result } = put(hide, memberSheet(hide), rows, 0, 'Section', [
+  const { model, result } = put(hide, memberLayout(hide), rows, 0, 'Section', [
     ['IPE 200', 'S355'],
     ['IPE 9999', 'S355'],
     ['350 × 600', 'wood'],
@@ -105,8 +105,8 @@ test('a cell that cannot be read is told with its place, and the others are take
 });
 
 test('new members take their nodes by number, and what is left out from the newest', () => {
-  const sheet = memberSheet(hide);
-  const { model, result } = put(hide, sheet, inOrder(hide.members), 4, 'Role', [
+  const layout = memberLayout(hide);
+  const { model, result } = put(hide, layout, inOrder(hide.members), 4, 'Role', [
     ['beam', '', 'n3', 'n4'],
     ['brace', '', 'n1', 'n9'],
     ['', '', 'n1', 'n1'],
@@ -130,15 +130,15 @@ test('new members take their nodes by number, and what is left out from the newe
 });
 
 test('end conditions, behaviour, supports and groups are typed by name', () => {
-  const { model } = put(hide, memberSheet(hide), inOrder(hide.members), 2, 'Start', [['pinned', 'ball', 'tension']]);
+  const { model } = put(hide, memberLayout(hide), inOrder(hide.members), 2, 'Start', [['pinned', 'ball', 'tension']]);
   expect(model.members.m4).toMatchObject({
     startConnection: { ry: 0, rz: 0 },
     endConnection: { rx: 0, ry: 0, rz: 0 },
     behaviour: 'tension',
   });
-  const back = put(model, memberSheet(model), inOrder(model.members), 2, 'Start', [['fixed', 'fixed', 'frame']]).model;
+  const back = put(model, memberLayout(model), inOrder(model.members), 2, 'Start', [['fixed', 'fixed', 'frame']]).model;
   expect(back.members).toEqual(hide.members);
-  const held = put(hide, supportSheet(hide), inOrder(hide.nodes), 0, 'Support', [
+  const held = put(hide, supportLayout(hide), inOrder(hide.nodes), 0, 'Support', [
     ['roller'],
     ['ux uz'],
     ['free'],
@@ -149,15 +149,15 @@ test('end conditions, behaviour, supports and groups are typed by name', () => {
     'ux uz',
   ]);
   expect(held.result.errors).toMatchObject([{ row: 'n4', error: expect.stringContaining('sideways') }]);
-  expect(put(hide, groupSheet(), [], 0, 'Group', [['Posts', 'm1, m2']]).model.groups.q1).toMatchObject({
+  expect(put(hide, groupLayout(), [], 0, 'Group', [['Posts', 'm1, m2']]).model.groups.q1).toMatchObject({
     label: 'Posts',
     members: ['m1', 'm2'],
   });
-  expect(put(hide, groupSheet(), [], 0, 'Group', [['Posts', 'm1 m99']]).result.errors[0].error).toContain('m99');
+  expect(put(hide, groupLayout(), [], 0, 'Group', [['Posts', 'm1 m99']]).result.errors[0].error).toContain('m99');
 });
 
 test('sections, materials, storeys and grid lines are made by typing, and names are not given twice', () => {
-  const sections = put(hide, sectionSheet(hide), inOrder(hide.sections), 1, 'Section', [
+  const sections = put(hide, sectionLayout(hide), inOrder(hide.sections), 1, 'Section', [
     ['L 100x100x10'],
     ['welded I 500 x 10 x 300 x 20'],
     [hide.sections.s1.name],
@@ -173,7 +173,7 @@ test('sections, materials, storeys and grid lines are made by typing, and names 
     expect.stringContaining('already'),
     expect.stringContaining('nonsense'),
   ]);
-  const materials = put(hide, materialSheet(hide), inOrder(hide.materials), 1, 'Material', [
+  const materials = put(hide, materialLayout(hide), inOrder(hide.materials), 1, 'Material', [
     ['S275'],
     ['House steel', 'steel', '205', '', '', '275'],
     ['Unknown'],
@@ -186,10 +186,10 @@ test('sections, materials, storeys and grid lines are made by typing, and names 
   expect(materials.result.errors[0].error).toContain('needs E');
   const empty = emptyModel({ name: 'New', units: 'si', code: 'us' });
   expect(
-    put(empty, storeySheet(empty), [], 0, 'Storey', [['Ground', '0'], ['First', '4.2'], ['Loft']]).result,
+    put(empty, storeyLayout(empty), [], 0, 'Storey', [['Ground', '0'], ['First', '4.2'], ['Loft']]).result,
   ).toMatchObject({ added: 2, errors: [{ error: expect.stringContaining('level') }] });
   expect(
-    put(empty, gridLineSheet(empty), [], 0, 'Grid line', [
+    put(empty, gridLineLayout(empty), [], 0, 'Grid line', [
       ['1', 'x', '0', '', ''],
       ['A', 'y', '5', '0', '9'],
     ]).model.gridLines,
@@ -198,13 +198,13 @@ test('sections, materials, storeys and grid lines are made by typing, and names 
 
 test('an existing storey is not raised in the ledger, where nothing shows what stands on it', () => {
   const rows = inOrder(library.storeys);
-  expect(putBlock(library, storeySheet(library), rows, 1, 1, [['5 m']])).toMatchObject({
+  expect(putBlock(library, storeyLayout(library), rows, 1, 1, [['5 m']])).toMatchObject({
     edits: [],
     errors: [{ row: rows[1].id, error: expect.stringContaining('Change a storey’s height') }],
   });
 });
 
-test('the clipboard comes as rows, with or without the sheet’s own headings', () => {
+test('the clipboard comes as rows, with or without the layout’s own headings', () => {
   expect(fromClipboard('x [m]\ty [m]\r\n1\t2\r\n3\t4\r\n', ['Node', 'x', 'y'])).toEqual([
     ['1', '2'],
     ['3', '4'],
@@ -227,7 +227,7 @@ test('cells in quotation marks come as what they hold; marks of inches stay, and
 test('two thousand rows are one act', () => {
   const empty = emptyModel({ name: 'Many', units: 'si', code: 'us' });
   const block = Array.from({ length: 2000 }, (_, i) => [String(i / 10), '0', '3']);
-  const { model, result } = put(empty, nodeSheet(empty), [], 0, 'x', block);
+  const { model, result } = put(empty, nodeLayout(empty), [], 0, 'x', block);
   expect(result.edits).toHaveLength(1);
   expect(Object.keys(model.nodes)).toHaveLength(2000);
   expect(model.nodes.n2000.position).toEqual([199.9, 0, 3]);
@@ -235,25 +235,25 @@ test('two thousand rows are one act', () => {
 
 describe('the ledger of loads', () => {
   const rows = actingLoads(library);
-  const sheet = loadSheet(library, true);
+  const layout = loadLayout(library, true);
   const at = (id: string) => rows.findIndex((row) => row.id === id);
 
   test('what it shows can be put back without changing anything, loads of rules too', () => {
     expect(
       putBlock(
         library,
-        sheet,
+        layout,
         rows,
         0,
         0,
-        rows.map((row) => sheet.columns.map((one) => one.text(row))),
+        rows.map((row) => layout.columns.map((one) => one.text(row))),
       ),
     ).toEqual({ edits: [], errors: [], changed: 0, added: 0 });
   });
 
   test('case, value and place are edited; what a rule makes is refused with where to change it', () => {
     const load = Object.values(hide.loads).find((one) => one.type === 'uniform')!;
-    const own = loadSheet(hide, false);
+    const own = loadLayout(hide, false);
     const list = actingLoads(hide);
     const row = list.findIndex((one) => one.id === load.id);
     expect(put(hide, own, list, row, 'Value', [['-2.5 kN/m']]).model.loads[load.id]).toMatchObject({ value: -2500 });
@@ -267,16 +267,16 @@ describe('the ledger of loads', () => {
     });
     expect(put(hide, own, list, row, 'From', [['2400']]).result.errors[0].error).toMatch(/was it mm, 2\.400 m/);
     expect(put(hide, own, list, row, 'Case', [['XX']]).result.errors[0].error).toMatch(/There is no case “XX”/);
-    expect(put(library, sheet, rows, at('r1-1'), 'Value', [['3']]).result.errors[0].error).toMatch(
+    expect(put(library, layout, rows, at('r1-1'), 'Value', [['3']]).result.errors[0].error).toMatch(
       /A rule makes this load/,
     );
-    expect(put(library, sheet, rows, at('l2'), 'Value', [['-3.5']]).model.loads.l2).toMatchObject({
+    expect(put(library, layout, rows, at('l2'), 'Value', [['-3.5']]).model.loads.l2).toMatchObject({
       pressure: { value: -3500 },
     });
   });
 
   test('rows are pasted as new loads on members and nodes; what is wrong stays on its cell', () => {
-    const own = loadSheet(hide, false);
+    const own = loadLayout(hide, false);
     const block = [
       ['', 'W', 'm4', 'uniform', 'local z', '-1.5'],
       ['', 'W', 'n3', '', 'global x', '12'],
@@ -298,31 +298,31 @@ describe('the ledger of loads', () => {
 
 describe('the ledger of combinations', () => {
   const cases = inOrder(hide.cases);
-  const sheet = combinationSheet(hide, cases);
+  const layout = combinationLayout(hide, cases);
   const rows = inOrder(hide.combinations);
 
   test('what it shows can be put back; several factors of a row are one list, marked as changed', () => {
     expect(
       putBlock(
         hide,
-        sheet,
+        layout,
         rows,
         0,
         0,
-        rows.map((row) => sheet.columns.map((one) => one.text(row))),
+        rows.map((row) => layout.columns.map((one) => one.text(row))),
       ),
     ).toEqual({ edits: [], errors: [], changed: 0, added: 0 });
-    const { model } = put(hide, sheet, rows, 1, cases[0].label, [['1.25', '1.3', '0']]);
+    const { model } = put(hide, layout, rows, 1, cases[0].label, [['1.25', '1.3', '0']]);
     expect(model.combinations[rows[1].id]).toMatchObject({ changed: true });
     expect(model.combinations[rows[1].id].factors.slice(0, 2)).toEqual([
       { case: cases[0].id, factor: 1.25 },
       { case: cases[1].id, factor: 1.3 },
     ]);
-    expect(put(hide, sheet, rows, 1, cases[0].label, [['200']]).result.errors[0].error).toMatch(/beyond 100/);
+    expect(put(hide, layout, rows, 1, cases[0].label, [['200']]).result.errors[0].error).toMatch(/beyond 100/);
   });
 
   test('rows of a spreadsheet become combinations with free names', () => {
-    const { model, result } = put(hide, sheet, rows, rows.length, 'Name', [
+    const { model, result } = put(hide, layout, rows, rows.length, 'Name', [
       ['', 'service', '', '1', '0.5'],
       ['A7', 'transfer', '', '1'],
       ['U1', 'strength', '', '1'],

@@ -1,5 +1,5 @@
 import type { Model, Storey } from '~core/model';
-import type { CellColumn, Sheet } from '../../cells/cells';
+import type { CellColumn, RowLayout } from '../../cells/cells';
 import { bad, quantity, words, nameCell } from '../../cells/columns';
 
 /** A new storey's level is typed; an existing one is raised with what stands on it, which needs to be seen beforehand. */
@@ -21,7 +21,7 @@ function levelColumn(model: Model): CellColumn<Storey> {
 }
 
 /** Storeys in rows. */
-export function storeySheet(model: Model): Sheet<Storey> {
+export function storeyLayout(model: Model): RowLayout<Storey> {
   return {
     table: 'storeys',
     noun: 'storey',

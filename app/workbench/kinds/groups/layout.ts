@@ -1,9 +1,9 @@
 import type { Group } from '~core/model';
-import type { Sheet } from '../../cells/cells';
+import type { RowLayout } from '../../cells/cells';
 import { bad, good, words, nameCell } from '../../cells/columns';
 
 /** Groups in rows. */
-export function groupSheet(): Sheet<Group> {
+export function groupLayout(): RowLayout<Group> {
   return {
     table: 'groups',
     noun: 'group',

@@ -1,5 +1,5 @@
 import type { Model, Node } from '~core/model';
-import type { Sheet } from '../../cells/cells';
+import type { RowLayout } from '../../cells/cells';
 import { quantity, words } from '../../cells/columns';
 import { supportNames, supportCell, supportText } from './support-words';
 
@@ -11,7 +11,7 @@ const coordinateCell =
   });
 
 /** Nodes in rows. */
-export function nodeSheet(model: Model): Sheet<Node> {
+export function nodeLayout(model: Model): RowLayout<Node> {
   return {
     table: 'nodes',
     noun: 'node',

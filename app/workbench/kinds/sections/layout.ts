@@ -1,7 +1,7 @@
 import { parseSection } from '~core/build';
 import { sectionProperties } from '~core/catalog';
 import type { Model, Section } from '~core/model';
-import type { Sheet } from '../../cells/cells';
+import type { RowLayout } from '../../cells/cells';
 import { bad, good, quantity, words, nameCell } from '../../cells/columns';
 import { unusedOnly } from '../unused-only';
 
@@ -11,7 +11,7 @@ const shapeWords = (type: string): string =>
   shapeNames[type] ?? type.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 /** Sections in rows. */
-export function sectionSheet(model: Model): Sheet<Section> {
+export function sectionLayout(model: Model): RowLayout<Section> {
   const properties = (section: Section) => sectionProperties(section.shape);
   const users = new Map<string, number>();
   for (const member of Object.values(model.members))

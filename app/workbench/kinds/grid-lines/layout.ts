@@ -1,9 +1,9 @@
 import type { GridLine, Model } from '~core/model';
-import type { Sheet } from '../../cells/cells';
+import type { RowLayout } from '../../cells/cells';
 import { quantity, words, oneOf, nameCell } from '../../cells/columns';
 
 /** Grid lines in rows. */
-export function gridLineSheet(model: Model): Sheet<GridLine> {
+export function gridLineLayout(model: Model): RowLayout<GridLine> {
   return {
     table: 'gridLines',
     noun: 'grid line',

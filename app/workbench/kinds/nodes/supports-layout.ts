@@ -1,10 +1,10 @@
 import type { Model, Node } from '~core/model';
-import type { CellColumn, Sheet } from '../../cells/cells';
+import type { CellColumn, RowLayout } from '../../cells/cells';
 import { bad, good, quantity, words } from '../../cells/columns';
 import { supportNames, directions, supportCell, supportText } from './support-words';
 
 /** Nodes that are held, in rows. */
-export function supportSheet(model: Model): Sheet<Node> {
+export function supportLayout(model: Model): RowLayout<Node> {
   const stiffness = (way: (typeof directions)[number]) =>
     quantity(
       model,

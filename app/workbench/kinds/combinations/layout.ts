@@ -1,7 +1,7 @@
 import { combinationFormula, purposeLetters, purposeNames } from '~core/combine';
 import { idSource, purposes, type Combination, type LoadCase, type Model, type Purpose } from '~core/model';
 import { parseQuantity } from '~core/units';
-import type { CellColumn, Sheet } from '../../cells/cells';
+import type { CellColumn, RowLayout } from '../../cells/cells';
 import { bad, good } from '../../cells/columns';
 
 /** A factor as it is shown: 1.0, 0.75, −0.3; a dash for a case that takes no part. */
@@ -11,7 +11,7 @@ const shownFactor = (factor: number): string =>
 const factorText = (factor: number): string => (factor === 0 ? '' : String(Number(factor.toFixed(4))));
 
 /** The combinations as the code's own table: a row a combination, a column a case. */
-export function combinationSheet(model: Model, cases: readonly LoadCase[]): Sheet<Combination> {
+export function combinationLayout(model: Model, cases: readonly LoadCase[]): RowLayout<Combination> {
   const factorOf = (row: Combination, id: string) => row.factors.find((one) => one.case === id)?.factor ?? 0;
   const purposeOf = (text: string) =>
     purposes.find(
