@@ -255,7 +255,18 @@ export interface ViewSlice {
   readonly scaleText: string;
   /** counts requests to fit the view */
   readonly fitRequest: number;
+  /** Changes what is looked at: for what has no act of its own. */
   look(change: Partial<ViewState>): void;
+  /** Opens a page beside the drawing, in place of one that is open. */
+  openPage(panel: WidePanel): void;
+  closePage(): void;
+  /** Opens a small card over the drawing, in place of one that is open. */
+  openCard(card: Exclude<ViewState['popover'], 'none'>): void;
+  closeCard(): void;
+  /** Opens a card, or closes it when it is open. */
+  toggleCard(card: Exclude<ViewState['popover'], 'none'>): void;
+  /** Takes a tool of the drawing into the hand. */
+  takeTool(tool: ViewState['tool']): void;
   setStage(stage: Stage): void;
   select(selection: Partial<Selection>): void;
   toggleSelected(selection: Partial<Selection>): void;
@@ -270,6 +281,12 @@ export interface ViewSlice {
 export type ViewState = Omit<
   ViewSlice,
   | 'look'
+  | 'openPage'
+  | 'closePage'
+  | 'openCard'
+  | 'closeCard'
+  | 'toggleCard'
+  | 'takeTool'
   | 'setStage'
   | 'select'
   | 'toggleSelected'
@@ -389,6 +406,12 @@ export const viewSlice =
       ...initial,
       ...viewOn(opened.model, initial),
       look: (change) => set(change),
+      openPage: (panel) => set({ panel }),
+      closePage: () => set({ panel: null }),
+      openCard: (popover) => set({ popover }),
+      closeCard: () => set({ popover: 'none' }),
+      toggleCard: (card) => set({ popover: get().popover === card ? 'none' : card }),
+      takeTool: (tool) => set({ tool }),
       setStage: (stage) =>
         set({
           stage,

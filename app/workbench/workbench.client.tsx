@@ -207,11 +207,11 @@ function useShortcuts(): void {
       if (event.defaultPrevented || takesText(target) || target.closest('[role="menu"], [role="listbox"]')) return;
       if (event.key === 'Escape') {
         const state = workbench.getState();
-        if (state.popover !== 'none') state.look({ popover: 'none' });
-        else if (state.panel) state.look({ panel: null });
+        if (state.popover !== 'none') state.closeCard();
+        else if (state.panel) state.closePage();
         else if (state.builderOpen) state.look({ builderOpen: false });
         else if (state.displayOpen || state.resultsOpen) state.look({ displayOpen: false, resultsOpen: false });
-        else if (state.tool !== 'select') state.look({ tool: 'select' });
+        else if (state.tool !== 'select') state.takeTool('select');
         else if (state.openTool) state.look({ openTool: null, preview: [] });
         else state.select({});
         return;

@@ -48,6 +48,7 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
   const workPlane = useWorkbench((state) => state.workPlane);
   const armed = useWorkbench((state) => state.openTool?.armed ?? null);
   const look = useWorkbench((state) => state.look);
+  const takeTool = useWorkbench((state) => state.takeTool);
   const [from, setFrom] = useState<Vector>();
   const [snaps, setSnaps] = useState<readonly Snap[]>([]);
   const [chosen, setChosen] = useState(0);
@@ -175,7 +176,7 @@ export function useDrawing(scope: Scope, projector: Projector, camera: ReturnTyp
     else if (from) setFrom(undefined);
     else if (measured.length > 0) setMeasured((before) => before.slice(0, -1));
     else if (armed !== null) look({ openTool: { ...api.getState().openTool!, armed: null } });
-    else if (tool !== 'select') look({ tool: 'select' });
+    else if (tool !== 'select') takeTool('select');
     else return false;
     return true;
   };

@@ -312,7 +312,7 @@ function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason
           <Button
             size="small"
             onClick={() => {
-              workbench.getState().look({ popover: 'none' });
+              workbench.getState().closeCard();
               openTool(workbench, 'bracing');
             }}
           >

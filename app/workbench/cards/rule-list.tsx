@@ -31,7 +31,7 @@ const shortNames: Readonly<Record<string, string>> = {
 export function RuleList() {
   const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const commit = useWorkbench((state) => state.commit);
   const rules = inOrder(model.loadRules);
   const results = rules.length > 0 ? ruleResults(model) : undefined;
@@ -61,7 +61,7 @@ export function RuleList() {
             <Button
               size="small"
               disabled={!result || result.sheets.length === 0}
-              onClick={() => look({ panel: { kind: 'rule', rule: rule.id, sheet: 0 } })}
+              onClick={() => openPage({ kind: 'rule', rule: rule.id, sheet: 0 })}
               aria-label={`Calculation of ${rule.label}`}
             >
               Sheet

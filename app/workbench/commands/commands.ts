@@ -70,7 +70,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       id: 'measure',
       title: 'Measure a distance or an angle',
       shortcut: 'Shift D',
-      run: () => state().look({ tool: state().tool === 'measure' ? 'select' : 'measure' }),
+      run: () => state().takeTool(state().tool === 'measure' ? 'select' : 'measure'),
     },
     {
       id: 'grow',
@@ -124,7 +124,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       id: 'selecting',
       title: 'Select by kind, section, storey, plane or what is lacking',
       shortcut: 'S',
-      run: () => state().look({ popover: state().popover === 'select' ? 'none' : 'select' }),
+      run: () => state().toggleCard('select'),
     },
     ...colorings.map((coloring): Command => ({
       id: `color-${coloring}`,
@@ -192,9 +192,9 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     },
     { id: 'undo', title: 'Undo', shortcut: 'Ctrl Z', run: () => void state().undo() },
     { id: 'redo', title: 'Redo', shortcut: 'Ctrl Y', run: () => void state().redo() },
-    { id: 'history', title: 'Show the history', shortcut: 'H', run: () => state().look({ popover: 'history' }) },
-    { id: 'findings', title: 'Show the findings', shortcut: 'G', run: () => state().look({ popover: 'findings' }) },
-    { id: 'log', title: 'Show the analysis log', run: () => state().look({ popover: 'log' }) },
+    { id: 'history', title: 'Show the history', shortcut: 'H', run: () => state().openCard('history') },
+    { id: 'findings', title: 'Show the findings', shortcut: 'G', run: () => state().openCard('findings') },
+    { id: 'log', title: 'Show the analysis log', run: () => state().openCard('log') },
     {
       id: 'ledger',
       title: 'Fold or unfold the ledger',
@@ -213,7 +213,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       title: 'Open the page of the selected member',
       shortcut: 'P',
       enabled: () => state().selection.members.length === 1,
-      run: () => state().look({ panel: { kind: 'member', member: state().selection.members[0] } }),
+      run: () => state().openPage({ kind: 'member', member: state().selection.members[0] }),
     },
     {
       id: 'sheet',
@@ -278,7 +278,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       run: () => state().look({ stage: 'results', panel: { kind: 'storey', storey: storey.id } }),
     })),
     { id: 'combine', title: 'Generate the combinations', run: () => generate(workbench) },
-    { id: 'shortcuts', title: 'Show the shortcuts', shortcut: '?', run: () => state().look({ popover: 'shortcuts' }) },
+    { id: 'shortcuts', title: 'Show the shortcuts', shortcut: '?', run: () => state().openCard('shortcuts') },
     ...inOrder(state().model.storeys).map((storey): Command => ({
       id: `plan-${storey.id}`,
       title: `Plan of ${storey.label}`,

@@ -25,7 +25,7 @@ export function placesToGo(workbench: Workbench): Command[] {
       else {
         go({ stage })();
         state().notify('Select the members first: click them, or choose them here by what they are.');
-        state().look({ popover: 'select' });
+        state().openCard('select');
       }
     },
   });

@@ -183,11 +183,11 @@ test('records are found by their names: cases, combinations, groups, materials, 
 });
 
 test('commands lead to the part they name, and ask for a selection where one is needed', () => {
-  const { select, look } = workbench.getState();
+  const { select, closeCard } = workbench.getState();
   select({});
   commands.find((command) => command.id === 'end-conditions')!.run();
   expect(workbench.getState()).toMatchObject({ stage: 'frame', popover: 'select' });
-  look({ popover: 'none' });
+  closeCard();
   select({ members: ['m1'] });
   commands.find((command) => command.id === 'end-conditions')!.run();
   expect(workbench.getState()).toMatchObject({ stage: 'frame', part: 'ends', popover: 'none' });

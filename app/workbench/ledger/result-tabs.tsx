@@ -36,7 +36,7 @@ export function MemberForcesTab() {
   const isolated = useWorkbench((state) => state.isolated);
   const select = useWorkbench((state) => state.select);
   const toggle = useWorkbench((state) => state.toggleSelected);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const column = useQuantityColumn();
   const copied = useCopied();
   const chosen = useMemo(() => new Set(selected), [selected]);
@@ -126,7 +126,7 @@ export function MemberForcesTab() {
       idOf={(row) => row.id}
       selected={chosen}
       onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))}
-      onOpen={(row) => look({ panel: { kind: 'member', member: row.id } })}
+      onOpen={(row) => openPage({ kind: 'member', member: row.id })}
       empty={noResults}
       onCopied={copied}
     />
@@ -140,7 +140,7 @@ export function ChecksTab({ made }: { made: boolean }) {
   const selected = useWorkbench((state) => state.selection.members);
   const select = useWorkbench((state) => state.select);
   const toggle = useWorkbench((state) => state.toggleSelected);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const copied = useCopied();
   const chosen = useMemo(() => new Set(selected), [selected]);
   const { units } = model.settings;
@@ -188,7 +188,7 @@ export function ChecksTab({ made }: { made: boolean }) {
       idOf={(row) => row.memberId}
       selected={chosen}
       onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))}
-      onOpen={(row) => look({ panel: { kind: 'sheet', member: row.memberId, check: row.id || null } })}
+      onOpen={(row) => openPage({ kind: 'sheet', member: row.memberId, check: row.id || null })}
       empty={made ? 'No member was checked. The tab beside says why.' : 'Every member was checked.'}
       onCopied={copied}
     />

@@ -46,7 +46,7 @@ export function TableTab({ tab }: { tab: ResultTab }) {
   const api = useWorkbenchApi();
   const units = useWorkbench((state) => state.model.settings.units);
   const selection = useWorkbench((state) => state.selection);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const select = useWorkbench((state) => state.select);
   const toggle = useWorkbench((state) => state.toggleSelected);
   const name = useWorkbench((state) => state.model.settings.name);
@@ -85,9 +85,9 @@ export function TableTab({ tab }: { tab: ResultTab }) {
     else select(ids);
   };
   const open = (row: TableRow) => {
-    if (row.member !== undefined) look({ panel: { kind: 'member', member: row.member } });
-    else if (row.storey !== undefined && tab === 'storeys') look({ panel: { kind: 'storey', storey: row.storey } });
-    else if (tab === 'supportLines') look({ panel: { kind: 'supports' } });
+    if (row.member !== undefined) openPage({ kind: 'member', member: row.member });
+    else if (row.storey !== undefined && tab === 'storeys') openPage({ kind: 'storey', storey: row.storey });
+    else if (tab === 'supportLines') openPage({ kind: 'supports' });
   };
   const save = (format: 'csv' | 'xlsx') =>
     table &&

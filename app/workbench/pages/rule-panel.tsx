@@ -8,7 +8,8 @@ import { Step } from './sheet-panel';
 /** How a rule worked its loads out: a sheet a case, set like the sheets of checks. */
 export function RulePanel({ rule: id, sheet: at }: { rule: string; sheet: number }) {
   const model = useWorkbench((state) => state.model);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
+  const closePage = useWorkbench((state) => state.closePage);
   const result = useMemo(() => ruleResults(model).get(id), [model, id]);
   const rule = model.loadRules[id];
   const { units } = model.settings;
@@ -36,12 +37,7 @@ export function RulePanel({ rule: id, sheet: at }: { rule: string; sheet: number
             . It follows the model.
           </div>
         </div>
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Close the sheet"
-          onClick={() => look({ panel: null })}
-        >
+        <button type="button" className="icon-button" aria-label="Close the sheet" onClick={() => closePage()}>
           <Icon name="close" />
         </button>
       </div>
@@ -52,7 +48,7 @@ export function RulePanel({ rule: id, sheet: at }: { rule: string; sheet: number
               key={one.title}
               type="button"
               aria-pressed={one === current}
-              onClick={() => look({ panel: { kind: 'rule', rule: id, sheet: i } })}
+              onClick={() => openPage({ kind: 'rule', rule: id, sheet: i })}
             >
               <span className="line">
                 <span>{one.title}</span>

@@ -17,7 +17,8 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
   const model = useWorkbench((state) => state.model);
   const row = useWorkbench((state) => state.checks.get(id));
   const fresh = useWorkbench((state) => state.solveStatus === 'done');
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
+  const closePage = useWorkbench((state) => state.closePage);
   const index = useSheetIndex(id);
   const made = index?.items.filter((item) => item.made) ?? [];
   const current = made.find((item) => item.id === wanted) ?? made.find((item) => item.id === row?.id) ?? made[0];
@@ -57,12 +58,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
             </div>
           </div>
         )}
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Close the sheet"
-          onClick={() => look({ panel: null })}
-        >
+        <button type="button" className="icon-button" aria-label="Close the sheet" onClick={() => closePage()}>
           <Icon name="close" />
         </button>
       </div>
@@ -73,7 +69,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
               key={item.id}
               type="button"
               aria-pressed={item.id === current?.id}
-              onClick={() => look({ panel: { kind: 'sheet', member: id, check: item.id } })}
+              onClick={() => openPage({ kind: 'sheet', member: id, check: item.id })}
             >
               <span className="line">
                 <span>{item.title}</span>

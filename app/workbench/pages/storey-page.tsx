@@ -24,7 +24,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
   const model = useWorkbench((state) => state.model);
   const solved = useWorkbench((state) => state.solved);
   const shown = useWorkbench((state) => state.shown);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const watch = useWorkbench((state) => state.watch);
   const ask = useWorkbench((state) => state.centres);
   const [centres, setCentres] = useState<FloorCentres>();
@@ -69,7 +69,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
       <Button
         disabled={!next}
         aria-label={`${words} storey`}
-        onClick={() => next && look({ panel: { kind: 'storey', storey: next.id } })}
+        onClick={() => next && openPage({ kind: 'storey', storey: next.id })}
       >
         {words}
       </Button>
@@ -208,7 +208,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
                     <Button
                       key={axis}
                       size="small"
-                      onClick={() => look({ panel: { kind: 'why', node, direction: 'xy'[axis] as 'x' | 'y' } })}
+                      onClick={() => openPage({ kind: 'why', node, direction: 'xy'[axis] as 'x' | 'y' })}
                     >
                       Why does it drift in {'xy'[axis]}?
                     </Button>

@@ -14,7 +14,7 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
   const solved = useWorkbench((state) => state.solved);
   const shown = useWorkbench((state) => state.shown);
   const ask = useWorkbench((state) => state.why);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const select = useWorkbench((state) => state.select);
   const [state, setState] = useState<Shown>(shown);
   const [why, setWhy] = useState<{ key: string; found: MovementWhy | undefined }>();
@@ -68,7 +68,7 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
           aria-label="Direction"
           value={direction}
           options={['x', 'y', 'z']}
-          onChange={(next) => look({ panel: { kind: 'why', node, direction: next } })}
+          onChange={(next) => openPage({ kind: 'why', node, direction: next })}
         />
       }
     >

@@ -4,12 +4,12 @@ import { Icon } from '../../theme/icons';
 
 /** The card that a status chip or a tool of the rail opens; Escape closes it. */
 export function PopoverCard({ title, side, children }: { title: string; side: 'left' | 'right'; children: ReactNode }) {
-  const look = useWorkbench((state) => state.look);
+  const closeCard = useWorkbench((state) => state.closeCard);
   const card = useRef<HTMLElement>(null);
   useEffect(() => {
     card.current?.focus();
   }, []);
-  const close = () => look({ popover: 'none' });
+  const close = () => closeCard();
   return (
     <section
       ref={card}

@@ -19,7 +19,7 @@ export function WidePage({
   printable?: boolean;
   children: ReactNode;
 }) {
-  const look = useWorkbench((state) => state.look);
+  const closePage = useWorkbench((state) => state.closePage);
   return (
     <aside className="details wide card" aria-label={label}>
       <div className="details-head">
@@ -29,7 +29,7 @@ export function WidePage({
         </div>
         {actions}
         {printable && <Button onClick={() => window.print()}>Print</Button>}
-        <button type="button" className="icon-button" aria-label="Close the page" onClick={() => look({ panel: null })}>
+        <button type="button" className="icon-button" aria-label="Close the page" onClick={() => closePage()}>
           <Icon name="close" />
         </button>
       </div>

@@ -14,7 +14,7 @@ export function Rail() {
   const pending = useWorkbench((state) => state.pending.length);
   const undo = useWorkbench((state) => state.undo);
   const redo = useWorkbench((state) => state.redo);
-  const look = useWorkbench((state) => state.look);
+  const toggleCard = useWorkbench((state) => state.toggleCard);
   const popover = useWorkbench((state) => state.popover);
   const openWindows = useWorkbench((state) => state.openWindows);
   const own = useWorkbench((state) => state.window);
@@ -72,7 +72,7 @@ export function Rail() {
             className="icon-button"
             aria-label="History"
             aria-pressed={popover === 'history'}
-            onClick={() => look({ popover: popover === 'history' ? 'none' : 'history' })}
+            onClick={() => toggleCard('history')}
           >
             <Icon name="history" />
           </button>
@@ -83,7 +83,7 @@ export function Rail() {
             className="icon-button"
             aria-label="Shortcuts"
             aria-pressed={popover === 'shortcuts'}
-            onClick={() => look({ popover: popover === 'shortcuts' ? 'none' : 'shortcuts' })}
+            onClick={() => toggleCard('shortcuts')}
           >
             <Icon name="help" />
           </button>

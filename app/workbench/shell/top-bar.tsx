@@ -93,7 +93,7 @@ function SolveChip() {
   const { phase, fraction } = useWorkbench((state) => state.progress);
   const seconds = useWorkbench((state) => state.seconds);
   const popover = useWorkbench((state) => state.popover);
-  const look = useWorkbench((state) => state.look);
+  const toggleCard = useWorkbench((state) => state.toggleCard);
   const busy = status === 'solving' || status === 'checking' || status === 'waiting';
   return (
     <button
@@ -101,7 +101,7 @@ function SolveChip() {
       className={`chip ${status === 'stopped' || status === 'failed' ? 'stopped' : ''}`}
       aria-expanded={popover === 'log'}
       data-status={status}
-      onClick={() => look({ popover: popover === 'log' ? 'none' : 'log' })}
+      onClick={() => toggleCard('log')}
     >
       {busy ? (
         <span>
@@ -132,14 +132,14 @@ function FindingsChip() {
   const model = useWorkbench((state) => state.model);
   const findings = all.filter((finding) => !acceptanceOf(model, finding));
   const popover = useWorkbench((state) => state.popover);
-  const look = useWorkbench((state) => state.look);
+  const toggleCard = useWorkbench((state) => state.toggleCard);
   const stops = findings.filter((finding) => finding.severity === 'stop').length;
   return (
     <button
       type="button"
       className={`chip ${stops > 0 ? 'stopped' : ''}`}
       aria-expanded={popover === 'findings'}
-      onClick={() => look({ popover: popover === 'findings' ? 'none' : 'findings' })}
+      onClick={() => toggleCard('findings')}
     >
       <FindingMark severity={stops > 0 ? 'stop' : 'remark'} />
       <span>

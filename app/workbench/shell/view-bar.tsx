@@ -92,6 +92,7 @@ export function ToolBar() {
   const chosen = useWorkbench((state) => state.selection.members.length);
   const displayOpen = useWorkbench((state) => state.displayOpen);
   const look = useWorkbench((state) => state.look);
+  const takeTool = useWorkbench((state) => state.takeTool);
   const button = (
     name: Parameters<typeof Icon>[0]['name'],
     title: string,
@@ -115,12 +116,12 @@ export function ToolBar() {
   return (
     <div className="tool-bar card" role="toolbar" aria-label="Tools">
       {stage === 'frame' && [
-        button('select', 'Select (Esc)', () => look({ tool: 'select' }), tool === 'select'),
-        button('draw', 'Draw a member (D)', () => look({ tool: 'draw' }), tool === 'draw'),
+        button('select', 'Select (Esc)', () => takeTool('select'), tool === 'select'),
+        button('draw', 'Draw a member (D)', () => takeTool('draw'), tool === 'draw'),
         button(
           'measure',
           'Measure (Shift D)',
-          () => look({ tool: tool === 'measure' ? 'select' : 'measure' }),
+          () => takeTool(tool === 'measure' ? 'select' : 'measure'),
           tool === 'measure',
         ),
       ]}
@@ -221,6 +222,7 @@ function PanesButton() {
   const other = useWorkbench((state) => state.other);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const first = inOrder(model.cases)[0] as { id: string } | undefined;
   const ownWeight = { kind: 'case', id: first?.id ?? '' } as const;
   const items = [
@@ -251,7 +253,7 @@ function PanesButton() {
       difference: [{ source: 'difference' }],
       all: [{ source: 'other' }, { source: 'difference' }, { source: 'other', quantity: 'deflected' }],
     };
-    if (key === 'compare') look({ panel: { kind: 'compare' } });
+    if (key === 'compare') openPage({ kind: 'compare' });
     else
       look({
         panes: layouts[key],

@@ -13,7 +13,7 @@ import { analysisNames, newAnalysis, standardSets } from '../acts/new-analysis';
 export function AnalysisDetails() {
   const model = useWorkbench((state) => state.model);
   const { settings } = model;
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const commit = useWorkbench((state) => state.commit);
   const set = (fields: Partial<Settings>) => commit({ edits: [{ kind: 'settings.change', fields }] });
   return (
@@ -59,7 +59,7 @@ export function AnalysisDetails() {
           >
             members deform in shear
           </Checkbox>
-          <Button block style={{ marginTop: 8 }} onClick={() => look({ panel: { kind: 'settings' } })}>
+          <Button block style={{ marginTop: 8 }} onClick={() => openPage({ kind: 'settings' })}>
             All settings: bars, limits, stiffness …
           </Button>
         </div>

@@ -16,7 +16,7 @@ export function CheckDetails() {
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const checks = useWorkbench((state) => state.checks);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const status = useWorkbench((state) => state.solveStatus);
   const { members } = selection;
   const showsSelection = useShowsSelection();
@@ -66,7 +66,7 @@ export function CheckDetails() {
               <Button
                 type="primary"
                 style={{ marginTop: 6 }}
-                onClick={() => look({ panel: { kind: 'sheet', member: single, check: row.id } })}
+                onClick={() => openPage({ kind: 'sheet', member: single, check: row.id })}
               >
                 Open the calculation sheet
               </Button>

@@ -20,7 +20,7 @@ function Opening() {
 
 /** In place of a page whose code could not be fetched. */
 function Unfetched() {
-  const look = useWorkbench((state) => state.look);
+  const closePage = useWorkbench((state) => state.closePage);
   return (
     <aside className="details card" aria-label="Details">
       <div className="details-body">
@@ -28,7 +28,7 @@ function Unfetched() {
           This page could not be fetched: the server cannot be reached. Your work is kept in this browser; when the
           server is back, load the project again.
         </p>
-        <Button onClick={() => look({ panel: null })}>Close</Button>
+        <Button onClick={() => closePage()}>Close</Button>
       </div>
     </aside>
   );

@@ -29,6 +29,7 @@ export function FrameDetails() {
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
+  const takeTool = useWorkbench((state) => state.takeTool);
   const showsSelection = useShowsSelection();
   const locked = [...selection.members, ...selection.nodes].some((id) => model.settings.locked?.includes(id));
   if (builderOpen) return <FrameBuilder />;
@@ -53,7 +54,7 @@ export function FrameDetails() {
             <Button type="primary" onClick={() => look({ builderOpen: true })}>
               Frame builder
             </Button>
-            <Button onClick={() => look({ tool: 'draw' })}>Draw a member</Button>
+            <Button onClick={() => takeTool('draw')}>Draw a member</Button>
           </div>
           <ToolList group="set out" title="Set out" open />
           <details open>

@@ -31,7 +31,7 @@ export function ResultDetails() {
 
 function NoResults() {
   const status = useWorkbench((state) => state.solveStatus);
-  const look = useWorkbench((state) => state.look);
+  const openCard = useWorkbench((state) => state.openCard);
   return (
     <aside className="details card" aria-label="Details">
       <div className="details-head">
@@ -45,7 +45,7 @@ function NoResults() {
             : 'They follow by themselves as soon as the first solve is done.'}
         </p>
         {status === 'stopped' && (
-          <Button type="primary" style={{ marginTop: 8 }} onClick={() => look({ popover: 'findings' })}>
+          <Button type="primary" style={{ marginTop: 8 }} onClick={() => openCard('findings')}>
             Show the findings
           </Button>
         )}
@@ -61,6 +61,7 @@ function MemberDetails({ id }: { id: string }) {
   const row = useWorkbench((state) => state.checks.get(id));
   const solved = useWorkbench((state) => state.solved)!;
   const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const results = useMemberResults(id);
   const [cursor, setCursor] = useState<number>();
   const member = model.members[id];
@@ -135,7 +136,7 @@ function MemberDetails({ id }: { id: string }) {
           <span className="open-word">open, not checked</span>
         )}
         <span style={{ flex: 1 }} />
-        <Button onClick={() => look({ panel: { kind: 'member', member: id } })}>Member page</Button>
+        <Button onClick={() => openPage({ kind: 'member', member: id })}>Member page</Button>
         <Button onClick={() => look({ stage: 'checks', panel: { kind: 'sheet', member: id, check: null } })}>
           Sheet
         </Button>
@@ -302,7 +303,7 @@ function WholeDetails() {
 
 /** What the Results stage offers beside the drawing. */
 function ResultActions() {
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
   const watch = useWorkbench((state) => state.watch);
@@ -314,17 +315,17 @@ function ResultActions() {
   return (
     <div className="block">
       <div className="listing">
-        {item('Is it plausible?', 'Shift P', () => look({ panel: { kind: 'plausibility' } }))}
-        {item('Compare with …', 'Shift K', () => look({ panel: { kind: 'compare' } }))}
-        {item('Variants', 'Shift V', () => look({ panel: { kind: 'variants' } }))}
-        {item('Runs', '', () => look({ panel: { kind: 'runs' } }))}
-        {item('Rows of supports', '', () => look({ panel: { kind: 'supports' } }))}
+        {item('Is it plausible?', 'Shift P', () => openPage({ kind: 'plausibility' }))}
+        {item('Compare with …', 'Shift K', () => openPage({ kind: 'compare' }))}
+        {item('Variants', 'Shift V', () => openPage({ kind: 'variants' }))}
+        {item('Runs', '', () => openPage({ kind: 'runs' }))}
+        {item('Rows of supports', '', () => openPage({ kind: 'supports' }))}
         {storeysUpward(model)
           .slice(1)
           .reverse()
           .map((storey) => (
             <span key={storey.id}>
-              {item(`Page of ${storey.label}`, '', () => look({ panel: { kind: 'storey', storey: storey.id } }))}
+              {item(`Page of ${storey.label}`, '', () => openPage({ kind: 'storey', storey: storey.id }))}
             </span>
           ))}
       </div>
@@ -363,7 +364,7 @@ function ResultActions() {
 
 /** What can be asked of and watched at a node. */
 function NodeQuestions({ id }: { id: string }) {
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
   const watch = useWorkbench((state) => state.watch);
@@ -377,7 +378,7 @@ function NodeQuestions({ id }: { id: string }) {
             type="button"
             className="choice"
             aria-label={`Why does it move in ${direction}?`}
-            onClick={() => look({ panel: { kind: 'why', node: id, direction } })}
+            onClick={() => openPage({ kind: 'why', node: id, direction })}
           >
             {direction}?
           </button>

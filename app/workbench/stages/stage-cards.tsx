@@ -23,6 +23,7 @@ export function ReportDetails() {
   const stopped = useWorkbench((state) => state.solveStatus === 'stopped');
   const checked = useWorkbench((state) => state.solveStatus !== 'solving' && state.solveStatus !== 'checking');
   const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const set = (change: Partial<Composition>) => look({ composition: { ...api.getState().composition, ...change } });
   const { chapters, detail, worst } = composition;
   const members = sheetMembers({ composition, selection, checks });
@@ -128,7 +129,7 @@ export function ReportDetails() {
           <Button
             style={{ flex: 1 }}
             disabled={waits !== undefined || chapters.length === 0}
-            onClick={() => look({ panel: { kind: 'preview' } })}
+            onClick={() => openPage({ kind: 'preview' })}
           >
             Preview
           </Button>

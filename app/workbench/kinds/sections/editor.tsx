@@ -21,7 +21,7 @@ function nameOfShape(shape: Section['shape'], units: UnitSystem): string | undef
 export function SectionEditor({ section }: { section: Section }) {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
-  const look = useWorkbench((state) => state.look);
+  const openPage = useWorkbench((state) => state.openPage);
   const { units } = model.settings;
   const { shape } = section;
   const users = Object.values(model.members).filter((member) => member.section === section.id).length;
@@ -120,7 +120,7 @@ export function SectionEditor({ section }: { section: Section }) {
           ? 'Computed from its dimensions. Another size is another section: choose it above, or replace this one everywhere.'
           : 'A change of dimensions changes every member with this section.'}
       </p>
-      <button type="button" className="link" onClick={() => look({ panel: { kind: 'sections' } })}>
+      <button type="button" className="link" onClick={() => openPage({ kind: 'sections' })}>
         Sections by family, with drawings …
       </button>
     </div>
