@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { forceComponents, shownSchema } from '../results';
+import { quantities, shownSchema } from '../results';
 
 export const reportChapters = [
   'model',
@@ -20,7 +20,7 @@ export type ReportChapter = (typeof reportChapters)[number];
 /** A picture of a report: a saved view ('' is the whole frame) with what is drawn on it. */
 export const reportView = z.strictObject({
   view: z.string().regex(/^(v\d+)?$/, 'a saved view looks like v2'),
-  quantity: z.enum(['deflected', 'outline', 'reactions', 'drift', 'utilisation', ...forceComponents]),
+  quantity: z.enum(['outline', ...quantities]),
   shown: shownSchema,
 });
 

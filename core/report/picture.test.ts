@@ -1,5 +1,7 @@
 import { buildTernHide } from '../../demo/tern-hide';
 import { solveNow } from '../fem';
+import { shownParts, stationTable, stressBand } from '../results';
+import { formatValue } from '../units';
 import { pictureSvg, reportChoice, reportContent, reportTables, type PictureRequest } from './index';
 
 const model = buildTernHide();
@@ -68,7 +70,18 @@ describe('a picture of the structure', () => {
     expect(ask({ quantity: 'reactions', shown: { kind: 'envelope', purpose: 'strength' } })).toMatch(
       /z [\d.−]+ to [\d.−]+/,
     );
-    expect(ask({ quantity: 'stress' })).toContain('stresses are not drawn as SVG yet');
+    // the largest stress anywhere is written: tension or compression of a section is N / A ± M / W at its worst corner
+    const table = stationTable(solution!);
+    const weights = shownParts(model, solution!, { kind: 'case', id: 'c2' }).map((part) => part.weights);
+    const largest = Math.max(
+      ...solution!.memberIds.flatMap((id, m) => {
+        const band = stressBand(table, model, id, m, weights)!;
+        return [...band.max, ...band.min].map(Math.abs);
+      }),
+    );
+    const stressed = ask({ quantity: 'stress' });
+    expect(stressed).toContain(formatValue(largest, 'stress', model.settings.units, largest >= 100e6 ? 0 : 1));
+    expect(stressed).toContain('Normal stress σ, Case SD');
     expect(ask({ quantity: 'utilisation' })).toContain('no member was checked');
     const used = ask({
       quantity: 'utilisation',

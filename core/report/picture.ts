@@ -9,6 +9,8 @@ import {
   shownParts,
   shownWords,
   stationTable,
+  stressBand,
+  type Band,
   storeyBook,
   type ColorRole,
   type ForceComponent,
@@ -143,20 +145,18 @@ export function pictureSvg(model: Model, solution: Solution | undefined, request
     })
     .join('');
   const results =
-    solution && quantity === 'stress'
-      ? { drawn: '', scale: 'stresses are not drawn as SVG yet: save the view as PNG' }
-      : solution && quantity !== 'outline' && (quantity === 'drift' || resultQuantities[quantity].drawn === 'written')
-        ? writtenParts(model, solution, members, request, project)
-        : solution && quantity !== 'outline'
-          ? resultParts(
-              model,
-              solution,
-              members,
-              request,
-              project,
-              (Math.max(high[0] - low[0], high[1] - low[1]) || 1) * 0.09,
-            )
-          : undefined;
+    solution && quantity !== 'outline' && (quantity === 'drift' || resultQuantities[quantity].drawn === 'written')
+      ? writtenParts(model, solution, members, request, project)
+      : solution && quantity !== 'outline'
+        ? resultParts(
+            model,
+            solution,
+            members,
+            request,
+            project,
+            (Math.max(high[0] - low[0], high[1] - low[1]) || 1) * 0.09,
+          )
+        : undefined;
   const words = shownWords(model, shown);
   const title =
     quantity === 'outline'
@@ -328,16 +328,22 @@ function resultParts(
       labels.push({ at: points[most], text: formatValue(sizes[most], 'deflection', units, 1), weight: sizes[most] });
     }
     scale = `drawn ${formatNumber(times, times < 10 ? 1 : 0)} times, movements in ${unitLabel('deflection', units)}`;
-  } else if (isForce(quantity)) {
+  } else if (isForce(quantity) || quantity === 'stress') {
     const kind: QuantityKind = resultQuantities[quantity].unit;
-    const bands = own.map((m) => ({ m, band: table.band(m, weights, quantity) }));
+    const bands = own.flatMap((m) => {
+      const band =
+        quantity === 'stress'
+          ? stressBand(table, model, solution.memberIds[m], m, weights)
+          : table.band(m, weights, quantity);
+      return band ? [{ m, band }] : [];
+    });
     let largest = 0;
     for (const { band } of bands)
       for (let s = 0; s < band.max.length; s++)
         largest = Math.max(largest, Math.abs(band.max[s]), Math.abs(band.min[s]));
     if (largest < 1e-9) return { drawn: '', scale: 'nothing to draw' };
     const factor = roundDown(reach / largest);
-    const { row: usual, sign } = diagramSense[quantity];
+    const { row: usual, sign } = diagramSense[quantity === 'stress' ? 'N' : quantity];
     for (const { m, band } of bands) {
       const { origin, axes } = frameOf(m);
       // a force along or about the axis has no side of its own: it lies where it is seen best
@@ -345,18 +351,20 @@ function resultParts(
         const [a, b] = [project(0, 0, 0), project(axes[3 * side], axes[3 * side + 1], axes[3 * side + 2])];
         return Math.hypot(a[0] - b[0], a[1] - b[1]);
       };
-      const row = (quantity === 'N' || quantity === 'T') && seen(1) > seen(2) + 1e-9 ? 1 : usual;
+      const row =
+        (quantity === 'N' || quantity === 'T' || quantity === 'stress') && seen(1) > seen(2) + 1e-9 ? 1 : usual;
       const place = (x: number, value: number) => {
         const at = [0, 1, 2].map((k) => origin[k] + x * axes[k] + sign * factor * value * axes[3 * row + k]);
         return project(at[0], at[1], at[2]);
       };
       const length = solution.lengths[m];
-      for (const curve of weights.length === 1 ? [band.max] : [band.max, band.min]) {
+      // a section has a largest tension and a largest compression in every state
+      for (const curve of weights.length === 1 && quantity !== 'stress' ? [band.max] : [band.max, band.min]) {
         const points = [place(0, 0), ...band.stations.map(({ x }, s) => place(x, curve[s])), place(length, 0)];
         paths.push(line(points));
         fills.push(`${line(points)}Z`);
       }
-      const extremes = table.extremes(m, weights, quantity);
+      const extremes = quantity === 'stress' ? extremesOfBand(band) : table.extremes(m, weights, quantity);
       for (const { value, x } of [extremes.max, extremes.min])
         if (Math.abs(value) > 0.1 * largest)
           labels.push({
@@ -369,6 +377,16 @@ function resultParts(
   }
   const drawn = `<g fill="${color}" fill-opacity="0.16">${fills.map((d) => `<path d="${d}"/>`).join('')}</g><g fill="none" stroke="${color}" stroke-width="1.1">${paths.map((d) => `<path d="${d}"/>`).join('')}</g>${placed(labels, width, height, color)}`;
   return { drawn, scale };
+}
+
+/** Where a band is largest and smallest, m from the start of its member. */
+function extremesOfBand({ stations, max, min }: Band): Record<'max' | 'min', { value: number; x: number }> {
+  const at = (values: ArrayLike<number>, better: (a: number, b: number) => boolean) => {
+    let best = 0;
+    for (let s = 1; s < values.length; s++) if (better(values[s], values[best])) best = s;
+    return { value: values[best], x: stations[best].x };
+  };
+  return { max: at(max, (a, b) => a > b), min: at(min, (a, b) => a < b) };
 }
 
 /** The weightiest labels that find room, with the ground's colour around them. */

@@ -2,7 +2,7 @@ import { Button, Checkbox, Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { chapters as reportChapterKinds, reportChapters, type ReportChapter, type ReportChoice } from '~core/report';
 import { inOrder, purposes, type Settings } from '~core/model';
-import { combinationsFor, forceComponents, shownWords, type Shown } from '~core/results';
+import { combinationsFor, quantities, resultQuantities, shownWords, type Shown } from '~core/results';
 import { purposeNames } from '~core/combine';
 import { count } from '~core/units';
 import { DocumentLink } from '../../making/document-link';
@@ -215,7 +215,6 @@ function Views() {
     look({ composition: { ...api.getState().composition, views: [...next] } });
   const change = (at: number, part: Partial<ReportView>) =>
     set(views.map((view, i) => (i === at ? { ...view, ...part } : view)));
-  const drawn = quantity === 'stress' ? 'deflected' : quantity;
   return (
     <div className="block">
       <h3>
@@ -239,14 +238,10 @@ function Views() {
               value={view.quantity}
               style={{ width: 130 }}
               options={[
-                { value: 'outline', label: 'frame' },
-                { value: 'deflected', label: 'shape' },
-                { value: 'reactions', label: 'reactions' },
-                { value: 'drift', label: 'drift' },
-                { value: 'utilisation', label: 'utilisation' },
-                ...forceComponents.map((value) => ({ value, label: value })),
+                { value: 'outline', label: 'Frame' },
+                ...quantities.map((value) => ({ value, label: resultQuantities[value].title })),
               ]}
-              popupMatchSelectWidth={100}
+              popupMatchSelectWidth={160}
               onChange={(value: ReportView['quantity']) => change(i, { quantity: value })}
             />
             <button
@@ -269,7 +264,7 @@ function Views() {
       ))}
       <Button
         size="small"
-        onClick={() => set([...views, { view: inOrder(model.views)[views.length]?.id ?? '', quantity: drawn, shown }])}
+        onClick={() => set([...views, { view: inOrder(model.views)[views.length]?.id ?? '', quantity, shown }])}
       >
         Add a picture
       </Button>
