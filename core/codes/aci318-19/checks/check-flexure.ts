@@ -2,7 +2,7 @@ import { barArea, moment, plain, sectionLength } from '../../../sheet';
 import type { BarLayer } from '../../doors/checks/beam-reinforcement';
 import { missing, skipped, utilisationOf, type Check } from '../../doors/checks/check';
 import { clearSpacing, effectiveDepth, leastClearSpacing } from './beam-section';
-import type { BeamCheck, ConcreteBeam } from './concrete-beam';
+import { compareAs, type BeamCheck, type ConcreteBeam } from './concrete-beam';
 import { flexuralStrength, minimumFlexuralSteel } from './flexure';
 
 type Face = 'top' | 'bottom';
@@ -49,15 +49,7 @@ const strengthCheck =
           sheet.remark('Bars in compression are left out, on the safe side.');
           const { strength } = flexuralStrength(section, layer, sheet);
           if (strength > 0)
-            sheet.compare({
-              clause: '9.5.1.1',
-              title: 'Comparison',
-              symbol: 'u',
-              expression: 'M_u / M_d',
-              inputs: { M_u: moment(value), M_d: moment(strength) },
-              value: plain(value / strength, 2),
-              utilisation: value / strength,
-            });
+            compareAs(sheet, '9.5.1.1', 'M_u / M_d', { M_u: moment(value), M_d: moment(strength) }, value / strength);
         },
       },
     ];
@@ -82,15 +74,7 @@ const leastSteelCheck =
         utilisation: utilisationOf(minimumFlexuralSteel(section, d), steel),
         trace: (sheet) => {
           const least = minimumFlexuralSteel(section, d, sheet);
-          sheet.compare({
-            clause: '9.6.1.1',
-            title: 'Comparison',
-            symbol: 'u',
-            expression: 'A_min / A_s',
-            inputs: { A_min: barArea(least), A_s: barArea(steel) },
-            value: plain(least / steel, 2),
-            utilisation: least / steel,
-          });
+          compareAs(sheet, '9.6.1.1', 'A_min / A_s', { A_min: barArea(least), A_s: barArea(steel) }, least / steel);
         },
       },
     ];
@@ -116,15 +100,13 @@ const ductilityCheck =
         trace: (sheet) => {
           flexuralStrength(beam.section, layer, sheet);
           if (strain > 0)
-            sheet.compare({
-              clause: '9.3.3.1',
-              title: 'Comparison',
-              symbol: 'u',
-              expression: '(epsilon_ty + 0.003) / epsilon_t',
-              inputs: { epsilon_ty: plain(yieldStrain, 4), epsilon_t: plain(strain, 5) },
-              value: plain(utilisationOf(limit, strain), 2),
-              utilisation: utilisationOf(limit, strain),
-            });
+            compareAs(
+              sheet,
+              '9.3.3.1',
+              '(epsilon_ty + 0.003) / epsilon_t',
+              { epsilon_ty: plain(yieldStrain, 4), epsilon_t: plain(strain, 5) },
+              utilisationOf(limit, strain),
+            );
         },
       },
     ];

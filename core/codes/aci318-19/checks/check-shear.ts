@@ -1,7 +1,7 @@
 import { formatQuantity } from '../../../units';
-import { barArea, force, plain, sectionLength } from '../../../sheet';
+import { barArea, force, sectionLength } from '../../../sheet';
 import { skipped, utilisationOf } from '../../doors/checks/check';
-import type { BeamCheck } from './concrete-beam';
+import { compareAs, type BeamCheck } from './concrete-beam';
 import { largestStirrupSpacing, minimumStirrups, needsStirrups, shearStrength } from './shear';
 
 /** 22.5: design strength in shear. */
@@ -25,15 +25,7 @@ export const shearCheck: BeamCheck = ({ section, units, demand, stirrups, d, ten
           );
         sheet.remark('Vu is taken at the axis of the support rather than at d from its face, on the safe side.');
         const { strength } = shearStrength(section, d, stirrups.value, tensionSteel, sheet);
-        sheet.compare({
-          clause: '9.5.1.1',
-          title: 'Comparison',
-          symbol: 'u',
-          expression: 'V_u / V_d',
-          inputs: { V_u: force(value), V_d: force(strength) },
-          value: plain(value / strength, 2),
-          utilisation: value / strength,
-        });
+        compareAs(sheet, '9.5.1.1', 'V_u / V_d', { V_u: force(value), V_d: force(strength) }, value / strength);
       },
     },
   ];
@@ -66,15 +58,13 @@ export const stirrupSpacingCheck: BeamCheck = ({ section, demand, stirrups, d, t
           inputs: { d: sectionLength(d), s_0: sectionLength(close ? 0.3048 : 0.6096) },
           value: sectionLength(widest),
         });
-        sheet.compare({
-          clause: '9.7.6.2.2',
-          title: 'Comparison',
-          symbol: 'u',
-          expression: 's / s_max',
-          inputs: { s: sectionLength(spacing), s_max: sectionLength(widest) },
-          value: plain(spacing / widest, 2),
-          utilisation: spacing / widest,
-        });
+        compareAs(
+          sheet,
+          '9.7.6.2.2',
+          's / s_max',
+          { s: sectionLength(spacing), s_max: sectionLength(widest) },
+          spacing / widest,
+        );
       },
     },
   ];
@@ -100,15 +90,7 @@ export const leastStirrupsCheck: BeamCheck = ({ section, demand, stirrups, d }) 
       utilisation: minimumStirrups(section, stirrups.value) / given,
       trace: (sheet) => {
         const least = minimumStirrups(section, stirrups.value, sheet);
-        sheet.compare({
-          clause: '9.6.3.4',
-          title: 'Comparison',
-          symbol: 'u',
-          expression: 'A_vmin / A_v',
-          inputs: { A_vmin: barArea(least), A_v: barArea(given) },
-          value: plain(least / given, 2),
-          utilisation: least / given,
-        });
+        compareAs(sheet, '9.6.3.4', 'A_vmin / A_v', { A_vmin: barArea(least), A_v: barArea(given) }, least / given);
       },
     },
   ];

@@ -1,6 +1,7 @@
 import { findBar, reinforcingSteels, type RectangleShape } from '../../../catalog';
 import type { Reinforcement } from '../../../model';
 import { extremesOf } from '../../../results';
+import { plain, type Quantity, type Sheet } from '../../../sheet';
 import type { UnitSystem } from '../../../units';
 import type { BarLayer, Chosen, Stirrups } from '../../doors/checks/beam-reinforcement';
 import type { Check } from '../../doors/checks/check';
@@ -35,6 +36,24 @@ export interface ConcreteBeam {
 
 /** One thing that is checked of a beam, or said of it. */
 export type BeamCheck = (beam: ConcreteBeam) => Check[];
+
+/** Ends a trace with what was asked over what there is. */
+export const compareAs = (
+  sheet: Sheet,
+  clause: string,
+  expression: string,
+  inputs: Readonly<Record<string, Quantity>>,
+  utilisation: number,
+): void =>
+  sheet.compare({
+    clause,
+    title: 'Comparison',
+    symbol: 'u',
+    expression,
+    inputs,
+    value: plain(utilisation, 2),
+    utilisation,
+  });
 
 /** Section and demands of a beam; parts of the reinforcement that are open are proposed from the bar rules. */
 export function concreteBeam(shape: RectangleShape, concreteStrength: number, checked: CheckedMember): ConcreteBeam {
