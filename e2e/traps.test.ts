@@ -132,7 +132,8 @@ test('Back leads from a sheet to where one was, Forward to the sheet again, and 
   await page.getByLabel('Quantity').click();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
-  await page.waitForTimeout(400);
+  // a list that is still open takes letters and digits itself
+  await page.locator('input[aria-label="Quantity"][aria-expanded="true"]').waitFor({ state: 'detached' });
   await page.keyboard.press('1');
   await page.waitForURL(/stage=frame/);
 });
