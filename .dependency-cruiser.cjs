@@ -4,7 +4,19 @@
  */
 const road = [
   ...['units', 'plane', 'sheet', 'catalog', 'codes:families', 'model', 'codes:loads', 'loading', 'codes:combinations'],
-  ...['combine', 'build', 'findings', 'mesh', 'fem', 'results', 'codes:checks', 'checks', 'exchange', 'report'],
+  ...[
+    'combine',
+    'build',
+    'findings',
+    'mesh',
+    'fem',
+    'results',
+    'codes:checks',
+    'checks',
+    'exchange',
+    'picture',
+    'report',
+  ],
 ];
 /** What of those before it a folder does not know. */
 const unknown = {
@@ -21,6 +33,7 @@ const unknown = {
   'codes:checks': ['findings', 'plane'],
   checks: ['findings', 'plane'],
   exchange: ['findings', 'plane'],
+  picture: ['sheet', 'findings', 'plane', 'build', 'mesh', 'codes:checks', 'checks', 'exchange'],
 };
 /** The files of a step of the road: a folder, or all codes' files of one door with what these share. */
 const filesOf = (step) => {
@@ -41,7 +54,7 @@ const notTests = { pathNot: '\\.test\\.tsx?$|/verification/' };
  * The import order of the app: a folder imports only folders before it in its list. What the server and the browser share comes first; then
  * the server's side and the browser's, of which the browser's may know the other's types.
  */
-const shared = ['theme', 'protocol', 'drawing', 'tables', 'workers'];
+const shared = ['theme', 'protocol', 'tables', 'workers'];
 const serverSide = ['store', 'print', 'jobs', 'server'];
 const workbench = [
   ...['words', 'pieces', 'fields', 'cells', 'projection', 'kinds:marks', 'picture', 'acts', 'tools', 'kinds', 'cards'],

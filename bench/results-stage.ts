@@ -1,8 +1,8 @@
 import { solveNow } from '~core/fem';
 import type { Model } from '~core/model';
 import { stationTable, type Shown } from '~core/results';
-import { plainlyDrawn } from '../app/drawing/drawn';
-import { drawQuantity } from '../app/drawing/diagrams';
+import { plainlyDrawn } from '~core/picture';
+import { drawQuantity } from '~core/picture';
 import { manyCases } from './loads-stage';
 
 const timed = <T>(work: () => T): [T, number] => {

@@ -13,9 +13,9 @@ import type {
   SolverMessage,
 } from '../workers/messages';
 import type { SolvedToEnd } from '../workers/solve-to-end';
-import type { DiagramDrawing } from '../drawing/diagrams';
+import type { DiagramDrawing } from '~core/picture';
 import type { Quantity } from '~core/results';
-import type { Drawn } from '../drawing/drawn';
+import type { Drawn } from '~core/picture';
 import type { SolverDoor } from '../workers/solver.worker';
 import { sendRun } from './server-door';
 import { Silence } from './silence';

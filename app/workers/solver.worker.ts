@@ -1,9 +1,9 @@
 import * as comlink from 'comlink';
 import type { Act, Model } from '~core/model';
 import type { SolverMessage } from './messages';
-import { drawQuantity, type DiagramDrawing } from '../drawing/diagrams';
+import { drawQuantity, type DiagramDrawing } from '~core/picture';
 import type { Quantity } from '~core/results';
-import type { Drawn } from '../drawing/drawn';
+import type { Drawn } from '~core/picture';
 import type { Shown } from '~core/results';
 import { SolveLoop } from './solve-loop';
 import { solveToEnd, type SolvedToEnd } from './solve-to-end';

@@ -1,5 +1,5 @@
 import { shownWords } from '~core/results';
-import { pictureSvg, type PictureRequest } from '~core/report';
+import { pictureSvg, type PictureRequest } from '~core/picture';
 import type { Workbench } from '../../state/store';
 import { planeKey } from '../../state/view-slice';
 import { formatQuantity } from '~core/units';

@@ -23,7 +23,7 @@ import { pick, picksAt, pickWindow, type Hit } from '../picture/pick';
 import { insideOutline } from '../projection/outline';
 import { marksAt } from '../kinds/marks';
 import { recordName } from '../kinds/screen-kinds';
-import { inPlane, scopeOf } from '../projection/scope';
+import { inPlane, scopeOf } from '~core/picture';
 import { toggleBay } from '../tools/open-tool';
 import { offersBay } from '../tools/tool';
 import type { Effect, WindowOnScreen } from './gestures/gesture';

@@ -6,8 +6,8 @@ import type { Solved } from '../../state/solve-slice';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Drawn, Quantity, Stage, ViewPlane } from '../../state/view-slice';
 import { membersForWorker } from '../../workers/worker-limit';
-import { drawQuantity, type DiagramDrawing, type DiagramSource } from '../../drawing/diagrams';
-import type { Scope } from '../projection/scope';
+import { drawQuantity, type DiagramDrawing, type DiagramSource } from '~core/picture';
+import type { Scope } from '~core/picture';
 
 interface Asked {
   readonly number: number;

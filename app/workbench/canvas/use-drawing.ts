@@ -6,7 +6,7 @@ import type { NewMembers, ViewPlane } from '../../state/view-slice';
 import { fillPoint } from '../tools/open-tool';
 import { withMaterials } from '../tools/tool';
 import { rayAt, type Frame, type Projector, type toThree } from '../projection/eye';
-import type { Scope } from '../projection/scope';
+import type { Scope } from '~core/picture';
 import { onPlane, snapPoints, snapsAt, type Snap } from '../picture/snap';
 import { parsePoint } from '../picture/typed-point';
 

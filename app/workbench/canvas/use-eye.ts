@@ -4,7 +4,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { planeKey, type Camera, type ViewPlane } from '../../state/view-slice';
 import { extentOf } from '../picture/setting-out';
 import { directionOf, fitEye, panned, type Frame } from '../projection/eye';
-import { positionsOf, type Scope } from '../projection/scope';
+import { positionsOf, type Scope } from '~core/picture';
 
 /** The eye of a view: where it was left, or fitted to what is in view; fitted again when that is asked for. @param framed whether the view stands beside others */
 export function useEye({

@@ -6,7 +6,7 @@ import type { Solved } from '../../state/solve-slice';
 import { useWorkbench } from '../../state/store';
 import type { Quantity, ViewPlane } from '../../state/view-slice';
 import type { CheckRow } from '../../workers/messages';
-import type { DiagramSource } from '../../drawing/diagrams';
+import type { DiagramSource } from '~core/picture';
 
 /** What a view shows: the model on screen or another one, which results of it, and what is taken away from them. */
 export interface PaneContent {

@@ -6,7 +6,7 @@ import { colorings, snapKinds, visibleKinds, visibleNames, type Coloring } from 
 import { Icon } from '../../theme/icons';
 import { colorClasses } from '../picture/coloring';
 import { snapNames } from '../picture/snap';
-import { scopeOf } from '../projection/scope';
+import { scopeOf } from '~core/picture';
 import { QuantityField } from '../fields/quantity-field';
 import { keepView, showView } from '../acts/saved-views';
 

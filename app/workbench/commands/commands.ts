@@ -4,7 +4,7 @@ import { inOrder, type Edit } from '~core/model';
 import { count } from '~core/units';
 import type { Workbench } from '../../state/store';
 import { selectableTables, selectionOf, sizeOf } from '../../state/selection';
-import { scopeOf } from '../projection/scope';
+import { scopeOf } from '~core/picture';
 import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../../state/view-slice';
 import { worstOf } from '../../state/solve-slice';
 import { commitAndTell } from '../acts/deleting';

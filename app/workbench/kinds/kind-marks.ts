@@ -2,7 +2,7 @@ import type { Model, RecordOf } from '~core/model';
 import type { SelectableTable } from '../../state/selection';
 import type { VisibleKind } from '../../state/view-slice';
 import type { Projector } from '../projection/eye';
-import type { Scope } from '../projection/scope';
+import type { Scope } from '~core/picture';
 
 /** What a mark is drawn on and read from. */
 export interface Sight {

@@ -3,7 +3,7 @@ import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { nothingSelected, selectionOf } from '../../state/selection';
 import { allVisible } from '../../state/view-slice';
 import type { Projector } from '../projection/eye';
-import { scopeOf } from '../projection/scope';
+import { scopeOf } from '~core/picture';
 import { behind, type Sight } from './kind-marks';
 import { drawMarks, marksAt } from './marks';
 import { everyRecord, recordName, recordTabs, screenKind } from './screen-kinds';

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { pictureSvg, type PictureRequest } from '~core/report';
+import { pictureSvg, type PictureRequest } from '~core/picture';
 import { useWorkbench } from '../../state/store';
 
 /** A small picture of the model on screen with results, as it is printed. */

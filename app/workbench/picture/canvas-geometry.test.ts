@@ -6,7 +6,7 @@ import { snapKinds, type SnapKind } from '../../state/view-slice';
 import { directionOf, fitEye, panned, Projector, rayAt, toThree, zoomed, type Frame } from '../projection/eye';
 import { segmentDistance } from '../projection/outline';
 import { pick, picksAt, pickWindow } from './pick';
-import { positionsOf, scopeOf } from '../projection/scope';
+import { positionsOf, scopeOf } from '~core/picture';
 import { onPlane, snapsAt, snapPoints } from './snap';
 import { parsePoint } from './typed-point';
 

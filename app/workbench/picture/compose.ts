@@ -6,11 +6,12 @@ import type { Solved } from '../../state/solve-slice';
 import type { Coloring, Drawn, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
 import { colorClasses } from './coloring';
-import { quantityColor, type DiagramDrawing } from '../../drawing/diagrams';
+import { type DiagramDrawing } from '~core/picture';
+import { quantityColor } from '../../theme/quantity-color';
 import { binOf, legendSteps, valueColor } from './value-colors';
 import type { Drawing, FillBatch, LineBatch } from './scene';
 import { shapeSegments, type ShapeOf } from './mode-shapes';
-import type { Scope } from '../projection/scope';
+import type { Scope } from '~core/picture';
 import { solidGeometry } from './solids';
 
 /** Everything the picture depends on but the eye. */

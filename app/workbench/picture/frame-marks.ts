@@ -17,7 +17,7 @@ import type { Projector } from '../projection/eye';
 import { path } from '../projection/outline';
 import { drawArrow } from '../projection/glyphs';
 import { drawText, labelFont, type Label } from '../projection/labels';
-import type { Scope } from '../projection/scope';
+import type { Scope } from '~core/picture';
 
 type Context = CanvasRenderingContext2D;
 

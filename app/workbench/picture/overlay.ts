@@ -16,7 +16,7 @@ import { drawLoads } from './load-glyphs';
 import type { LoadStyle, Visible } from '../../state/view-slice';
 import type { LoadZone } from './load-zones';
 import type { Rectangle } from './pick';
-import type { Scope } from '../projection/scope';
+import type { Scope } from '~core/picture';
 import { drawAxes, drawSettingOut } from './setting-out';
 import { coordinateWords, type Snap } from './snap';
 

@@ -2,7 +2,7 @@ import type { Member, Model } from '~core/model';
 import type { Chosen } from '../../state/selection';
 import type { Projector } from '../projection/eye';
 import { insideOutline, segmentDistance } from '../projection/outline';
-import type { OnEnd } from '../projection/scope';
+import type { OnEnd } from '~core/picture';
 import { nearby } from './near';
 
 /** How near, in pixels, the pointer must be. */

@@ -11,14 +11,14 @@ import type { CheckRow } from '../../workers/messages';
 import { roundDown, shownParts, shownWords, stationTable } from '~core/results';
 import { compose, type PictureInput } from './compose';
 import { binOf, legendSteps, valueColor } from './value-colors';
-import { plainlyDrawn } from '../../drawing/drawn';
-import { drawQuantity } from '../../drawing/diagrams';
+import { plainlyDrawn } from '~core/picture';
+import { drawQuantity } from '~core/picture';
 import { actingLoads } from './acting';
 import type { Projector } from '../projection/eye';
 import { pick, pickWindow } from './pick';
 import { nothingSelected } from '../../state/selection';
 import { allVisible } from '../../state/view-slice';
-import { scopeOf } from '../projection/scope';
+import { scopeOf } from '~core/picture';
 import { extentOf } from './setting-out';
 import { sectionOutline, solidGeometry } from './solids';
 

@@ -5,7 +5,7 @@ import type { Solved } from '../../state/solve-slice';
 import type { Quantity, Stage } from '../../state/view-slice';
 import type { CheckRow } from '../../workers/messages';
 import { kindOfQuantity } from './compose';
-import { interpolated, isForce, type DiagramSource } from '../../drawing/diagrams';
+import { interpolated, isForce, type DiagramSource } from '~core/picture';
 
 interface Content {
   readonly model: Model;

@@ -16,7 +16,7 @@ import { formatQuantity } from '~core/units';
 import { snapKinds, type SnapKind, type ViewPlane } from '../../state/view-slice';
 import type { Projector } from '../projection/eye';
 import { segmentDistance } from '../projection/outline';
-import { inPlane } from '../projection/scope';
+import { inPlane } from '~core/picture';
 
 /** A point that drawing snaps to, with the name shown at the cursor. */
 export interface Snap {

@@ -1,7 +1,7 @@
 import { useMemo, type PointerEvent } from 'react';
 import type { StationTable } from '~core/results';
 import { formatValue, unitLabel, unitSize, type QuantityKind, type UnitSystem } from '~core/units';
-import { quantityColor } from '../../drawing/diagrams';
+import { quantityColor } from '../../theme/quantity-color';
 import { Symbolic } from './symbolic';
 
 export type LineQuantity = 'N' | 'Vy' | 'Vz' | 'T' | 'My' | 'Mz' | 'w';

@@ -5,7 +5,8 @@ import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Shown } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
-import { isForce, quantityColor } from '../../drawing/diagrams';
+import { isForce } from '~core/picture';
+import { quantityColor } from '../../theme/quantity-color';
 import {
   combinationsFor,
   isEnvelope,

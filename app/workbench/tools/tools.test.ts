@@ -5,7 +5,7 @@ import type { Selection } from '../../state/view-slice';
 import { selectionChoices } from '../cards/selection-choices';
 import { selectionWords } from '../../state/selection';
 import { colorClasses } from '../picture/coloring';
-import { scopeOf } from '../projection/scope';
+import { scopeOf } from '~core/picture';
 import { toolOf, tools } from './all-tools';
 import { nextPoint } from './open-tool';
 import { initialValues, Values, withMaterials, type FieldValue } from './tool';

@@ -2,7 +2,7 @@ import type { Solution } from '../../fem';
 import type { Model } from '../../model';
 import type { Block } from '../blocks';
 import type { ReportChoice } from '../choice';
-import { pictureSvg, type PictureRequest } from '../picture';
+import { pictureSvg, type PictureRequest } from '../../picture';
 import type { Chapter } from './chapter';
 
 /** Each picture with its caption. */

@@ -1,178 +1,24 @@
-import type { Solution } from '~core/fem';
-import type { Model } from '~core/model';
 import {
-  commonMembers,
-  differenceBand,
   diagramSense,
-  differenceMovement,
   forceComponents,
-  isEnvelope,
-  lineIndex,
   roundDown,
-  shownParts,
-  stationTable,
-  stressBand,
   type Band,
   type ForceComponent,
-  type Shown,
+  type Quantity,
   type Station,
   type StationTable,
-  isMovement,
-  resultQuantities,
-  type ColorRole,
-  type Quantity,
-} from '~core/results';
+} from '../results';
 import type { Drawn } from './drawn';
-import { colors } from '../theme/tokens';
+import { nothingDrawn, type DiagramDrawing, type DiagramSource } from './drawing';
 
-/** A quantity along members as drawn in space: fills, outlines (m) and values to write. */
-export interface DiagramDrawing {
-  readonly triangles: Float32Array;
-  /** x, y, z of both ends of each segment */
-  readonly outline: Float32Array;
-  /** the same segments before they moved, of a deflected shape */
-  readonly rest: Float32Array;
-  /** a value for each segment of `outline`, when members are coloured by value */
-  readonly segmentValues: Float32Array;
-  readonly values: readonly {
-    at: [number, number, number];
-    value: number;
-    member: number;
-    weight: number;
-    key: string;
-  }[];
-  /** metres on the drawing for one base unit (m per N, N·m, Pa or m) */
-  readonly scale: number;
-  readonly largest: number;
-  readonly smallest: number;
-}
+/** What is drawn as an area beside a member. */
+export type Ribboned = ForceComponent | 'stress';
 
-const nothing: DiagramDrawing = {
-  triangles: new Float32Array(),
-  outline: new Float32Array(),
-  rest: new Float32Array(),
-  segmentValues: new Float32Array(),
-  values: [],
-  scale: 0,
-  largest: 0,
-  smallest: 0,
-};
-
-/** Colours on screen by role. */
-const roleColors: Readonly<Record<ColorRole, string>> = {
-  axial: colors.axial,
-  shear: colors.shear,
-  torsion: colors.torsion,
-  bending: colors.moment,
-  movement: colors.ink2,
-  plain: colors.ink,
-};
-
-/** The colour a quantity is drawn in. */
-export const quantityColor = (quantity: Quantity): string => roleColors[resultQuantities[quantity].role];
-
-type Ribboned = ForceComponent | 'stress';
-
+/** Whether a quantity is an internal force of members. */
 export const isForce = (quantity: Quantity): quantity is ForceComponent =>
   (forceComponents as readonly string[]).includes(quantity);
-const isRibbon = (quantity: Quantity): quantity is Ribboned => isForce(quantity) || quantity === 'stress';
-
-/** Results that are drawn: of one solution, or of one less another. */
-export interface DiagramSource {
-  readonly model: Model;
-  readonly solution: Solution;
-  readonly shown: Shown;
-  /** direction towards the eye of a view square on: forces without a side of their own are drawn in its plane */
-  readonly facing?: readonly [number, number, number] | undefined;
-  /** what is taken away */
-  readonly less?: { readonly model: Model; readonly solution: Solution; readonly shown: Shown };
-}
-
-/**
- * The drawing of a quantity on members; nothing when what is shown has no such drawing.
- * @param members numbers in the solution
- * @param size    of the structure, m: automatic scales are shares of it
- */
-export function drawQuantity(
-  source: DiagramSource,
-  members: readonly number[],
-  quantity: Quantity,
-  size: number,
-  drawn: Drawn,
-): DiagramDrawing | undefined {
-  const { model, solution, shown, less } = source;
-  const parts = shownParts(model, solution, shown);
-  if (parts.length === 0) return undefined;
-  const table = stationTable(solution);
-  const weights = parts.map((part) => part.weights);
-  if (isMovement(quantity)) {
-    if (parts.length > 1) return undefined;
-    if (!less) return deflectedShape(table, members, weights[0], 0.06 * size, drawn);
-    const other = shownParts(less.model, less.solution, less.shown);
-    return other.length === 1
-      ? differenceShape(source, members, weights[0], other[0].weights, 0.06 * size, drawn)
-      : undefined;
-  }
-  if (!isRibbon(quantity)) return undefined;
-  const bands = less ? differenceBands(source, members, weights, quantity) : undefined;
-  const band = bands
-    ? (member: number) => bands.get(member)
-    : (member: number): Band | undefined =>
-        quantity === 'stress'
-          ? stressBand(table, model, solution.memberIds[member], member, weights)
-          : table.band(member, weights, quantity);
-  return ribbonDiagram(
-    table,
-    members,
-    weights,
-    quantity,
-    band,
-    isEnvelope(shown),
-    bands === undefined && quantity !== 'stress',
-    0.075 * size,
-    drawn,
-    source.facing,
-  );
-}
-
-function differenceBands(
-  { model, solution, less, shown: _shown }: DiagramSource,
-  members: readonly number[],
-  weights: readonly Float64Array[],
-  quantity: Ribboned,
-): Map<number, Band> {
-  const wanted = new Set(members);
-  const others = shownParts(less!.model, less!.solution, less!.shown).map((part) => part.weights);
-  const [one, other] = [stationTable(solution), stationTable(less!.solution)];
-  const bands = new Map<number, Band>();
-  if (others.length === 0) return bands;
-  for (const pair of commonMembers(solution, less!.solution)) {
-    if (!wanted.has(pair.one)) continue;
-    if (quantity !== 'stress')
-      bands.set(
-        pair.one,
-        differenceBand(
-          { table: one, member: pair.one, weights },
-          { table: other, member: pair.other, weights: others },
-          quantity,
-        ),
-      );
-    else {
-      const [a, b] = [
-        stressBand(one, model, pair.id, pair.one, weights),
-        stressBand(other, less!.model, pair.id, pair.other, others),
-      ];
-      // stresses are compared where both have stations
-      if (a && b && a.stations.length === b.stations.length)
-        bands.set(pair.one, {
-          stations: a.stations,
-          max: a.max.map((value, i) => value - b.max[i]),
-          min: a.min.map((value, i) => value - b.min[i]),
-        });
-    }
-  }
-  return bands;
-}
+/** Whether a quantity is drawn as an area beside a member. */
+export const isRibbon = (quantity: Quantity): quantity is Ribboned => isForce(quantity) || quantity === 'stress';
 
 /** With more members than this every other station is drawn: each member is a few pixels long. */
 const membersDrawnCoarsely = 1500;
@@ -180,7 +26,7 @@ const noteworthy = 0.02;
 const mostWritten = 80;
 
 /** Diagrams of an internal force on members: one curve for a case or combination, two for an envelope. */
-function ribbonDiagram(
+export function ribbonDiagram(
   table: StationTable,
   members: readonly number[],
   weights: readonly Float64Array[],
@@ -210,7 +56,7 @@ function ribbonDiagram(
     }
   }
   size = Math.max(largest, -smallest, 0);
-  if (!(size > 1e-9)) return nothing;
+  if (!(size > 1e-9)) return nothingDrawn;
   const scale = drawn.unitsPerMetre !== null ? 1 / drawn.unitsPerMetre : roundDown((reach / size) * drawn.magnify);
   // a stress has no side of its own, as an axial force has none
   const { row: usual, sign } = diagramSense[component === 'stress' ? 'N' : component];
@@ -273,7 +119,7 @@ function ribbonDiagram(
       if (envelope || (x > 0 && x < length)) write(x, value, n === 0 ? 'max' : 'min');
     });
   });
-  return { ...nothing, ...ribbon.finish(), values, scale, largest, smallest };
+  return { ...nothingDrawn, ...ribbon.finish(), values, scale, largest, smallest };
 }
 
 function sampled({ stations, max, min }: Band): {
@@ -410,104 +256,4 @@ function put(
   list[at + 1] = origin[1] + x * along[1] + value * side[1];
   list[at + 2] = origin[2] + x * along[2] + value * side[2];
   return at + 3;
-}
-
-/** Members in their displaced shape, exaggerated. @param weights one set; an envelope has no shape */
-export function deflectedShape(
-  table: StationTable,
-  members: readonly number[],
-  weights: Float64Array,
-  reach: number,
-  drawn: Drawn,
-): DiagramDrawing {
-  const movements = members.map((member) => ({
-    member,
-    stations: table.stations(member),
-    u: table.band(member, [weights], 'u').max,
-    v: table.band(member, [weights], 'v').max,
-    w: table.band(member, [weights], 'w').max,
-  }));
-  return shapeOfMovements(table.solution, movements, reach, drawn);
-}
-
-function differenceShape(
-  { solution, less }: DiagramSource,
-  members: readonly number[],
-  weights: Float64Array,
-  others: Float64Array,
-  reach: number,
-  drawn: Drawn,
-): DiagramDrawing {
-  const wanted = new Set(members);
-  const [one, other] = [stationTable(solution), stationTable(less!.solution)];
-  const movements = commonMembers(solution, less!.solution)
-    .filter((pair) => wanted.has(pair.one))
-    .map((pair): Moved => {
-      const places = differenceMovement(
-        { table: one, member: pair.one, weights: [weights] },
-        { table: other, member: pair.other, weights: [others] },
-      );
-      const of = (name: 'u' | 'v' | 'w') => Float64Array.from(places, ({ values }) => values[lineIndex[name]]);
-      return { member: pair.one, stations: places, u: of('u'), v: of('v'), w: of('w') };
-    });
-  return shapeOfMovements(solution, movements, reach, drawn);
-}
-
-interface Moved {
-  readonly member: number;
-  readonly stations: readonly { readonly x: number }[];
-  readonly u: Float64Array;
-  readonly v: Float64Array;
-  readonly w: Float64Array;
-}
-
-function shapeOfMovements(solution: Solution, shapes: readonly Moved[], reach: number, drawn: Drawn): DiagramDrawing {
-  let largest = 0;
-  let count = 0;
-  for (const { u, v, w } of shapes) {
-    count += u.length - 1;
-    for (let s = 0; s < u.length; s++) largest = Math.max(largest, u[s] * u[s] + v[s] * v[s] + w[s] * w[s]);
-  }
-  largest = Math.sqrt(largest);
-  if (largest < 1e-12) return nothing;
-  const scale = drawn.times ?? roundDown((reach / largest) * drawn.magnify);
-  const outline = new Float32Array(6 * count);
-  const rest = new Float32Array(6 * count);
-  const segmentValues = new Float32Array(drawn.paint === 'colours' ? count : 0);
-  const values: DiagramDrawing['values'][number][] = [];
-  let end = 0;
-  for (const { member, stations, u, v, w } of shapes) {
-    const from = 3 * solution.ends[2 * member];
-    const axes = solution.axes.subarray(9 * member, 9 * member + 9);
-    const size = (s: number) => Math.sqrt(u[s] * u[s] + v[s] * v[s] + w[s] * w[s]);
-    const write = (at: number, s: number) => {
-      for (let k = 0; k < 3; k++) {
-        rest[at + k] = solution.positions[from + k] + stations[s].x * axes[k];
-        outline[at + k] = rest[at + k] + scale * (u[s] * axes[k] + v[s] * axes[3 + k] + w[s] * axes[6 + k]);
-      }
-    };
-    let most = 0;
-    for (let s = 1; s < stations.length; s++) {
-      write(end, s - 1);
-      write(end + 3, s);
-      if (segmentValues.length > 0) segmentValues[end / 6] = Math.max(size(s - 1), size(s));
-      end += 6;
-      if (size(s) > size(most)) most = s;
-    }
-    if (size(most) < drawn.threshold * largest) continue;
-    const at = [0, 1, 2].map(
-      (k) =>
-        solution.positions[from + k] +
-        (stations[most].x + scale * u[most]) * axes[k] +
-        scale * (v[most] * axes[3 + k] + w[most] * axes[6 + k]),
-    ) as [number, number, number];
-    values.push({
-      at,
-      value: size(most),
-      member,
-      weight: size(most) / largest,
-      key: `u ${solution.memberIds[member]}`,
-    });
-  }
-  return { ...nothing, outline, rest, segmentValues, values, scale, largest, smallest: 0 };
 }

@@ -1,6 +1,14 @@
-import { contoursOf } from '~core/catalog';
-import { memberAxis, offPlane, onLevel, planeThrough, type Member, type Model, type Vector } from '~core/model';
-import { allVisible, type ViewPlane, type Visible } from '../../state/view-slice';
+import { contoursOf } from '../catalog';
+import {
+  memberAxis,
+  offPlane,
+  onLevel,
+  planeThrough,
+  type Member,
+  type Model,
+  type SavedView,
+  type Vector,
+} from '../model';
 
 /** What of the model is in view: members and nodes drawn in full, and members drawn faintly for orientation. */
 export interface Scope {
@@ -20,25 +28,36 @@ export interface OnEnd {
 
 const kindOfRole = { column: 'columns', beam: 'beams', brace: 'braces' } as const;
 
-/** Whether a point lies in the plane that is looked at. */
-export function inPlane(model: Model, plane: ViewPlane, position: Vector): boolean {
-  if (plane.kind === '3d') return true;
-  if (plane.kind === 'plan') return Math.abs(position[2] - model.storeys[plane.storey].elevation) < onLevel;
-  if (plane.kind === 'plane') {
-    const through = planeThrough(model.planes[plane.plane].points);
-    return through !== undefined && Math.abs(offPlane(through, position)) < onLevel;
+/** Whether a point lies in the plane that is looked at; nothing lies in a storey, grid line or plane that is gone. */
+export function inPlane(model: Model, plane: SavedView['plane'], position: Vector): boolean {
+  switch (plane.kind) {
+    case '3d':
+      return true;
+    case 'plan': {
+      const storey = byId(model.storeys, plane.storey);
+      return storey !== undefined && Math.abs(position[2] - storey.elevation) < onLevel;
+    }
+    case 'plane': {
+      const working = byId(model.planes, plane.plane);
+      const through = working && planeThrough(working.points);
+      return through !== undefined && Math.abs(offPlane(through, position)) < onLevel;
+    }
+    case 'elevation': {
+      const line = byId(model.gridLines, plane.gridLine);
+      return line !== undefined && Math.abs(position[line.axis === 'x' ? 0 : 1] - line.position) < onLevel;
+    }
   }
-  const line = model.gridLines[plane.gridLine];
-  return Math.abs(position[line.axis === 'x' ? 0 : 1] - line.position) < onLevel;
 }
+
+const byId = <Entry>(table: Readonly<Record<string, Entry>>, id: string): Entry | undefined => table[id];
 
 /** The members of a plane or of an isolated set; in space, the rest is drawn faintly. */
 export function scopeOf(
   model: Model,
-  plane: ViewPlane,
+  plane: SavedView['plane'],
   isolated: readonly string[] | null,
   hidden: readonly string[] = [],
-  visible: Visible = allVisible,
+  visible: Readonly<Partial<Record<'columns' | 'beams' | 'braces', boolean>>> = {},
 ): Scope {
   const only = isolated && new Set(isolated);
   const away = new Set(hidden);
@@ -46,7 +65,7 @@ export function scopeOf(
   const faint: Member[] = [];
   const nodes = new Set<string>();
   for (const member of Object.values(model.members)) {
-    if (away.has(member.id) || !visible[kindOfRole[member.role]]) continue;
+    if (away.has(member.id) || visible[kindOfRole[member.role]] === false) continue;
     const start = model.nodes[member.start];
     const end = model.nodes[member.end];
     const here = inPlane(model, plane, start.position) && inPlane(model, plane, end.position);
@@ -63,7 +82,7 @@ export function scopeOf(
     for (const node of Object.values(model.nodes))
       if (!ofHidden.has(node.id) && inPlane(model, plane, node.position)) nodes.add(node.id);
   const onEnd =
-    plane.kind === 'plan' && visible.columns
+    plane.kind === 'plan' && visible.columns !== false && plane.storey in model.storeys
       ? membersOnEnd(model, model.storeys[plane.storey].elevation, (id) => !away.has(id) && (!only || only.has(id)))
       : [];
   for (const { member } of onEnd)
