@@ -5,9 +5,13 @@ import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
 import { frameCases } from './frames';
 import { memberLoadCases } from './member-loads';
+import { shellCases } from './shells';
 import { stabilityCases } from './stability';
 
-const book = [...beamCases, ...areaCases, ...frameCases, ...stabilityCases, ...memberLoadCases, ...dynamicCases];
+const book = [
+  ...[...beamCases, ...areaCases, ...frameCases, ...stabilityCases, ...memberLoadCases, ...dynamicCases],
+  ...shellCases,
+];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();
 
