@@ -125,10 +125,20 @@ module.exports = {
     },
     {
       name: 'core-is-pure',
-      comment: 'no React, no Node, no database in core; zod describes the model',
+      comment: 'no React, no Node, no database in core; zod describes the model, a package triangulates',
       severity: 'error',
       from: { path: '^core/', ...notTests },
-      to: { dependencyTypes: ['core', 'npm', 'npm-dev'], pathNot: 'node_modules/zod' },
+      to: {
+        dependencyTypes: ['core', 'npm', 'npm-dev'],
+        pathNot: 'node_modules/(zod|delaunator|@kninnug/constrainautor)',
+      },
+    },
+    {
+      name: 'mesh-triangulates',
+      comment: 'only the mesh knows the package that triangulates',
+      severity: 'error',
+      from: { pathNot: '^core/mesh/' },
+      to: { path: 'node_modules/(delaunator|@kninnug/constrainautor)/' },
     },
     ...shared.map((folder, i) => ({
       name: `app-${folder}-looks-back`,

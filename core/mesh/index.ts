@@ -1,0 +1,11 @@
+export {
+  arrange,
+  samePlace,
+  type ArrangedEdge,
+  type Arrangement,
+  type EdgeOrigin,
+  type RegionInput,
+} from './arrangement';
+export { meshRegion, proposedDivision, regionOf, type Mesh, type Region } from './mesh-region';
+export { goodAngles, goodAspect, qualityOf, shapeOf, type MeshQuality, type Shape } from './quality';
+export type { FinerPlace } from './size-field';
