@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 6;
+export const formatVersion = 7;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -69,6 +69,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   4: (file) => ({ ...file, version: 5 }),
   // version 6 knows the kind of structure, limits, names of directions and locked records
   5: (file) => ({ ...file, version: 6 }),
+  // version 7 knows how slabs and walls take part; those of before carry loads to their edges, as they did
+  6: (file) => ({ ...file, version: 7 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -10,6 +10,9 @@ import {
 } from '../model';
 import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
+import { floorMesh, meshedPanels, type FloorMesh } from './floors/floor-mesh';
+import { floorSupports } from './floors/floor-supports';
+import { ShellSource } from './floors/shell-source';
 import { buildFrameElements, type FrameElements } from './frame-elements';
 import { patternOf, type BlockPattern } from './sparse';
 
@@ -42,6 +45,8 @@ export interface AnalysisModel {
   /** x, y, z of each node, m */
   readonly positions: Float64Array;
   readonly frame: FrameElements;
+  /** slabs and walls that are meshed; none: there are none */
+  readonly floors?: { readonly mesh: FloorMesh; readonly shells: ShellSource };
   /** members first, then elements of other kinds */
   readonly sources: readonly ElementSource[];
   /** equation of each of a node's six freedoms; −1 where it is held or follows from `maps` */
@@ -77,8 +82,12 @@ export function buildAnalysisModel(
   if (findings.some((finding) => finding.severity === 'stop')) return { findings };
   const members = inOrder(model.members);
   const allNumbers = new Map(inOrder(model.nodes).map((node, i) => [node.id, i]));
-  const others = more?.(allNumbers) ?? [];
+  const others = [...(more?.(allNumbers) ?? [])];
   const tied = new Set(members.flatMap((member) => [member.start, member.end]));
+  const panels = meshedPanels(model);
+  for (const { corners, openings = [] } of panels) for (const id of [corners, ...openings].flat()) tied.add(id);
+  // supports and loads in the middle of a slab are met by its mesh
+  if (panels.length > 0) for (const id of nodesToMeet(model)) tied.add(id);
   const everyNode = inOrder(model.nodes);
   for (const source of others)
     for (let e = 0; e < source.ids.length; e++)
@@ -87,26 +96,36 @@ export function buildAnalysisModel(
     heldInPlane(model, node),
   );
   const numberOf = new Map(nodes.map((node, i) => [node.id, i]));
+  const meshed = panels.length > 0 ? floorMesh(model, numberOf, nodes.length) : undefined;
+  if (meshed && 'findings' in meshed) return { findings: [...findings, ...meshed.findings] };
+  const floors = meshed?.floors;
+  const placeOf = (node: number): Vector =>
+    node < nodes.length ? nodes[node].position : floors!.inner[node - nodes.length];
+  const meshNodes = nodes.length + (floors?.inner.length ?? 0);
   const { elements: frame, inner } = buildFrameElements(
     model,
     numberOf,
     (id) => model.nodes[id].position,
     stiffnessSet,
     divisions,
-    nodes.length,
+    meshNodes,
+    (id) => (floors?.cuts.get(id) ?? []).map((cut) => ({ ...cut, position: placeOf(cut.node) })),
   );
+  const shells = floors && new ShellSource(model, floors.panels, placeOf);
+  if (shells) others.push(shells);
   const sources: ElementSource[] = [frame, ...others];
-  const nodeCount = nodes.length + inner.length;
+  const nodeCount = meshNodes + inner.length;
   const positions = new Float64Array(nodeCount * 3);
-  nodes.forEach((node, i) => positions.set(node.position, 3 * i));
-  inner.forEach((position, i) => positions.set(position, 3 * (nodes.length + i)));
+  for (let i = 0; i < meshNodes; i++) positions.set(placeOf(i), 3 * i);
+  inner.forEach((position, i) => positions.set(position, 3 * (meshNodes + i)));
+  const held = floors ? floorSupports(model, nodes, floors, frame) : nodes;
 
   const touched = new Uint8Array(nodeCount);
   for (const source of sources)
     for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) touched[node] = 1;
   const slaves = diaphragmOfNode(model);
   const idle = idleRotations(nodeCount, frame, others);
-  const directions = nodes.flatMap((node, i) => supportsOf(node, i, slaves.has(node.id)));
+  const directions = held.flatMap((node, i) => (node ? supportsOf(node, i, slaves.has(node.id)) : []));
 
   // every node's own freedoms, in the directions of its support, then three of every diaphragm
   const equations = new Int32Array(nodeCount * 6).fill(-1);
@@ -127,15 +146,15 @@ export function buildAnalysisModel(
   const equationOf = new Map<string, number>(); // of a freedom in the directions of its node's support
   for (let n = 0; n < nodeCount; n++) {
     if (!touched[n]) continue;
-    const node: Node | undefined = nodes[n];
-    const held = new Uint8Array(6);
+    const node: Node | undefined = held[n];
+    const fixed = new Uint8Array(6);
     names.forEach((name, d) => {
-      if (node?.support?.[name]) held[d] = 1;
+      if (node?.support?.[name]) fixed[d] = 1;
     });
     const floor = node && slaves.get(node.id);
-    const basis = nodeBasis(node, idle.get(n), held, floor !== undefined);
-    if (floor) held[0] = held[1] = held[5] = 1;
-    const free = [0, 1, 2, 3, 4, 5].filter((d) => !held[d]);
+    const basis = nodeBasis(node, idle.get(n), fixed, floor !== undefined);
+    if (floor) fixed[0] = fixed[1] = fixed[5] = 1;
+    const free = [0, 1, 2, 3, 4, 5].filter((d) => !fixed[d]);
     const at = positions.subarray(3 * n, 3 * n + 3);
     const first = free.length > 0 ? open(free.length, at) : -1;
     if (first >= 0) vertexOfNode[n] = vertexOf[first];
@@ -191,6 +210,7 @@ export function buildAnalysisModel(
       memberIds: members.map((member) => member.id),
       positions,
       frame,
+      ...(floors && shells ? { floors: { mesh: floors, shells } } : {}),
       sources,
       equations,
       maps,
@@ -202,6 +222,15 @@ export function buildAnalysisModel(
       equationCount: vertexOf.length,
     },
   };
+}
+
+/** Nodes that may stand in the middle of a slab with nothing on them but a support or a load. */
+export function nodesToMeet(model: Model): string[] {
+  const loaded = Object.values(model.loads).flatMap((load) => ('node' in load ? [load.node] : []));
+  const lines = Object.values(model.lineSupports).flatMap(({ start, end }) => [start, end]);
+  const heads = Object.values(model.columnHeads).map(({ node }) => node);
+  const held = Object.values(model.nodes).flatMap(({ id, support, springs }) => (support || springs ? [id] : []));
+  return [...loaded, ...lines, ...heads, ...held];
 }
 
 const unitOf = (d: number): Float64Array => {

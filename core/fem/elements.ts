@@ -6,6 +6,8 @@ export interface ElementSource {
   /** what the elements are called in results */
   readonly kind: string;
   readonly ids: readonly string[];
+  /** whether nodal forces of its elements are kept with every solved case; left out: they are */
+  readonly keepsForces?: boolean;
   /** node numbers of element e */
   nodesOf(e: number): ArrayLike<number>;
   /** writes the stiffness of element e, 6 n × 6 n by rows, n its nodes; N/m, N, N·m */

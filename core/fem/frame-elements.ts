@@ -378,10 +378,17 @@ export function springsOf(member: Member): Float64Array | undefined {
   return springs.some((spring) => spring !== Infinity) ? springs : undefined;
 }
 
+/** Where a member is cut between its nodes: share of the line between them, and the node there. */
+export interface MemberCut {
+  readonly share: number;
+  readonly node: number;
+}
+
 /**
  * The members of a model as pieces between nodes.
  * @param numberOf  node numbers by id
  * @param divisions pieces a member is cut into; inner nodes are numbered from `firstInner` on
+ * @param cutsOf    nodes of floors at which a member is cut, in order; these are cut no further
  */
 export function buildFrameElements(
   model: Model,
@@ -390,57 +397,80 @@ export function buildFrameElements(
   set: StiffnessSet | undefined,
   divisions = 1,
   firstInner = 0,
+  cutsOf: (id: string) => readonly (MemberCut & { readonly position: Vector })[] = () => [],
 ): { elements: FrameElements; inner: Vector[] } {
   const members = inOrder(model.members);
   const pieces: Piece[] = [];
-  const axes = new Float64Array(members.length * divisions * 9);
+  const axes: number[] = [];
   const inner: Vector[] = [];
   members.forEach((member, m) => {
     const axis = memberAxis(model, member)!;
     const startRigid = member.startRigid ?? 0;
     const flexible = axis.length - startRigid - (member.endRigid ?? 0);
     const start = along(axis.start, axis.axes.x, startRigid);
-    const step = flexible / divisions;
+    // cuts on rigid ends, or next to them, would leave no piece
+    const cuts = cutsOf(member.id).flatMap(({ share, node, position }) => {
+      const at = share * axis.length - startRigid;
+      return at > leastPiece && at < flexible - leastPiece ? [{ at, node, position }] : [];
+    });
+    const count = cuts.length > 0 ? cuts.length + 1 : divisions;
     const springs = springsOf(member);
-    const made = elementOf(model, member, step, set);
-    // cut into pieces, a member released in torsion at both ends would leave its inner nodes free to spin
-    const element = divisions > 1 && springs?.[3] === 0 && springs[9] === 0 ? { ...made, torsion: 0 } : made;
     let from = numberOf.get(member.start)!;
-    for (let d = 0; d < divisions; d++) {
+    let begin = 0;
+    let startOffset = tidy(subtract(start, positionOf(member.start)));
+    for (let d = 0; d < count; d++) {
       const isFirst = d === 0;
-      const isLast = d === divisions - 1;
-      const position = along(start, axis.axes.x, step * (d + 1));
-      const to = isLast ? numberOf.get(member.end)! : firstInner + inner.push(position) - 1;
+      const isLast = d === count - 1;
+      const end = isLast ? flexible : cuts.length > 0 ? cuts[d].at : (flexible * (d + 1)) / divisions;
+      const position = along(start, axis.axes.x, end);
+      const made = elementOf(model, member, end - begin, set);
+      // cut into pieces, a member released in torsion at both ends would leave its inner nodes free to spin
+      const element =
+        count > 1 && cuts.length === 0 && springs?.[3] === 0 && springs[9] === 0 ? { ...made, torsion: 0 } : made;
+      const to = isLast
+        ? numberOf.get(member.end)!
+        : cuts.length > 0
+          ? cuts[d].node
+          : firstInner + inner.push(position) - 1;
+      const endOffset = isLast
+        ? tidy(subtract(position, positionOf(member.end)))
+        : cuts.length > 0
+          ? tidy(subtract(position, cuts[d].position))
+          : noOffset;
       const local =
         springs && (isFirst || isLast)
           ? springs.map((spring, i) => ((i < 6 ? isFirst : isLast) ? spring : Infinity))
           : undefined;
-      axes.set([...axis.axes.x, ...axis.axes.y, ...axis.axes.z], 9 * pieces.length);
+      axes.push(...axis.axes.x, ...axis.axes.y, ...axis.axes.z);
       pieces.push({
         member: m,
         start: from,
         end: to,
         element,
-        startOffset: isFirst ? tidy(subtract(start, positionOf(member.start))) : [0, 0, 0],
-        endOffset: isLast ? tidy(subtract(position, positionOf(member.end))) : [0, 0, 0],
-        from: startRigid + d * step,
-        to: startRigid + (d + 1) * step,
+        startOffset,
+        endOffset,
+        from: startRigid + begin,
+        to: startRigid + end,
         springs: local,
         isFirst,
         isLast,
       });
-      from = to;
+      [from, begin, startOffset] = [to, end, endOffset];
     }
   });
   return {
     elements: new FrameElements(
       pieces,
       members.map((member) => member.id),
-      axes,
+      Float64Array.from(axes),
     ),
     inner,
   };
 }
+
+/** Pieces shorter than this are not made, m. */
+const leastPiece = 1e-3;
+const noOffset: Vector = [0, 0, 0];
 
 const along = (point: Vector, direction: Vector, distance: number): Vector =>
   distance === 0

@@ -1,5 +1,6 @@
 import type { CaseLoads, MemberTerm } from '../loading';
 import type { AnalysisModel } from './analysis-model';
+import { addPanelLoad } from './floors/panel-forces';
 
 /** What acts on a numbered structure in a case, or in a combination of cases. */
 export interface LoadSet {
@@ -18,6 +19,7 @@ export function loadSetOf(analysis: AnalysisModel, loads: CaseLoads): LoadSet {
   const nodal = new Float64Array(6 * analysis.nodeCount);
   const imposed = new Float64Array(6 * analysis.nodeCount);
   if (loads.nodes.size > 0) analysis.nodeIds.forEach((id, n) => nodal.set(loads.nodes.get(id) ?? [], 6 * n));
+  for (const load of loads.panels) addPanelLoad(analysis, load, nodal);
   if (loads.settlements.size > 0) {
     for (const { node, freedom, direction, stiffness } of analysis.supports) {
       const settlement = loads.settlements.get(analysis.nodeIds[node]);

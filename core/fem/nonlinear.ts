@@ -388,9 +388,13 @@ export function axialForces({ frame }: AnalysisModel, { endForces }: Equilibrium
   return Float64Array.from(frame.pieces, (_, e) => (endForces[12 * e + 6] - endForces[12 * e]) / 2);
 }
 
+/** The mean of both ends of each member, from the means of its pieces. */
 const perMember = ({ frame, memberIds }: AnalysisModel, values: Float64Array): Float64Array => {
   const result = new Float64Array(memberIds.length);
-  frame.pieces.forEach(({ member }, e) => (result[member] = values[e]));
+  frame.pieces.forEach(({ member, isFirst, isLast }, e) => {
+    if (isFirst) result[member] += values[e] / 2;
+    if (isLast) result[member] += values[e] / 2;
+  });
   return result;
 };
 

@@ -1,4 +1,5 @@
 import { modelFindings, type Analysis, type Finding, type Model } from '../model';
+import { panelsInAnalysis } from './floors/floor-findings';
 import { bucklingAnalysis, type BucklingResult } from './buckling';
 import { historyAnalysis, type HistoryResult } from './history';
 import { modalAnalysis, type ModalBasis, type ModalResult } from './modal';
@@ -31,7 +32,9 @@ export function* runAnalysis(
 ): Generator<number, AnalysisOutcome> {
   const started = now();
   const definition = model.analyses[id];
-  const before = modelFindings(model).filter((finding) => finding.severity === 'stop');
+  const before = [...modelFindings(model), ...panelsInAnalysis(model, definition)].filter(
+    (finding) => finding.severity === 'stop',
+  );
   const done = (findings: readonly Finding[], outcome?: AnalysisResult): AnalysisOutcome => ({
     id,
     findings,

@@ -1,3 +1,6 @@
+import type { Vector } from '../model';
+import type { ShellStiffness } from './shell/shell-stiffness';
+
 /** Every load between the ends of members, member by member: `memberStart[m]` is the first term of member m. Units N/m, N, N·m/m, N·m; strains –, 1/m. */
 export interface SolutionTerms {
   readonly memberStart: Int32Array;
@@ -17,7 +20,7 @@ export interface SolutionTerms {
 export interface CaseSolution {
   /** of the case or the combination */
   readonly id: string;
-  /** factor with which each load case takes part: 1 for the case itself */
+  /** factor with which each load case takes part: 1 for the case itself; where floors cut members, then one for each solved state: 1 for this one */
   readonly weights: Float64Array;
   /** six a node, global, m and rad */
   readonly displacements: Float64Array;
@@ -25,6 +28,8 @@ export interface CaseSolution {
   readonly startForces: Float64Array;
   /** displacements of each member's own start, inside its releases, six a member, local, m and rad */
   readonly startDisplacements: Float64Array;
+  /** forces and moments of floors on the members they cut, six a cut in the order of members, local, N and N·m; none: no member is cut */
+  readonly floorForces?: Float64Array;
   /** axial force each member's bending feels (tension positive), N, at `alpha` times the loads; none: first order */
   readonly axialForces?: Float64Array;
   /** multiple of the loads at which the state was found before it was divided by it; none: 1 */
@@ -65,6 +70,23 @@ export interface IterationLog {
   }[];
 }
 
+/** A slab or wall as it was meshed. */
+export interface SolvedPanel {
+  readonly id: string;
+  /** z axis, and direction of the bars along x: unit vectors, global */
+  readonly normal: Vector;
+  readonly along: Vector;
+  /** elements: nodes of element e are `nodes[start[e] … start[e + 1])`, three or four */
+  readonly start: Int32Array;
+  readonly nodes: Int32Array;
+  /** m */
+  readonly thickness: number;
+  /** stiffness along the bars and across */
+  readonly section: ShellStiffness;
+  /** how far the nodes lie over the middle of the thickness, m */
+  readonly offset: number;
+}
+
 /** Seconds spent in each phase. */
 export interface PhaseTimes {
   readonly number: number;
@@ -90,6 +112,8 @@ export interface Solution {
   readonly cases: readonly CaseSolution[];
   /** how many of `cases` are load cases */
   readonly loadCases: number;
+  /** slabs and walls that are meshed; none: there are none */
+  readonly panels?: readonly SolvedPanel[];
   /** elements other than members: their kind, ids and nodes */
   readonly otherElements: readonly {
     readonly kind: string;

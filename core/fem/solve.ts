@@ -1,13 +1,16 @@
 import { caseFactorsOf, combinationFindings } from '../combine';
 import { actingLoads, loadsByCase, termActions } from '../loading';
 import { inOrder, memberLength, modelFindings, type Combination, type Finding, type Load, type Model } from '../model';
-import { buildAnalysisModel, type AnalysisModel, type BuildOptions } from './analysis-model';
+import { buildAnalysisModel, nodesToMeet, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
+import { floorFindings } from './floors/floor-findings';
+import { meshedPanels } from './floors/floor-mesh';
+import { barDirection } from './floors/panel-axes';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';
 import { planeHoldFindings } from './plane-holds';
 import { hasOneWayMembers, solveWhole } from './nonlinear';
-import type { CaseSolution, PhaseTimes, Solution, SolutionTerms } from './solution';
+import type { CaseSolution, PhaseTimes, Solution, SolutionTerms, SolvedPanel } from './solution';
 import {
   analyse,
   bestKernel,
@@ -41,7 +44,7 @@ export interface Factored {
   /** what of a solution does not depend on loads */
   readonly outline: Pick<
     Solution,
-    'nodeIds' | 'memberIds' | 'positions' | 'ends' | 'axes' | 'lengths' | 'stiffness' | 'otherElements'
+    'nodeIds' | 'memberIds' | 'positions' | 'ends' | 'axes' | 'lengths' | 'stiffness' | 'panels' | 'otherElements'
   >;
   readonly condition: number;
   readonly findings: readonly Finding[];
@@ -61,6 +64,8 @@ interface SolvedCase {
 /** The parts of a model on which the stiffness depends. Tables are immutable, so the same object means the same stiffness. */
 type StiffnessSource = Pick<Model, 'nodes' | 'members' | 'sections' | 'materials' | 'diaphragms'> & {
   shearDeformation: boolean;
+  /** what meshes depend on beside that; none: nothing is meshed */
+  meshed: readonly unknown[];
 };
 
 export type Outcome = { findings: Finding[]; solution?: Solution; factored?: Factored };
@@ -83,7 +88,7 @@ export function* solve(
   options: SolveOptions = {},
 ): Generator<Progress, Outcome> {
   yield { phase: 'number', fraction: 0 };
-  const findings: Finding[] = [...modelFindings(model), ...combinationFindings(model)];
+  const findings: Finding[] = [...modelFindings(model), ...combinationFindings(model), ...floorFindings(model)];
   const stops = () => findings.some((finding) => finding.severity === 'stop');
   if (stops()) return { findings };
   const times = { number: 0, assemble: 0, factorise: 0, solve: 0, combinations: 0 };
@@ -195,8 +200,10 @@ export function* solve(
     factored,
     solution: {
       ...factored.outline,
-      terms: gatherTerms(analysis, sets),
-      cases,
+      terms: gatherTerms(analysis, sets, cases),
+      cases: cases.some((one) => one.floorForces)
+        ? cases.map((one, c) => ({ ...one, weights: Float64Array.of(...one.weights, ...unitOf(cases.length, c)) }))
+        : cases,
       loadCases: ids.length,
       log: {
         nodes: analysis.nodeIds.length,
@@ -281,7 +288,7 @@ function* factoriseModel(
   const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
   return {
     factored: {
-      stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation },
+      stiffnessOf: { ...pick(model), shearDeformation: model.settings.shearDeformation, meshed: meshTables(model) },
       analysis,
       matrix,
       factorisation,
@@ -297,19 +304,33 @@ function* factoriseModel(
 
 function outlineOf(analysis: AnalysisModel): Factored['outline'] {
   const { frame, sources, nodeIds, memberIds, positions } = analysis;
+  const { pieces } = frame;
+  const firsts = firstPieces(analysis);
+  const axes = new Float64Array(9 * firsts.length);
+  firsts.forEach((e, m) => axes.set(frame.axes.subarray(9 * e, 9 * e + 9), 9 * m));
   return {
     nodeIds,
     memberIds,
     positions,
-    axes: frame.axes,
+    axes,
     stiffness: stiffnessOf(analysis),
-    ends: Int32Array.from(frame.pieces.flatMap((piece) => [piece.start, piece.end])),
-    lengths: Float64Array.from(frame.pieces, (piece) => piece.element.length),
-    otherElements: sources.slice(1).map((source) => ({
-      kind: source.kind,
-      ids: source.ids,
-      nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))),
-    })),
+    ends: Int32Array.from(
+      firsts.flatMap((e, m) => [pieces[e].start, pieces[(firsts[m + 1] ?? pieces.length) - 1].end]),
+    ),
+    lengths: Float64Array.from(firsts, (e, m) =>
+      // of a member in one piece its own length, to the last digit
+      pieces[e].isLast ? pieces[e].element.length : pieces[(firsts[m + 1] ?? pieces.length) - 1].to - pieces[e].from,
+    ),
+    ...(analysis.floors ? { panels: panelsOf(analysis.floors) } : {}),
+    otherElements: sources.slice(1).flatMap((source) =>
+      source.keepsForces === false
+        ? []
+        : {
+            kind: source.kind,
+            ids: source.ids,
+            nodes: source.ids.map((_, e) => Int32Array.from(Array.from(source.nodesOf(e)))),
+          },
+    ),
   };
 }
 
@@ -391,9 +412,16 @@ function sameStiffness(of: StiffnessSource, model: Model): boolean {
     of.sections === model.sections &&
     of.materials === model.materials &&
     of.diaphragms === model.diaphragms &&
-    of.shearDeformation === model.settings.shearDeformation
+    of.shearDeformation === model.settings.shearDeformation &&
+    same(of.meshed, meshTables(model))
   );
 }
+
+/** Outlines that are only drawn do not matter for the stiffness: these tables count where one is meshed. */
+const meshTables = (model: Model): readonly unknown[] =>
+  meshedPanels(model).length === 0
+    ? []
+    : [model.slabs, model.walls, model.lineSupports, model.columnHeads, nodesToMeet(model).join(' ')];
 
 /** The level at which a combination is solved: above 1 only in second order. */
 const levelOf = ({ order, alpha }: Combination): number => (order === 'second' ? (alpha ?? 1) : 1);
@@ -426,15 +454,21 @@ function stateOf(
 ): CaseSolution {
   const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces, forceScale } =
     equilibrium;
-  const count = analysis.frame.pieces.length;
-  const startForces = new Float64Array(6 * count);
-  for (let e = 0; e < count; e++) startForces.set(endForces.subarray(12 * e, 12 * e + 6), 6 * e);
+  const firsts = firstPieces(analysis);
+  const startForces = new Float64Array(6 * firsts.length);
+  const starts = new Float64Array(6 * firsts.length);
+  firsts.forEach((e, m) => {
+    startForces.set(endForces.subarray(12 * e, 12 * e + 6), 6 * m);
+    starts.set(startDisplacements.subarray(6 * e, 6 * e + 6), 6 * m);
+  });
+  const floorForces = floorForcesOf(analysis, endForces);
   return {
     id,
     weights,
     displacements,
     startForces,
-    startDisplacements,
+    startDisplacements: starts,
+    ...(floorForces ? { floorForces } : {}),
     reactions,
     elementForces,
     applied,
@@ -444,16 +478,48 @@ function stateOf(
   };
 }
 
-function stiffnessOf({ frame }: AnalysisModel): Float64Array {
-  const values = new Float64Array(6 * frame.pieces.length);
-  frame.pieces.forEach(({ element }, e) =>
+function stiffnessOf(analysis: AnalysisModel): Float64Array {
+  const firsts = firstPieces(analysis);
+  const values = new Float64Array(6 * firsts.length);
+  firsts.forEach((e, m) => {
+    const { element } = analysis.frame.pieces[e];
     values.set(
       [element.axial, element.bendingY, element.bendingZ, element.torsion, element.shearY, element.shearZ],
-      6 * e,
-    ),
-  );
+      6 * m,
+    );
+  });
   return values;
 }
+
+/** Number of each member's first piece. */
+const firstPieces = ({ frame }: AnalysisModel): number[] =>
+  frame.pieces.flatMap(({ isFirst }, e) => (isFirst ? [e] : []));
+
+/** Forces and moments of floors on members where these are cut, six a cut in the order of the pieces, local; none: no member is cut. */
+function floorForcesOf({ frame }: AnalysisModel, endForces: Float64Array): Float64Array | undefined {
+  const cuts = frame.pieces.flatMap(({ isLast }, e) => (isLast ? [] : [e]));
+  if (cuts.length === 0) return undefined;
+  const forces = new Float64Array(6 * cuts.length);
+  cuts.forEach((e, c) => {
+    for (let i = 0; i < 6; i++) forces[6 * c + i] = endForces[12 * e + 6 + i] + endForces[12 * e + 12 + i];
+  });
+  return forces;
+}
+
+/** The meshes of slabs and walls as they are handed on. */
+const panelsOf = ({ mesh, shells }: NonNullable<AnalysisModel['floors']>): SolvedPanel[] =>
+  mesh.panels.map(({ panel, plane, mesh: { start, corners }, nodes }, p) => ({
+    id: panel.id,
+    normal: plane.normal,
+    along: barDirection(plane, panel.barAngle ?? 0),
+    start,
+    nodes: Int32Array.from(corners, (corner) => nodes[corner]),
+    thickness: panel.thickness,
+    section: shells.sections[p],
+    offset: shells.offsets[p],
+  }));
+
+const unitOf = (count: number, at: number): number[] => Array.from({ length: count }, (_, i) => (i === at ? 1 : 0));
 
 /** Larger memories are given back at once rather than kept for the next factor, bytes. */
 const spareLimit = 3e8;
@@ -587,50 +653,67 @@ function looseLoadFindings(analysis: AnalysisModel, labels: readonly string[], s
   return found;
 }
 
-/** Terms in the flexible parts' own measure; what lies on rigid parts never reaches them. */
-function gatherTerms(analysis: AnalysisModel, sets: readonly LoadSet[]): SolutionTerms {
+/**
+ * Terms in the flexible parts' own measure; what lies on rigid parts never reaches them. What floors do to a member where they cut it is a load like
+ * any other, of the solved state it belongs to: state c counts as load case `sets + c`.
+ */
+function gatherTerms(analysis: AnalysisModel, sets: readonly LoadSet[], cases: readonly CaseSolution[]): SolutionTerms {
   const { pieces } = analysis.frame;
-  const memberStart = new Int32Array(pieces.length + 1);
-  let count = 0;
-  for (const set of sets) for (const terms of set.terms) count += terms.length;
-  const made = {
-    caseIndex: new Int32Array(count),
-    action: new Uint8Array(count),
-    isPoint: new Uint8Array(count),
-    value: new Float64Array(count),
-    slope: new Float64Array(count),
-    from: new Float64Array(count),
-    to: new Float64Array(count),
+  const found: Record<'caseIndex' | 'action' | 'isPoint' | 'value' | 'slope' | 'from' | 'to', number[]> = {
+    caseIndex: [],
+    action: [],
+    isPoint: [],
+    value: [],
+    slope: [],
+    from: [],
+    to: [],
   };
-  let at = 0;
-  pieces.forEach(({ member, from: begin, element }, e) => {
+  const firsts = firstPieces(analysis);
+  const memberStart = new Int32Array(firsts.length + 1);
+  let cut = 0;
+  firsts.forEach((e, m) => {
+    const last = (firsts[m + 1] ?? pieces.length) - 1;
+    const { member, from: begin } = pieces[e];
+    const length = last === e ? pieces[e].element.length : pieces[last].to - begin;
     sets.forEach((set, c) => {
       for (const term of set.terms[member]) {
         const low = Math.max(0, term.from - begin);
-        const high = Math.min(element.length, term.to - begin);
-        const outside = term.isPoint ? term.from < begin || term.from > begin + element.length : high <= low;
+        const high = Math.min(length, term.to - begin);
+        const outside = term.isPoint ? term.from < begin || term.from > begin + length : high <= low;
         if (outside) continue;
-        made.caseIndex[at] = c;
-        made.action[at] = term.action;
-        made.isPoint[at] = term.isPoint ? 1 : 0;
-        made.value[at] = term.value + term.slope * Math.max(0, begin - term.from);
-        made.slope[at] = term.slope;
-        made.from[at] = low;
-        made.to[at] = high;
-        at++;
+        found.caseIndex.push(c);
+        found.action.push(term.action);
+        found.isPoint.push(term.isPoint ? 1 : 0);
+        found.value.push(term.value + term.slope * Math.max(0, begin - term.from));
+        found.slope.push(term.slope);
+        found.from.push(low);
+        found.to.push(high);
       }
     });
-    memberStart[e + 1] = at;
+    for (let piece = e; piece < last; piece++, cut++)
+      cases.forEach(({ floorForces, forceScale }, c) => {
+        for (let action = 0; floorForces && action < 6; action++) {
+          const value = floorForces[6 * cut + action];
+          if (Math.abs(value) <= 1e-14 * forceScale) continue;
+          found.caseIndex.push(sets.length + c);
+          found.action.push(action);
+          found.isPoint.push(1);
+          found.value.push(value);
+          found.slope.push(0);
+          found.from.push(pieces[piece].to - begin);
+          found.to.push(pieces[piece].to - begin);
+        }
+      });
+    memberStart[m + 1] = found.caseIndex.length;
   });
-  const cut = <T extends Float64Array | Int32Array | Uint8Array>(list: T) => list.slice(0, at) as T;
   return {
     memberStart,
-    caseIndex: cut(made.caseIndex),
-    action: cut(made.action),
-    isPoint: cut(made.isPoint),
-    value: cut(made.value),
-    slope: cut(made.slope),
-    from: cut(made.from),
-    to: cut(made.to),
+    caseIndex: Int32Array.from(found.caseIndex),
+    action: Uint8Array.from(found.action),
+    isPoint: Uint8Array.from(found.isPoint),
+    value: Float64Array.from(found.value),
+    slope: Float64Array.from(found.slope),
+    from: Float64Array.from(found.from),
+    to: Float64Array.from(found.to),
   };
 }

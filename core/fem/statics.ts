@@ -166,7 +166,7 @@ export function recover(
     const forces: number[] = [];
     elementForces(source, displacements, (node, freedom, force) => {
       demand[6 * node + freedom] += force;
-      forces.push(force);
+      if (source.keepsForces !== false) forces.push(force);
     });
     return Float64Array.from(forces);
   });

@@ -15,6 +15,8 @@ export { spreadOf } from './acting-loads';
 export { areaOf, clip, isInside, valueAt, type Polygon } from '../plane';
 export { patchesOf, pressureParts, type Patch } from './area/regions';
 export type { Received, SpreadArea } from './area/spread-area';
+export type { PanelLoad } from './area/on-panels';
+export { panelResultant } from './panel-weight';
 export type { SpreadLine } from './area/spread-line';
 export { buildingOf } from '../codes/loads';
 export { roofWords } from '../codes/loads';

@@ -15,7 +15,9 @@ import {
   type Vector,
 } from '../model';
 import { makeActing, reductionOf, spreadOf, type Reduction } from './acting-loads';
+import type { PanelLoad } from './area/on-panels';
 import { gravity } from './gravity';
+import { panelShares, panelWeights } from './panel-weight';
 import type { RuleResult } from '../codes/loads';
 
 /** What a term does: forces along local x, y, z (N/m, N), moments about them (N·m/m, N·m), or strains: axial, w″ and v″ (–, 1/m). */
@@ -38,6 +40,8 @@ export interface MemberTerm {
 export interface CaseLoads {
   readonly nodes: ReadonlyMap<string, Float64Array>;
   readonly members: ReadonlyMap<string, readonly MemberTerm[]>;
+  /** what acts on meshed slabs and walls */
+  readonly panels: readonly PanelLoad[];
   /** imposed displacements and rotations of nodes, in the directions of their supports, m and rad */
   readonly settlements: ReadonlyMap<string, Float64Array>;
 }
@@ -62,6 +66,7 @@ export const ruleResults = (model: Model): ReadonlyMap<string, RuleResult> => ma
 interface Gathered extends CaseLoads {
   readonly nodes: Map<string, Float64Array>;
   readonly members: Map<string, MemberTerm[]>;
+  readonly panels: PanelLoad[];
   readonly settlements: Map<string, Float64Array>;
 }
 
@@ -82,7 +87,8 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
           members.set(member.id, components(axis.axes, unit.z, -ownWeight(model, member), 0, 0, axis.length, false, 0));
       }
     }
-    result.set(loadCase.id, { nodes: new Map(), members, settlements: new Map() });
+    const panels = loadCase.selfWeight ? panelWeights(model) : [];
+    result.set(loadCase.id, { nodes: new Map(), members, panels, settlements: new Map() });
   }
   const smaller = new Map<string, Reduction>();
   for (const rule of Object.values(model.loadRules))
@@ -96,7 +102,9 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
       else own.members.set(member, terms);
     };
     if (!isDirect(load)) {
-      const { received } = spreadOf(model, load);
+      const spread = spreadOf(model, load);
+      const { received } = spread;
+      if ('onPanels' in spread) own.panels.push(...spread.onPanels);
       const reduced = smaller.get(load.case);
       const factors = reduced?.reduced.has(load.id) ? reduced.factors : undefined;
       for (const { member, direction, from, to, valueFrom, valueTo } of received) {
@@ -150,6 +158,8 @@ export function downwardByNode(
     const own = byCase.get(id);
     if (!own) continue;
     for (const [node, force] of own.nodes) add(node, -factor * force[2]);
+    for (const load of own.panels)
+      for (const [node, share] of panelShares(model, load)) add(node, -factor * share * load.direction[2]);
     for (const [member, terms] of own.members) {
       const { start, end } = model.members[member];
       const axis = memberAxis(model, model.members[member]);

@@ -13,6 +13,7 @@ import {
   type Vector,
 } from '../model';
 import { spreadOf } from './acting-loads';
+import { panelResultant } from './panel-weight';
 import { actingLoads, downwardByNode, loadsByCase, termActions, type CaseLoads } from './member-terms';
 
 /** A force (N) and its moment (N·m) about a point. */
@@ -34,6 +35,10 @@ export function resultantOf(model: Model, loads: CaseLoads, about: Vector = [0, 
   for (const [node, six] of loads.nodes) {
     const force: Vector = [six[0], six[1], six[2]];
     sum = plus(sum, force, add(cross(arm(model.nodes[node].position), force), [six[3], six[4], six[5]]));
+  }
+  for (const load of loads.panels) {
+    const { force, at } = panelResultant(load);
+    sum = plus(sum, force, cross(arm(at), force));
   }
   for (const [member, terms] of loads.members) {
     const axis = memberAxis(model, model.members[member]);
@@ -164,6 +169,10 @@ export function storeyLoads(
     const loads = byCase.get(id);
     if (!loads) continue;
     for (const [node, six] of loads.nodes) push(model.nodes[node].position[2], factor * six[0], factor * six[1]);
+    for (const load of loads.panels) {
+      const { force, at } = panelResultant(load);
+      push(at[2], factor * force[0], factor * force[1]);
+    }
     for (const [member, terms] of loads.members) {
       const axis = memberAxis(model, model.members[member]);
       if (!axis) continue;

@@ -26,6 +26,8 @@ export interface Mesh extends Elements {
   readonly ys: Float64Array;
   /** nodes along each edge of the region, from its a to its b */
   readonly edgeNodes: readonly Int32Array[];
+  /** nodes from this one on lie inside, on no edge and at no point that had to be met */
+  readonly inside: number;
 }
 
 /**
@@ -105,5 +107,5 @@ export function meshRegion(region: Region, divided?: (edge: number) => readonly 
     elements = again;
   }
   smooth(allX, allY, elements, free);
-  return { ...elements, xs: allX, ys: allY, edgeNodes };
+  return { ...elements, xs: allX, ys: allY, edgeNodes, inside: fixedNodes };
 }

@@ -5,7 +5,9 @@ import type { Finding, Mend } from './finding';
 import { cross, distance, dot, memberLength, nearNodes, norm, onLevel, samePoint, subtract } from './geometry';
 import { inOrder, type Model } from './model';
 import { isPlaced, panelNodes } from './references';
-import type { Acceptance, Load, Member, PlacedLoad } from './kinds';
+import { isMeshed, type Acceptance, type Load, type Member, type Panel, type PlacedLoad } from './kinds';
+import { inPlane, offPlane, planeOf } from './plane';
+import { isInside, isOnEdge } from '../plane';
 import { structureKindFindings } from './structure-kind';
 import { fixedSupport, heightWords, pinnedSupport, supportName, usualSupport } from './supports';
 
@@ -28,7 +30,7 @@ let lastStructure:
     }
   | undefined;
 
-const structureTables = ({ nodes, members, sections, materials, settings, cases, slabs, walls, diaphragms }: Model) => [
+const structureTables = ({
   nodes,
   members,
   sections,
@@ -37,8 +39,9 @@ const structureTables = ({ nodes, members, sections, materials, settings, cases,
   cases,
   slabs,
   walls,
+  lineSupports,
   diaphragms,
-];
+}: Model) => [nodes, members, sections, materials, settings, cases, slabs, walls, lineSupports, diaphragms];
 
 function structureOf(model: Model): NonNullable<typeof lastStructure> {
   const tables = structureTables(model);
@@ -55,7 +58,10 @@ function structureOf(model: Model): NonNullable<typeof lastStructure> {
     tables,
     findings,
     doubles: doubleMembers(model),
-    tied: new Set(Object.values(model.members).flatMap((member) => [member.start, member.end])),
+    tied: new Set([
+      ...Object.values(model.members).flatMap((member) => [member.start, member.end]),
+      ...meshedPanels(model).flatMap((panel) => nodesOn(model, panel)),
+    ]),
     loads: new WeakMap(),
   };
   return lastStructure;
@@ -68,7 +74,7 @@ const structureFindings = (model: Model): readonly Finding[] => [
 ];
 
 function nothingToAnalyse(model: Model): Finding[] {
-  if (Object.keys(model.members).length > 0) return [];
+  if (Object.keys(model.members).length > 0 || meshedPanels(model).length > 0) return [];
   return [
     {
       key: 'empty',
@@ -131,6 +137,7 @@ function looseNodes(model: Model): Finding[] {
   const used = new Set([
     ...Object.values(model.members).flatMap((member) => [member.start, member.end]),
     ...panels.flatMap(panelNodes),
+    ...meshedPanels(model).flatMap((panel) => nodesOn(model, panel)),
     ...areas,
   ]);
   return inOrder(model.nodes)
@@ -300,8 +307,15 @@ function curesOfDouble(model: Model, kept: Member, member: Member): Pick<Finding
 /** Each connected part of the structure must be held somewhere. */
 function supportFindings(model: Model): Finding[] {
   const found: Finding[] = [];
+  const onLines = new Set(
+    Object.values(model.lineSupports).flatMap(({ start, end, support }) =>
+      Object.values(support).some(Boolean) ? [start, end] : [],
+    ),
+  );
   for (const part of connectedParts(model)) {
-    const held = part.filter((id) => Object.values(model.nodes[id].support ?? {}).some(Boolean));
+    const held = part.filter(
+      (id) => Object.values(model.nodes[id].support ?? {}).some(Boolean) || (onLines.size > 0 && onLines.has(id)),
+    );
     if (held.length > 0) continue;
     const members = Object.values(model.members)
       .filter((member) => part.includes(member.start))
@@ -400,7 +414,58 @@ function liesOn(model: Model, member: Member, id: string): boolean {
   return along > samePoint && along < length - samePoint && norm(cross(subtract(at, a), line)) / length < samePoint;
 }
 
-/** Node ids of each part joined by members, smallest number first. */
+const meshedPanels = (model: Model): Panel[] =>
+  [...Object.values(model.slabs), ...Object.values(model.walls)].filter(isMeshed);
+
+/** What lies this near to a meshed panel's plane is met by its mesh, m. */
+const onPanel = 5e-3;
+
+/** Nodes that lie on a meshed panel, its corners among them. */
+function nodesOn(model: Model, panel: Panel): string[] {
+  const plane = planeOf(panel.corners.map((id) => model.nodes[id].position));
+  if (!plane) return panelNodes(panel);
+  const flat = (ring: readonly string[]) => ring.map((id) => inPlane(plane, model.nodes[id].position));
+  const [outline, openings] = [flat(panel.corners), (panel.openings ?? []).map(flat)];
+  const lies = ({ position }: Model['nodes'][string]) => {
+    if (Math.abs(offPlane(plane, position)) > onPanel) return false;
+    const at = inPlane(plane, position);
+    return (
+      (isInside(outline, at) || isOnEdge(outline, at, onPanel)) &&
+      !openings.some((opening) => isInside(opening, at) && !isOnEdge(opening, at, onPanel))
+    );
+  };
+  return [...panelNodes(panel), ...Object.values(model.nodes).flatMap((node) => (lies(node) ? [node.id] : []))];
+}
+
+/**
+ * Nodes that each meshed panel joins: its own, and those of members, supports and other panels that lie in its plane near its outline. What only passes by may be
+ * taken as joined: the analysis itself tells what is loose.
+ */
+function joinedByPanels(model: Model): string[][] {
+  const panels = meshedPanels(model);
+  if (panels.length === 0) return [];
+  const others = new Set([
+    ...Object.values(model.members).flatMap(({ start, end }) => [start, end]),
+    ...Object.values(model.lineSupports).flatMap(({ start, end }) => [start, end]),
+    ...panels.flatMap(panelNodes),
+  ]);
+  return panels.map((panel) => {
+    const points = panel.corners.map((id) => model.nodes[id].position);
+    const plane = planeOf(points);
+    const [low, high] = [Math.min, Math.max].map((pick) => [0, 1, 2].map((k) => pick(...points.map((at) => at[k]))));
+    const near = [...others].filter((id) => {
+      const { position } = model.nodes[id];
+      return (
+        plane !== undefined &&
+        Math.abs(offPlane(plane, position)) < nearNodes &&
+        position.every((value, k) => value > low[k] - nearNodes && value < high[k] + nearNodes)
+      );
+    });
+    return [...new Set([...panelNodes(panel), ...near])];
+  });
+}
+
+/** Node ids of each part joined by members and meshed panels, smallest number first. */
 export function connectedParts(model: Model): string[][] {
   const parent = new Map<string, string>();
   const root = (id: string): string => {
@@ -414,6 +479,10 @@ export function connectedParts(model: Model): string[][] {
   const members = Object.values(model.members);
   for (const { start, end } of members) for (const id of [start, end]) if (!parent.has(id)) parent.set(id, id);
   for (const { start, end } of members) parent.set(root(start), root(end));
+  for (const nodes of joinedByPanels(model)) {
+    for (const id of nodes) if (!parent.has(id)) parent.set(id, id);
+    for (const id of nodes) parent.set(root(id), root(nodes[0]));
+  }
   const parts = new Map<string, string[]>();
   for (const { id } of inOrder(model.nodes)) {
     if (!parent.has(id)) continue;

@@ -56,11 +56,14 @@ export function holders(
   return undefined;
 }
 
+/** An outline and openings by their nodes. */
+interface Rings {
+  readonly corners: readonly string[];
+  readonly openings?: readonly (readonly string[])[] | undefined;
+}
+
 /** Every node of a slab's or wall's outline and openings. */
-export const panelNodes = ({ corners, openings }: Pick<Slab, 'corners' | 'openings'>): string[] => [
-  ...corners,
-  ...(openings ?? []).flat(),
-];
+export const panelNodes = ({ corners, openings }: Rings): string[] => [...corners, ...(openings ?? []).flat()];
 
 /** Whether a load acts on a node or a member itself, and not over an area or along a line in space. */
 export const isDirect = (load: Load): load is DirectLoad => load.type !== 'area' && load.type !== 'line';

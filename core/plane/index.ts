@@ -7,6 +7,7 @@ export {
   cross2,
   integrals,
   isInside,
+  isOnEdge,
   leftOf,
   reach,
   valueAt,

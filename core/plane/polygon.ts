@@ -98,6 +98,17 @@ export function integrals(polygon: Polygon, f: Linear): { total: number; x: numb
   return { total, x, y };
 }
 
+/** Whether a point lies on a polygon's edge. @param tolerance m */
+export function isOnEdge(polygon: Polygon, [x, y]: Point2, tolerance: number): boolean {
+  return polygon.some(([ax, ay], i) => {
+    const [bx, by] = polygon[(i + 1) % polygon.length];
+    const [dx, dy] = [bx - ax, by - ay];
+    const squared = dx * dx + dy * dy;
+    const t = squared === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / squared));
+    return Math.hypot(x - ax - t * dx, y - ay - t * dy) <= tolerance;
+  });
+}
+
 /** Whether a point lies within a polygon or on its edge. */
 export function isInside(polygon: Polygon, [x, y]: Point2, tolerance = 1e-9): boolean {
   let inside = false;

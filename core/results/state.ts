@@ -97,7 +97,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   const startForces = new Float64Array(solution.memberIds.length * 6);
   const startDisplacements = new Float64Array(solution.memberIds.length * 6);
   const reactions = new Float64Array(displacements.length);
-  const caseFactors = new Float64Array(solution.loadCases);
+  const caseFactors = new Float64Array(solution.cases[0]?.weights.length ?? solution.loadCases);
   solution.cases.forEach((one, c) => {
     if (weights[c] === 0) return;
     addScaled(displacements, one.displacements, weights[c]);

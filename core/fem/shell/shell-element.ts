@@ -10,7 +10,7 @@ export interface ShellElement {
   /** corners in the element's axes from its middle, m */
   readonly xs: Float64Array;
   readonly ys: Float64Array;
-  /** heights of the corners over the element's plane, m; none: they lie in it */
+  /** heights of the nodes at the corners over the element's plane, m; none: they lie in it */
   readonly warp: Float64Array | undefined;
   readonly membrane: MembraneElement | undefined;
   readonly plate: PlateElement | undefined;
@@ -46,11 +46,13 @@ const cross = (a: ArrayLike<number>, b: ArrayLike<number>): [number, number, num
  * @param corners three or four places, m
  * @param made    stiffness in the panel's axes
  * @param along   the panel's x, global; it is laid into the element's plane
+ * @param offset  how far the places lie over the middle of the thickness, along the element's z, m
  */
 export function shellElement(
   corners: readonly ArrayLike<number>[],
   made: ShellStiffness,
   along: ArrayLike<number>,
+  offset = 0,
 ): ShellElement {
   const n = corners.length;
   const middle = [0, 1, 2].map((k) => corners.reduce((sum, corner) => sum + corner[k], 0) / n);
@@ -65,7 +67,7 @@ export function shellElement(
   const places = corners.map((corner) => minus(corner, middle));
   const xs = Float64Array.from(places, (place) => dot(place, x));
   const ys = Float64Array.from(places, (place) => dot(place, y));
-  const heights = Float64Array.from(places, (place) => dot(place, z));
+  const heights = Float64Array.from(places, (place) => dot(place, z) + offset);
   const [ax, ay] = [dot(along, x), dot(along, y)];
   const size = Math.hypot(ax, ay);
   const turn: readonly [number, number] = size > 0 ? [ax / size, -ay / size] : [1, 0];

@@ -9,6 +9,7 @@ import {
   type Vector,
 } from '../../model';
 import { consolidate } from './consolidate';
+import { meshedIn, partsOn, type Covered, type PanelLoad } from './on-panels';
 import { fieldsIn, fieldsWith, type Field, type Side, type Stretch } from './fields';
 import { lineShares } from './line-share';
 import {
@@ -39,11 +40,13 @@ export interface Received {
 /** An area load carried to members. */
 export interface SpreadArea {
   readonly received: readonly Received[];
+  /** what lies on slabs and walls that are meshed; it goes to no member */
+  readonly onPanels: readonly PanelLoad[];
   /** of its first part, unit vector, global: parts in several planes that are loaded square to themselves have directions of their own */
   readonly direction: Vector;
   /** m², without openings */
   readonly area: number;
-  /** the load over the area, and its part that members receive, N along the direction */
+  /** the load over the area, and its part that members and meshed panels receive, N along the direction */
   readonly given: number;
   readonly taken: number;
   /** why nothing or not everything is carried as asked, in sentences; empty: all is well */
@@ -69,10 +72,19 @@ const axisVectors = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as const;
  */
 export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
   const found = patchesOf(model, load);
-  const empty = { received: [], direction: [0, 0, 1] as Vector, area: 0, given: 0, taken: 0, patches: [] };
+  const empty = {
+    received: [],
+    onPanels: [],
+    direction: [0, 0, 1] as Vector,
+    area: 0,
+    given: 0,
+    taken: 0,
+    patches: [],
+  };
   if (!found.ok) return { ...empty, remarks: [`It acts on nothing: ${found.reason}.`] };
   const remarks = new Set<string>();
   const received: Received[] = [];
+  const onPanels: PanelLoad[] = [];
   let [area, given, taken] = [0, 0, 0];
   const directionOf = ({ plane }: Patch): Vector =>
     load.direction === 'normal' ? plane.normal : axisVectors[load.direction];
@@ -91,20 +103,39 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
     );
     area += [...patch.outlines, ...patch.openings].reduce((sum, polygon) => sum + areaOf(polygon), 0);
     given += factor * pieces.reduce((sum, { polygon, part }) => sum + integrals(polygon, part.value).total, 0);
+    const meshed = meshedIn(model, patch.plane, convexParts, without);
+    let covered = 0;
+    for (const one of meshed)
+      for (const { polygon, part } of pieces) {
+        const on = partsOn(one, [polygon], part.value);
+        covered += on.area;
+        taken += factor * on.total;
+        if (on.polygons.length > 0)
+          onPanels.push({
+            panel: one.panel,
+            direction,
+            plane: patch.plane,
+            polygons: on.polygons,
+            value: { a: factor * part.value.a, b: factor * part.value.b, c: factor * part.value.c },
+          });
+      }
+    const whole = pieces.reduce((sum, { polygon }) => sum + areaOf(polygon), 0);
+    if (covered > whole - 1e-9 * Math.abs(whole)) continue;
     const made = tilesOf(model, patch, load.spread);
     for (const remark of made.remarks) remarks.add(remark);
     const byPart = parts.map((part) => ({
       part,
       boxed: pieces.filter((piece) => piece.part === part).map(({ polygon }) => ({ polygon, box: boxOf(polygon) })),
     }));
-    for (const tile of made.tiles) {
+    for (const tile of besides(made.tiles, meshed)) {
       const box = boxOf(tile.window);
       for (const { part, boxed } of byPart) {
-        const within = patch.isWhole
-          ? piecesOf([tile.window], part)
-          : boxed
-              .flatMap((one) => (overlap(one.box, box) ? [clipTo(one.polygon, tile.window)] : []))
-              .filter((polygon) => polygon.length >= 3);
+        const within =
+          patch.isWhole && meshed.length === 0
+            ? piecesOf([tile.window], part)
+            : boxed
+                .flatMap((one) => (overlap(one.box, box) ? [clipTo(one.polygon, tile.window)] : []))
+                .filter((polygon) => polygon.length >= 3);
         if (within.length > 0) taken += factor * hand(model, tile, within, part, factor, direction, received);
       }
     }
@@ -113,6 +144,7 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
   if (Math.abs(missing) > 1e-6 * Math.max(1, Math.abs(given))) remarks.add(missingWords(given, taken));
   return {
     received: consolidate(received),
+    onPanels,
     direction: directionOf(found.patches[0]),
     area,
     given,
@@ -121,6 +153,17 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
     patches: found.patches,
   };
 }
+
+/** Tiles without what lies on meshed panels. */
+const besides = (tiles: readonly Tile[], meshed: readonly Covered[]): Tile[] =>
+  meshed.reduce<Tile[]>(
+    (left, { windows }) =>
+      windows.reduce<Tile[]>(
+        (rest, hole) => rest.flatMap((tile) => without(tile.window, hole).map((window) => ({ ...tile, window }))),
+        left,
+      ),
+    [...tiles],
+  );
 
 const missingWords = (given: number, taken: number): string =>
   `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; the rest lies where no member bounds it.`;

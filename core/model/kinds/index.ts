@@ -48,7 +48,7 @@ export * from './acceptances';
 export * from './envelopes';
 export * from './load-rules';
 export * from './reinforcement';
-export type { Panel } from './panel';
+export { isMeshed, panelBehaviours, panelPlanes, type Panel, type PanelFactors } from './panel';
 export { tableNames, type TableName } from './table-names';
 export type { Lying, Reference } from './kind';
 

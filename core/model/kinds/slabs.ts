@@ -6,7 +6,7 @@ import { idOf } from '../schema-base';
 /** Ids of slabs: `b12`. */
 export const slabId = idOf('b', 'slab');
 
-/** Described so far, not analysed. */
+/** A slab: an outline in one plane, with openings; analysed as its behaviour says. */
 export const slab = z.strictObject({ id: slabId, ...panel });
 
 /** What is done with slabs by declaration. */

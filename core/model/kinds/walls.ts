@@ -6,7 +6,7 @@ import { idOf } from '../schema-base';
 /** Ids of walls: `w12`. */
 export const wallId = idOf('w', 'wall');
 
-/** Described so far, not analysed. */
+/** A wall: an outline in one plane, with openings; analysed as its behaviour says. */
 export const wall = z.strictObject({ id: wallId, ...panel });
 
 /** What is done with walls by declaration. */

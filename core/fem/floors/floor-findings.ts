@@ -1,0 +1,100 @@
+import { count } from '../../units';
+import { inOrder, isMeshed, type Analysis, type Finding, type Model, type Panel } from '../../model';
+import { rigidDiaphragms } from '../constraint-findings';
+import { meshedPanels } from './floor-mesh';
+import { panelPlane } from './panel-axes';
+
+/** What the analysis does not do yet, or does otherwise than may be thought, where slabs and walls are meshed. */
+export function floorFindings(model: Model): Finding[] {
+  const panels = meshedPanels(model);
+  if (panels.length === 0) return [];
+  return [...secondOrder(model), ...stiffnessSets(model), ...rigidFloors(model)];
+}
+
+/** Forces in the plane of an upright or sloping panel have no effect on its bending so far: it would seem stiffer than it is. */
+function secondOrder(model: Model): Finding[] {
+  const combinations = inOrder(model.combinations).filter((one) => one.order === 'second');
+  if (combinations.length === 0) return [];
+  const panels = meshedPanels(model);
+  const standing = panels.filter((panel) => Math.abs(panelPlane(model, panel)?.normal[2] ?? 0) < 1 - 1e-6);
+  const place = { nodes: cornersOf(standing) };
+  if (standing.length === 0)
+    return [
+      {
+        key: 'second-order-slabs',
+        rule: 'second-order-panels',
+        severity: 'remark',
+        sentence: `In the ${count(combinations.length, 'combination')} of second order, forces in the plane of meshed slabs do not change their bending.`,
+        why: 'Members feel their axial forces; level slabs hardly have any. A slab that is strutted or prestressed would be judged too stiff.',
+        place,
+      },
+    ];
+  const [first] = standing;
+  return [
+    {
+      key: 'second-order-walls',
+      rule: 'second-order-panels',
+      severity: 'stop',
+      sentence: `${count(combinations.length, 'combination')} ${combinations.length === 1 ? 'is' : 'are'} of second order, and ${first.label ?? first.id}${standing.length > 1 ? ` and ${count(standing.length - 1, 'other panel')}` : ''} ${standing.length > 1 ? 'stand' : 'stands'} upright or slope.`,
+      why: 'The effect of axial force on the bending of meshed walls is not computed yet; without it drift comes out too small. Analyse these combinations in first order, or let the walls carry loads only.',
+      place,
+    },
+  ];
+}
+
+const cornersOf = (panels: readonly Panel[]): string[] => [...new Set(panels.flatMap(({ corners }) => corners))];
+
+function stiffnessSets(model: Model): Finding[] {
+  const used = new Set(inOrder(model.combinations).flatMap(({ stiffnessSet }) => (stiffnessSet ? [stiffnessSet] : [])));
+  return [...used].map((id) => ({
+    key: `set-and-panels ${id}`,
+    rule: 'set-and-panels',
+    severity: 'remark',
+    sentence: `Stiffness set ${model.stiffnessSets[id]?.label ?? id} changes members; meshed slabs and walls keep their own factors in it.`,
+    why: 'Give slabs and walls the factors of their cracked state in their details.',
+    place: {},
+  }));
+}
+
+/** A rigid floor keeps a meshed slab from stretching, where only some of its nodes are tied. */
+function rigidFloors(model: Model): Finding[] {
+  return rigidDiaphragms(model).flatMap(({ id, label, nodes }): Finding[] => {
+    const level = nodes.length > 0 ? model.nodes[nodes[0]].position[2] : NaN;
+    const slabs = Object.values(model.slabs).filter(
+      (slab) =>
+        isMeshed(slab) && slab.corners.every((corner) => Math.abs(model.nodes[corner].position[2] - level) < 5e-3),
+    );
+    if (slabs.length === 0) return [];
+    return [
+      {
+        key: `rigid-floor ${id}`,
+        rule: 'rigid-floor-on-slab',
+        severity: 'remark',
+        sentence: `Diaphragm ${label} (${id}) ties nodes of ${slabs.length === 1 ? `slab ${slabs[0].label ?? slabs[0].id}` : count(slabs.length, 'slab')}, which is meshed and stiff in its plane by itself.`,
+        why: 'The tied nodes cannot move apart: beams below the slab lose their flange, and warmth or shrinkage presses on what cannot yield. Delete the diaphragm unless it is meant.',
+        place: { nodes: [...nodes] },
+        mend: {
+          label: `Delete diaphragm ${label}`,
+          act: { edits: [{ kind: 'remove', table: 'diaphragms', ids: [id] }] },
+        },
+      },
+    ];
+  });
+}
+
+/** Modes, buckling, spectra and histories do not know meshed panels yet: nothing is better than numbers without them. */
+export const panelsInAnalysis = (model: Model, { id, label }: Analysis): Finding[] => {
+  const panels = meshedPanels(model);
+  return panels.length === 0
+    ? []
+    : [
+        {
+          key: `panels-in-analysis ${id}`,
+          rule: 'panels-in-analysis',
+          severity: 'stop',
+          sentence: `${label} is not run: ${count(panels.length, 'panel')} ${panels.length === 1 ? 'is' : 'are'} meshed.`,
+          why: 'Mass and axial force of meshed panels are not in modes and buckling yet. Let them carry loads only for this analysis.',
+          place: { nodes: cornersOf(panels) },
+        },
+      ];
+};

@@ -1,0 +1,237 @@
+import { loadsByCase, resultantOf } from '../../loading';
+import { applyAct, type Edit, type Model } from '../../model';
+import { caseWeights, lineIndex, stationTable } from '../../results';
+import { build, fixed, type Structure } from '../../results/verification/book/structure';
+import { panelForces, solveNow, type Solution } from '../index';
+
+const concrete = { E: 30e9, poisson: 0.2, density: 2500 };
+const hinged = { ux: true, uy: true, uz: true, rx: false, ry: false, rz: true };
+
+type Records = Extract<Edit, { kind: 'add' }>['records'];
+function withRecords(structure: Structure, records: Records): Model {
+  const applied = applyAct(build(structure), { edits: [{ kind: 'add', records }] });
+  if (!applied.ok) throw new Error(applied.error);
+  return applied.model;
+}
+function solved(model: Model): Solution {
+  const { solution, findings } = solveNow(model);
+  if (!solution) throw new Error(findings.map((finding) => finding.sentence).join(' '));
+  return solution;
+}
+const place = (x: number, y: number, z = 0): [number, number, number] => [x, y, z];
+/** The node of the structure at a place. */
+function nodeAt({ positions }: Solution, at: readonly number[]): number {
+  for (let n = 0; n < positions.length / 3; n++)
+    if (Math.hypot(positions[3 * n] - at[0], positions[3 * n + 1] - at[1], positions[3 * n + 2] - at[2]) < 1e-6)
+      return n;
+  throw new Error(`no node at ${at.join(', ')}`);
+}
+const rectangle = (w: number, h: number, z = 0) => [place(0, 0, z), place(w, 0, z), place(w, h, z), place(0, h, z)];
+const slab = (more: object = {}) => ({
+  id: 'b1',
+  corners: ['n1', 'n2', 'n3', 'n4'],
+  thickness: 0.2,
+  material: 't1',
+  behaviour: 'shell' as const,
+  ...more,
+});
+const edges = (['n1 n2', 'n2 n3', 'n3 n4', 'n4 n1'] as const).map((pair, i) => {
+  const [start, end] = pair.split(' ');
+  return { id: `j${i + 1}`, start, end, support: hinged };
+});
+
+describe('a slab alone on line supports', () => {
+  const q = 0.2 * 2500 * 9.80665;
+  const D = (30e9 * 0.2 ** 3) / (12 * 0.96);
+  const model = withRecords(
+    { ...concrete, nodes: rectangle(6, 6).map((position) => ({ position })), members: [], selfWeight: true },
+    { slabs: [slab()], lineSupports: edges },
+  );
+  const solution = solved(model);
+  const [state] = solution.cases;
+
+  test('needs no member, and deflects as Timoshenko and Woinowsky-Krieger have it', () => {
+    const deflection = -state.displacements[6 * nodeAt(solution, [3, 3, 0]) + 2];
+    // 0.00406 q a⁴ / D of the thin plate; shear and edges free to twist add about 1%
+    expect(deflection / ((0.00406 * q * 6 ** 4) / D)).toBeCloseTo(1.01, 2);
+    const [panel] = solution.panels!;
+    const { nodes, values } = panelForces(solution, panel, state.displacements);
+    const middle = nodes.indexOf(nodeAt(solution, [3, 3, 0]));
+    // table 8: 0.0479 q a² at ν = 0.3, so 0.0479 / 1.3 × 1.2 at 0.2; edges free to twist add about 1%
+    expect(values[8 * middle + 3] / (q * 36) / 0.0442).toBeCloseTo(1.01, 2);
+    expect(values[8 * middle + 4] / values[8 * middle + 3]).toBeCloseTo(1, 6);
+  });
+
+  test('hands its supports all of its weight', () => {
+    expect(state.applied[2]).toBeCloseTo(-36 * q, 6);
+    expect(Math.abs(state.applied[2] + state.reacted[2])).toBeLessThan(1e-9 * 36 * q);
+    expect(resultantOf(model, loadsByCase(model).get('c1')!).force[2]).toBeCloseTo(-36 * q, 6);
+  });
+
+  test('as a plate it has the same deflection, in its plane nothing', () => {
+    const plate = solved(
+      withRecords(
+        { ...concrete, nodes: rectangle(6, 6).map((position) => ({ position })), members: [], selfWeight: true },
+        { slabs: [slab({ behaviour: 'plate' })], lineSupports: edges },
+      ),
+    );
+    const middle = 6 * nodeAt(plate, [3, 3, 0]);
+    expect(plate.cases[0].displacements[middle + 2]).toBeCloseTo(
+      state.displacements[6 * nodeAt(solution, [3, 3, 0]) + 2],
+      12,
+    );
+    expect(plate.cases[0].displacements[middle]).toBe(0);
+  });
+});
+
+test('an area load over part of a slab and part of a field goes to both, exactly', () => {
+  const corners = [...rectangle(6, 4, 3), place(12, 0, 3), place(12, 4, 3)];
+  const columns = [...corners].map(([x, y]) => place(x, y, 0));
+  const model = withRecords(
+    {
+      ...concrete,
+      nodes: [
+        ...corners.map((position) => ({ position })),
+        ...columns.map((position) => ({ position, support: fixed })),
+      ],
+      members: [
+        ...[1, 2, 3, 4, 5, 6].map((n) => [n + 6, n] as const),
+        ...([
+          [1, 2],
+          [2, 3],
+          [3, 4],
+          [4, 1],
+          [2, 5],
+          [5, 6],
+          [6, 3],
+        ] as const),
+      ],
+    },
+    {
+      slabs: [slab()],
+      loads: [
+        {
+          id: 'l9',
+          case: 'c1',
+          type: 'area',
+          region: { kind: 'nodes', corners: ['n1', 'n5', 'n6', 'n4'] },
+          pressure: { type: 'uniform', value: 2000 },
+          direction: 'z',
+          reversed: true,
+          projected: false,
+          spread: { way: 'two' },
+        },
+      ],
+    } as unknown as Records,
+  );
+  const solution = solved(model);
+  const [state] = solution.cases;
+  expect(state.applied[2]).toBeCloseTo(-2000 * 48, 6);
+  expect(Math.abs(state.applied[2] + state.reacted[2])).toBeLessThan(1e-9 * 96000);
+  const loads = loadsByCase(model).get('c1')!;
+  expect(loads.panels).toHaveLength(1);
+  const { force, moment } = resultantOf(model, loads);
+  expect(force[2]).toBeCloseTo(-96000, 6);
+  // about the origin: y F, −x F at the middle of the load
+  expect(moment[0]).toBeCloseTo(-96000 * 2, 5);
+  expect(moment[1]).toBeCloseTo(96000 * 6, 5);
+});
+
+describe('a beam with a slab as its flange', () => {
+  const [b, L, t, h, w] = [1.2, 12, 0.2, 0.6, 0.3];
+  const beam = (below: boolean) => {
+    const model = withRecords(
+      {
+        ...concrete,
+        poisson: 0,
+        shape: { type: 'rectangle', depth: h, width: w },
+        nodes: [
+          { position: place(0, 0), support: { ...fixed, ry: false, rz: false } },
+          { position: place(L, 0), support: { ...fixed, ux: false, ry: false, rz: false } },
+          ...[place(0, -b / 2), place(L, -b / 2), place(L, b / 2), place(0, b / 2)].map((position) => ({ position })),
+        ],
+        members: [[1, 2, below ? { startOffset: [0, 0, -(h + t) / 2], endOffset: [0, 0, -(h + t) / 2] } : {}]],
+        loads: [{ type: 'uniform', member: 'm1', axes: 'global', direction: 'z', value: -10000, from: 0, to: null }],
+      },
+      { slabs: [slab({ corners: ['n3', 'n4', 'n5', 'n6'], meshSize: 0.2 })] },
+    );
+    const solution = solved(model);
+    const table = stationTable(solution);
+    const stations = table.stations(0);
+    const middle = stations.findIndex(({ x }) => Math.abs(x - L / 2) < 1e-9);
+    const values = table.values(0, caseWeights(solution, 'c1'));
+    const of = (name: keyof typeof lineIndex) => values[lineIndex[name] * stations.length + middle];
+    const node = solution.cases[0].displacements[6 * nodeAt(solution, [L / 2, 0, 0]) + 2];
+    return { My: of('My'), N: of('N'), w: of('w'), node };
+  };
+  const [A1, A2, e] = [w * h, b * t, (h + t) / 2];
+  const [Ib, Is] = [(w * h ** 3) / 12, (b * t ** 3) / 12];
+  const M = (10000 * L * L) / 8;
+  const sag = (I: number) => (-5 * 10000 * L ** 4) / (384 * 30e9 * I);
+
+  test('in the middle of the slab shares its moment by stiffness', () => {
+    const { My, N, node, w: along } = beam(false);
+    expect(node / sag(Ib + Is)).toBeCloseTo(1, 3);
+    expect(My / ((M * Ib) / (Ib + Is))).toBeCloseTo(1, 3);
+    expect(Math.abs(N)).toBeLessThan(1e-6 * M);
+    // along the member the same line as the slab has, though it is cut into sixty pieces
+    expect(along / node).toBeCloseTo(1, 9);
+  });
+
+  test('below it works with it by composite theory, a narrow flange within 2%', () => {
+    const I = Ib + Is + ((A1 * A2) / (A1 + A2)) * e * e;
+    const { My, N, node, w: along } = beam(true);
+    expect(Math.abs(node / sag(I) - 1)).toBeLessThan(0.02);
+    expect(Math.abs(My / ((M * Ib) / I) - 1)).toBeLessThan(0.02);
+    expect(Math.abs(N / (((M * A1 * A2) / (A1 + A2)) * (e / I)) - 1)).toBeLessThan(0.02);
+    expect(along / node).toBeCloseTo(1, 9);
+  });
+});
+
+test('a wall on a slab, crossing beams and a hole share nodes: all forces are handed on', () => {
+  // a slab with an opening and two crossing beams on four columns, a wall standing across it
+  const corners = rectangle(8, 6, 3);
+  const model = withRecords(
+    {
+      ...concrete,
+      selfWeight: true,
+      nodes: [
+        ...corners.map((position) => ({ position })),
+        ...corners.map(([x, y]) => ({ position: place(x, y, 0), support: fixed })),
+        ...[place(5, 1, 3), place(6.5, 1, 3), place(6.5, 2.5, 3), place(5, 2.5, 3)].map((position) => ({ position })),
+        ...[place(1, 4.2, 3), place(6, 4.2, 3), place(6, 4.2, 6), place(1, 4.2, 6)].map((position) => ({ position })),
+      ],
+      members: [...[1, 2, 3, 4].map((n) => [n + 4, n] as const), [1, 3], [2, 4]],
+    },
+    {
+      slabs: [slab({ openings: [['n9', 'n10', 'n11', 'n12']], plane: 'top' })],
+      walls: [{ ...slab(), id: 'w1', corners: ['n13', 'n14', 'n15', 'n16'], thickness: 0.25 }],
+    },
+  );
+  const solution = solved(model);
+  const [state] = solution.cases;
+  const weight = 2500 * 9.80665 * ((48 - 2.25) * 0.2 + 15 * 0.25 + 0.04 * (4 * 3 + 20));
+  expect(state.applied[2] / -weight).toBeCloseTo(1, 9);
+  for (let i = 0; i < 6; i++) expect(Math.abs(state.applied[i] + state.reacted[i])).toBeLessThan(1e-8 * weight);
+  // the wall's foot and the slab are one: no node stands twice at a place
+  const seen = new Set<string>();
+  for (let n = 0; n < solution.positions.length / 3; n++)
+    seen.add(Array.from(solution.positions.subarray(3 * n, 3 * n + 3), (v) => v.toFixed(4)).join(' '));
+  expect(seen.size).toBe(solution.positions.length / 3);
+});
+
+test('what is not computed with meshed panels is said, and stops what would be wrong', () => {
+  const wall = withRecords(
+    {
+      ...concrete,
+      order: 'second',
+      nodes: [place(0, 0), place(3, 0), place(3, 0, 3), place(0, 0, 3)].map((position) => ({ position })),
+      members: [],
+      selfWeight: true,
+    },
+    { walls: [{ ...slab(), id: 'w1' }], lineSupports: [{ id: 'j1', start: 'n1', end: 'n2', support: fixed }] },
+  );
+  const { solution, findings } = solveNow(wall);
+  expect(solution).toBeUndefined();
+  expect(findings.map((one) => one.rule)).toContain('second-order-panels');
+});

@@ -1,0 +1,72 @@
+import type { PanelLoad } from '../../loading';
+import { inPlane, type Vector } from '../../model';
+import { areaOf, clipTo, integrals, type Point2, type Polygon } from '../../plane';
+import type { AnalysisModel } from '../analysis-model';
+
+/**
+ * Adds a load on a panel to the nodes of its elements: exactly what lies on each element, by its corners' linear shapes over triangles (of a quadrilateral
+ * the mean of both ways to halve it), so that sum and place of the load are kept to the last digit.
+ * @param nodal six a node, global, N
+ */
+export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Float64Array): void {
+  const { floors, positions } = analysis;
+  const panel = floors?.mesh.panels.findIndex((one) => one.panel.id === load.panel) ?? -1;
+  if (!floors || panel < 0) return;
+  const { shells } = floors;
+  const boxes = load.polygons.map(boxOf);
+  for (let e = shells.starts[panel]; e < shells.starts[panel + 1]; e++) {
+    const nodes = shells.nodesOf(e);
+    const corners = Array.from(nodes, (node): Point2 =>
+      inPlane(load.plane, positions.subarray(3 * node, 3 * node + 3) as unknown as Vector),
+    );
+    // seen from the other side corners run clockwise
+    const order = corners.map((_, i) => i);
+    if (areaOf(corners) < 0) order.reverse();
+    const window = order.map((i) => corners[i]);
+    const box = boxOf(window);
+    const pieces: Polygon[] = [];
+    load.polygons.forEach((polygon, p) => {
+      const other = boxes[p];
+      if (other[0] > box[1] || other[1] < box[0] || other[2] > box[3] || other[3] < box[2]) return;
+      pieces.push(polygon);
+    });
+    if (pieces.length === 0) continue;
+    const halves =
+      order.length === 3
+        ? [{ corners: [0, 1, 2], share: 1 }]
+        : [
+            { corners: [0, 1, 2], share: 0.5 },
+            { corners: [0, 2, 3], share: 0.5 },
+            { corners: [1, 2, 3], share: 0.5 },
+            { corners: [1, 3, 0], share: 0.5 },
+          ];
+    for (const { corners: three, share } of halves) {
+      const triangle = three.map((i) => window[i]);
+      for (const polygon of pieces) {
+        const part = clipTo(polygon, triangle);
+        if (part.length < 3) continue;
+        const { total, x, y } = integrals(part, load.value);
+        const twice = 2 * areaOf(triangle);
+        three.forEach((i, k) => {
+          const [p, q] = [triangle[(k + 1) % 3], triangle[(k + 2) % 3]];
+          // the corner's shape is the area it spans with the opposite side
+          const force = (share * ((p[0] * q[1] - q[0] * p[1]) * total + (p[1] - q[1]) * x + (q[0] - p[0]) * y)) / twice;
+          const node = nodes[order[i]];
+          for (let d = 0; d < 3; d++) nodal[6 * node + d] += force * load.direction[d];
+        });
+      }
+    }
+  }
+}
+
+/** Least and largest first and second coordinate. */
+function boxOf(polygon: Polygon): readonly [number, number, number, number] {
+  let [a, b, c, d] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const [x, y] of polygon) {
+    a = Math.min(a, x);
+    b = Math.max(b, x);
+    c = Math.min(c, y);
+    d = Math.max(d, y);
+  }
+  return [a, b, c, d];
+}

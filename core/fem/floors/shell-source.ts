@@ -1,0 +1,80 @@
+import type { Model } from '../../model';
+import type { ElementSource } from '../elements';
+import { shellElement, shellStiffness, type ShellElement } from '../shell/shell-element';
+import { panelStiffness, type ShellStiffness } from '../shell/shell-stiffness';
+import type { PanelMesh } from './floor-mesh';
+import { barDirection } from './panel-axes';
+
+/** The elements of all meshed slabs and walls. Elements of one shape in one panel share their matrices. */
+export class ShellSource implements ElementSource {
+  readonly kind = 'shell';
+  readonly ids: readonly string[];
+  readonly keepsForces = false;
+  /** number of the first element of each panel, and after the last */
+  readonly starts: Int32Array;
+  /** of each panel, in the directions of its bars */
+  readonly sections: ShellStiffness[] = [];
+  /** how far each panel's nodes lie over the middle of its thickness, m */
+  readonly offsets: number[] = [];
+  private readonly nodes: Int32Array[] = [];
+  private readonly elements: ShellElement[] = [];
+  private readonly matrices: Float64Array[] = [];
+
+  constructor(
+    model: Model,
+    readonly panels: readonly PanelMesh[],
+    position: (node: number) => ArrayLike<number>,
+  ) {
+    const ids: string[] = [];
+    this.starts = new Int32Array(panels.length + 1);
+    panels.forEach(({ panel, plane, mesh, nodes }, p) => {
+      const material = model.materials[panel.material!];
+      const made = panelStiffness({
+        E: material.elasticModulus,
+        poisson: material.poissonRatio,
+        thickness: panel.thickness,
+        behaviour: panel.behaviour === 'load' || panel.behaviour === undefined ? 'shell' : panel.behaviour,
+        factors: panel.factors,
+      });
+      const along = barDirection(plane, panel.barAngle ?? 0);
+      const offset = panel.plane === 'top' ? panel.thickness / 2 : panel.plane === 'bottom' ? -panel.thickness / 2 : 0;
+      this.sections.push(made);
+      this.offsets.push(offset);
+      const alike = new Map<string, { element: ShellElement; matrix: Float64Array }>();
+      for (let e = 0; e + 1 < mesh.start.length; e++) {
+        const own = Int32Array.from(mesh.corners.subarray(mesh.start[e], mesh.start[e + 1]), (corner) => nodes[corner]);
+        const corners = Array.from(own, position);
+        const key = corners
+          .flatMap((corner) => [0, 1, 2].map((k) => Math.round((corner[k] - corners[0][k]) * 1e9)))
+          .join(' ');
+        let known = alike.get(key);
+        if (!known) {
+          const element = shellElement(corners, made, along, offset);
+          const matrix = new Float64Array(36 * own.length * own.length);
+          shellStiffness(element, matrix);
+          known = { element, matrix };
+          alike.set(key, known);
+        }
+        this.nodes.push(own);
+        this.elements.push(known.element);
+        this.matrices.push(known.matrix);
+        ids.push(panel.id);
+      }
+      this.starts[p + 1] = ids.length;
+    });
+    this.ids = ids;
+  }
+
+  nodesOf(e: number): Int32Array {
+    return this.nodes[e];
+  }
+
+  stiffness(e: number, into: Float64Array): void {
+    into.set(this.matrices[e]);
+  }
+
+  /** The element itself; shared with those of its shape. */
+  elementOf(e: number): ShellElement {
+    return this.elements[e];
+  }
+}
