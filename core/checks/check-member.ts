@@ -33,6 +33,8 @@ export class MemberChecker {
   private readonly bases: ReadonlyMap<DesignCode, Basis | undefined>;
   private readonly combinations: readonly Combination[];
   private readonly connected: ReadonlyMap<string, number>;
+  /** nodes that meshed slabs and walls hold */
+  private readonly onPanels: ReadonlySet<string>;
   private readonly strength: {
     combination: Combination;
     state: ReturnType<typeof combinationStates>[number]['state'];
@@ -53,6 +55,11 @@ export class MemberChecker {
     for (const { start, end } of Object.values(model.members))
       for (const node of [start, end]) connected.set(node, (connected.get(node) ?? 0) + 1);
     this.connected = connected;
+    this.onPanels = new Set(
+      (solution.panels ?? []).flatMap(({ nodes }) =>
+        Array.from(nodes).flatMap((node) => (node < solution.nodeIds.length ? [solution.nodeIds[node]] : [])),
+      ),
+    );
   }
 
   /** Whether nothing but its own member holds a node. */
@@ -61,6 +68,7 @@ export class MemberChecker {
     const held =
       (support && Object.values(support).some(Boolean)) ||
       springs !== undefined ||
+      this.onPanels.has(node) ||
       Object.values(this.model.diaphragms).some(({ nodes }) => nodes.includes(node));
     return this.connected.get(node) === 1 && !held;
   }
@@ -128,16 +136,26 @@ export class MemberChecker {
       },
       this.bases.get(code),
     );
+    const all = solution.cutMembers?.includes(memberId) ? [...checks, withSlab(code)] : checks;
     return {
       memberId,
       code: code.title,
-      checks,
-      governing: governing(checks),
-      verdict: verdictOf(checks),
+      checks: all,
+      governing: governing(all),
+      verdict: verdictOf(all),
       ...(reinforcement ? { reinforcement } : {}),
     };
   }
 }
+
+/** What a member needs that a meshed slab or wall works with: its own forces are only a part of what the section of both carries. */
+const withSlab = (code: DesignCode): Check =>
+  missing(
+    'flange',
+    'Together with its slab',
+    code.title,
+    'A meshed slab or wall works with this member: what is checked above are the member’s own forces, not those of the section of member and effective width. That is not made yet.',
+  );
 
 /** Which code checks a member, or why none does. */
 function codeOf(model: Model, member: Member): { code?: DesignCode; reason?: string } {

@@ -112,6 +112,8 @@ export interface Solution {
   readonly cases: readonly CaseSolution[];
   /** how many of `cases` are load cases */
   readonly loadCases: number;
+  /** members that meshed slabs and walls cut into pieces; none: no member is cut */
+  readonly cutMembers?: readonly string[];
   /** slabs and walls that are meshed; none: there are none */
   readonly panels?: readonly SolvedPanel[];
   /** elements other than members: their kind, ids and nodes */

@@ -44,7 +44,16 @@ export interface Factored {
   /** what of a solution does not depend on loads */
   readonly outline: Pick<
     Solution,
-    'nodeIds' | 'memberIds' | 'positions' | 'ends' | 'axes' | 'lengths' | 'stiffness' | 'panels' | 'otherElements'
+    | 'nodeIds'
+    | 'memberIds'
+    | 'positions'
+    | 'ends'
+    | 'axes'
+    | 'lengths'
+    | 'stiffness'
+    | 'panels'
+    | 'cutMembers'
+    | 'otherElements'
   >;
   readonly condition: number;
   readonly findings: readonly Finding[];
@@ -243,10 +252,13 @@ function* factoriseModel(
   const built = buildAnalysisModel(model, { more: options.more });
   if (!('analysis' in built)) return built;
   const { analysis } = built;
-  const findings = releaseFindings(
-    analysis,
-    analysis.memberIds.map((id) => model.members[id].behaviour ?? 'frame'),
-  );
+  const findings = [
+    ...(analysis.floors?.mesh.findings ?? []),
+    ...releaseFindings(
+      analysis,
+      analysis.memberIds.map((id) => model.members[id].behaviour ?? 'frame'),
+    ),
+  ];
   if (findings.some((finding) => finding.severity === 'stop')) return { findings };
   // with the same pattern an order that was found serves again, wherever the nodes have moved
   const symbolic =
@@ -321,7 +333,12 @@ function outlineOf(analysis: AnalysisModel): Factored['outline'] {
       // of a member in one piece its own length, to the last digit
       pieces[e].isLast ? pieces[e].element.length : pieces[(firsts[m + 1] ?? pieces.length) - 1].to - pieces[e].from,
     ),
-    ...(analysis.floors ? { panels: panelsOf(analysis.floors) } : {}),
+    ...(analysis.floors
+      ? {
+          panels: panelsOf(analysis.floors),
+          cutMembers: [...new Set(pieces.flatMap(({ member, isLast }) => (isLast ? [] : [memberIds[member]])))],
+        }
+      : {}),
     otherElements: sources.slice(1).flatMap((source) =>
       source.keepsForces === false
         ? []

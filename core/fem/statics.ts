@@ -59,17 +59,38 @@ export function loadVectors(analysis: AnalysisModel, set: LoadSet, memberEnds: F
   return { clamped, condensed, rigid, right: toEquations(analysis, nodal) };
 }
 
-/** Nodal forces of every element of a source under displacements of the nodes. */
+const atSupports = new WeakMap<AnalysisModel, Map<AnalysisModel['sources'][number], Int32Array>>();
+
+/** Elements of a source that meet a support: the only ones whose forces reactions ask for. */
+function elementsAtSupports(analysis: AnalysisModel, source: AnalysisModel['sources'][number]): Int32Array {
+  const known = atSupports.get(analysis) ?? new Map<AnalysisModel['sources'][number], Int32Array>();
+  atSupports.set(analysis, known);
+  let found = known.get(source);
+  if (!found) {
+    const held = new Set(analysis.supports.map(({ node }) => node));
+    found = Int32Array.from(
+      source.ids.flatMap((_, e) => (Array.from(source.nodesOf(e)).some((node) => held.has(node)) ? [e] : [])),
+    );
+    known.set(source, found);
+  }
+  return found;
+}
+
+/** Nodal forces of the elements of a source under displacements of the nodes. @param only numbers of the elements wanted; none: all */
 export function elementForces(
   source: AnalysisModel['sources'][number],
   displacements: Float64Array,
   note: (node: number, freedom: number, force: number, place: number) => void,
+  only?: ArrayLike<number>,
 ): void {
   let place = 0;
-  for (let e = 0; e < source.ids.length; e++) {
+  let k = new Float64Array(576);
+  const count = only?.length ?? source.ids.length;
+  for (let n = 0; n < count; n++) {
+    const e = only ? only[n] : n;
     const nodes = source.nodesOf(e);
     const size = 6 * nodes.length;
-    const k = new Float64Array(size * size);
+    if (k.length < size * size) k = new Float64Array(size * size);
     source.stiffness(e, k);
     for (let i = 0; i < size; i++, place++) {
       let sum = 0;
@@ -164,10 +185,16 @@ export function recover(
   }
   const others = sources.slice(1).map((source) => {
     const forces: number[] = [];
-    elementForces(source, displacements, (node, freedom, force) => {
-      demand[6 * node + freedom] += force;
-      if (source.keepsForces !== false) forces.push(force);
-    });
+    const kept = source.keepsForces !== false;
+    elementForces(
+      source,
+      displacements,
+      (node, freedom, force) => {
+        demand[6 * node + freedom] += force;
+        if (kept) forces.push(force);
+      },
+      kept ? undefined : elementsAtSupports(analysis, source),
+    );
     return Float64Array.from(forces);
   });
   // what members ask of a direction, less what is applied there, is the support's to give; where a rigid floor asks too, a spring gives what its movement makes

@@ -3,12 +3,14 @@ import {
   differenceBand,
   isEnvelope,
   isMovement,
+  isOfPanels,
   shownParts,
   stationTable,
   stressBand,
   type Band,
   type Quantity,
 } from '../results';
+import { panelContours } from './contours';
 import type { Drawn } from './drawn';
 import type { DiagramDrawing, DiagramSource } from './drawing';
 import { deflectedShape, differenceShape } from './movements';
@@ -39,6 +41,7 @@ export function drawQuantity(
       ? differenceShape(source, members, weights[0], other[0].weights, 0.06 * size, drawn)
       : undefined;
   }
+  if (isOfPanels(quantity)) return less ? undefined : panelContours(source, quantity, drawn);
   if (!isRibbon(quantity)) return undefined;
   const bands = less ? differenceBands(source, members, weights, quantity) : undefined;
   const band = bands

@@ -11,9 +11,13 @@ export interface DiagramDrawing {
   readonly rest: Float32Array;
   /** a value for each segment of `outline`, when members are coloured by value */
   readonly segmentValues: Float32Array;
+  /** triangles of slabs and walls, nine numbers each, and the value at each corner, three a triangle */
+  readonly areas: Float32Array;
+  readonly areaValues: Float32Array;
   readonly values: readonly {
     at: [number, number, number];
     value: number;
+    /** −1: it is not one of a member */
     member: number;
     weight: number;
     key: string;
@@ -30,6 +34,8 @@ export const nothingDrawn: DiagramDrawing = {
   outline: new Float32Array(),
   rest: new Float32Array(),
   segmentValues: new Float32Array(),
+  areas: new Float32Array(),
+  areaValues: new Float32Array(),
   values: [],
   scale: 0,
   largest: 0,
@@ -43,6 +49,8 @@ export interface DiagramSource {
   readonly shown: Shown;
   /** direction towards the eye of a view square on: forces without a side of their own are drawn in its plane */
   readonly facing?: readonly [number, number, number] | undefined;
+  /** ids of meshed slabs and walls in view; none: none of them */
+  readonly panels?: readonly string[] | undefined;
   /** what is taken away */
   readonly less?: { readonly model: Model; readonly solution: Solution; readonly shown: Shown };
 }

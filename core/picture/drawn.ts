@@ -16,6 +16,8 @@ export interface Drawn {
   readonly threshold: number;
   /** whether values at the quarter points are written too */
   readonly stations: boolean;
+  /** whether the elements of slabs and walls are outlined */
+  readonly mesh: boolean;
   /** typed ends of the legend, base units; null: what is there */
   readonly legend: readonly [number, number] | null;
 }
@@ -29,5 +31,6 @@ export const plainlyDrawn: Drawn = {
   times: null,
   threshold: 0,
   stations: false,
+  mesh: false,
   legend: null,
 };

@@ -1,3 +1,4 @@
+export { bandsOf } from './contours';
 export { drawQuantity } from './diagrams';
 export type { DiagramDrawing, DiagramSource } from './drawing';
 export { plainlyDrawn, type Drawn } from './drawn';
@@ -6,3 +7,4 @@ export { pictureSvg } from './paper';
 export type { PictureRequest } from './picture-request';
 export { interpolated, isForce } from './ribbons';
 export { inPlane, positionsOf, scopeOf, type OnEnd, type Scope } from './scope';
+export { binOf, legendRange, legendSteps, valueColor } from './value-colors';

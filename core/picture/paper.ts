@@ -35,16 +35,16 @@ function basisOf(model: Model, view: PictureRequest['view']): { right: readonly 
  */
 export function pictureSvg(model: Model, solution: Solution | undefined, request: PictureRequest): string {
   const { width, height, quantity, shown, view } = request;
-  const { members } = scopeOf(model, view?.plane ?? { kind: '3d' }, view?.isolated ?? null, view?.hidden);
+  const { members, panels } = scopeOf(model, view?.plane ?? { kind: '3d' }, view?.isolated ?? null, view?.hidden);
   const { right, up } = basisOf(model, view);
   const flat = (x: number, y: number, z: number): [number, number] => [
     x * right[0] + y * right[1] + z * right[2],
     -(x * up[0] + y * up[1] + z * up[2]),
   ];
-  const ends = members.flatMap((member) => [
-    flat(...model.nodes[member.start].position),
-    flat(...model.nodes[member.end].position),
-  ]);
+  const ends = [
+    ...members.flatMap(({ start, end }) => [start, end]),
+    ...panels.flatMap((id) => (model.slabs[id] ?? model.walls[id]).corners),
+  ].map((id) => flat(...model.nodes[id].position));
   if (ends.length === 0)
     return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" font-family="Commissioner, sans-serif"><text x="10" y="20" font-size="9" fill="#434E59">No member is in this view.</text></svg>`;
   const [low, high] = [Math.min, Math.max].map((pick) =>
@@ -83,6 +83,7 @@ export function pictureSvg(model: Model, solution: Solution | undefined, request
             model,
             solution,
             members,
+            panels,
             request,
             quantity,
             project,

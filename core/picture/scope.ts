@@ -15,6 +15,8 @@ export interface Scope {
   readonly members: readonly Member[];
   readonly faint: readonly Member[];
   readonly nodes: ReadonlySet<string>;
+  /** slabs and walls, by id */
+  readonly panels: readonly string[];
   /** in a plan: members that rise through it, where they do */
   readonly onEnd: readonly OnEnd[];
 }
@@ -57,7 +59,7 @@ export function scopeOf(
   plane: SavedView['plane'],
   isolated: readonly string[] | null,
   hidden: readonly string[] = [],
-  visible: Readonly<Partial<Record<'columns' | 'beams' | 'braces', boolean>>> = {},
+  visible: Readonly<Partial<Record<'columns' | 'beams' | 'braces' | 'slabs' | 'walls', boolean>>> = {},
 ): Scope {
   const only = isolated && new Set(isolated);
   const away = new Set(hidden);
@@ -88,7 +90,15 @@ export function scopeOf(
   for (const { member } of onEnd)
     for (const id of [member.start, member.end])
       if (only && inPlane(model, plane, model.nodes[id].position)) nodes.add(id);
-  return { members, faint, nodes, onEnd };
+  // what stands alone is chosen by members: outlines are not among it
+  const panels = (['slabs', 'walls'] as const).flatMap((table) =>
+    only || visible[table] === false
+      ? []
+      : Object.values(model[table]).flatMap(({ id, corners }) =>
+          corners.every((corner) => inPlane(model, plane, model.nodes[corner].position)) ? [id] : [],
+        ),
+  );
+  return { members, faint, nodes, panels, onEnd };
 }
 
 /** Upright members that end at a level or pass it: of two at one place the lower, as a plan looks down on it. */

@@ -8,6 +8,7 @@ import {
   displacementTable,
   extremesByMember,
   filterTable,
+  panelTable,
   reactionTable,
   shownParts,
   stationRows,
@@ -59,6 +60,7 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
     ...(choice.detail === 'full' && some.size > 0 ? [stationRows(model, solution, shown, 10, some)] : []),
     filterTable(reactionTable(model, solution, shown), wanted),
     supportLineTable(model, solution, shown),
+    ...(solution.panels ? [filterTable(panelTable(model, solution, shown), wanted)] : []),
     ...(choice.detail === 'brief' ? [] : [filterTable(displacementTable(model, solution, shown), wanted)]),
   ];
 }

@@ -12,6 +12,7 @@ export {
 } from './stations';
 export {
   isMovement,
+  isOfPanels,
   quantities,
   resultQuantities,
   type ColorRole,
@@ -50,3 +51,4 @@ export { commonMembers, differenceBand, differenceMovement, type Side } from './
 export { plausibility, usualLimits, type Plausibility, type PlausibilityItem } from './plausibility';
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';
 export { diagramSense, roundDown } from './diagram-sense';
+export { panelBand, panelExtremes, type PanelBand } from './panel-values';

@@ -10,10 +10,10 @@ export interface ResultQuantity {
   /** what its numbers are */
   readonly unit: QuantityKind;
   /**
-   * movement: the structure itself, displaced. along: a value at every place along members. written: numbers where they belong,
-   * at supports, storeys or members.
+   * movement: the structure itself, displaced. along: a value at every place along members. area: a value at every place of slabs and walls that are
+   * meshed. written: numbers where they belong, at supports, storeys or members.
    */
-  readonly drawn: 'movement' | 'along' | 'written';
+  readonly drawn: 'movement' | 'along' | 'area' | 'written';
   /** what gives it its colour on screen and paper */
   readonly role: ColorRole;
   /** a bending moment is drawn on the side in tension */
@@ -23,6 +23,9 @@ export interface ResultQuantity {
 const movement = { unit: 'deflection', drawn: 'movement', bends: false, role: 'movement' } as const;
 const force = { unit: 'force', drawn: 'along', bends: false } as const;
 const moment = { unit: 'moment', drawn: 'along', bends: true, role: 'bending' } as const;
+const perWidth = { unit: 'momentPerWidth', drawn: 'area', bends: false, role: 'bending' } as const;
+const inPlane = { unit: 'lineLoad', drawn: 'area', bends: false, role: 'axial' } as const;
+const across = { unit: 'lineLoad', drawn: 'area', bends: false, role: 'shear' } as const;
 const written = { drawn: 'written', bends: false, role: 'plain' } as const;
 
 /** The quantities of the Results stage, in the order in which they are offered. */
@@ -35,6 +38,17 @@ export const resultQuantities = {
   My: { title: 'Moment My', ...moment },
   Mz: { title: 'Moment Mz', ...moment },
   stress: { title: 'Normal stress σ', unit: 'stress', drawn: 'along', bends: false, role: 'axial' },
+  w: { title: 'Slab movement w', unit: 'deflection', drawn: 'area', bends: false, role: 'movement' },
+  mx: { title: 'Slab moment mx', ...perWidth },
+  my: { title: 'Slab moment my', ...perWidth },
+  mxy: { title: 'Slab twisting mxy', ...perWidth },
+  m1: { title: 'Slab principal moment m1', ...perWidth },
+  m2: { title: 'Slab principal moment m2', ...perWidth },
+  vx: { title: 'Slab shear vx', ...across },
+  vy: { title: 'Slab shear vy', ...across },
+  nx: { title: 'Slab axial nx', ...inPlane },
+  ny: { title: 'Slab axial ny', ...inPlane },
+  nxy: { title: 'Slab in-plane shear nxy', ...inPlane },
   reactions: { title: 'Reactions', unit: 'force', ...written },
   drift: { title: 'Storey drift', ...movement },
   utilisation: { title: 'Utilisation', unit: 'number', ...written },
@@ -47,3 +61,6 @@ export const quantities = Object.keys(resultQuantities) as Quantity[];
 
 /** Whether what is drawn is the structure's movement. */
 export const isMovement = (quantity: Quantity): boolean => resultQuantities[quantity].drawn === 'movement';
+
+/** Whether a quantity is one of meshed slabs and walls. */
+export const isOfPanels = (quantity: Quantity): boolean => resultQuantities[quantity].drawn === 'area';

@@ -16,6 +16,7 @@ export type QuantityKind =
   | 'force'
   | 'moment'
   | 'lineLoad'
+  | 'momentPerWidth'
   | 'pressure'
   | 'unitWeight'
   | 'speed'
@@ -117,6 +118,20 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
       'kips-ft': kip * foot,
     },
     shown: shown('kN·m', 1, 'kip·ft', 1),
+  },
+  momentPerWidth: {
+    name: 'a moment per width',
+    units: {
+      'N·m/m': 1,
+      'kN·m/m': 1e3,
+      'kNm/m': 1e3,
+      'MN·m/m': 1e6,
+      'kip·ft/ft': kip,
+      'kip-ft/ft': kip,
+      'k·ft/ft': kip,
+      'lbf·ft/ft': poundForce,
+    },
+    shown: shown('kN·m/m', 1, 'kip·ft/ft', 1),
   },
   lineLoad: {
     name: 'a load per length',

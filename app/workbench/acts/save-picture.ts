@@ -5,7 +5,7 @@ import { planeKey } from '../../state/view-slice';
 import { formatQuantity } from '~core/units';
 import { kindOfQuantity } from '../picture/compose';
 import { pictureDoors, type PictureLayers } from '../picture/picture-doors';
-import { legendSteps, valueColor } from '../picture/value-colors';
+import { legendSteps, valueColor } from '~core/picture';
 import { saveFile } from '../../making/save-file';
 import { fileName } from './save-tables';
 

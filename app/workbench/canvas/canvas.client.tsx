@@ -540,7 +540,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     event.stopPropagation();
   };
 
-  const empty = Object.keys(model.members).length === 0;
+  const empty = [model.members, model.slabs, model.walls].every((table) => Object.keys(table).length === 0);
   return (
     <div
       ref={host}

@@ -1,4 +1,4 @@
-import { isMovement } from '~core/results';
+import { isMovement, isOfPanels } from '~core/results';
 import { useEffect, useMemo, useState } from 'react';
 import type { Model } from '~core/model';
 import type { Shown } from '~core/results';
@@ -72,24 +72,26 @@ export function useDiagram({
           : { ...drawn, unitsPerMetre: 1 / common },
     [drawn, common, typed, moves],
   );
-  const large = members.length > membersForWorker && isHere && !less;
+  const large = members.length > membersForWorker && isHere && !less && !isOfPanels(quantity);
 
   const made = useMemo(
     () =>
       inSight && !large
         ? {
             drawing: drawQuantity(
-              { model, solution: solved.solution, shown, facing, ...(less ? { less } : {}) },
+              { model, solution: solved.solution, shown, facing, panels: scope.panels, ...(less ? { less } : {}) },
               members,
               quantity,
               size,
               scaled,
             ),
             natural:
-              several && !typed ? naturalScale(model, solved, shown, less, members, quantity, size, drawn) : undefined,
+              several && !typed && !isOfPanels(quantity)
+                ? naturalScale(model, solved, shown, less, members, quantity, size, drawn)
+                : undefined,
           }
         : undefined,
-    [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed, facing],
+    [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed, facing, scope],
   );
 
   useEffect(() => {

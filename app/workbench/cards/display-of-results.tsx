@@ -1,11 +1,11 @@
 import { Checkbox, Input, Segmented, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { isEnvelope } from '~core/results';
+import { isEnvelope, isOfPanels } from '~core/results';
 import { formatValue, unitLabel, unitSize } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { kindOfQuantity } from '../picture/compose';
-import { legendSteps, valueColor } from '../picture/value-colors';
+import { legendSteps, valueColor } from '~core/picture';
 import { QuantityField } from '../fields/quantity-field';
 
 /** How results are drawn: scale, side, colours, which values are written. */
@@ -18,8 +18,9 @@ export function ResultDisplay() {
   const look = useWorkbench((state) => state.look);
   const set = (change: Partial<typeof drawn>) => look({ drawn: { ...drawn, ...change } });
   const kind = kindOfQuantity(quantity);
-  const moves = kind === 'deflection';
-  const diagram = !moves && quantity !== 'reactions' && quantity !== 'utilisation';
+  const ofPanels = isOfPanels(quantity);
+  const moves = kind === 'deflection' && !ofPanels;
+  const diagram = !moves && !ofPanels && quantity !== 'reactions' && quantity !== 'utilisation';
   return (
     <section className="card display-card" aria-label="How results are drawn">
       <div className="row">
@@ -81,16 +82,20 @@ export function ResultDisplay() {
             />
           </>
         )}
-        <span className="field-label">Drawn as</span>
-        <Segmented<'diagrams' | 'colours'>
-          size="small"
-          value={drawn.paint}
-          options={[
-            { value: 'diagrams', label: moves ? 'shape' : 'diagram' },
-            { value: 'colours', label: 'colours' },
-          ]}
-          onChange={(paint) => set({ paint })}
-        />
+        {!ofPanels && (
+          <>
+            <span className="field-label">Drawn as</span>
+            <Segmented<'diagrams' | 'colours'>
+              size="small"
+              value={drawn.paint}
+              options={[
+                { value: 'diagrams', label: moves ? 'shape' : 'diagram' },
+                { value: 'colours', label: 'colours' },
+              ]}
+              onChange={(paint) => set({ paint })}
+            />
+          </>
+        )}
       </div>
       <div className="block checks">
         {diagram && (
@@ -98,6 +103,9 @@ export function ResultDisplay() {
             {kind === 'moment' && quantity !== 'T' ? 'moments on the compression side' : 'diagrams on the other side'}
           </Checkbox>
         )}
+        <Checkbox checked={drawn.mesh} disabled={!ofPanels} onChange={(event) => set({ mesh: event.target.checked })}>
+          elements of slabs and walls
+        </Checkbox>
         <Checkbox
           checked={drawn.stations}
           disabled={!diagram}
@@ -113,7 +121,7 @@ export function ResultDisplay() {
           value={drawn.threshold === 0 ? null : drawn.threshold * 100}
           onChange={(value) => set({ threshold: Math.max(0, Math.min(1, (value ?? 0) / 100)) })}
         />
-        {drawn.paint === 'colours' && <LegendEnds />}
+        {(drawn.paint === 'colours' || ofPanels) && <LegendEnds />}
       </div>
       <p className="field-hint">
         Values can be dragged to a better place in the drawing.
@@ -211,9 +219,14 @@ export function ValueLegend({ right }: { right: number }) {
   const quantity = useWorkbench((state) => state.quantity);
   const units = useWorkbench((state) => state.model.settings.units);
   const look = useWorkbench((state) => state.look);
-  if (stage !== 'results' || !range || drawn.paint !== 'colours') return null;
+  if (stage !== 'results' || !range || (drawn.paint !== 'colours' && !isOfPanels(quantity))) return null;
   const kind = kindOfQuantity(quantity);
   const at = (step: number) => range[0] + ((range[1] - range[0]) * step) / legendSteps;
+  // the step that begins at nought, where one does
+  const zero = Array.from({ length: legendSteps }, (_, step) => step).find(
+    (step) => step > 0 && Math.abs(at(step)) < 1e-9 * (range[1] - range[0]),
+  );
+  const crosses = zero !== undefined;
   return (
     <button
       type="button"
@@ -233,9 +246,13 @@ export function ValueLegend({ right }: { right: number }) {
             {step === legendSteps - 1 ? formatValue(at(legendSteps), kind, units) : ''}
             {step === 0
               ? formatValue(at(0), kind, units)
-              : step === Math.floor(legendSteps / 2)
-                ? formatValue((range[0] + range[1]) / 2, kind, units)
-                : ''}
+              : crosses
+                ? step === zero && step < legendSteps - 1
+                  ? '0'
+                  : ''
+                : step === Math.floor(legendSteps / 2)
+                  ? formatValue((range[0] + range[1]) / 2, kind, units)
+                  : ''}
           </span>
         </span>
       ))}

@@ -9,6 +9,8 @@ export interface Sight {
   readonly projector: Projector;
   readonly model: Model;
   readonly scope: Scope;
+  /** whether surfaces are filled with results: marks then leave them free */
+  readonly coloured?: boolean;
 }
 
 /** How records of a kind that is not a member or a node are drawn over the frame, and found under the pointer. */

@@ -25,6 +25,7 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     { id: 'stations', name: 'Stations' },
     { id: 'reactions', name: 'Reactions' },
     { id: 'supportLines', name: 'Rows of supports' },
+    { id: 'panels', name: 'Slabs and walls' },
     { id: 'displacements', name: 'Nodes' },
     { id: 'storeys', name: 'Storeys' },
     { id: 'modes', name: 'Modes' },

@@ -1,9 +1,24 @@
 import { Button, Input, Select } from 'antd';
-import { inOrder, ringArea, type Panel } from '~core/model';
+import { inOrder, isMeshed, ringArea, type Panel, type PanelFactors } from '~core/model';
 import { formatQuantity } from '~core/units';
+import { usualSize } from '~core/fem';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../fields/common-value';
 import { QuantityField } from '../fields/quantity-field';
+
+const behaviourNames = {
+  load: 'carries loads to its edges, not analysed',
+  shell: 'shell: in its plane and in bending',
+  plate: 'plate: bending only',
+  membrane: 'membrane: in its plane only',
+} as const;
+const planeNames = { top: 'its top', middle: 'its middle', bottom: 'its bottom' } as const;
+const factorNames = {
+  bendingX: 'Bending along x',
+  bendingY: 'Bending along y',
+  membraneX: 'In its plane along x',
+  membraneY: 'In its plane along y',
+} as const satisfies Record<keyof PanelFactors, string>;
 
 /** Properties that slabs and walls share; a change goes to all that are selected in one revision. */
 export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls'; readonly ids: readonly string[] }) {
@@ -17,6 +32,9 @@ export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls';
   const change = (fields: Partial<Record<keyof Panel, unknown>>) =>
     commit({ edits: [{ kind: 'change', table, changes: panels.map(({ id }) => ({ id, fields })) }] });
   const material = commonValue(panels, (panel) => panel.material);
+  const behaviour = commonValue(panels, (panel) => panel.behaviour ?? 'load');
+  const plane = commonValue(panels, (panel) => panel.plane ?? 'middle');
+  const meshed = panels.every(isMeshed);
   const areas = panels.map(({ corners, openings = [] }) => ({
     outline: ringArea(model, corners),
     open: openings.reduce((sum, ring) => sum + ringArea(model, ring), 0),
@@ -61,11 +79,76 @@ export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls';
           options={inOrder(model.materials).map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(value: string | undefined) => change({ material: value ?? null })}
         />
+        <label htmlFor="panel-behaviour">Analysed as</label>
+        <Select
+          id="panel-behaviour"
+          value={behaviour === 'varies' ? undefined : behaviour}
+          placeholder="varies"
+          options={Object.entries(behaviourNames).map(([value, label]) => ({ value, label }))}
+          onChange={(value: keyof typeof behaviourNames) => change({ behaviour: value === 'load' ? null : value })}
+        />
+        {meshed && (
+          <>
+            <label htmlFor="panel-plane">Corners at</label>
+            <Select
+              id="panel-plane"
+              value={plane === 'varies' ? undefined : plane}
+              placeholder="varies"
+              options={Object.entries(planeNames).map(([value, label]) => ({ value, label }))}
+              onChange={(value: keyof typeof planeNames) => change({ plane: value === 'middle' ? null : value })}
+            />
+            <QuantityField
+              label="Bars along x, angle"
+              kind="angle"
+              units={units}
+              value={commonValue(panels, (panel) => panel.barAngle ?? 0)}
+              refuse={(value) => (Math.abs(value) <= Math.PI ? undefined : 'An angle is between −180° and 180°.')}
+              onCommit={(barAngle) => change({ barAngle: barAngle === 0 ? null : barAngle })}
+            />
+            <QuantityField
+              label="Elements of"
+              kind="length"
+              units={units}
+              value={commonValue(panels, (panel) => panel.meshSize ?? usualSize)}
+              refuse={(value) =>
+                value >= 0.05 && value <= 10 ? undefined : 'Elements are between 0.05 m and 10 m wide.'
+              }
+              onCommit={(meshSize) => change({ meshSize })}
+              onClear={() => change({ meshSize: null })}
+            />
+            {(Object.keys(factorNames) as (keyof PanelFactors)[]).map((name) => (
+              <QuantityField
+                key={name}
+                label={factorNames[name]}
+                kind="number"
+                units={units}
+                value={commonValue(panels, (panel) => panel.factors?.[name] ?? 1)}
+                refuse={(value) => (value > 0 && value <= 100 ? undefined : 'A factor is above 0 and at most 100.')}
+                onCommit={(value) =>
+                  commit({
+                    edits: [
+                      {
+                        kind: 'change',
+                        table,
+                        changes: panels.map(({ id, factors }) => ({
+                          id,
+                          fields: { factors: { ...factors, [name]: value } },
+                        })),
+                      },
+                    ],
+                  })
+                }
+              />
+            ))}
+          </>
+        )}
       </div>
       <p className="secondary" style={{ marginTop: 6 }}>
         {formatQuantity(net, 'planArea', units)} of {noun}
-        {open > 0 ? `, openings of ${formatQuantity(open, 'planArea', units)} left out` : ''}. Described so far: area
-        loads are carried by it, but it is not analysed yet.
+        {open > 0 ? `, openings of ${formatQuantity(open, 'planArea', units)} left out` : ''}.{' '}
+        {meshed
+          ? 'It is meshed and solved with the frame: its weight acts, loads on it act on its elements, and what touches it is joined to it.'
+          : 'It carries area loads to the members at its edges; it has no stiffness or weight in the analysis.'}
       </p>
       <Button
         size="small"

@@ -23,7 +23,7 @@ export const panelMarks = (hiddenBy: 'slabs' | 'walls', fill: string): KindMarks
       ring.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
       context.closePath();
     }
-    context.fill('evenodd');
+    if (!sight.coloured) context.fill('evenodd');
     context.stroke();
   },
   hit: (sight, panel: Panel, x, y) => {

@@ -24,6 +24,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'results stations': () => <TableTab tab="stations" />,
   'results reactions': () => <TableTab tab="reactions" />,
   'results supportLines': () => <TableTab tab="supportLines" />,
+  'results panels': () => <TableTab tab="panels" />,
   'results displacements': () => <TableTab tab="displacements" />,
   'results storeys': () => <TableTab tab="storeys" />,
   'results modes': () => <TableTab tab="modes" />,

@@ -127,7 +127,9 @@ export function MemberForcesTab() {
       selected={chosen}
       onSelect={(members, extend) => (extend ? toggle({ members }) : select({ members }))}
       onOpen={(row) => openPage({ kind: 'member', member: row.id })}
-      empty={noResults}
+      empty={
+        solved && weights.length > 0 ? 'The model has no member. Slabs and walls are in a tab of their own.' : noResults
+      }
       onCopied={copied}
     />
   );

@@ -12,6 +12,7 @@ import {
   filterTable,
   forceComponents,
   modeTable,
+  panelTable,
   reactionTable,
   stationRows,
   storeyTable,
@@ -29,7 +30,15 @@ import { Grid, type GridColumn } from './grid';
 import { useCopied } from './grid-columns';
 
 export type ResultTab =
-  'extremes' | 'stations' | 'reactions' | 'supportLines' | 'displacements' | 'storeys' | 'modes' | 'equilibrium';
+  | 'extremes'
+  | 'stations'
+  | 'reactions'
+  | 'supportLines'
+  | 'panels'
+  | 'displacements'
+  | 'storeys'
+  | 'modes'
+  | 'equilibrium';
 
 /** How wide a column of a table is, pixels. */
 const widthOf = ({ title, kind }: TableColumn, units: 'si' | 'us'): number =>
@@ -163,6 +172,8 @@ export function useTabTable(tab: ResultTab): ResultTable | undefined {
           return reactionTable(of, solution, input.shown);
         case 'supportLines':
           return supportLineTable(of, solution, input.shown);
+        case 'panels':
+          return panelTable(of, solution, input.shown);
         case 'displacements':
           return displacementTable(of, solution, input.shown);
         case 'storeys':

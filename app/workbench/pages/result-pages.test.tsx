@@ -238,6 +238,7 @@ function createDrawn() {
     times: null,
     threshold: 0,
     stations: false,
+    mesh: false,
     legend: null,
   } as const;
 }

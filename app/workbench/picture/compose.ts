@@ -1,4 +1,4 @@
-import { resultQuantities, isMovement } from '~core/results';
+import { resultQuantities, isMovement, isOfPanels } from '~core/results';
 import { memberAxis, type Member, type Model } from '~core/model';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '~core/units';
 import type { CheckRow } from '../../workers/messages';
@@ -6,9 +6,9 @@ import type { Solved } from '../../state/solve-slice';
 import type { Coloring, Drawn, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
 import { colorClasses } from './coloring';
-import { type DiagramDrawing } from '~core/picture';
+import { bandsOf, legendRange, type DiagramDrawing } from '~core/picture';
 import { quantityColor } from '../../theme/quantity-color';
-import { binOf, legendSteps, valueColor } from './value-colors';
+import { binOf, legendSteps, valueColor } from '~core/picture';
 import type { Drawing, FillBatch, LineBatch } from './scene';
 import { shapeSegments, type ShapeOf } from './mode-shapes';
 import type { Scope } from '~core/picture';
@@ -110,7 +110,11 @@ export function compose(input: PictureInput): Picture {
     const drawn = diagramWords(input, diagram);
     labels = many ? heaviest(drawn.labels, labelsInCrowd) : drawn.labels;
     scaleText = drawn.scaleText;
-    if (input.drawn.paint === 'colours' && diagram.segmentValues.length > 0) {
+    if (isOfPanels(input.quantity)) {
+      legend = diagram.areas.length > 0 ? (input.drawn.legend ?? legendRange(diagram.smallest, diagram.largest)) : null;
+      if (legend) fills.push(...contourFills(diagram, legend));
+      lines.push({ segments: diagram.outline, color: colors.ink2, width: 0.7, opacity: 0.55 });
+    } else if (input.drawn.paint === 'colours' && diagram.segmentValues.length > 0) {
       legend = input.drawn.legend ?? [diagram.smallest, diagram.largest];
       lines.push(...coloredLines(diagram, legend));
     } else {
@@ -284,6 +288,15 @@ function utilisationLines({ model, scope, checks, selection }: PictureInput): {
 /** The unit a quantity is told in. */
 export const kindOfQuantity = (quantity: Quantity): QuantityKind => resultQuantities[quantity].unit;
 
+/** Surfaces of slabs and walls by the colour of their value. */
+const contourFills = (diagram: DiagramDrawing, range: readonly [number, number]): FillBatch[] =>
+  bandsOf(diagram, range, legendSteps).map((triangles, bin) => ({
+    triangles,
+    color: valueColor(bin, range),
+    opacity: 1,
+    surface: true,
+  }));
+
 /** The pieces of members by the colour of their value. */
 function coloredLines({ outline, segmentValues }: DiagramDrawing, range: readonly [number, number]): LineBatch[] {
   const counts = new Array<number>(legendSteps).fill(0);
@@ -311,7 +324,12 @@ function diagramWords(
   // the drift of storeys is written at the storeys
   const labels = (quantity === 'drift' ? [] : diagram.values).map(({ at, value, member, weight, key }): SpaceLabel => {
     const isChosen = chosen.has(ids[member]);
-    const text = formatValue(value, kind, units, moves ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1);
+    const text = formatValue(
+      value,
+      kind,
+      units,
+      moves || kind === 'deflection' ? 1 : Math.abs(value / unitSize(kind, units)) >= 100 ? 0 : 1,
+    );
     return {
       at,
       key,
@@ -327,11 +345,15 @@ function diagramWords(
   );
   const scaleText =
     diagram.scale === 0
-      ? 'nothing to draw'
-      : drawn.paint === 'colours'
-        ? `by colour, ${unitLabel(kind, units)}`
-        : moves
-          ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(kind, units)}`
-          : `1 ${unitLabel('length', units)} = ${perMetre} ${unitLabel(kind, units)}`;
+      ? isOfPanels(quantity)
+        ? 'no slab or wall in view is meshed'
+        : 'nothing to draw'
+      : isOfPanels(quantity)
+        ? `by colour, ${unitLabel(kind, units)}${resultQuantities[quantity].role === 'bending' ? ', + with tension at the bottom' : ''}`
+        : drawn.paint === 'colours'
+          ? `by colour, ${unitLabel(kind, units)}`
+          : moves
+            ? `drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(kind, units)}`
+            : `1 ${unitLabel('length', units)} = ${perMetre} ${unitLabel(kind, units)}`;
   return { labels, scaleText };
 }

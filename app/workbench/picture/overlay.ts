@@ -1,3 +1,4 @@
+import { isOfPanels } from '~core/results';
 import { drawMarks } from '../kinds/marks';
 import type { Bay, PreviewLine } from '~core/build';
 import { acceptanceOf, onLevel, type Finding, type Model, type Vector } from '~core/model';
@@ -88,7 +89,8 @@ export function drawOverlay(
     const [x, y] = projector.point(at);
     return Number.isNaN(x) ? [] : [{ ...label, x, y }];
   });
-  drawMarks(context, { projector, model, scope }, input.visible, selection);
+  const coloured = input.stage === 'results' && isOfPanels(input.quantity);
+  drawMarks(context, { projector, model, scope, coloured }, input.visible, selection);
   drawOnEnd(context, projector, model, scope, selection);
   drawBays(context, projector, input.bays, input.chosenBays);
   drawNodes(context, projector, input);

@@ -10,7 +10,7 @@ import { colors, utilisationColor } from '../../theme/tokens';
 import type { CheckRow } from '../../workers/messages';
 import { roundDown, shownParts, shownWords, stationTable } from '~core/results';
 import { compose, type PictureInput } from './compose';
-import { binOf, legendSteps, valueColor } from './value-colors';
+import { binOf, legendSteps, valueColor } from '~core/picture';
 import { plainlyDrawn } from '~core/picture';
 import { drawQuantity } from '~core/picture';
 import { actingLoads } from './acting';

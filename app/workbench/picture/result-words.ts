@@ -1,5 +1,13 @@
 import type { Model } from '~core/model';
-import { lineIndex, shownParts, stationTable, stressBand, type Shown, resultQuantities } from '~core/results';
+import {
+  lineIndex,
+  shownParts,
+  stationTable,
+  stressBand,
+  type Shown,
+  isOfPanels,
+  resultQuantities,
+} from '~core/results';
 import { formatQuantity } from '~core/units';
 import type { Solved } from '../../state/solve-slice';
 import type { Quantity, Stage } from '../../state/view-slice';
@@ -51,7 +59,7 @@ export function resultWords(
       : place;
   }
   if (!isForce(quantity)) {
-    if (parts.length > 1 || resultQuantities[quantity].drawn === 'written') return place;
+    if (parts.length > 1 || resultQuantities[quantity].drawn === 'written' || isOfPanels(quantity)) return place;
     const values = table.at(number, parts[0].weights, x);
     return `${place}  moves ${formatQuantity(Math.hypot(values[lineIndex.u], values[lineIndex.v], values[lineIndex.w]), 'deflection', units, 1)}`;
   }

@@ -34,6 +34,8 @@ export interface FillBatch {
   readonly triangles: Float32Array;
   readonly color: string;
   readonly opacity: number;
+  /** whether it hides what lies behind it and is hidden itself: surfaces of floors above one another */
+  readonly surface?: boolean;
 }
 
 /** What is drawn with the graphics card, back to front. */
@@ -147,20 +149,20 @@ export class GraphicsScene {
     this.content.add(lines);
   }
 
-  private addFill({ triangles, color, opacity }: FillBatch, order: number): void {
+  private addFill({ triangles, color, opacity, surface = false }: FillBatch, order: number): void {
     if (triangles.length === 0) return;
     const geometry = new BufferGeometry();
     geometry.setAttribute('position', new BufferAttribute(triangles, 3));
-    const key = `${color} ${opacity}`;
+    const key = `${color} ${opacity} ${surface}`;
     const material =
       this.fillMaterials.get(key) ??
       new MeshBasicMaterial({
         color: new Color(color),
-        transparent: true,
+        transparent: !surface,
         opacity,
         side: DoubleSide,
-        depthTest: false,
-        depthWrite: false,
+        depthTest: surface,
+        depthWrite: surface,
       });
     this.fillMaterials.set(key, material);
     const mesh = new Mesh(geometry, material);

@@ -1,5 +1,6 @@
-import { Draft, openingProblem, RecordCollector } from '~core/build';
-import { cross, norm, subtract, type Edit, type Model, type Support, type Vector } from '~core/model';
+import { Draft, openingProblem, RecordCollector, usualMaterial } from '~core/build';
+import { findMaterial } from '~core/catalog';
+import { cross, norm, panelBehaviours, subtract, type Edit, type Model, type Support, type Vector } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { refused, type Field, type Tool, type Values } from './tool';
 
@@ -12,7 +13,17 @@ const corners: Field[] = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth'
 }));
 const places = (values: Values): Vector[] =>
   corners.map(({ key }) => values.point(key)).filter((point): point is Vector => point !== undefined);
-const concretes = (model: Model) => Object.values(model.materials).filter((material) => material.kind === 'concrete');
+/** The concrete of a new slab or wall: what most members have, else the usual one of the codes; with the edit that adds it where the project has none. */
+function concreteOf(model: Model): { material: string | null; added: Edit[] } {
+  const name = usualMaterial(model, 'concrete');
+  const own = Object.values(model.materials).filter((one) => one.kind === 'concrete');
+  const known = own.find((one) => one.name === name) ?? own[0];
+  if (known) return { material: known.id, added: [] };
+  const listed = findMaterial(name);
+  if (!listed) return { material: null, added: [] };
+  const id = new RecordCollector(model).nextId('materials');
+  return { material: id, added: [{ kind: 'add', records: { materials: [{ id, ...listed }] } } as Edit] };
+}
 
 /** An outline as nodes, those that are there used; the edits that add the others. */
 function outline(model: Model, points: readonly Vector[]): { ids: string[]; edits: Edit[] } {
@@ -32,10 +43,22 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
     group: 'generate',
     action: `Keep the ${noun}`,
     again: true,
-    about: `A ${noun} by its corners. It is described, not analysed: it has no weight and no stiffness in the results yet.`,
+    about: `A ${noun} by its corners. Analysed as a shell or a plate it is meshed and joined to the members, walls and supports that touch it; or it only carries area loads to its edges.`,
     fields: ({ model }) => [
       ...corners,
       { key: 'thickness', label: 'Thickness', kind: 'quantity', quantity: 'sectionLength', initial: thickness },
+      {
+        key: 'behaviour',
+        label: 'Analysed as',
+        kind: 'choice',
+        initial: 'shell',
+        options: [
+          { value: 'shell', label: 'shell: in its plane and in bending' },
+          { value: 'plate', label: 'plate: bending only' },
+          { value: 'membrane', label: 'membrane: in its plane only' },
+          { value: 'load', label: 'not: carries loads to its edges' },
+        ],
+      },
       ...(Object.keys(model.slabs).length + Object.keys(model.walls).length > 0
         ? [
             {
@@ -89,15 +112,27 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
         };
       }
       const id = new RecordCollector(model).nextId(table);
-      const material = concretes(model)[0]?.id ?? null;
+      const behaviour = panelBehaviours.find((one) => one === values.text('behaviour')) ?? 'load';
+      const { material, added } = concreteOf(model);
       return {
         ok: true,
         act: {
           edits: [
             ...edits,
+            ...added,
             {
               kind: 'add',
-              records: { [table]: [{ id, corners: ids, thickness: values.number('thickness'), material }] },
+              records: {
+                [table]: [
+                  {
+                    id,
+                    corners: ids,
+                    thickness: values.number('thickness'),
+                    material,
+                    ...(behaviour === 'load' ? {} : { behaviour }),
+                  },
+                ],
+              },
             },
           ],
           sentence: `Outlined ${noun} ${id}`,
@@ -118,18 +153,20 @@ export const panelTools: readonly Tool[] = [
     title: 'Support a slab edge',
     group: 'generate',
     action: 'Keep the support',
-    about: 'A line support for a slab’s edge. It is described, not analysed, as the slab is.',
+    about: 'Holds an edge of a meshed slab or wall, or a line across it, all along.',
     fields: () => [
       { key: 'p0', label: 'From', kind: 'point', initial: null },
       { key: 'p1', label: 'To', kind: 'point', initial: null },
       { key: 'turns', label: 'The edge may turn', kind: 'flag', initial: true },
+      { key: 'level', label: 'Held sideways too', kind: 'flag', initial: true },
     ],
     plan: ({ model }, values) => {
       const [a, b] = [values.point('p0'), values.point('p1')];
       if (!a || !b || norm(subtract(a, b)) < 1e-3) return refused('Click or type both ends of the edge.');
       const { ids, edits } = outline(model, [a, b]);
       const turns = values.flag('turns');
-      const support: Support = { ux: false, uy: false, uz: true, rx: !turns, ry: !turns, rz: false };
+      const level = values.flag('level');
+      const support: Support = { ux: level, uy: level, uz: true, rx: !turns, ry: !turns, rz: !turns };
       const id = new RecordCollector(model).nextId('lineSupports');
       return {
         ok: true,
@@ -149,7 +186,7 @@ export const panelTools: readonly Tool[] = [
     group: 'generate',
     needs: 'nodes',
     action: 'Give heads',
-    about: 'Widens columns below a slab, at the selected nodes. It is described, not analysed, as the slab is.',
+    about: 'Widens columns below a slab, at the selected nodes. Heads are described, not analysed yet.',
     fields: () => [
       { key: 'widthX', label: 'Width along x', kind: 'length', initial: 1.2 },
       { key: 'widthY', label: 'Width along y', kind: 'length', initial: 1.2 },

@@ -3,7 +3,7 @@ import { quantities, resultQuantities, type Quantity } from '~core/results';
 
 /** A title whose symbol has a letter below it, set so. */
 function setTitle(title: string): ReactNode {
-  const [, before, below] = /^(.* [A-Z])([yz])$/.exec(title) ?? [];
+  const [, before, below] = /^(.* [A-Zmnv])([xyz12]|xy)$/.exec(title) ?? [];
   if (before === undefined) return title;
   return (
     <>

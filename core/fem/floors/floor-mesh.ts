@@ -12,6 +12,7 @@ import {
   type Vector,
 } from '../../model';
 import { clockwise, counterClockwise, isInside, isOnEdge, type Point2, type Polygon } from '../../plane';
+import { meshFindings } from './mesh-findings';
 import { panelPlane } from './panel-axes';
 import { Places } from './places';
 
@@ -33,6 +34,8 @@ export interface FloorMesh {
   readonly cuts: ReadonlyMap<string, readonly { readonly share: number; readonly node: number }[]>;
   /** nodes along each line support, its ends included, with the length each stands for, m */
   readonly lines: ReadonlyMap<string, readonly { readonly node: number; readonly length: number }[]>;
+  /** what spoils the meshes, and where they came out poor */
+  readonly findings: readonly Finding[];
 }
 
 /** Wished size of elements where none is given, m. */
@@ -100,7 +103,13 @@ export function floorMesh(
     panels.push({ panel: one.panel, plane: one.plane, mesh, nodes });
   });
   return {
-    floors: { panels, inner, cuts: cutsOf(model, numberOf, panels, places), lines: linesOf(model, panels, places) },
+    floors: {
+      panels,
+      inner,
+      cuts: cutsOf(model, numberOf, panels, places),
+      lines: linesOf(model, panels, places),
+      findings: panels.flatMap((one, p) => meshFindings(model, one, regions[p])),
+    },
   };
 }
 

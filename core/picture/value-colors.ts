@@ -20,3 +20,14 @@ export function valueColor(bin: number, [low, high]: readonly [number, number]):
   const end = value < 0 ? toCold : toWarm;
   return `rgb(${middle.map((channel, c) => Math.round(channel + (end[c] - channel) * share)).join(', ')})`;
 }
+
+/** Ends of the colours for values from smallest to largest: where these have both signs, such that nought is where two steps meet. */
+export function legendRange(smallest: number, largest: number): readonly [number, number] {
+  if (!(smallest < 0 && largest > 0)) return [smallest, largest];
+  let [step, below] = [Infinity, 1];
+  for (let k = 1; k < legendSteps; k++) {
+    const wide = Math.max(-smallest / k, largest / (legendSteps - k));
+    if (wide < step) [step, below] = [wide, k];
+  }
+  return [-below * step, (legendSteps - below) * step];
+}

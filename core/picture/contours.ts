@@ -1,0 +1,127 @@
+import { panelBand, shownParts, type Quantity } from '../results';
+import type { Drawn } from './drawn';
+import { nothingDrawn, type DiagramDrawing, type DiagramSource } from './drawing';
+
+/**
+ * A quantity over slabs and walls: triangles with a value at each corner, the extremes of each panel to write, and on demand the outlines of elements. Of an
+ * envelope the side that is asked for, or of both the value of larger size.
+ */
+export function panelContours(
+  { model, solution, shown, panels = [] }: DiagramSource,
+  quantity: Quantity,
+  drawn: Drawn,
+): DiagramDrawing {
+  const parts = shownParts(model, solution, shown);
+  const wanted = new Set(panels);
+  const own = (solution.panels ?? []).filter(({ id }) => wanted.has(id));
+  const { positions } = solution;
+  const areas: number[] = [];
+  const areaValues: number[] = [];
+  const outline: number[] = [];
+  const values: DiagramDrawing['values'][number][] = [];
+  let [largest, smallest] = [-Infinity, Infinity];
+  for (const panel of own) {
+    const band = panelBand(solution, panel, parts, quantity);
+    if (!band) continue;
+    const of = new Map<number, number>();
+    let [top, bottom] = [0, 0];
+    const chosen = Float64Array.from(band.nodes, (_, i) =>
+      drawn.side === 'max' || (drawn.side === 'both' && Math.abs(band.max[i]) >= Math.abs(band.min[i]))
+        ? band.max[i]
+        : band.min[i],
+    );
+    band.nodes.forEach((node, i) => {
+      of.set(node, chosen[i]);
+      if (chosen[i] > chosen[top]) top = i;
+      if (chosen[i] < chosen[bottom]) bottom = i;
+    });
+    largest = Math.max(largest, chosen[top]);
+    smallest = Math.min(smallest, chosen[bottom]);
+    for (const i of top === bottom ? [top] : [top, bottom]) {
+      const at = 3 * band.nodes[i];
+      values.push({
+        at: [positions[at], positions[at + 1], positions[at + 2]],
+        value: chosen[i],
+        member: -1,
+        weight: Math.abs(chosen[i]),
+        key: `${quantity} ${panel.id} ${i === top ? 'max' : 'min'}`,
+      });
+    }
+    const put = (node: number) => {
+      areas.push(positions[3 * node], positions[3 * node + 1], positions[3 * node + 2]);
+      areaValues.push(of.get(node)!);
+    };
+    for (let e = 0; e + 1 < panel.start.length; e++) {
+      const list = panel.nodes.subarray(panel.start[e], panel.start[e + 1]);
+      for (let k = 2; k < list.length; k++) [list[0], list[k - 1], list[k]].forEach(put);
+      if (drawn.mesh)
+        list.forEach((node, k) => {
+          const next = list[(k + 1) % list.length];
+          for (const one of [node, next])
+            outline.push(positions[3 * one], positions[3 * one + 1], positions[3 * one + 2]);
+        });
+    }
+  }
+  if (areas.length === 0) return nothingDrawn;
+  const size = Math.max(Math.abs(largest), Math.abs(smallest)) || 1;
+  return {
+    ...nothingDrawn,
+    areas: Float32Array.from(areas),
+    areaValues: Float32Array.from(areaValues),
+    outline: Float32Array.from(outline),
+    values: values
+      .map((one) => ({ ...one, weight: one.weight / size }))
+      .filter(({ weight }) => weight > Math.max(0.02, drawn.threshold)),
+    scale: 1,
+    largest,
+    smallest,
+  };
+}
+
+/**
+ * Triangles parted where their value passes from one step of a range to the next: for each step its triangles, nine numbers each. What lies beyond an end falls in the
+ * last step there.
+ */
+export function bandsOf(
+  { areas, areaValues }: Pick<DiagramDrawing, 'areas' | 'areaValues'>,
+  [low, high]: readonly [number, number],
+  steps: number,
+): Float32Array[] {
+  const bands = Array.from({ length: steps }, (): number[] => []);
+  const width = (high - low) / steps;
+  const stepOf = (value: number) =>
+    width > 0 ? Math.max(0, Math.min(steps - 1, Math.floor((value - low) / width))) : Math.floor(steps / 2);
+  for (let t = 0; 3 * t < areaValues.length; t++) {
+    const corners = [0, 1, 2].map((k) => [
+      areas[9 * t + 3 * k],
+      areas[9 * t + 3 * k + 1],
+      areas[9 * t + 3 * k + 2],
+      areaValues[3 * t + k],
+    ]);
+    const [first, last] = [Math.min, Math.max].map((pick) => stepOf(pick(...corners.map((corner) => corner[3]))));
+    for (let step = first; step <= last; step++) {
+      let polygon = corners;
+      if (step > first) polygon = cut(polygon, low + step * width, 1);
+      if (step < last) polygon = cut(polygon, low + (step + 1) * width, -1);
+      for (let k = 2; k < polygon.length; k++)
+        for (const corner of [polygon[0], polygon[k - 1], polygon[k]])
+          bands[step].push(corner[0], corner[1], corner[2]);
+    }
+  }
+  return bands.map((band) => Float32Array.from(band));
+}
+
+/** The part of a polygon whose value is above (side 1) or below (−1) a limit. */
+function cut(polygon: readonly number[][], limit: number, side: 1 | -1): number[][] {
+  const kept: number[][] = [];
+  polygon.forEach((corner, i) => {
+    const next = polygon[(i + 1) % polygon.length];
+    const [here, there] = [side * (corner[3] - limit), side * (next[3] - limit)];
+    if (here >= 0) kept.push(corner);
+    if (here >= 0 !== there >= 0) {
+      const share = here / (here - there);
+      kept.push(corner.map((value, k) => value + share * (next[k] - value)));
+    }
+  });
+  return kept;
+}
