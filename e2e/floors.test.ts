@@ -1,0 +1,118 @@
+import { solved } from './harness';
+import { inBrowser, type Started } from './in-browser';
+
+let page: Started['page'];
+inBrowser(true, (started) => {
+  ({ page } = started);
+});
+
+const details = () => page.getByRole('complementary');
+const command = async (words: string) => {
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Search or command' }).fill(words);
+  await page.keyboard.press('Enter');
+};
+const fill = async (label: string, text: string) => {
+  await details().getByRole('textbox', { name: label, exact: true }).fill(text);
+  await page.keyboard.press('Tab');
+};
+const corners = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth'];
+async function outline(places: readonly string[]): Promise<void> {
+  for (const [i, at] of places.entries()) await fill(`${corners[i]} corner`, at);
+  await details().getByRole('button', { name: 'Keep the slab' }).click();
+}
+const revision = (number: number) => page.getByText(`rev ${number}, saved`).waitFor();
+interface ModelFile {
+  slabs: { id: string; behaviour?: string; material: string; openings?: string[][]; thickness: number }[];
+  materials: { id: string; kind: string; density: number }[];
+}
+const model = async () =>
+  (await (await page.request.get(`${page.url().split('?')[0]}/model.json`)).json()) as ModelFile;
+
+test('a floor alone: an L with an opening on two edges, from an empty project to contours', async () => {
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Curlew Plate');
+  await page.getByRole('button', { name: 'Make project' }).click();
+  await page.getByText('Nothing is drawn yet').waitFor();
+  await command('Outline a slab');
+  await outline(['0, 0, 0', '10, 0, 0', '10, 4, 0', '6, 4, 0', '6, 8, 0', '0, 8, 0']);
+  await revision(2);
+  await page.getByText('Nothing is drawn yet').waitFor({ state: 'detached' });
+  // without a support it is said what is missing
+  await page.getByText('analysis stopped').waitFor();
+  // the opening is made in it
+  await details().getByLabel('Opening in', { exact: true }).click();
+  await page.getByTitle('b1', { exact: true }).last().click();
+  await outline(['2, 2, 0', '4, 2, 0', '4, 3.5, 0', '2, 3.5, 0']);
+  await revision(3);
+  for (const [i, to] of ['10, 0, 0', '0, 8, 0'].entries()) {
+    await command('Support a slab edge');
+    await fill('From', '0, 0, 0');
+    await fill('To', to);
+    await details().getByRole('button', { name: 'Keep the support' }).click();
+    await revision(4 + i);
+  }
+  await solved(page);
+  const { slabs, materials } = await model();
+  expect(slabs).toHaveLength(1);
+  expect(slabs[0]).toMatchObject({ behaviour: 'shell', thickness: 0.2 });
+  const concrete = materials.find(({ id }) => id === slabs[0].material)!;
+  expect(concrete.kind).toBe('concrete');
+  // its weight, 10 × 8 less the notch of 4 × 4 and the opening of 2 × 1.5, is what the supports give back
+  const weight = ((80 - 16 - 3) * 0.2 * concrete.density * 9.80665) / 1000;
+  await command('Draw: Slab moment my');
+  await page.getByText('by colour, kN·m/m, + with tension at the bottom').waitFor();
+  await page.getByRole('button', { name: /^Colours from .* kN·m\/m; change$/ }).waitFor();
+  await details()
+    .getByText(`−${weight.toFixed(1)}`)
+    .waitFor();
+  // a mesh that is looked at, and what it carries as numbers
+  await page.getByRole('button', { name: /^Colours from/ }).click();
+  await page.getByRole('checkbox', { name: 'elements of slabs and walls' }).check();
+  await page.getByRole('button', { name: 'Close how results are drawn' }).click();
+  await page.getByRole('tab', { name: 'Slabs and walls' }).click();
+  const row = page.getByRole('row', { name: /b1/ });
+  await row.waitFor();
+  expect(await row.count()).toBe(1);
+});
+
+test('a slab of today carries loads only; made a shell it joins the frame, and what that asks for is told with its cure', async () => {
+  await page.goto(page.url().replace(/projects?\/.*/, ''));
+  await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).click();
+  await solved(page);
+  expect((await model()).slabs.map(({ behaviour }) => behaviour)).toEqual([undefined]);
+  await command('Plan of Storey 1');
+  // away from beams and columns there is only the slab under the pointer
+  const canvas = (await page.locator('.canvas-host').boundingBox())!;
+  await page.keyboard.press('Escape');
+  const ring = details().getByText('Slab First floor');
+  for (const [x, y] of [
+    [0.34, 0.35],
+    [0.36, 0.37],
+    [0.38, 0.4],
+    [0.42, 0.33],
+  ]) {
+    await page.mouse.click(canvas.x + x * canvas.width, canvas.y + y * canvas.height);
+    if (
+      await ring.waitFor({ timeout: 1500 }).then(
+        () => true,
+        () => false,
+      )
+    )
+      break;
+  }
+  await details().getByLabel('Analysed as', { exact: true }).click();
+  await page.getByTitle('plate: bending only', { exact: true }).last().click();
+  await details().getByText('It is meshed and solved with the frame').waitFor();
+  await solved(page);
+  await page.getByRole('button', { name: /1 remark/ }).click();
+  await page
+    .getByText(/ties nodes of slab First floor, which is meshed/)
+    .first()
+    .waitFor();
+  await page.getByRole('button', { name: 'Delete diaphragm Floor 1' }).click();
+  await solved(page);
+  await page.getByRole('button', { name: /0 findings/ }).waitFor();
+  // modes would be wrong without its mass: they are not run, and say why
+  await command('Draw: Slab movement w');
+  await page.getByRole('button', { name: /^Colours from .* mm; change$/ }).waitFor();
+});
