@@ -19,6 +19,7 @@ export function panelWeights(model: Model): PanelLoad[] {
           counterClockwise(flat(panel.corners)),
           ...(panel.openings ?? []).map((ring) => clockwise(flat(ring))),
         ],
+        whole: true,
         value: { a: panel.thickness * material.density * gravity, b: 0, c: 0 },
       },
     ];

@@ -5,9 +5,7 @@ import { bandsOf, legendRange, legendSteps } from './index';
 const areaOfAll = (triangles: Float32Array): number => {
   let sum = 0;
   for (let at = 0; at < triangles.length; at += 9)
-    sum += Math.abs(
-      areaOf([0, 3, 6].map((k): [number, number] => [triangles[at + k], triangles[at + k + 1]])),
-    );
+    sum += Math.abs(areaOf([0, 3, 6].map((k): [number, number] => [triangles[at + k], triangles[at + k + 1]])));
   return sum;
 };
 /** Two triangles over a unit square whose value is x. */

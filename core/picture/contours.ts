@@ -15,15 +15,17 @@ export function panelContours(
   const wanted = new Set(panels);
   const own = (solution.panels ?? []).filter(({ id }) => wanted.has(id));
   const { positions } = solution;
-  const areas: number[] = [];
-  const areaValues: number[] = [];
+  const triangleCount = own.reduce((sum, { start, nodes }) => sum + nodes.length - 2 * (start.length - 1), 0);
+  const areas = new Float32Array(9 * triangleCount);
+  const areaValues = new Float32Array(3 * triangleCount);
+  let corner = 0;
   const outline: number[] = [];
   const values: DiagramDrawing['values'][number][] = [];
   let [largest, smallest] = [-Infinity, Infinity];
   for (const panel of own) {
     const band = panelBand(solution, panel, parts, quantity);
     if (!band) continue;
-    const of = new Map<number, number>();
+    const of = new Float64Array(positions.length / 3);
     let [top, bottom] = [0, 0];
     const chosen = Float64Array.from(band.nodes, (_, i) =>
       drawn.side === 'max' || (drawn.side === 'both' && Math.abs(band.max[i]) >= Math.abs(band.min[i]))
@@ -31,7 +33,7 @@ export function panelContours(
         : band.min[i],
     );
     band.nodes.forEach((node, i) => {
-      of.set(node, chosen[i]);
+      of[node] = chosen[i];
       if (chosen[i] > chosen[top]) top = i;
       if (chosen[i] < chosen[bottom]) bottom = i;
     });
@@ -48,12 +50,16 @@ export function panelContours(
       });
     }
     const put = (node: number) => {
-      areas.push(positions[3 * node], positions[3 * node + 1], positions[3 * node + 2]);
-      areaValues.push(of.get(node)!);
+      for (let k = 0; k < 3; k++) areas[3 * corner + k] = positions[3 * node + k];
+      areaValues[corner++] = of[node];
     };
     for (let e = 0; e + 1 < panel.start.length; e++) {
       const list = panel.nodes.subarray(panel.start[e], panel.start[e + 1]);
-      for (let k = 2; k < list.length; k++) [list[0], list[k - 1], list[k]].forEach(put);
+      for (let k = 2; k < list.length; k++) {
+        put(list[0]);
+        put(list[k - 1]);
+        put(list[k]);
+      }
       if (drawn.mesh)
         list.forEach((node, k) => {
           const next = list[(k + 1) % list.length];
@@ -62,12 +68,12 @@ export function panelContours(
         });
     }
   }
-  if (areas.length === 0) return nothingDrawn;
+  if (corner === 0) return nothingDrawn;
   const size = Math.max(Math.abs(largest), Math.abs(smallest)) || 1;
   return {
     ...nothingDrawn,
-    areas: Float32Array.from(areas),
-    areaValues: Float32Array.from(areaValues),
+    areas: areas.subarray(0, 3 * corner),
+    areaValues: areaValues.subarray(0, corner),
     outline: Float32Array.from(outline),
     values: values
       .map((one) => ({ ...one, weight: one.weight / size }))
@@ -87,28 +93,60 @@ export function bandsOf(
   [low, high]: readonly [number, number],
   steps: number,
 ): Float32Array[] {
-  const bands = Array.from({ length: steps }, (): number[] => []);
+  const bands = Array.from({ length: steps }, () => new Triangles());
   const width = (high - low) / steps;
   const stepOf = (value: number) =>
     width > 0 ? Math.max(0, Math.min(steps - 1, Math.floor((value - low) / width))) : Math.floor(steps / 2);
   for (let t = 0; 3 * t < areaValues.length; t++) {
+    const [a, b, c] = [stepOf(areaValues[3 * t]), stepOf(areaValues[3 * t + 1]), stepOf(areaValues[3 * t + 2])];
+    // most triangles lie in one step
+    if (a === b && b === c) {
+      bands[a].addWhole(areas, 9 * t);
+      continue;
+    }
     const corners = [0, 1, 2].map((k) => [
       areas[9 * t + 3 * k],
       areas[9 * t + 3 * k + 1],
       areas[9 * t + 3 * k + 2],
       areaValues[3 * t + k],
     ]);
-    const [first, last] = [Math.min, Math.max].map((pick) => stepOf(pick(...corners.map((corner) => corner[3]))));
+    const [first, last] = [Math.min(a, b, c), Math.max(a, b, c)];
     for (let step = first; step <= last; step++) {
       let polygon = corners;
       if (step > first) polygon = cut(polygon, low + step * width, 1);
       if (step < last) polygon = cut(polygon, low + (step + 1) * width, -1);
       for (let k = 2; k < polygon.length; k++)
-        for (const corner of [polygon[0], polygon[k - 1], polygon[k]])
-          bands[step].push(corner[0], corner[1], corner[2]);
+        for (const corner of [polygon[0], polygon[k - 1], polygon[k]]) bands[step].addCorner(corner);
     }
   }
-  return bands.map((band) => Float32Array.from(band));
+  return bands.map((band) => band.finish());
+}
+
+/** Corners of triangles in an array that grows. */
+class Triangles {
+  private list = new Float32Array(900);
+  private end = 0;
+
+  private room(count: number): void {
+    if (this.end + count <= this.list.length) return;
+    const larger = new Float32Array(2 * this.list.length);
+    larger.set(this.list);
+    this.list = larger;
+  }
+
+  addWhole(from: Float32Array, at: number): void {
+    this.room(9);
+    for (let k = 0; k < 9; k++) this.list[this.end++] = from[at + k];
+  }
+
+  addCorner(corner: readonly number[]): void {
+    this.room(3);
+    for (let k = 0; k < 3; k++) this.list[this.end++] = corner[k];
+  }
+
+  finish(): Float32Array {
+    return this.list.slice(0, this.end);
+  }
 }
 
 /** The part of a polygon whose value is above (side 1) or below (−1) a limit. */

@@ -1,6 +1,6 @@
 import type { PanelLoad } from '../../loading';
 import { inPlane, type Vector } from '../../model';
-import { areaOf, clipTo, integrals, type Point2, type Polygon } from '../../plane';
+import { areaOf, clipTo, cross2, integrals, type Point2, type Polygon } from '../../plane';
 import type { AnalysisModel } from '../analysis-model';
 
 /**
@@ -14,6 +14,9 @@ export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Fl
   if (!floors || panel < 0) return;
   const { shells } = floors;
   const boxes = load.polygons.map(boxOf);
+  const convex = load.polygons.map(isConvex);
+  // where some count less than nothing an element under one may be under another too
+  const lone = load.polygons.every((polygon) => areaOf(polygon) > 0);
   for (let e = shells.starts[panel]; e < shells.starts[panel + 1]; e++) {
     const nodes = shells.nodesOf(e);
     const corners = Array.from(nodes, (node): Point2 =>
@@ -25,11 +28,15 @@ export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Fl
     const window = order.map((i) => corners[i]);
     const box = boxOf(window);
     const pieces: Polygon[] = [];
-    load.polygons.forEach((polygon, p) => {
+    // what lies inside a convex part needs no cutting
+    let covered = load.whole === true;
+    for (let p = 0; !covered && p < load.polygons.length; p++) {
       const other = boxes[p];
-      if (other[0] > box[1] || other[1] < box[0] || other[2] > box[3] || other[3] < box[2]) return;
-      pieces.push(polygon);
-    });
+      if (other[0] > box[1] || other[1] < box[0] || other[2] > box[3] || other[3] < box[2]) continue;
+      if (convex[p] && lone && window.every((corner) => isWithin(load.polygons[p], corner))) covered = true;
+      pieces.push(load.polygons[p]);
+    }
+    if (covered) pieces.splice(0, pieces.length, window);
     if (pieces.length === 0) continue;
     const halves =
       order.length === 3
@@ -43,7 +50,7 @@ export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Fl
     for (const { corners: three, share } of halves) {
       const triangle = three.map((i) => window[i]);
       for (const polygon of pieces) {
-        const part = clipTo(polygon, triangle);
+        const part = covered ? triangle : clipTo(polygon, triangle);
         if (part.length < 3) continue;
         const { total, x, y } = integrals(part, load.value);
         const twice = 2 * areaOf(triangle);
@@ -70,3 +77,11 @@ function boxOf(polygon: Polygon): readonly [number, number, number, number] {
   }
   return [a, b, c, d];
 }
+
+/** Whether a polygon that runs anticlockwise has no inner corner. */
+const isConvex = (polygon: Polygon): boolean =>
+  polygon.every((a, i) => cross2(a, polygon[(i + 1) % polygon.length], polygon[(i + 2) % polygon.length]) >= 0);
+
+/** Whether a place lies within a convex polygon that runs anticlockwise. */
+const isWithin = (polygon: Polygon, place: Point2): boolean =>
+  polygon.every((a, i) => cross2(a, polygon[(i + 1) % polygon.length], place) >= 0);

@@ -1,3 +1,4 @@
+import { ByShape } from '../shell/alike';
 import type { SolvedPanel, Solution } from '../solution';
 import { cornerForces, localDisplacements, shellElement, shellForces, type ShellElement } from '../shell/shell-element';
 
@@ -9,29 +10,66 @@ export interface PanelForces {
   readonly values: Float64Array;
 }
 
-const elements = new WeakMap<SolvedPanel, { shells: ShellElement[]; nodes: Int32Array; at: Map<number, number> }>();
+interface PanelElements {
+  readonly shells: readonly ShellElement[];
+  readonly nodes: Int32Array;
+  readonly at: ReadonlyMap<number, number>;
+}
+
+const elements = new WeakMap<SolvedPanel, PanelElements>();
+/** The last elements made for a panel of an id: as long as its mesh is the same they serve every later solution. */
+const lastOf = new Map<string, { panel: SolvedPanel; positions: Float64Array; made: PanelElements }>();
+/** Of so many panels the last elements are kept. */
+const mostKept = 60;
+
+/** Whether the mesh of a panel and what it is made of are those of another. */
+function isAlike(one: SolvedPanel, positions: Float64Array, other: SolvedPanel, others: Float64Array): boolean {
+  const same = (a: ArrayLike<number> | undefined, b: ArrayLike<number> | undefined) =>
+    a === b ||
+    (a !== undefined &&
+      b !== undefined &&
+      a.length === b.length &&
+      Array.prototype.every.call(a, (v, i) => v === b[i]));
+  return (
+    one.offset === other.offset &&
+    same(one.start, other.start) &&
+    same(one.nodes, other.nodes) &&
+    same(one.along, other.along) &&
+    same(one.section.membrane, other.section.membrane) &&
+    same(one.section.bending, other.section.bending) &&
+    same(one.section.shear, other.section.shear) &&
+    one.nodes.every((node) => [0, 1, 2].every((k) => positions[3 * node + k] === others[3 * node + k]))
+  );
+}
 
 /** The elements of a panel, made once; those of one shape are the same object. */
-function elementsOf(solution: Pick<Solution, 'positions'>, panel: SolvedPanel) {
+function elementsOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPanel): PanelElements {
   const known = elements.get(panel);
   if (known) return known;
-  const { positions } = solution;
-  const alike = new Map<string, ShellElement>();
-  const shells: ShellElement[] = [];
-  for (let e = 0; e + 1 < panel.start.length; e++) {
-    const corners = Array.from(panel.nodes.subarray(panel.start[e], panel.start[e + 1]), (node) =>
-      positions.subarray(3 * node, 3 * node + 3),
-    );
-    const key = corners
-      .flatMap((corner) => [0, 1, 2].map((k) => Math.round((corner[k] - corners[0][k]) * 1e9)))
-      .join(' ');
-    let shell = alike.get(key);
-    if (!shell) alike.set(key, (shell = shellElement(corners, panel.section, panel.along, panel.offset)));
-    shells.push(shell);
+  const last = lastOf.get(panel.id);
+  if (last && isAlike(panel, positions, last.panel, last.positions)) {
+    elements.set(panel, last.made);
+    return last.made;
   }
+  const alike = new ByShape((corners) => shellElement(corners, panel.section, panel.along, panel.offset, false));
+  const shells: ShellElement[] = [];
+  for (let e = 0; e + 1 < panel.start.length; e++)
+    shells.push(
+      alike.of(
+        Array.from(panel.nodes.subarray(panel.start[e], panel.start[e + 1]), (node) =>
+          positions.subarray(3 * node, 3 * node + 3),
+        ),
+      ),
+    );
   const nodes = Int32Array.from(new Set(panel.nodes)).sort();
   const made = { shells, nodes, at: new Map(Array.from(nodes, (node, i) => [node, i])) };
   elements.set(panel, made);
+  lastOf.delete(panel.id);
+  lastOf.set(panel.id, { panel, positions, made });
+  for (const id of lastOf.keys()) {
+    if (lastOf.size <= mostKept) break;
+    lastOf.delete(id);
+  }
   return made;
 }
 

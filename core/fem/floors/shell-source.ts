@@ -1,5 +1,6 @@
 import type { Model } from '../../model';
 import type { ElementSource } from '../elements';
+import { ByShape } from '../shell/alike';
 import { shellElement, shellStiffness, type ShellElement } from '../shell/shell-element';
 import { panelStiffness, type ShellStiffness } from '../shell/shell-stiffness';
 import type { PanelMesh } from './floor-mesh';
@@ -40,21 +41,15 @@ export class ShellSource implements ElementSource {
       const offset = panel.plane === 'top' ? panel.thickness / 2 : panel.plane === 'bottom' ? -panel.thickness / 2 : 0;
       this.sections.push(made);
       this.offsets.push(offset);
-      const alike = new Map<string, { element: ShellElement; matrix: Float64Array }>();
+      const alike = new ByShape((corners) => {
+        const element = shellElement(corners, made, along, offset);
+        const matrix = new Float64Array(36 * corners.length * corners.length);
+        shellStiffness(element, matrix);
+        return { element, matrix };
+      });
       for (let e = 0; e + 1 < mesh.start.length; e++) {
         const own = Int32Array.from(mesh.corners.subarray(mesh.start[e], mesh.start[e + 1]), (corner) => nodes[corner]);
-        const corners = Array.from(own, position);
-        const key = corners
-          .flatMap((corner) => [0, 1, 2].map((k) => Math.round((corner[k] - corners[0][k]) * 1e9)))
-          .join(' ');
-        let known = alike.get(key);
-        if (!known) {
-          const element = shellElement(corners, made, along, offset);
-          const matrix = new Float64Array(36 * own.length * own.length);
-          shellStiffness(element, matrix);
-          known = { element, matrix };
-          alike.set(key, known);
-        }
+        const known = alike.of(Array.from(own, position));
         this.nodes.push(own);
         this.elements.push(known.element);
         this.matrices.push(known.matrix);

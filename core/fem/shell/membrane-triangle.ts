@@ -11,6 +11,7 @@ export function membraneTriangle(
   [x1, x2, x3]: ArrayLike<number> & Iterable<number>,
   [y1, y2, y3]: ArrayLike<number> & Iterable<number>,
   stiffness: ArrayLike<number>,
+  withStiffness = true,
 ): MembraneElement {
   const [x12, x23, x31] = [x1 - x2, x2 - x3, x3 - x1];
   const [y12, y23, y31] = [y1 - y2, y2 - y3, y3 - y1];
@@ -59,9 +60,9 @@ export function membraneTriangle(
     ),
   );
   const k = new Float64Array(81);
-  addEnergy(k, mean, stiffness, area);
+  if (withStiffness) addEnergy(k, mean, stiffness, area);
   // the higher strains are linear: three mid-sides integrate their square
-  for (let side = 0; side < 3; side++)
+  for (let side = 0; withStiffness && side < 3; side++)
     addEnergy(
       k,
       higher[side].map((value, i) => (value + higher[(side + 1) % 3][i]) / 2),

@@ -85,11 +85,13 @@ export function areaPoints(xs: ArrayLike<number>, ys: ArrayLike<number>): { x: n
  * The membrane between corners.
  * @param xs x of the corners, m, from the element's middle @param ys the same of y
  * @param stiffness 3 × 3 by rows, N/m: nₓ, n_y, n_xy for εₓ, ε_y, γ_xy
+ * @param withStiffness whether its own stiffness is wanted; else it is left nought
  */
 export function membraneElement(
   xs: ArrayLike<number>,
   ys: ArrayLike<number>,
   stiffness: ArrayLike<number>,
+  withStiffness = true,
 ): MembraneElement {
   const n = xs.length;
   const terms = n === 4 ? 9 : 7;
@@ -140,13 +142,13 @@ export function membraneElement(
       for (let t = 0; t < terms; t++) sum -= stress[t * freedoms + i] * strained[3 * t + c];
       initial[3 * i + c] = sum;
     }
-    for (let j = 0; j <= i; j++) {
+    for (let j = 0; withStiffness && j <= i; j++) {
       let sum = 0;
       for (let t = 0; t < terms; t++) sum += G[t * freedoms + i] * stress[t * freedoms + j];
       k[i * freedoms + j] = k[j * freedoms + i] = sum;
     }
   }
-  tieRotations(xs, ys, area, rotationTie * stiffness[8], k);
+  if (withStiffness) tieRotations(xs, ys, area, rotationTie * stiffness[8], k);
   return { stiffness: k, stress, held, initial, terms, size };
 }
 

@@ -45,13 +45,18 @@ const trianglePoints = [
 ] as const;
 
 /** @param xs x of the corners, m @param ys y of the corners, m */
-export function plateElement(xs: ArrayLike<number>, ys: ArrayLike<number>, made: PlateStiffness): PlateElement {
+export function plateElement(
+  xs: ArrayLike<number>,
+  ys: ArrayLike<number>,
+  made: PlateStiffness,
+  withStiffness = true,
+): PlateElement {
   const n = xs.length;
   const freedoms = 3 * n;
   const edges = edgesOf(xs, ys, made);
   const points = (n === 4 ? quadPoints : trianglePoints).map((at) => pointOf(xs, ys, edges, at));
   const k = new Float64Array(freedoms * freedoms);
-  for (const { weight, bending, shear } of points) {
+  for (const { weight, bending, shear } of withStiffness ? points : []) {
     addProduct(k, freedoms, bending, made.bending, 3, weight);
     addProduct(k, freedoms, shear, made.shear, 2, weight);
   }

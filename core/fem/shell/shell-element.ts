@@ -43,9 +43,11 @@ const cross = (a: ArrayLike<number>, b: ArrayLike<number>): [number, number, num
 ];
 
 /**
+ * The element between places.
  * @param corners three or four places, m
  * @param made    stiffness in the panel's axes
  * @param along   the panel's x, global; it is laid into the element's plane
+ * @param withStiffness whether its stiffness is wanted, or its inner forces alone
  * @param offset  how far the places lie over the middle of the thickness, along the element's z, m
  */
 export function shellElement(
@@ -53,6 +55,7 @@ export function shellElement(
   made: ShellStiffness,
   along: ArrayLike<number>,
   offset = 0,
+  withStiffness = true,
 ): ShellElement {
   const n = corners.length;
   const middle = [0, 1, 2].map((k) => corners.reduce((sum, corner) => sum + corner[k], 0) / n);
@@ -77,8 +80,11 @@ export function shellElement(
     xs,
     ys,
     warp: heights.some((height) => Math.abs(height) > flatEnough * Math.hypot(...p)) ? heights : undefined,
-    membrane: own.membrane && (n === 4 ? membraneElement : membraneTriangle)(xs, ys, own.membrane),
-    plate: own.bending && own.shear ? plateElement(xs, ys, { bending: own.bending, shear: own.shear }) : undefined,
+    membrane: own.membrane && (n === 4 ? membraneElement : membraneTriangle)(xs, ys, own.membrane, withStiffness),
+    plate:
+      own.bending && own.shear
+        ? plateElement(xs, ys, { bending: own.bending, shear: own.shear }, withStiffness)
+        : undefined,
     made: own,
     turn,
   };
@@ -92,6 +98,10 @@ export function shellStiffness(element: ShellElement, into: Float64Array): void 
   localStiffness(element, local);
   if (element.warp) warpStiffness(local, n, element.warp);
   const { axes } = element;
+  if (axes[0] === 1 && axes[4] === 1 && axes[8] === 1) {
+    into.set(local);
+    return;
+  }
   for (let a = 0; a < n; a++)
     for (let b = 0; b < n; b++)
       for (let p = 0; p < 2; p++)
@@ -107,13 +117,17 @@ function turnBlock(
   column: number,
   R: Float64Array,
 ): void {
+  const [a, b, c] = [row * size + column, (row + 1) * size + column, (row + 2) * size + column];
   for (let j = 0; j < 3; j++) {
-    const [r0, r1, r2] = [R[j], R[3 + j], R[6 + j]];
-    const [c0, c1, c2] = [0, 1, 2].map((i) => {
-      const at = (row + i) * size + column;
-      return from[at] * r0 + from[at + 1] * r1 + from[at + 2] * r2;
-    });
-    for (let i = 0; i < 3; i++) to[(row + i) * size + column + j] = R[i] * c0 + R[3 + i] * c1 + R[6 + i] * c2;
+    const r0 = R[j];
+    const r1 = R[3 + j];
+    const r2 = R[6 + j];
+    const c0 = from[a] * r0 + from[a + 1] * r1 + from[a + 2] * r2;
+    const c1 = from[b] * r0 + from[b + 1] * r1 + from[b + 2] * r2;
+    const c2 = from[c] * r0 + from[c + 1] * r1 + from[c + 2] * r2;
+    to[a + j] = R[0] * c0 + R[3] * c1 + R[6] * c2;
+    to[b + j] = R[1] * c0 + R[4] * c1 + R[7] * c2;
+    to[c + j] = R[2] * c0 + R[5] * c1 + R[8] * c2;
   }
 }
 

@@ -8,6 +8,8 @@ export interface PanelLoad {
   readonly direction: Vector;
   readonly plane: Plane;
   readonly polygons: readonly Polygon[];
+  /** whether it lies on the whole panel alike: the polygons are then its outline and openings */
+  readonly whole?: boolean;
   /** N/m² over the plane's coordinates, m */
   readonly value: Linear;
 }
