@@ -1,5 +1,14 @@
 import { buildQuillhavenLibrary } from '../../demo/quillhaven-library';
-import { acceptanceOf, applyAct, emptyModel, type Edit, type Member, type Model, type Vector } from '../model';
+import {
+  type Act,
+  acceptanceOf,
+  applyAct,
+  emptyModel,
+  type Edit,
+  type Member,
+  type Model,
+  type Vector,
+} from '../model';
 import { buildTernHide } from '../../demo/tern-hide';
 import { geometryFindings, mendAct, mendAll, mendLabel, openingProblem } from './index';
 
@@ -497,9 +506,12 @@ test('what is told without a mend: separate parts, suspected units, transfer col
     ],
     [{ kind: 'add', records: { slabs: [{ id: 'b1', corners: ['n1', 'n2', 'n3'], thickness: 0.2, material: null }] } }],
   );
-  expect(geometryFindings(slab).find((finding) => finding.rule === 'not-analysed')?.sentence).toMatch(
-    /1 slab is described and not analysed/,
-  );
+  const told = geometryFindings(slab).find((finding) => finding.rule === 'not-analysed')!;
+  expect(told.sentence).toMatch(/1 slab carries loads to its edges only: it has no weight and no stiffness/);
+  // it offers to have it analysed, and is then silent
+  const mended = applyAct(slab, (told.mend as { act: Act }).act);
+  expect(mended.ok && mended.model.slabs.b1.behaviour).toBe('shell');
+  expect(mended.ok && geometryFindings(mended.model).some((finding) => finding.rule === 'not-analysed')).toBe(false);
 });
 
 test('what is meant is not told: an X of braces, joined members, parallel ones, a column on its foundation', () => {

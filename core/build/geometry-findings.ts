@@ -8,6 +8,7 @@ import {
   fixedSupport,
   gridLinesAlong,
   inOrder,
+  isMeshed,
   memberEnds,
   nearNodes,
   norm,
@@ -21,6 +22,7 @@ import {
   type Mend,
   type Model,
   type Node,
+  type Panel,
   type Support,
   type Vector,
 } from '../model';
@@ -482,14 +484,23 @@ function offGrid(model: Model): Finding[] {
 function floors(model: Model): Finding[] {
   return inOrder(model.diaphragms).flatMap((diaphragm): Finding[] => {
     const place = { nodes: diaphragm.nodes };
+    // a meshed slab at its height gives the floor its own stiffness, as the diaphragm says
+    const onSlab = Object.values(model.slabs).some(
+      (slab) =>
+        isMeshed(slab) &&
+        slab.corners.every(
+          (id) => Math.abs(model.nodes[id].position[2] - model.nodes[diaphragm.nodes[0]]?.position[2]) < 5e-3,
+        ),
+    );
+    if (diaphragm.stiffness === 'semiRigid' && onSlab) return [];
     if (diaphragm.stiffness === 'semiRigid')
       return [
         {
           key: `semi-rigid ${diaphragm.id}`,
           rule: 'semi-rigid',
           severity: 'remark',
-          sentence: `The semi-rigid floor ${diaphragm.label} ties its nodes by its slab’s own stiffness, and slabs are not analysed yet.`,
-          why: 'Until then it ties nothing. Make it rigid if its slab is stiff in its plane.',
+          sentence: `The semi-rigid floor ${diaphragm.label} ties its nodes by its slab’s own stiffness, and no slab at its height is analysed.`,
+          why: 'So it ties nothing. Analyse its slab as a shell, or make the floor rigid if its slab is stiff in its plane.',
           place,
           mend: {
             label: 'Make it rigid',
@@ -517,21 +528,42 @@ function floors(model: Model): Finding[] {
   });
 }
 
+/** Outlines that only carry loads, with the offer to analyse them. */
 function panels(model: Model): Finding[] {
-  const [slabs, walls] = [Object.keys(model.slabs).length, Object.keys(model.walls).length];
-  if (slabs + walls === 0) return [];
-  const words = [slabs > 0 ? count(slabs, 'slab') : '', walls > 0 ? count(walls, 'wall') : '']
+  const loose = (['slabs', 'walls'] as const).map((table) =>
+    inOrder<Panel>(model[table]).filter((panel) => !isMeshed(panel)),
+  );
+  const [slabs, walls] = loose;
+  const all = [...slabs, ...walls];
+  if (all.length === 0) return [];
+  const words = [
+    slabs.length > 0 ? count(slabs.length, 'slab') : '',
+    walls.length > 0 ? count(walls.length, 'wall') : '',
+  ]
     .filter((part) => part !== '')
     .join(' and ');
+  const edits = (['slabs', 'walls'] as const).flatMap((table, i) =>
+    loose[i].length === 0
+      ? []
+      : [
+          {
+            kind: 'change' as const,
+            table,
+            changes: loose[i].map(({ id }) => ({ id, fields: { behaviour: 'shell' } })),
+          },
+        ],
+  );
   return [
     {
       key: 'panels',
       rule: 'not-analysed',
       severity: 'remark',
-      sentence: `${words[0].toUpperCase()}${words.slice(1)} ${slabs + walls === 1 ? 'is' : 'are'} described and not analysed: ${slabs + walls === 1 ? 'it has' : 'they have'} no weight and no stiffness in the results.`,
-      why: 'Put their weight on the members that carry them, and make floors rigid that are.',
-      place: {
-        nodes: [...Object.values(model.slabs), ...Object.values(model.walls)].flatMap((panel) => panel.corners),
+      sentence: `${words[0].toUpperCase()}${words.slice(1)} ${all.length === 1 ? 'carries' : 'carry'} loads to ${all.length === 1 ? 'its' : 'their'} edges only: ${all.length === 1 ? 'it has' : 'they have'} no weight and no stiffness in the results.`,
+      why: 'Analysed as shells they are meshed and solved with the frame. Otherwise put their weight on the members that carry them, and make floors rigid that are.',
+      place: { nodes: all.flatMap((panel) => panel.corners) },
+      mend: {
+        label: `Analyse ${all.length === 1 ? 'it as a shell' : 'them as shells'}`,
+        act: { edits, sentence: `Made ${words} ${all.length === 1 ? 'a shell' : 'shells'}` },
       },
     },
   ];

@@ -10,7 +10,8 @@ import {
 } from '../model';
 import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
-import { floorMesh, meshedPanels, type FloorMesh } from './floors/floor-mesh';
+import { floorMesh, type FloorMesh } from './floors/floor-mesh';
+import { meshedPanels } from './floors/meshed-panels';
 import { floorSupports } from './floors/floor-supports';
 import { ShellSource } from './floors/shell-source';
 import { buildFrameElements, type FrameElements } from './frame-elements';

@@ -4,7 +4,7 @@ import { inOrder, memberLength, modelFindings, type Combination, type Finding, t
 import { buildAnalysisModel, nodesToMeet, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
 import { floorFindings } from './floors/floor-findings';
-import { meshedPanels } from './floors/floor-mesh';
+import { meshedPanels } from './floors/meshed-panels';
 import { barDirection } from './floors/panel-axes';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';

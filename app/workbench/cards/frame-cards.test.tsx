@@ -86,7 +86,7 @@ test('a member in full: behaviour, ends, axis position with its cut, kinds of a 
 test('floors, groups, planes, slabs and the properties of new members have their lists', () => {
   const workbench = open();
   expect(shown(workbench, <FloorsEditor />)).toMatch(/Storey 1.*rigid.*20 nodes/);
-  expect(shown(workbench, <NamedThings />)).toMatch(/52 members.*look at it.*First floor.*not analysed yet/);
+  expect(shown(workbench, <NamedThings />)).toMatch(/52 members.*look at it.*First floor.*carries loads only/);
   expect(shown(workbench, <NewMembersEditor />)).toContain('what the newest has');
 });
 

@@ -83,6 +83,7 @@ export function NamedThings() {
     const words = name(record, model);
     const way = listed.way?.(record, model);
     const label = 'label' in record ? record.label : undefined;
+    const remark = typeof listed.remark === 'function' ? listed.remark(record as never) : listed.remark;
     const rename = (typed: string) => {
       if (typed.trim() !== '' && typed.trim() !== label)
         commit({
@@ -106,7 +107,7 @@ export function NamedThings() {
           />
         ) : (
           <span>
-            {words} {listed.remark !== undefined && <span className="caption">{listed.remark}</span>}
+            {words} {remark !== undefined && <span className="caption">{remark}</span>}
           </span>
         )}
         {way ? (

@@ -52,7 +52,7 @@ export interface ScreenKind<K extends TableName> {
   readonly tabs?: readonly SomeTab[];
   /** it stands in the list of named things: with a remark, a name that can be typed, and a way to it */
   readonly listed?: {
-    readonly remark?: string;
+    readonly remark?: string | ((record: RecordOf<K>) => string);
     readonly renamed?: boolean;
     readonly way?: (record: RecordOf<K>, model: Model) => Way;
   };

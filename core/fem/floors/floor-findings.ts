@@ -1,14 +1,46 @@
 import { count } from '../../units';
 import { inOrder, isMeshed, type Analysis, type Finding, type Model, type Panel } from '../../model';
 import { rigidDiaphragms } from '../constraint-findings';
-import { meshedPanels } from './floor-mesh';
+import { meshedPanels } from './meshed-panels';
 import { panelPlane } from './panel-axes';
 
 /** What the analysis does not do yet, or does otherwise than may be thought, where slabs and walls are meshed. */
 export function floorFindings(model: Model): Finding[] {
   const panels = meshedPanels(model);
-  if (panels.length === 0) return [];
-  return [...secondOrder(model), ...stiffnessSets(model), ...rigidFloors(model)];
+  if (panels.length === 0) return idleLines(model, Object.keys(model.lineSupports));
+  return [...headless(model), ...secondOrder(model), ...stiffnessSets(model), ...rigidFloors(model)];
+}
+
+/** Line supports that hold nothing. @param ids of those on which no meshed panel lies */
+export const idleLines = (model: Model, ids: readonly string[]): Finding[] =>
+  ids.map((id) => {
+    const { label, start, end } = model.lineSupports[id];
+    return {
+      key: `idle-line ${id}`,
+      rule: 'idle-line-support',
+      severity: 'remark',
+      sentence: `Line support ${label ?? id} from ${start} to ${end} holds nothing: no slab or wall that is analysed lies on it.`,
+      why: 'Analyse the slab as a shell or a plate, move the line onto it, or delete it.',
+      place: { nodes: [start, end] },
+      mend: { label: 'Delete it', act: { edits: [{ kind: 'remove', table: 'lineSupports', ids: [id] }] } },
+    };
+  });
+
+/** Heads of columns are drawn, and not in the analysis. */
+function headless(model: Model): Finding[] {
+  const heads = inOrder(model.columnHeads);
+  return heads.length === 0
+    ? []
+    : [
+        {
+          key: 'column-heads',
+          rule: 'column-heads',
+          severity: 'remark',
+          sentence: `${count(heads.length, 'column head')} ${heads.length === 1 ? 'is' : 'are'} not in the analysis: meshed slabs rest on the columns’ axes.`,
+          why: 'Moments over the columns come out larger and sharper than at the face of a head, movements a little larger.',
+          place: { nodes: heads.map(({ node }) => node) },
+        },
+      ];
 }
 
 /** Forces in the plane of an upright or sloping panel have no effect on its bending so far: it would seem stiffer than it is. */

@@ -1,9 +1,7 @@
 import { meshRegion, regionOf, samePlace, type FinerPlace, type Mesh, type Region, type RegionInput } from '../../mesh';
 import {
   fromPlane,
-  inOrder,
   inPlane,
-  isMeshed,
   offPlane,
   type Finding,
   type Model,
@@ -12,7 +10,9 @@ import {
   type Vector,
 } from '../../model';
 import { clockwise, counterClockwise, isInside, isOnEdge, type Point2, type Polygon } from '../../plane';
+import { idleLines } from './floor-findings';
 import { meshFindings } from './mesh-findings';
+import { meshedPanels, usualSize } from './meshed-panels';
 import { panelPlane } from './panel-axes';
 import { Places } from './places';
 
@@ -38,8 +38,6 @@ export interface FloorMesh {
   readonly findings: readonly Finding[];
 }
 
-/** Wished size of elements where none is given, m. */
-export const usualSize = 0.5;
 /** What lies this near to a panel's plane lies in it, m. */
 const inThePlane = 5e-3;
 
@@ -50,10 +48,6 @@ interface Drawn {
   readonly openings: readonly Polygon[];
   readonly box: readonly [low: Vector, high: Vector];
 }
-
-/** The slabs and walls of a model that are meshed. */
-export const meshedPanels = (model: Pick<Model, 'slabs' | 'walls'>): Panel[] =>
-  [...inOrder(model.slabs), ...inOrder(model.walls)].filter(isMeshed);
 
 /**
  * Meshes all slabs and walls that are analysed, so that they share nodes with one another, with members, columns and supports wherever these touch them.
@@ -102,13 +96,20 @@ export function floorMesh(
     });
     panels.push({ panel: one.panel, plane: one.plane, mesh, nodes });
   });
+  const lines = linesOf(model, panels, places);
   return {
     floors: {
       panels,
       inner,
       cuts: cutsOf(model, numberOf, panels, places),
-      lines: linesOf(model, panels, places),
-      findings: panels.flatMap((one, p) => meshFindings(model, one, regions[p])),
+      lines,
+      findings: [
+        ...panels.flatMap((one, p) => meshFindings(model, one, regions[p])),
+        ...idleLines(
+          model,
+          [...lines].flatMap(([id, nodes]) => (nodes.length < 2 ? [id] : [])),
+        ),
+      ],
     },
   };
 }

@@ -9,6 +9,8 @@ import {
   structureKinds,
   type Finding,
   type Model,
+  type Panel,
+  type PanelFactors,
 } from '../../model';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
@@ -202,19 +204,46 @@ function floorBlocks(model: Model): Block[] {
       ? [
           heading('Slabs and walls'),
           table(
-            ['', 'Corners', number('Openings'), number('Thickness', unitLabel('sectionLength', units))],
+            [
+              '',
+              'Analysed as',
+              'Material',
+              'Corners',
+              number('Openings'),
+              number('Thickness', unitLabel('sectionLength', units)),
+            ],
             panels.map(({ one, noun }) => [
               `${noun} ${one.label ?? one.id}`,
+              analysedAs(one),
+              one.material === null ? 'none' : model.materials[one.material].name,
               one.corners.join(', '),
               String(one.openings?.length ?? 0),
               formatValue(one.thickness, 'sectionLength', units),
             ]),
-            'Described, not analysed: they have no weight and no stiffness in the results.',
+            'What carries loads only has no weight and no stiffness in the results. Factors are on the stiffness along the bars and across them.',
           ),
         ]
       : []),
   ];
 }
+
+/** How a slab or wall takes part in the analysis, with what changes its stiffness. */
+function analysedAs({ behaviour = 'load', plane = 'middle', factors = {} }: Panel): string {
+  if (behaviour === 'load') return 'carries loads only';
+  const changed = Object.entries(factors).filter(([, factor]) => factor !== undefined && factor !== 1);
+  return [
+    behaviour,
+    ...(plane === 'middle' ? [] : [`corners at its ${plane}`]),
+    ...changed.map(([name, factor]) => `${panelFactorWords[name as keyof PanelFactors]} × ${factor}`),
+  ].join(', ');
+}
+
+const panelFactorWords: Readonly<Record<keyof PanelFactors, string>> = {
+  bendingX: 'bending x',
+  bendingY: 'bending y',
+  membraneX: 'in plane x',
+  membraneY: 'in plane y',
+};
 
 function supportWords(support: Model['nodes'][string]['support']): string {
   if (!support) return '';

@@ -4,7 +4,6 @@ import type { ScreenKind } from '../kind';
 export const lineSupports: ScreenKind<'lineSupports'> = {
   name: ({ label, start, end }) => label ?? `slab edge ${start} to ${end}`,
   listed: {
-    remark: 'not analysed yet',
     way: ({ id }) => ({ words: 'select', select: { lineSupports: [id] } }),
   },
 };

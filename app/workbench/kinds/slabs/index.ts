@@ -5,7 +5,10 @@ import { SlabEditor } from './editor';
 export const slabs: ScreenKind<'slabs'> = {
   name: (slab) => called('slab', slab),
   Editor: SlabEditor,
-  listed: { remark: 'not analysed yet', way: ({ id }) => ({ words: 'select', select: { slabs: [id] } }) },
+  listed: {
+    remark: ({ behaviour }) => behaviour ?? 'carries loads only',
+    way: ({ id }) => ({ words: 'select', select: { slabs: [id] } }),
+  },
   found: {
     by: ({ label = '' }) => label,
     way: (slab) => ({ words: `Select ${called('slab', slab)}`, select: { slabs: [slab.id] } }),

@@ -5,7 +5,10 @@ import { WallEditor } from './editor';
 export const walls: ScreenKind<'walls'> = {
   name: (wall) => called('wall', wall),
   Editor: WallEditor,
-  listed: { remark: 'not analysed yet', way: ({ id }) => ({ words: 'select', select: { walls: [id] } }) },
+  listed: {
+    remark: ({ behaviour }) => behaviour ?? 'carries loads only',
+    way: ({ id }) => ({ words: 'select', select: { walls: [id] } }),
+  },
   found: {
     by: ({ label = '' }) => label,
     way: (wall) => ({ words: `Select ${called('wall', wall)}`, select: { walls: [wall.id] } }),

@@ -1,0 +1,7 @@
+import { inOrder, isMeshed, type Model, type Panel } from '../../model';
+
+/** Wished size of elements where none is given, m. */
+export const usualSize = 0.5;
+/** The slabs and walls of a model that are meshed. */
+export const meshedPanels = (model: Pick<Model, 'slabs' | 'walls'>): Panel[] =>
+  [...inOrder(model.slabs), ...inOrder(model.walls)].filter(isMeshed);
