@@ -1,5 +1,6 @@
 export {
   areaOf,
+  boxOf,
   clip,
   clipTo,
   clockwise,
@@ -12,6 +13,7 @@ export {
   reach,
   valueAt,
   withoutRepeats,
+  type Box,
   type HalfPlane,
   type Linear,
   type Point2,

@@ -125,3 +125,18 @@ export function isInside(polygon: Polygon, [x, y]: Point2, tolerance = 1e-9): bo
   }
   return inside;
 }
+
+/** Least and largest first and second coordinate. */
+export type Box = readonly [number, number, number, number];
+
+/** The upright box about a polygon. */
+export function boxOf(polygon: Polygon): Box {
+  let [a, b, c, d] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const [x, y] of polygon) {
+    a = Math.min(a, x);
+    b = Math.max(b, x);
+    c = Math.min(c, y);
+    d = Math.max(d, y);
+  }
+  return [a, b, c, d];
+}

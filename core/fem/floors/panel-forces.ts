@@ -1,6 +1,6 @@
 import type { PanelLoad } from '../../loading';
 import { inPlane, type Vector } from '../../model';
-import { areaOf, clipTo, cross2, integrals, type Point2, type Polygon } from '../../plane';
+import { areaOf, boxOf, clipTo, cross2, integrals, type Point2, type Polygon } from '../../plane';
 import type { AnalysisModel } from '../analysis-model';
 
 /**
@@ -64,18 +64,6 @@ export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Fl
       }
     }
   }
-}
-
-/** Least and largest first and second coordinate. */
-function boxOf(polygon: Polygon): readonly [number, number, number, number] {
-  let [a, b, c, d] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const [x, y] of polygon) {
-    a = Math.min(a, x);
-    b = Math.max(b, x);
-    c = Math.min(c, y);
-    d = Math.max(d, y);
-  }
-  return [a, b, c, d];
 }
 
 /** Whether a polygon that runs anticlockwise has no inner corner. */

@@ -14,6 +14,7 @@ import { fieldsIn, fieldsWith, type Field, type Side, type Stretch } from './fie
 import { lineShares } from './line-share';
 import {
   areaOf,
+  boxOf,
   clip,
   clipTo,
   cross2,
@@ -21,6 +22,7 @@ import {
   isInside,
   leftOf,
   withoutRepeats,
+  type Box,
   type Point2,
   type Polygon,
 } from '../../plane';
@@ -213,20 +215,6 @@ function tilesOf(model: Model, patch: Patch, spread: LoadSpread): { tiles: Tile[
     }
   }
   return { tiles, remarks: [...remarks] };
-}
-
-/** Least and largest first and second coordinate. */
-type Box = readonly [number, number, number, number];
-
-function boxOf(polygon: Polygon): Box {
-  let [a, b, c, d] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const [x, y] of polygon) {
-    a = Math.min(a, x);
-    b = Math.max(b, x);
-    c = Math.min(c, y);
-    d = Math.max(d, y);
-  }
-  return [a, b, c, d];
 }
 
 const overlap = (a: Box, b: Box): boolean => a[0] < b[1] && b[0] < a[1] && a[2] < b[3] && b[2] < a[3];
