@@ -333,7 +333,7 @@ test('ledgers of results are filtered, and screen, CSV, XLSX and the report’s 
 test('the canvas draws stress, drift and reactions, colours by value between typed ends, sets of cases, four linked views, and swings', async () => {
   await open('Tern Hide');
   const quantity = async (title: string) => {
-    await page.getByLabel('Quantity').first().click();
+    await page.getByLabel('Quantity').first().fill(title);
     await page.locator('.ant-select-item-option-content', { hasText: title }).first().click();
   };
   await page.getByRole('button', { name: /^U1, / }).click();

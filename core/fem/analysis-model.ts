@@ -1,6 +1,7 @@
 import {
   heldInPlane,
   inOrder,
+  meshedPanels,
   type Finding,
   type Model,
   type Node,
@@ -11,7 +12,6 @@ import {
 import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
 import { floorMesh, type FloorMesh } from './floors/floor-mesh';
-import { meshedPanels } from './floors/meshed-panels';
 import { floorSupports } from './floors/floor-supports';
 import { ShellSource } from './floors/shell-source';
 import { buildFrameElements, type FrameElements } from './frame-elements';

@@ -14,7 +14,6 @@ export { spectrumStations, type SpectrumResponse, type SpectrumResult } from './
 export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
-export { meshedPanels, usualSize } from './floors/meshed-panels';
 export { panelForces, type PanelForces } from './floors/panel-results';
 export { shellForces } from './shell/shell-element';
 export type { SolvedPanel } from './solution';

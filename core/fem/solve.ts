@@ -1,10 +1,18 @@
 import { caseFactorsOf, combinationFindings } from '../combine';
 import { actingLoads, loadsByCase, termActions } from '../loading';
-import { inOrder, memberLength, modelFindings, type Combination, type Finding, type Load, type Model } from '../model';
+import {
+  inOrder,
+  memberLength,
+  meshedPanels,
+  modelFindings,
+  type Combination,
+  type Finding,
+  type Load,
+  type Model,
+} from '../model';
 import { buildAnalysisModel, nodesToMeet, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
 import { floorFindings } from './floors/floor-findings';
-import { meshedPanels } from './floors/meshed-panels';
 import { barDirection } from './floors/panel-axes';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';

@@ -14,6 +14,7 @@ export {
   type Table,
   type Tables,
 } from './model';
+export { meshedPanels, usualSize } from './meshed-panels';
 export { act, edit, sendable, type Act, type Edit } from './edit';
 export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf } from './references';
 export { fromPlane, inPlane, offPlane, planeOf, planeThrough, type Plane } from './plane';

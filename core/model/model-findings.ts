@@ -5,7 +5,8 @@ import type { Finding, Mend } from './finding';
 import { cross, distance, dot, memberLength, nearNodes, norm, onLevel, samePoint, subtract } from './geometry';
 import { inOrder, type Model } from './model';
 import { isPlaced, panelNodes } from './references';
-import { isMeshed, type Acceptance, type Load, type Member, type Panel, type PlacedLoad } from './kinds';
+import { meshedPanels } from './meshed-panels';
+import { type Acceptance, type Load, type Member, type Panel, type PlacedLoad } from './kinds';
 import { inPlane, offPlane, planeOf } from './plane';
 import { isInside, isOnEdge } from '../plane';
 import { structureKindFindings } from './structure-kind';
@@ -413,9 +414,6 @@ function liesOn(model: Model, member: Member, id: string): boolean {
   const along = length < samePoint ? -1 : dot(subtract(at, a), line) / length;
   return along > samePoint && along < length - samePoint && norm(cross(subtract(at, a), line)) / length < samePoint;
 }
-
-const meshedPanels = (model: Model): Panel[] =>
-  [...Object.values(model.slabs), ...Object.values(model.walls)].filter(isMeshed);
 
 /** What lies this near to a meshed panel's plane is met by its mesh, m. */
 const onPanel = 5e-3;

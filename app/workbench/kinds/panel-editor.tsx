@@ -1,7 +1,6 @@
 import { Button, Input, Select } from 'antd';
-import { inOrder, isMeshed, ringArea, type Panel, type PanelFactors } from '~core/model';
+import { inOrder, isMeshed, ringArea, usualSize, type Panel, type PanelFactors } from '~core/model';
 import { formatQuantity } from '~core/units';
-import { usualSize } from '~core/fem';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../fields/common-value';
 import { QuantityField } from '../fields/quantity-field';

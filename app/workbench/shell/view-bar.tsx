@@ -1,6 +1,6 @@
-import { isMovement } from '~core/results';
+import { isMovement, isOfPanels } from '~core/results';
 import { Dropdown, Select, Tooltip } from 'antd';
-import { gridLinesAlong, inOrder, storeysUpward } from '~core/model';
+import { gridLinesAlong, inOrder, meshedPanels, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { quantities, type Pane, type Quantity, type ViewPlane } from '../../state/view-slice';
 import { Icon } from '../../theme/icons';
@@ -45,6 +45,8 @@ export function ViewBar() {
     return look({ quantity: 'deflected', shape: { kind: 'mode', analysis, mode: Number(mode) } });
   };
   const moves = isMovement(quantity) || shape !== null;
+  const floors = meshedPanels(model).length > 0;
+  const offered = quantities.filter((one) => floors || !isOfPanels(one) || one === quantity);
   return (
     <div className="view-bar card">
       <Select
@@ -53,9 +55,10 @@ export function ViewBar() {
         style={{ width: narrow ? 128 : 146 }}
         popupMatchSelectWidth={180}
         listHeight={340}
+        showSearch={{ optionFilterProp: 'label' }}
         onChange={choose}
         value={shape?.kind === 'mode' ? `mode ${shape.analysis} ${shape.mode}` : quantity}
-        options={[...quantities.map((value) => ({ value: value as string, label: quantityNames[value] })), ...modes]}
+        options={[...offered.map((value) => ({ value: value as string, label: quantityNames[value] })), ...modes]}
       />
       <button
         type="button"

@@ -242,6 +242,7 @@ function Views() {
                 ...quantities.map((value) => ({ value, label: resultQuantities[value].title })),
               ]}
               popupMatchSelectWidth={160}
+              showSearch={{ optionFilterProp: 'label' }}
               onChange={(value: ReportView['quantity']) => change(i, { quantity: value })}
             />
             <button

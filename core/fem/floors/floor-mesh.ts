@@ -2,7 +2,9 @@ import { meshRegion, regionOf, samePlace, type FinerPlace, type Mesh, type Regio
 import {
   fromPlane,
   inPlane,
+  meshedPanels,
   offPlane,
+  usualSize,
   type Finding,
   type Model,
   type Panel,
@@ -12,7 +14,6 @@ import {
 import { clockwise, counterClockwise, isInside, isOnEdge, type Point2, type Polygon } from '../../plane';
 import { idleLines } from './floor-findings';
 import { meshFindings } from './mesh-findings';
-import { meshedPanels, usualSize } from './meshed-panels';
 import { panelPlane } from './panel-axes';
 import { Places } from './places';
 
