@@ -70,6 +70,7 @@ export interface SolveSlice {
     size: number,
     drawn: Drawn,
     facing: readonly [number, number, number] | undefined,
+    panels: readonly string[],
   ): Promise<DiagramDrawing | undefined>;
   /** solves another model in a worker of its own */
   solveOther(model: Model): Promise<SolvedToEnd>;
@@ -250,8 +251,8 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     plausibility: async () => solver?.door.plausibility(),
     centres: async () => solver?.door.centres(),
     utilisations: async (memberId) => solver?.door.utilisations(memberId),
-    drawing: async (members, shown, quantity, size, drawn, facing) =>
-      solver?.door.draw(members, shown, quantity, size, drawn, facing) as Promise<DiagramDrawing | undefined>,
+    drawing: async (members, shown, quantity, size, drawn, facing, panels) =>
+      solver?.door.draw(members, shown, quantity, size, drawn, facing, panels) as Promise<DiagramDrawing | undefined>,
     async solveOther(model) {
       const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), {
         type: 'module',

@@ -45,9 +45,10 @@ const door = {
     size: number,
     drawn: Drawn,
     facing: readonly [number, number, number] | undefined,
+    panels: readonly string[],
   ): DiagramDrawing | undefined {
     const current = loop.current();
-    const drawing = current && drawQuantity({ ...current, shown, facing }, members, quantity, size, drawn);
+    const drawing = current && drawQuantity({ ...current, shown, facing, panels }, members, quantity, size, drawn);
     return (
       drawing &&
       comlink.transfer(

@@ -6,8 +6,10 @@ import type { Finding, ModalAnalysis, Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
 import { addElement, addElements, assemble, emptyMatrix, toEquations } from './assemble';
 import { largestPairs } from './eigenpairs';
+import type { FrameElements } from './frame-elements';
 import { combineLoads, emptyLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding } from './mechanism';
+import { cutShapes, memberEndForces, memberPieces, stationForces, type CutShape } from './piece-forces';
 import { analyse, Factorisation, multiply, type BlockMatrix } from './sparse';
 import { recover } from './statics';
 
@@ -22,6 +24,10 @@ export interface Mode {
   /** forces that hold the structure in this shape: at members' starts and ends, six each, local */
   readonly startForces: Float64Array;
   readonly endForces: Float64Array;
+  /** the same as N V_y V_z T M_y M_z at the stations along members, 30 each */
+  readonly stations: Float64Array;
+  /** members that floors cut */
+  readonly cut: readonly CutShape[];
   readonly startDisplacements: Float64Array;
   readonly reactions: Float64Array;
   /** φᵀ M r for movement of the ground in x, y, z; its square is the effective mass, kg */
@@ -203,9 +209,10 @@ function modeOf(
     omega,
     period: (2 * Math.PI) / omega,
     displacements: state.displacements,
-    startForces,
-    endForces,
-    startDisplacements: state.startDisplacements,
+    ...memberEndForces(frame, { startForces, endForces }),
+    stations: stationForces(frame, { startForces, endForces }),
+    cut: cutShapes(frame, state.displacements),
+    startDisplacements: ofFirst(frame, state.startDisplacements),
     reactions,
     participation: rights.map((right) => right.reduce((sum, value, i) => sum + value * shape[i], 0)) as [
       number,
@@ -215,6 +222,16 @@ function modeOf(
     residual: size > 0 ? gap / size : 0,
   };
 }
+
+/** What belongs to the first pieces of members, six each. */
+const ofFirst = (frame: FrameElements, values: Float64Array): Float64Array =>
+  frame.pieces.length === memberPieces(frame).length - 1
+    ? values
+    : Float64Array.from(
+        memberPieces(frame)
+          .subarray(0, -1)
+          .reduce<number[]>((list, e) => [...list, ...values.subarray(6 * e, 6 * e + 6)], []),
+      );
 
 interface Masses {
   readonly matrix: BlockMatrix;

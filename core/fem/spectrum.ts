@@ -2,11 +2,9 @@ import { type Finding, type Model, type SpectrumAnalysis } from '../model';
 import { rigidDiaphragms } from './constraint-findings';
 import { emptyLoads } from './load-set';
 import type { ModalBasis, ModalResult } from './modal';
+import { stationForces } from './piece-forces';
 import { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 import { loadVectors, recover, solveRefined } from './statics';
-
-/** Places along a member at which forces are combined: shares of its length. */
-export const spectrumStations = [0, 0.25, 0.5, 0.75, 1] as const;
 
 /** Largest sizes over the shaking: the signs are lost in combining modes. */
 export interface SpectrumResponse {
@@ -64,10 +62,7 @@ export function spectrumAnalysis(
   );
   const shapes = modal.modes.map((mode) => ({
     displacements: mode.displacements,
-    memberForces: stationForces(
-      analysis.frame.pieces.map((piece) => piece.element.length),
-      mode,
-    ),
+    memberForces: mode.stations,
     reactions: mode.reactions,
   }));
   if (definition.eccentricity > 0 && rigidDiaphragms(model).length === 0) findings.push(noDiaphragmFinding(definition));
@@ -131,39 +126,6 @@ const responseOf = (make: (key: keyof SpectrumResponse) => Float64Array): Spectr
   reactions: make('reactions'),
 });
 
-/**
- * Forces at the stations of every member, from those on its ends. Where nothing acts between the ends, moments run straight; under mass
- * spread along the member they follow the cubic through the moments and shears of both ends.
- */
-function stationForces(
-  lengths: readonly number[],
-  { startForces, endForces }: { startForces: Float64Array; endForces: Float64Array },
-): Float64Array {
-  const values = new Float64Array(lengths.length * spectrumStations.length * 6);
-  lengths.forEach((length, m) => {
-    const [fx, fy, fz, mx, my, mz] = startForces.subarray(6 * m, 6 * m + 6);
-    const [ex, ey, ez, tx, ty, tz] = endForces.subarray(6 * m, 6 * m + 6);
-    spectrumStations.forEach((share, s) => {
-      const between = (a: number, b: number) => a + (b - a) * share;
-      const [u, v] = [share * share * (3 - 2 * share), share * (1 - share) * length];
-      const bent = (a: number, b: number, va: number, vb: number) =>
-        a + (b - a) * u + v * (va * (1 - share) - vb * share);
-      values.set(
-        [
-          between(-fx, ex),
-          between(fy, -ey),
-          between(fz, -ez),
-          between(-mx, tx),
-          bent(my, -ty, fz, -ez),
-          bent(-mz, tz, fy, -ey),
-        ],
-        6 * (spectrumStations.length * m + s),
-      );
-    });
-  });
-  return values;
-}
-
 /** Moments about the vertical of the floors' inertia forces at the accidental eccentricity (ASCE 7-22 12.8.4.2; EN 1998-1 4.3.2 and 4.3.3.3.3). */
 function accidentalTorsion(
   model: Model,
@@ -199,10 +161,7 @@ function addTorsion(
     startForces.set(state.endForces.subarray(12 * e, 12 * e + 6), 6 * e);
     endForces.set(state.endForces.subarray(12 * e + 6, 12 * e + 12), 6 * e);
   });
-  const forces = stationForces(
-    analysis.frame.pieces.map((piece) => piece.element.length),
-    { startForces, endForces },
-  );
+  const forces = stationForces(analysis.frame, { startForces, endForces });
   const add = (to: Float64Array, values: Float64Array) => values.forEach((value, i) => (to[i] += Math.abs(value)));
   add(response.displacements, state.displacements);
   add(response.memberForces, forces);

@@ -1,5 +1,6 @@
 import { panelBand, shownParts, type Quantity } from '../results';
 import type { Drawn } from './drawn';
+import { meshEdges } from './mesh-edges';
 import { nothingDrawn, type DiagramDrawing, type DiagramSource } from './drawing';
 
 /**
@@ -60,13 +61,10 @@ export function panelContours(
         put(list[k - 1]);
         put(list[k]);
       }
-      if (drawn.mesh)
-        list.forEach((node, k) => {
-          const next = list[(k + 1) % list.length];
-          for (const one of [node, next])
-            outline.push(positions[3 * one], positions[3 * one + 1], positions[3 * one + 2]);
-        });
     }
+    if (drawn.mesh)
+      for (const node of meshEdges(panel))
+        outline.push(positions[3 * node], positions[3 * node + 1], positions[3 * node + 2]);
   }
   if (corner === 0) return nothingDrawn;
   const size = Math.max(Math.abs(largest), Math.abs(smallest)) || 1;

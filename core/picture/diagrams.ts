@@ -35,7 +35,12 @@ export function drawQuantity(
   const weights = parts.map((part) => part.weights);
   if (isMovement(quantity)) {
     if (parts.length > 1) return undefined;
-    if (!less) return deflectedShape(table, members, weights[0], 0.06 * size, drawn);
+    const wanted = new Set(source.panels);
+    const slabs = {
+      panels: (solution.panels ?? []).filter(({ id }) => wanted.has(id)),
+      displacements: parts[0].state.displacements,
+    };
+    if (!less) return deflectedShape(table, members, weights[0], 0.06 * size, drawn, slabs);
     const other = shownParts(less.model, less.solution, less.shown);
     return other.length === 1
       ? differenceShape(source, members, weights[0], other[0].weights, 0.06 * size, drawn)

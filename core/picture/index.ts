@@ -1,5 +1,6 @@
 export { bandsOf } from './contours';
 export { drawQuantity } from './diagrams';
+export { meshEdges } from './mesh-edges';
 export type { DiagramDrawing, DiagramSource } from './drawing';
 export { plainlyDrawn, type Drawn } from './drawn';
 export { deflectedShape } from './movements';

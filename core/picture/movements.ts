@@ -1,15 +1,17 @@
-import type { Solution } from '../fem';
+import type { Solution, SolvedPanel } from '../fem';
+import { meshEdges } from './mesh-edges';
 import { commonMembers, differenceMovement, lineIndex, roundDown, stationTable, type StationTable } from '../results';
 import type { Drawn } from './drawn';
 import { nothingDrawn, type DiagramDrawing, type DiagramSource } from './drawing';
 
-/** Members in their displaced shape, exaggerated. @param weights one set; an envelope has no shape */
+/** Members, and the elements of slabs and walls, in their displaced shape, exaggerated. @param weights one set; an envelope has no shape */
 export function deflectedShape(
   table: StationTable,
   members: readonly number[],
   weights: Float64Array,
   reach: number,
   drawn: Drawn,
+  slabs?: MovedSlabs,
 ): DiagramDrawing {
   const movements = members.map((member) => ({
     member,
@@ -18,7 +20,7 @@ export function deflectedShape(
     v: table.band(member, [weights], 'v').max,
     w: table.band(member, [weights], 'w').max,
   }));
-  return shapeOfMovements(table.solution, movements, reach, drawn);
+  return shapeOfMovements(table.solution, movements, reach, drawn, slabs);
 }
 
 /** The difference of the movements of members that both have, exaggerated. */
@@ -45,6 +47,13 @@ export function differenceShape(
   return shapeOfMovements(solution, movements, reach, drawn);
 }
 
+/** Slabs and walls that move with the members. */
+export interface MovedSlabs {
+  readonly panels: readonly SolvedPanel[];
+  /** six a node, global, m and rad */
+  readonly displacements: Float64Array;
+}
+
 interface Moved {
   readonly member: number;
   readonly stations: readonly { readonly x: number }[];
@@ -53,9 +62,22 @@ interface Moved {
   readonly w: Float64Array;
 }
 
-function shapeOfMovements(solution: Solution, shapes: readonly Moved[], reach: number, drawn: Drawn): DiagramDrawing {
+function shapeOfMovements(
+  solution: Solution,
+  shapes: readonly Moved[],
+  reach: number,
+  drawn: Drawn,
+  slabs: MovedSlabs = { panels: [], displacements: new Float64Array() },
+): DiagramDrawing {
   let largest = 0;
   let count = 0;
+  const edges = slabs.panels.map(meshEdges);
+  const { displacements } = slabs;
+  const square = (node: number) =>
+    displacements[6 * node] ** 2 + displacements[6 * node + 1] ** 2 + displacements[6 * node + 2] ** 2;
+  const most = slabs.panels.map(({ nodes }) => nodes.reduce((a, b) => (square(b) > square(a) ? b : a)));
+  for (const node of most) largest = Math.max(largest, square(node));
+  for (const list of edges) count += list.length / 2;
   for (const { u, v, w } of shapes) {
     count += u.length - 1;
     for (let s = 0; s < u.length; s++) largest = Math.max(largest, u[s] * u[s] + v[s] * v[s] + w[s] * w[s]);
@@ -78,28 +100,51 @@ function shapeOfMovements(solution: Solution, shapes: readonly Moved[], reach: n
         outline[at + k] = rest[at + k] + scale * (u[s] * axes[k] + v[s] * axes[3 + k] + w[s] * axes[6 + k]);
       }
     };
-    let most = 0;
+    let top = 0;
     for (let s = 1; s < stations.length; s++) {
       write(end, s - 1);
       write(end + 3, s);
       if (segmentValues.length > 0) segmentValues[end / 6] = Math.max(size(s - 1), size(s));
       end += 6;
-      if (size(s) > size(most)) most = s;
+      if (size(s) > size(top)) top = s;
     }
-    if (size(most) < drawn.threshold * largest) continue;
+    if (size(top) < drawn.threshold * largest) continue;
     const at = [0, 1, 2].map(
       (k) =>
         solution.positions[from + k] +
-        (stations[most].x + scale * u[most]) * axes[k] +
-        scale * (v[most] * axes[3 + k] + w[most] * axes[6 + k]),
+        (stations[top].x + scale * u[top]) * axes[k] +
+        scale * (v[top] * axes[3 + k] + w[top] * axes[6 + k]),
     ) as [number, number, number];
     values.push({
       at,
-      value: size(most),
+      value: size(top),
       member,
-      weight: size(most) / largest,
+      weight: size(top) / largest,
       key: `u ${solution.memberIds[member]}`,
     });
   }
+  edges.forEach((list, p) => {
+    const moved = (node: number, at: number) => {
+      for (let k = 0; k < 3; k++) {
+        rest[at + k] = solution.positions[3 * node + k];
+        outline[at + k] = rest[at + k] + scale * displacements[6 * node + k];
+      }
+    };
+    for (let i = 0; i < list.length; i += 2, end += 6) {
+      moved(list[i], end);
+      moved(list[i + 1], end + 3);
+      if (segmentValues.length > 0) segmentValues[end / 6] = Math.sqrt(Math.max(square(list[i]), square(list[i + 1])));
+    }
+    const value = Math.sqrt(square(most[p]));
+    if (value < drawn.threshold * largest) return;
+    const at = [0, 1, 2].map((k) => solution.positions[3 * most[p] + k] + scale * displacements[6 * most[p] + k]);
+    values.push({
+      at: at as [number, number, number],
+      value,
+      member: -1,
+      weight: value / largest,
+      key: `u ${slabs.panels[p].id}`,
+    });
+  });
   return { ...nothingDrawn, outline, rest, segmentValues, values, scale, largest, smallest: 0 };
 }

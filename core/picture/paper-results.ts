@@ -38,11 +38,11 @@ export function resultParts(
   const { shown, width, height } = request;
   const moves = isMovement(quantity);
   if (moves && isEnvelope(shown)) return { drawn: '', scale: 'an envelope has no deflected shape' };
-  const drawing = drawQuantity({ model, solution, shown, facing }, own, quantity, reach / 0.075, {
+  const drawing = drawQuantity({ model, solution, shown, facing, panels }, own, quantity, reach / 0.075, {
     ...plainlyDrawn,
     threshold: notWritten,
   });
-  if (!drawing || own.length === 0) return undefined;
+  if (!drawing || (own.length === 0 && !(moves && panels.length > 0))) return undefined;
   if (drawing.scale === 0) return { drawn: '', scale: moves ? 'nothing moves' : 'nothing to draw' };
   const { title: _, unit, bends, role } = resultQuantities[quantity];
   const labels = drawing.values.map(({ at, value, weight }): Label => ({

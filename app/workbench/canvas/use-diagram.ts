@@ -87,7 +87,13 @@ export function useDiagram({
             ),
             natural:
               several && !typed && !isOfPanels(quantity)
-                ? naturalScale(model, solved, shown, less, members, quantity, size, drawn)
+                ? naturalScale(
+                    { model, solution: solved.solution, shown, panels: scope.panels, ...(less ? { less } : {}) },
+                    members,
+                    quantity,
+                    size,
+                    drawn,
+                  )
                 : undefined,
           }
         : undefined,
@@ -120,12 +126,12 @@ export function useDiagram({
     let wanted = true;
     void api
       .getState()
-      .drawing(members, shown, quantity, size, scaled, facing)
+      .drawing(members, shown, quantity, size, scaled, facing, scope.panels)
       .then((drawing) => wanted && setFetched({ quantity, shown, solved, drawing }));
     return () => {
       wanted = false;
     };
-  }, [api, large, members, shown, quantity, size, scaled, facing, solved]);
+  }, [api, large, members, shown, quantity, size, scaled, facing, solved, scope]);
   // what is still of another case would stand under a caption that is not its own
   const isTheirs = fetched?.quantity === quantity && fetched.shown === shown && fetched.solved === solved;
   return large ? (isTheirs ? fetched.drawing : undefined) : made?.drawing;
@@ -140,21 +146,16 @@ function facingOf(model: Model, plane: ViewPlane): readonly [number, number, num
 
 /** The scale a view would choose for itself. */
 function naturalScale(
-  model: Model,
-  solved: Solved,
-  shown: Shown,
-  less: DiagramSource['less'] | undefined,
+  source: DiagramSource,
   members: readonly number[],
   quantity: Quantity,
   size: number,
   drawn: Drawn,
 ): number | undefined {
-  const scale = drawQuantity(
-    { model, solution: solved.solution, shown, ...(less ? { less } : {}) },
-    members,
-    quantity,
-    size,
-    { ...drawn, times: null, unitsPerMetre: null },
-  )?.scale;
+  const scale = drawQuantity(source, members, quantity, size, {
+    ...drawn,
+    times: null,
+    unitsPerMetre: null,
+  })?.scale;
   return scale === 0 ? undefined : scale;
 }

@@ -135,9 +135,14 @@ export function compose(input: PictureInput): Picture {
     let size = 1;
     for (const { position } of Object.values(model.nodes))
       for (const coordinate of position) size = Math.max(size, Math.abs(coordinate));
-    const displaced = shapeSegments(model, scope.members, input.shape, 0.08 * size);
+    const displaced = shapeSegments(model, scope.members, scope.panels, input.shape, 0.08 * size);
     lines.push({ segments: displaced, color: colors.moment, width: 2, moves: true });
-    moving = { rest: shapeSegments(model, scope.members, input.shape, 0), displaced, color: colors.moment, width: 2 };
+    moving = {
+      rest: shapeSegments(model, scope.members, scope.panels, input.shape, 0),
+      displaced,
+      color: colors.moment,
+      width: 2,
+    };
     scaleText = input.shape.title;
   }
   const byColor =

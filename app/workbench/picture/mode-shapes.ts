@@ -1,4 +1,5 @@
-import type { AnalysisOutcome } from '~core/fem';
+import type { AnalysisOutcome, SolvedPanel } from '~core/fem';
+import { meshEdges } from '~core/picture';
 import { cross, norm, scale, type Finding, type Member, type Model, type Vector } from '~core/model';
 import { MemberLine } from '~core/results';
 import type { Solved } from '../../state/solve-slice';
@@ -7,12 +8,20 @@ import type { DrawnShape } from '../../state/view-slice';
 /** Places along a member at which its shape is drawn. */
 const places = 9;
 
-/** Translations (global, m) at evenly spaced places along a member, three numbers each. */
+/** Translations (global, m) at places along a member, three numbers each. */
 export interface ShapeOf {
   readonly title: string;
   /** nodes that turn and stay in their places, with the axis they turn about (global, its length the share of the largest turn) */
   readonly turns?: readonly { readonly node: string; readonly axis: Vector }[];
   of(member: Member): Float64Array | undefined;
+  /** where along a member these places are, where they are not even: shares of its length */
+  sharesOf?(member: Member): Float64Array | undefined;
+  /** meshed slabs and walls, the places of their nodes (three each, m) and how these move (six each, global) */
+  readonly slabs?: {
+    readonly panels: readonly SolvedPanel[];
+    readonly positions: Float64Array;
+    readonly displacements: Float64Array;
+  };
 }
 
 /** The shape that is to be drawn: a mode, a way to buckle, or how a mechanism moves; undefined when it is not known any more. */
@@ -34,6 +43,7 @@ export function shapeOf(
     const size = 3 * (divisions + 1);
     return (
       mode && {
+        ...slabsOf(solved, mode.displacements),
         title: `Buckles at ${mode.factor.toPrecision(4)} times the load`,
         of: (member) =>
           numbers.has(member.id)
@@ -47,6 +57,7 @@ export function shapeOf(
     const mode = modes[shape.mode];
     const numbers = new Map(memberIds.map((id, m) => [id, m]));
     const { solution } = solved;
+    const cut = new Map(mode?.cut.map((one) => [memberIds[one.member], one]));
     if (!mode || memberIds.length !== solution.memberIds.length) return undefined;
     const state = {
       caseFactors: new Float64Array(solution.loadCases),
@@ -56,8 +67,12 @@ export function shapeOf(
       reactions: mode.reactions,
     };
     return {
+      ...slabsOf(solved, mode.displacements),
       title: `Mode ${shape.mode + 1}, T = ${mode.period.toPrecision(3)} s`,
+      sharesOf: ({ id }) => cut.get(id)?.shares,
       of: (member) => {
+        const own = cut.get(member.id);
+        if (own) return own.translations;
         const number = numbers.get(member.id);
         if (number === undefined) return undefined;
         const line = new MemberLine(solution, state, number);
@@ -73,6 +88,12 @@ export function shapeOf(
   }
   return undefined;
 }
+
+/** Slabs move as their nodes do. Meshes of one model are numbered alike, whatever else is cut for an analysis. */
+const slabsOf = (solved: Solved | undefined, displacements: Float64Array): Pick<ShapeOf, 'slabs'> =>
+  solved?.solution.panels
+    ? { slabs: { panels: solved.solution.panels, positions: solved.solution.positions, displacements } }
+    : {};
 
 function motionShape({ nodes, displacements }: NonNullable<Finding['motion']>): ShapeOf {
   const at = new Map(nodes.map((id, i) => [id, displacements.slice(6 * i, 6 * i + 3)]));
@@ -125,15 +146,34 @@ function turnArrow(centre: Vector, turn: Vector, radius: number): number[] {
   return lines.flatMap(([a, b]) => [...a, ...b]);
 }
 
-/** The drawn lines of a shape on members, its largest translation `reach` long (m). */
-export function shapeSegments(model: Model, members: readonly Member[], shape: ShapeOf, reach: number): Float32Array {
+/**
+ * The drawn lines of a shape on members and slabs, its largest translation `reach` long (m).
+ * @param panels ids of slabs and walls in view
+ */
+export function shapeSegments(
+  model: Model,
+  members: readonly Member[],
+  panels: readonly string[],
+  shape: ShapeOf,
+  reach: number,
+): Float32Array {
   const drawn = members.flatMap((member) => {
     const values = shape.of(member);
     return values ? [{ member, values }] : [];
   });
-  const largest = drawn.reduce(
-    (most, { values }) => values.reduce((size, value) => Math.max(size, Math.abs(value)), most),
-    0,
+  const wanted = new Set(panels);
+  const { positions, displacements } = shape.slabs ?? {};
+  const edges = (shape.slabs?.panels ?? []).filter(({ id }) => wanted.has(id)).map(meshEdges);
+  const largest = Math.max(
+    drawn.reduce((most, { values }) => values.reduce((size, value) => Math.max(size, Math.abs(value)), most), 0),
+    edges.reduce(
+      (most, list) =>
+        list.reduce(
+          (size, node) => [0, 1, 2].reduce((s, k) => Math.max(s, Math.abs(displacements![6 * node + k])), size),
+          most,
+        ),
+      0,
+    ),
   );
   const points: number[] = [];
   for (const { node, axis } of shape.turns ?? [])
@@ -143,9 +183,13 @@ export function shapeSegments(model: Model, members: readonly Member[], shape: S
   for (const { member, values } of drawn) {
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
     const count = values.length / 3;
+    const shares = shape.sharesOf?.(member);
     const place = (i: number) =>
-      [0, 1, 2].map((k) => a[k] + ((b[k] - a[k]) * i) / (count - 1) + size * values[3 * i + k]);
+      [0, 1, 2].map((k) => a[k] + (b[k] - a[k]) * (shares ? shares[i] : i / (count - 1)) + size * values[3 * i + k]);
     for (let i = 0; i + 1 < count; i++) points.push(...place(i), ...place(i + 1));
   }
+  for (const list of edges)
+    for (const node of list)
+      for (let k = 0; k < 3; k++) points.push(positions![3 * node + k] + size * displacements![6 * node + k]);
   return Float32Array.from(points);
 }

@@ -359,7 +359,7 @@ describe('shapes drawn beside the frame', () => {
       at('m4')
         .subarray(0, 3)
         .forEach((value, i) => expect(Math.abs(value - end[i])).toBeLessThan(1e-6 * Math.max(...end.map(Math.abs))));
-      const segments = shapeSegments(model, members, shape, 0.5);
+      const segments = shapeSegments(model, members, [], shape, 0.5);
       const distance = (i: number) =>
         Math.min(
           ...members.map((member) =>

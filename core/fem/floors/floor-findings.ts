@@ -113,10 +113,10 @@ function rigidFloors(model: Model): Finding[] {
   });
 }
 
-/** Modes, buckling, spectra and histories do not know meshed panels yet: nothing is better than numbers without them. */
-export const panelsInAnalysis = (model: Model, { id, label }: Analysis): Finding[] => {
+/** Buckling does not know the axial forces of meshed panels yet: nothing is better than factors without them. */
+export const panelsInAnalysis = (model: Model, { id, label, type }: Analysis): Finding[] => {
   const panels = meshedPanels(model);
-  return panels.length === 0
+  return panels.length === 0 || type !== 'buckling'
     ? []
     : [
         {
@@ -124,7 +124,7 @@ export const panelsInAnalysis = (model: Model, { id, label }: Analysis): Finding
           rule: 'panels-in-analysis',
           severity: 'stop',
           sentence: `${label} is not run: ${count(panels.length, 'panel')} ${panels.length === 1 ? 'is' : 'are'} meshed.`,
-          why: 'Mass and axial force of meshed panels are not in modes and buckling yet. Let them carry loads only for this analysis.',
+          why: 'Axial force of meshed panels does not bend them in buckling yet. Let them carry loads only for this analysis.',
           place: { nodes: cornersOf(panels) },
         },
       ];

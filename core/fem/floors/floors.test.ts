@@ -3,7 +3,7 @@ import { loadsByCase, resultantOf } from '../../loading';
 import { applyAct, type Edit, type Model } from '../../model';
 import { caseWeights, lineIndex, stationTable } from '../../results';
 import { build, fixed, type Structure } from '../../results/verification/book/structure';
-import { panelForces, solveNow, type Solution } from '../index';
+import { panelForces, runAnalysisNow, solveNow, type Solution } from '../index';
 
 const concrete = { E: 30e9, poisson: 0.2, density: 2500 };
 const hinged = { ux: true, uy: true, uz: true, rx: false, ry: false, rz: true };
@@ -219,6 +219,68 @@ test('a wall on a slab, crossing beams and a hole share nodes: all forces are ha
   for (let n = 0; n < solution.positions.length / 3; n++)
     seen.add(Array.from(solution.positions.subarray(3 * n, 3 * n + 3), (v) => v.toFixed(4)).join(' '));
   expect(seen.size).toBe(solution.positions.length / 3);
+});
+
+test('modes of a column that a soft wall cuts into pieces: forces along it are those of the column alone', () => {
+  // a mast of 6 m with a mass on its top, in its lower half joined to a wall without weight and almost without stiffness
+  const model = withRecords(
+    {
+      ...concrete,
+      nodes: [
+        { position: place(0, 0, 0), support: fixed },
+        { position: place(0, 0, 6), mass: 5000 },
+        { position: place(2, 0, 0), support: fixed },
+        { position: place(2, 0, 3), support: fixed },
+        { position: place(0, 0, 3) },
+      ],
+      members: [[1, 2]],
+    },
+    {
+      materials: [
+        {
+          id: 't2',
+          name: 'Soft',
+          kind: 'concrete',
+          standard: '',
+          elasticModulus: 1e-3,
+          poissonRatio: 0,
+          density: 0,
+          expansion: 0,
+        },
+      ],
+      walls: [{ ...slab({ material: 't2', corners: ['n1', 'n3', 'n4', 'n5'] }), id: 'w1' }],
+      analyses: [
+        {
+          id: 'a1',
+          label: 'A1',
+          type: 'modal',
+          masses: [{ case: 'c1', factor: 1 }],
+          count: 1,
+          massMatrix: 'lumped',
+          verticalMass: false,
+        },
+      ],
+    } as unknown as Records,
+  );
+  const { outcome, findings } = runAnalysisNow(model, 'a1');
+  if (outcome?.type !== 'modal') throw new Error(findings.map(({ sentence }) => sentence).join(' '));
+  const [mode] = outcome.result.modes;
+  const I = 0.2 ** 4 / 12;
+  // (3 E I / m h³)^½
+  expect(mode.omega).toBeCloseTo(Math.sqrt((3 * 30e9 * I) / 5000 / 6 ** 3), 4);
+  const force = (station: number, k: number) => mode.stations[6 * station + k];
+  const along = Math.hypot(force(0, 4), force(0, 5));
+  [0.25, 0.5, 0.75, 1].forEach((share, s) =>
+    expect(Math.hypot(force(s + 1, 4), force(s + 1, 5)) / along).toBeCloseTo(1 - share, 6),
+  );
+  const [cut] = mode.cut;
+  expect(cut.shares.length).toBeGreaterThan(4);
+  // the cubic of a cantilever with a force at its end
+  cut.shares.forEach((share, i) => {
+    const moved = Math.hypot(cut.translations[3 * i], cut.translations[3 * i + 1]);
+    const top = Math.hypot(...cut.translations.slice(-3, -1));
+    expect(moved / top).toBeCloseTo((share * share * (3 - share)) / 2, 6);
+  });
 });
 
 test('what is not computed with meshed panels is said, and stops what would be wrong', () => {

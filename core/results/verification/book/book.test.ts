@@ -3,6 +3,7 @@ import { areaCases } from './areas';
 import { beamCases } from './beams';
 import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
+import { floorCases } from './floors';
 import { frameCases } from './frames';
 import { memberLoadCases } from './member-loads';
 import { shellCases } from './shells';
@@ -11,6 +12,7 @@ import { stabilityCases } from './stability';
 const book = [
   ...[...beamCases, ...areaCases, ...frameCases, ...stabilityCases, ...memberLoadCases, ...dynamicCases],
   ...shellCases,
+  ...floorCases,
 ];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();

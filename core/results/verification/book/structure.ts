@@ -5,6 +5,7 @@ import {
   emptyModel,
   type Analysis,
   type Diaphragm,
+  type Edit,
   type Load,
   type Member,
   type Model,
@@ -41,7 +42,11 @@ export interface Structure {
   readonly storeys?: readonly number[];
   /** a section of the catalogue instead of a shape */
   readonly catalogue?: string;
+  /** records beside these */
+  readonly records?: Records;
 }
+
+export type Records = Extract<Edit, { kind: 'add' }>['records'];
 
 export const square = { type: 'rectangle', depth: 0.2, width: 0.2 } as const;
 
@@ -63,6 +68,7 @@ export function build(structure: Structure): Model {
     sets = [],
     storeys = [],
     catalogue,
+    records,
   } = structure;
   const parsed = catalogue === undefined ? undefined : parseSection(catalogue, 'si');
   if (parsed && !parsed.ok) throw new Error(parsed.error);
@@ -120,6 +126,7 @@ export function build(structure: Structure): Model {
           })),
         },
       },
+      ...(records ? [{ kind: 'add', records } as const] : []),
     ],
   });
   if (!applied.ok) throw new Error(applied.error);
