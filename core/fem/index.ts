@@ -16,5 +16,5 @@ export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
 export { panelForces, type PanelForces } from './floors/panel-results';
-export { shellForces } from './shell/shell-element';
+export { shellForces } from './shell/shell-forces';
 export type { SolvedPanel } from './solution';

@@ -25,10 +25,13 @@ export function smooth(xs: Float64Array, ys: Float64Array, elements: Elements, f
   const fill = aroundStart.slice(0, n);
   for (let e = 0; e + 1 < start.length; e++)
     for (let p = start[e]; p < start[e + 1]; p++) around[fill[corners[p]]++] = e;
-  const worstAt = (node: number) => {
+  /** the worst of the elements about a node; looked for no longer where it is not above a value */
+  const worstAt = (node: number, above: number) => {
     let worst = Infinity;
-    for (let p = aroundStart[node]; p < aroundStart[node + 1]; p++)
-      worst = Math.min(worst, goodnessOf(xs, ys, elements, around[p]));
+    for (let p = aroundStart[node]; p < aroundStart[node + 1] && worst > above; p++) {
+      const one = goodnessOfCorners(xs, ys, corners, start[around[p]], start[around[p] + 1]);
+      if (one < worst) worst = one;
+    }
     return worst;
   };
   let active = Uint8Array.from(free, (one) => one);
@@ -37,7 +40,7 @@ export function smooth(xs: Float64Array, ys: Float64Array, elements: Elements, f
     let moved = false;
     for (let node = 0; node < n; node++) {
       if (!active[node] || !free[node] || aroundStart[node] === aroundStart[node + 1]) continue;
-      const before = worstAt(node);
+      const before = worstAt(node, -Infinity);
       if (before > goodEnough) continue;
       const [x, y] = [xs[node], ys[node]];
       let [bestX, bestY, best] = [x, y, before + 1e-3];
@@ -45,7 +48,7 @@ export function smooth(xs: Float64Array, ys: Float64Array, elements: Elements, f
         for (const share of [1, 0.5, 0.2]) {
           xs[node] = x + share * (tx - x);
           ys[node] = y + share * (ty - y);
-          const worst = worstAt(node);
+          const worst = worstAt(node, best);
           if (worst > best) [bestX, bestY, best] = [xs[node], ys[node], worst];
         }
       if (best < poor) {
@@ -56,7 +59,7 @@ export function smooth(xs: Float64Array, ys: Float64Array, elements: Elements, f
           for (let k = 0; k < 8; k++) {
             xs[node] = fromX + share * reach * Math.cos((k * Math.PI) / 4);
             ys[node] = fromY + share * reach * Math.sin((k * Math.PI) / 4);
-            const worst = worstAt(node);
+            const worst = worstAt(node, best);
             if (worst > best) [bestX, bestY, best] = [xs[node], ys[node], worst];
           }
         }
@@ -121,10 +124,6 @@ function targets(
     [ex / weights, ey / weights],
   ];
 }
-
-/** How good element e is, see `goodnessOfCorners`. */
-const goodnessOf = (xs: ArrayLike<number>, ys: ArrayLike<number>, { start, corners }: Elements, e: number): number =>
-  goodnessOfCorners(xs, ys, corners, start[e], start[e + 1]);
 
 /**
  * 1 for a square or an even triangle, 0 or less for one that is flat or turned in: the least sine of its angles, against that of an even one; long shapes

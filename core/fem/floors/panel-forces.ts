@@ -38,6 +38,13 @@ export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Fl
     }
     if (covered) pieces.splice(0, pieces.length, window);
     if (pieces.length === 0) continue;
+    if (covered && load.value.b === 0 && load.value.c === 0) {
+      const shares = cornerShares(window);
+      order.forEach((i, k) => {
+        for (let d = 0; d < 3; d++) nodal[6 * nodes[i] + d] += load.value.a * shares[k] * load.direction[d];
+      });
+      continue;
+    }
     const halves =
       order.length === 3
         ? [{ corners: [0, 1, 2], share: 1 }]
@@ -64,6 +71,15 @@ export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Fl
       }
     }
   }
+}
+
+/** Shares of a triangle's or quadrilateral's area at its corners: of a quadrilateral the mean of both ways to halve it, m². */
+function cornerShares(corners: Polygon): number[] {
+  const triangle = (i: number, j: number, k: number) => cross2(corners[i], corners[j], corners[k]) / 6;
+  if (corners.length === 3) return [0, 1, 2].map(() => triangle(0, 1, 2));
+  const [one, two] = [triangle(0, 1, 2), triangle(0, 2, 3)];
+  const [three, four] = [triangle(1, 2, 3), triangle(1, 3, 0)];
+  return [one + two + four, one + three + four, one + two + three, two + three + four].map((share) => share / 2);
 }
 
 /** Whether a polygon that runs anticlockwise has no inner corner. */

@@ -1,6 +1,7 @@
 import { ByShape } from '../shell/alike';
 import type { SolvedPanel, Solution } from '../solution';
-import { cornerForces, localDisplacements, shellElement, shellForces, type ShellElement } from '../shell/shell-element';
+import { shellElement } from '../shell/shell-element';
+import { addCornerForces, forceMatrix, shellForces, type ForceMatrix } from '../shell/shell-forces';
 
 /** Inner forces of a panel at the nodes of its mesh, averaged inside the panel only. */
 export interface PanelForces {
@@ -11,9 +12,10 @@ export interface PanelForces {
 }
 
 interface PanelElements {
-  readonly shells: readonly ShellElement[];
+  readonly matrices: readonly ForceMatrix[];
   readonly nodes: Int32Array;
-  readonly at: ReadonlyMap<number, number>;
+  /** place in `nodes` of each corner of each element */
+  readonly at: Int32Array;
 }
 
 const elements = new WeakMap<SolvedPanel, PanelElements>();
@@ -51,10 +53,12 @@ function elementsOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPan
     elements.set(panel, last.made);
     return last.made;
   }
-  const alike = new ByShape((corners) => shellElement(corners, panel.section, panel.along, panel.offset, false));
-  const shells: ShellElement[] = [];
+  const alike = new ByShape((corners) =>
+    forceMatrix(shellElement(corners, panel.section, panel.along, panel.offset, false)),
+  );
+  const matrices: ForceMatrix[] = [];
   for (let e = 0; e + 1 < panel.start.length; e++)
-    shells.push(
+    matrices.push(
       alike.of(
         Array.from(panel.nodes.subarray(panel.start[e], panel.start[e + 1]), (node) =>
           positions.subarray(3 * node, 3 * node + 3),
@@ -62,7 +66,7 @@ function elementsOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPan
       ),
     );
   const nodes = Int32Array.from(new Set(panel.nodes)).sort();
-  const made = { shells, nodes, at: new Map(Array.from(nodes, (node, i) => [node, i])) };
+  const made = { matrices, nodes, at: placesIn(nodes, panel.nodes) };
   elements.set(panel, made);
   lastOf.delete(panel.id);
   lastOf.set(panel.id, { panel, positions, made });
@@ -73,30 +77,38 @@ function elementsOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPan
   return made;
 }
 
+/** Where each of some numbers stands in an ascending list. */
+function placesIn(list: Int32Array, wanted: Int32Array): Int32Array {
+  const last = list[list.length - 1];
+  const places = new Int32Array(last + 1);
+  list.forEach((number, i) => (places[number] = i));
+  return Int32Array.from(wanted, (number) => places[number]);
+}
+
 /** Inner forces of a panel in a state. @param displacements six a node, global, m and rad */
 export function panelForces(
   solution: Pick<Solution, 'positions'>,
   panel: SolvedPanel,
   displacements: Float64Array,
 ): PanelForces {
-  const { shells, nodes, at } = elementsOf(solution, panel);
+  const { matrices, nodes, at } = elementsOf(solution, panel);
   const width = shellForces.length;
   const values = new Float64Array(width * nodes.length);
   const times = new Float64Array(nodes.length);
   const global = new Float64Array(24);
-  const local = new Float64Array(24);
   const corners = new Float64Array(4 * width);
-  shells.forEach((shell, e) => {
-    const list = panel.nodes.subarray(panel.start[e], panel.start[e + 1]);
-    list.forEach((node, a) => global.set(displacements.subarray(6 * node, 6 * node + 6), 6 * a));
-    localDisplacements(shell, global, local);
-    cornerForces(shell, local, corners);
-    list.forEach((node, a) => {
-      const i = at.get(node)!;
+  for (let e = 0; e < matrices.length; e++) {
+    const [from, to] = [panel.start[e], panel.start[e + 1]];
+    for (let c = from; c < to; c++)
+      for (let k = 0; k < 6; k++) global[6 * (c - from) + k] = displacements[6 * panel.nodes[c] + k];
+    corners.fill(0);
+    addCornerForces(matrices[e], global, corners);
+    for (let c = from; c < to; c++) {
+      const i = at[c];
       times[i]++;
-      for (let k = 0; k < width; k++) values[width * i + k] += corners[width * a + k];
-    });
-  });
+      for (let k = 0; k < width; k++) values[width * i + k] += corners[width * (c - from) + k];
+    }
+  }
   nodes.forEach((_, i) => {
     for (let k = 0; k < width; k++) values[width * i + k] /= times[i];
   });

@@ -1,7 +1,7 @@
 import type { Model } from '../../model';
 import type { ElementSource } from '../elements';
 import { ByShape } from '../shell/alike';
-import { shellElement, shellStiffness, type ShellElement } from '../shell/shell-element';
+import { shellElement, shellStiffness } from '../shell/shell-element';
 import { panelStiffness, type ShellStiffness } from '../shell/shell-stiffness';
 import type { PanelMesh } from './floor-mesh';
 import { barDirection } from './panel-axes';
@@ -18,7 +18,6 @@ export class ShellSource implements ElementSource {
   /** how far each panel's nodes lie over the middle of its thickness, m */
   readonly offsets: number[] = [];
   private readonly nodes: Int32Array[] = [];
-  private readonly elements: ShellElement[] = [];
   private readonly matrices: Float64Array[] = [];
 
   constructor(
@@ -42,17 +41,14 @@ export class ShellSource implements ElementSource {
       this.sections.push(made);
       this.offsets.push(offset);
       const alike = new ByShape((corners) => {
-        const element = shellElement(corners, made, along, offset);
         const matrix = new Float64Array(36 * corners.length * corners.length);
-        shellStiffness(element, matrix);
-        return { element, matrix };
+        shellStiffness(shellElement(corners, made, along, offset), matrix);
+        return matrix;
       });
       for (let e = 0; e + 1 < mesh.start.length; e++) {
         const own = Int32Array.from(mesh.corners.subarray(mesh.start[e], mesh.start[e + 1]), (corner) => nodes[corner]);
-        const known = alike.of(Array.from(own, position));
         this.nodes.push(own);
-        this.elements.push(known.element);
-        this.matrices.push(known.matrix);
+        this.matrices.push(alike.of(Array.from(own, position)));
         ids.push(panel.id);
       }
       this.starts[p + 1] = ids.length;
@@ -66,10 +62,5 @@ export class ShellSource implements ElementSource {
 
   stiffness(e: number, into: Float64Array): void {
     into.set(this.matrices[e]);
-  }
-
-  /** The element itself; shared with those of its shape. */
-  elementOf(e: number): ShellElement {
-    return this.elements[e];
   }
 }

@@ -1,13 +1,12 @@
 import { inverseOf3, solveSmall } from './dense';
 
 /**
- * A plane membrane of three or four corners with a rotation about its normal at each (drilling freedom), by assumed stresses: the stress field
- * satisfies equilibrium inside, so that only the displacements of the edges enter, which are those of Allman (linear along an edge, quadratic
- * across it by the difference of its corners' rotations). With it, bending in the plane neither locks nor depends on how corners lie
- * (Pian 1964; Allman 1984; Aminpour 1992, Int. J. Num. Meth. Engng 34).
+ * A plane membrane of four corners with a rotation about its normal at each (drilling freedom), by assumed stresses: the stress field satisfies
+ * equilibrium inside, so that only the displacements of the edges enter, which are those of Allman (linear along an edge, quadratic across it by the
+ * difference of its corners' rotations). With it, bending in the plane neither locks nor depends on how corners lie (Pian 1964; Allman 1984; Aminpour
+ * 1992, Int. J. Num. Meth. Engng 34).
  *
- * Corners run anticlockwise. Freedoms: u, v, θ of each corner, in the element's axes. Stress field of nₓ, n_y, n_xy (N/m) in coordinates
- * scaled by `size`, nine terms of four corners and the first seven of three:
+ * Corners run anticlockwise. Freedoms: u, v, θ of each corner, in the element's axes. Stress field of nₓ, n_y, n_xy (N/m) in coordinates scaled by `size`:
  * nₓ = β₀ + β₃ y + β₅ x + β₇ y²,  n_y = β₁ + β₄ x + β₆ y + β₈ x²,  n_xy = β₂ − β₅ y − β₆ x.
  */
 export interface MembraneElement {
@@ -27,62 +26,65 @@ export interface MembraneElement {
 /** Share of the shear stiffness that ties the mean of the corners' rotations to the rotation of the element: else these could turn together without effect. */
 const rotationTie = 0.1;
 
-const gauss3 = [
-  [(1 - Math.sqrt(0.6)) / 2, 5 / 18],
-  [0.5, 8 / 18],
-  [(1 + Math.sqrt(0.6)) / 2, 5 / 18],
-] as const;
+const gaussPlaces = Float64Array.of((1 - Math.sqrt(0.6)) / 2, 0.5, (1 + Math.sqrt(0.6)) / 2);
+const gaussWeights = Float64Array.of(5 / 18, 8 / 18, 5 / 18);
 
-/** The stress field's terms at a place, 3 × terms by rows. @param x scaled @param y scaled */
-export function stressTerms(terms: number, x: number, y: number, into: Float64Array): void {
+const terms = 9;
+const freedoms = 12;
+const columns = freedoms + 3;
+
+// thousands of elements are made one after the other; what they need for a moment is taken from here
+const P = new Float64Array(3 * terms);
+const CP = new Float64Array(3 * terms);
+const H = new Float64Array(terms * terms);
+const G = new Float64Array(terms * freedoms);
+const right = new Float64Array(terms * columns);
+const row = new Float64Array(freedoms);
+/** x, y (m) and weight (m²) of the nine places */
+const places = new Float64Array(27);
+
+/** The stress field's terms at a place, 3 × 9 by rows. @param x scaled @param y scaled */
+export function stressTerms(x: number, y: number, into: Float64Array): void {
   into.fill(0, 0, 3 * terms);
   into[0] = 1;
   into[3] = y;
   into[5] = x;
+  into[7] = y * y;
   into[terms + 1] = 1;
   into[terms + 4] = x;
   into[terms + 6] = y;
+  into[terms + 8] = x * x;
   into[2 * terms + 2] = 1;
   into[2 * terms + 5] = -y;
   into[2 * terms + 6] = -x;
-  if (terms > 7) {
-    into[7] = y * y;
-    into[terms + 8] = x * x;
-  }
 }
 
-/** Places and weights over an element of three or four corners: x, y, weight (m²) each; exact for what the stiffness needs. */
-export function areaPoints(xs: ArrayLike<number>, ys: ArrayLike<number>): { x: number; y: number; weight: number }[] {
-  if (xs.length === 3) {
-    const area = Math.abs((xs[1] - xs[0]) * (ys[2] - ys[0]) - (xs[2] - xs[0]) * (ys[1] - ys[0])) / 2;
-    return [0, 1, 2].map((i) => ({
-      x: (xs[i] + xs[(i + 1) % 3]) / 2,
-      y: (ys[i] + ys[(i + 1) % 3]) / 2,
-      weight: area / 3,
-    }));
-  }
-  const found: { x: number; y: number; weight: number }[] = [];
-  for (const [a, wa] of gauss3)
-    for (const [b, wb] of gauss3) {
-      const shape = [(1 - a) * (1 - b), a * (1 - b), a * b, (1 - a) * b];
-      const da = [-(1 - b), 1 - b, b, -b];
-      const db = [-(1 - a), -a, a, 1 - a];
-      let [x, y, xa, xb, ya, yb] = [0, 0, 0, 0, 0, 0];
-      for (let i = 0; i < 4; i++) {
-        x += shape[i] * xs[i];
-        y += shape[i] * ys[i];
-        xa += da[i] * xs[i];
-        xb += db[i] * xs[i];
-        ya += da[i] * ys[i];
-        yb += db[i] * ys[i];
-      }
-      found.push({ x, y, weight: wa * wb * (xa * yb - xb * ya) });
+/** Nine places and their weights; exact for what the stiffness needs. @returns the area, m² */
+function placePoints(xs: ArrayLike<number>, ys: ArrayLike<number>): number {
+  let area = 0;
+  for (let i = 0, at = 0; i < 3; i++) {
+    const a = gaussPlaces[i];
+    for (let j = 0; j < 3; j++, at += 3) {
+      const b = gaussPlaces[j];
+      const s0 = (1 - a) * (1 - b);
+      const s1 = a * (1 - b);
+      const s2 = a * b;
+      const s3 = (1 - a) * b;
+      const xa = (1 - b) * (xs[1] - xs[0]) + b * (xs[2] - xs[3]);
+      const ya = (1 - b) * (ys[1] - ys[0]) + b * (ys[2] - ys[3]);
+      const xb = (1 - a) * (xs[3] - xs[0]) + a * (xs[2] - xs[1]);
+      const yb = (1 - a) * (ys[3] - ys[0]) + a * (ys[2] - ys[1]);
+      places[at] = s0 * xs[0] + s1 * xs[1] + s2 * xs[2] + s3 * xs[3];
+      places[at + 1] = s0 * ys[0] + s1 * ys[1] + s2 * ys[2] + s3 * ys[3];
+      places[at + 2] = gaussWeights[i] * gaussWeights[j] * (xa * yb - xb * ya);
+      area += places[at + 2];
     }
-  return found;
+  }
+  return area;
 }
 
 /**
- * The membrane between corners.
+ * The membrane between four corners.
  * @param xs x of the corners, m, from the element's middle @param ys the same of y
  * @param stiffness 3 × 3 by rows, N/m: nₓ, n_y, n_xy for εₓ, ε_y, γ_xy
  * @param withStiffness whether its own stiffness is wanted; else it is left nought
@@ -93,48 +95,43 @@ export function membraneElement(
   stiffness: ArrayLike<number>,
   withStiffness = true,
 ): MembraneElement {
-  const n = xs.length;
-  const terms = n === 4 ? 9 : 7;
-  const freedoms = 3 * n;
-  const points = areaPoints(xs, ys);
-  const area = points.reduce((sum, point) => sum + point.weight, 0);
+  const area = placePoints(xs, ys);
   const size = Math.sqrt(area);
   const compliance = inverseOf3(stiffness);
-  const P = new Float64Array(3 * terms);
-  const CP = new Float64Array(3 * terms);
-  // H = ∫ Pᵀ C P, in units of area / stiffness
-  const H = new Float64Array(terms * terms);
-  const held = new Float64Array(terms * 3);
-  for (const { x, y, weight } of points) {
-    stressTerms(terms, x / size, y / size, P);
+  const strained = new Float64Array(terms * 3);
+  // H = ∫ Pᵀ C P
+  H.fill(0);
+  for (let at = 0; at < 27; at += 3) {
+    const weight = places[at + 2];
+    stressTerms(places[at] / size, places[at + 1] / size, P);
     for (let i = 0; i < 3; i++)
       for (let j = 0; j < terms; j++)
         CP[i * terms + j] =
           compliance[3 * i] * P[j] + compliance[3 * i + 1] * P[terms + j] + compliance[3 * i + 2] * P[2 * terms + j];
     for (let i = 0; i < terms; i++) {
-      for (let j = 0; j <= i; j++) {
-        let sum = 0;
-        for (let k = 0; k < 3; k++) sum += P[k * terms + i] * CP[k * terms + j];
-        H[i * terms + j] += weight * sum;
-      }
-      for (let k = 0; k < 3; k++) held[3 * i + k] -= weight * P[k * terms + i];
+      const p0 = P[i];
+      const p1 = P[terms + i];
+      const p2 = P[2 * terms + i];
+      for (let j = 0; j <= i; j++)
+        H[i * terms + j] += weight * (p0 * CP[j] + p1 * CP[terms + j] + p2 * CP[2 * terms + j]);
+      strained[3 * i] -= weight * p0;
+      strained[3 * i + 1] -= weight * p1;
+      strained[3 * i + 2] -= weight * p2;
     }
   }
-  // G: the work of the field's edge tractions on the edges' displacements
-  const G = edgeWork(xs, ys, terms, size);
-  const strained = held.slice();
-  const right = new Float64Array(terms * (freedoms + 3));
+  edgeWork(xs, ys, size);
   for (let i = 0; i < terms; i++) {
-    right.set(G.subarray(i * freedoms, (i + 1) * freedoms), i * (freedoms + 3));
-    right.set(held.subarray(3 * i, 3 * i + 3), i * (freedoms + 3) + freedoms);
+    for (let j = 0; j < freedoms; j++) right[i * columns + j] = G[i * freedoms + j];
+    for (let k = 0; k < 3; k++) right[i * columns + freedoms + k] = strained[3 * i + k];
   }
-  solveSmall(H, terms, right, freedoms + 3);
+  solveSmall(H, terms, right, columns);
   const stress = new Float64Array(terms * freedoms);
+  const held = new Float64Array(terms * 3);
   for (let i = 0; i < terms; i++) {
-    stress.set(right.subarray(i * (freedoms + 3), i * (freedoms + 3) + freedoms), i * freedoms);
-    held.set(right.subarray(i * (freedoms + 3) + freedoms, (i + 1) * (freedoms + 3)), 3 * i);
+    for (let j = 0; j < freedoms; j++) stress[i * freedoms + j] = right[i * columns + j];
+    for (let k = 0; k < 3; k++) held[3 * i + k] = right[i * columns + freedoms + k];
   }
-  const k = new Float64Array(freedoms * freedoms);
+  const k = new Float64Array(withStiffness ? freedoms * freedoms : 0);
   const initial = new Float64Array(freedoms * 3);
   for (let i = 0; i < freedoms; i++) {
     for (let c = 0; c < 3; c++) {
@@ -152,47 +149,44 @@ export function membraneElement(
   return { stiffness: k, stress, held, initial, terms, size };
 }
 
-/** Work of each stress term's tractions on each freedom, terms × 3n by rows. */
-function edgeWork(xs: ArrayLike<number>, ys: ArrayLike<number>, terms: number, size: number): Float64Array {
-  const n = xs.length;
-  const freedoms = 3 * n;
-  const G = new Float64Array(terms * freedoms);
-  const P = new Float64Array(3 * terms);
-  for (let i = 0; i < n; i++) {
-    const j = (i + 1) % n;
-    const [dx, dy] = [xs[j] - xs[i], ys[j] - ys[i]];
-    for (const [s, weight] of gauss3) {
-      stressTerms(terms, (xs[i] + s * dx) / size, (ys[i] + s * dy) / size, P);
+/** Work of each stress term's tractions on each freedom, terms × 12 by rows, into G. */
+function edgeWork(xs: ArrayLike<number>, ys: ArrayLike<number>, size: number): void {
+  G.fill(0);
+  for (let i = 0; i < 4; i++) {
+    const j = (i + 1) % 4;
+    const dx = xs[j] - xs[i];
+    const dy = ys[j] - ys[i];
+    for (let g = 0; g < 3; g++) {
+      const s = gaussPlaces[g];
+      const weight = gaussWeights[g];
+      stressTerms((xs[i] + s * dx) / size, (ys[i] + s * dy) / size, P);
       // the outward normal times the edge's length is (dy, −dx); across the edge the corners' rotations bow it by L/2 s(1−s)(θⱼ−θᵢ)
       const bow = (s * (1 - s)) / 2;
       for (let t = 0; t < terms; t++) {
         const tx = weight * (P[t] * dy - P[2 * terms + t] * dx);
         const ty = weight * (P[2 * terms + t] * dy - P[terms + t] * dx);
         const turned = bow * (tx * dy - ty * dx);
-        const row = t * freedoms;
-        G[row + 3 * i] += (1 - s) * tx;
-        G[row + 3 * i + 1] += (1 - s) * ty;
-        G[row + 3 * j] += s * tx;
-        G[row + 3 * j + 1] += s * ty;
-        G[row + 3 * i + 2] -= turned;
-        G[row + 3 * j + 2] += turned;
+        const at = t * freedoms;
+        G[at + 3 * i] += (1 - s) * tx;
+        G[at + 3 * i + 1] += (1 - s) * ty;
+        G[at + 3 * j] += s * tx;
+        G[at + 3 * j + 1] += s * ty;
+        G[at + 3 * i + 2] -= turned;
+        G[at + 3 * j + 2] += turned;
       }
     }
   }
-  return G;
 }
 
 /** Adds ½ c A (mean of θ − ω)² to the energy, ω = ½ (∂v/∂x − ∂u/∂y) over the area by the edges. @param c N/m */
 function tieRotations(xs: ArrayLike<number>, ys: ArrayLike<number>, area: number, c: number, k: Float64Array): void {
-  const n = xs.length;
-  const freedoms = 3 * n;
-  const row = new Float64Array(freedoms);
-  for (let i = 0; i < n; i++) {
-    const [before, after] = [(i + n - 1) % n, (i + 1) % n];
+  for (let i = 0; i < 4; i++) {
+    const before = (i + 3) % 4;
+    const after = (i + 1) % 4;
     // ω A = ½ ∮ u·ds, linear along each edge
     row[3 * i] = -(xs[after] - xs[before]) / (4 * area);
     row[3 * i + 1] = -(ys[after] - ys[before]) / (4 * area);
-    row[3 * i + 2] = 1 / n;
+    row[3 * i + 2] = 1 / 4;
   }
   for (let i = 0; i < freedoms; i++)
     for (let j = 0; j < freedoms; j++) k[i * freedoms + j] += c * area * row[i] * row[j];

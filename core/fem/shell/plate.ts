@@ -9,20 +9,10 @@
 export interface PlateElement {
   /** 3n × 3n by rows, N/m, N, N·m */
   readonly stiffness: Float64Array;
-  /** places at which strains are taken, with their weights in m² */
-  readonly points: readonly PlatePoint[];
-}
-
-/** Strains of a plate at one place from its freedoms. */
-export interface PlatePoint {
-  /** of the element's own square −1…1, or the triangle's area coordinates of its second and third corner */
-  readonly at: readonly [number, number];
-  /** m² */
-  readonly weight: number;
-  /** κₓ, κ_y, κ_xy from freedoms: 3 × 3n by rows */
-  readonly bending: Float64Array;
-  /** γₓ, γ_y from freedoms: 2 × 3n by rows */
-  readonly shear: Float64Array;
+  /** strains κₓ, κ_y, κ_xy, γₓ, γ_y from freedoms at each of n places, one place after the other: 5 × 3n by rows */
+  readonly strains: Float64Array;
+  /** weights of these places, m² */
+  readonly weights: Float64Array;
 }
 
 /** What a plate is made of: moments m (N·m/m) from curvatures, 3 × 3 by rows (N·m), and shear forces from shear strains, 2 × 2 by rows (N/m). */
@@ -44,6 +34,15 @@ const trianglePoints = [
   [1 / 6, 2 / 3],
 ] as const;
 
+// thousands of elements are made one after the other; what they need for a moment is taken from here
+const rows = new Float64Array(4 * 12);
+const cosines = new Float64Array(4);
+const sines = new Float64Array(4);
+const phis = new Float64Array(4);
+const lengths = new Float64Array(4);
+const [da, db, pa, pb] = [new Float64Array(4), new Float64Array(4), new Float64Array(4), new Float64Array(4)];
+const stressed = new Float64Array(60);
+
 /** @param xs x of the corners, m @param ys y of the corners, m */
 export function plateElement(
   xs: ArrayLike<number>,
@@ -53,59 +52,63 @@ export function plateElement(
 ): PlateElement {
   const n = xs.length;
   const freedoms = 3 * n;
-  const edges = edgesOf(xs, ys, made);
-  const points = (n === 4 ? quadPoints : trianglePoints).map((at) => pointOf(xs, ys, edges, at));
-  const k = new Float64Array(freedoms * freedoms);
-  for (const { weight, bending, shear } of withStiffness ? points : []) {
-    addProduct(k, freedoms, bending, made.bending, 3, weight);
-    addProduct(k, freedoms, shear, made.shear, 2, weight);
+  findEdges(xs, ys, made);
+  const strains = new Float64Array(n * 5 * freedoms);
+  const weights = new Float64Array(n);
+  for (let p = 0; p < n; p++) {
+    const [a, b] = n === 4 ? quadPoints[p] : trianglePoints[p];
+    weights[p] = strainsAt(xs, ys, a, b, strains, p * 5 * freedoms);
   }
-  return { stiffness: k, points };
+  const k = new Float64Array(withStiffness ? freedoms * freedoms : 0);
+  for (let p = 0; withStiffness && p < n; p++) addEnergy(k, freedoms, strains, p * 5 * freedoms, made, weights[p]);
+  return { stiffness: k, strains, weights };
 }
 
-/** Adds w Bᵀ D B. */
-function addProduct(
+/** Adds w Bᵀ D B, of bending and shear. @param at where the strains of the place begin */
+function addEnergy(
   k: Float64Array,
   freedoms: number,
   B: Float64Array,
-  D: ArrayLike<number>,
-  rows: number,
+  at: number,
+  { bending, shear }: PlateStiffness,
   weight: number,
 ): void {
-  const column = new Float64Array(rows);
+  const [r1, r2, r3, r4] = [freedoms, 2 * freedoms, 3 * freedoms, 4 * freedoms];
   for (let j = 0; j < freedoms; j++) {
-    for (let r = 0; r < rows; r++) {
-      let sum = 0;
-      for (let s = 0; s < rows; s++) sum += D[rows * r + s] * B[s * freedoms + j];
-      column[r] = weight * sum;
-    }
-    for (let i = 0; i < freedoms; i++) {
-      let sum = 0;
-      for (let r = 0; r < rows; r++) sum += B[r * freedoms + i] * column[r];
-      k[i * freedoms + j] += sum;
+    const x = B[at + j];
+    const y = B[at + r1 + j];
+    const xy = B[at + r2 + j];
+    const gx = B[at + r3 + j];
+    const gy = B[at + r4 + j];
+    stressed[j] = weight * (bending[0] * x + bending[1] * y + bending[2] * xy);
+    stressed[r1 + j] = weight * (bending[3] * x + bending[4] * y + bending[5] * xy);
+    stressed[r2 + j] = weight * (bending[6] * x + bending[7] * y + bending[8] * xy);
+    stressed[r3 + j] = weight * (shear[0] * gx + shear[1] * gy);
+    stressed[r4 + j] = weight * (shear[2] * gx + shear[3] * gy);
+  }
+  for (let i = 0; i < freedoms; i++) {
+    const x = B[at + i];
+    const y = B[at + r1 + i];
+    const xy = B[at + r2 + i];
+    const gx = B[at + r3 + i];
+    const gy = B[at + r4 + i];
+    for (let j = 0; j <= i; j++) {
+      const value =
+        x * stressed[j] + y * stressed[r1 + j] + xy * stressed[r2 + j] + gx * stressed[r3 + j] + gy * stressed[r4 + j];
+      k[i * freedoms + j] += value;
+      if (j < i) k[j * freedoms + i] += value;
     }
   }
 }
 
-interface Edge {
-  readonly from: number;
-  readonly to: number;
-  readonly length: number;
-  /** cosine and sine of its direction */
-  readonly c: number;
-  readonly s: number;
-  /** shear against bending along the edge: 12 D / (S L²) */
-  readonly phi: number;
-  /** the quadratic rotation parameter from the freedoms */
-  readonly row: Float64Array;
-}
-
-function edgesOf(xs: ArrayLike<number>, ys: ArrayLike<number>, { bending, shear }: PlateStiffness): Edge[] {
+/** Of each edge: length, cosine and sine of its direction, 12 D / (S L²) as shear against bending along it, and its quadratic rotation parameter from the freedoms. */
+function findEdges(xs: ArrayLike<number>, ys: ArrayLike<number>, { bending, shear }: PlateStiffness): void {
   const n = xs.length;
-  return Array.from({ length: n }, (_, from) => {
+  rows.fill(0);
+  for (let from = 0; from < n; from++) {
     const to = (from + 1) % n;
     const [dx, dy] = [xs[to] - xs[from], ys[to] - ys[from]];
-    const length = Math.hypot(dx, dy);
+    const length = Math.sqrt(dx * dx + dy * dy);
     const [c, s] = [dx / length, dy / length];
     // bending along the edge of a curvature along it, and shear along it
     const [e0, e1, e2] = [c * c, s * s, 2 * c * s];
@@ -114,30 +117,44 @@ function edgesOf(xs: ArrayLike<number>, ys: ArrayLike<number>, { bending, shear 
       e1 * (bending[3] * e0 + bending[4] * e1 + bending[5] * e2) +
       e2 * (bending[6] * e0 + bending[7] * e1 + bending[8] * e2);
     const phi = (12 * along) / ((c * c * shear[0] + 2 * c * s * shear[1] + s * s * shear[3]) * length * length);
-    const row = new Float64Array(3 * n);
+    const row = 12 * from;
     const factor = -3 / (2 * length * (1 + phi));
-    row[3 * from] = -factor;
-    row[3 * to] = factor;
-    for (const corner of [from, to]) {
-      row[3 * corner + 1] = (factor * length * c) / 2;
-      row[3 * corner + 2] = (factor * length * s) / 2;
-    }
-    return { from, to, length, c, s, phi, row };
-  });
+    rows[row + 3 * from] = -factor;
+    rows[row + 3 * to] = factor;
+    rows[row + 3 * from + 1] = rows[row + 3 * to + 1] = (factor * length * c) / 2;
+    rows[row + 3 * from + 2] = rows[row + 3 * to + 2] = (factor * length * s) / 2;
+    [lengths[from], cosines[from], sines[from], phis[from]] = [length, c, s, phi];
+  }
 }
 
-function pointOf(
+/** Derivatives of the corners' shapes and of the edges' bubbles at a place of the element's own square, or of a triangle's area coordinates. */
+function placeShapes(isQuad: boolean, a: number, b: number): void {
+  if (isQuad) {
+    da.set([-(1 - b) / 4, (1 - b) / 4, (1 + b) / 4, -(1 + b) / 4]);
+    db.set([-(1 - a) / 4, -(1 + a) / 4, (1 + a) / 4, (1 - a) / 4]);
+    pa.set([-a * (1 - b), (1 - b * b) / 2, -a * (1 + b), -(1 - b * b) / 2]);
+    pb.set([-(1 - a * a) / 2, -b * (1 + a), (1 - a * a) / 2, -b * (1 - a)]);
+  } else {
+    da.set([-1, 1, 0]);
+    db.set([-1, 0, 1]);
+    pa.set([4 * (1 - 2 * a - b), 4 * b, -4 * b]);
+    pb.set([-4 * a, 4 * a, 4 * (1 - a - 2 * b)]);
+  }
+}
+
+/** Writes the strains at a place, 5 × 3n by rows from `at` on. @returns the place's weight, m² */
+function strainsAt(
   xs: ArrayLike<number>,
   ys: ArrayLike<number>,
-  edges: readonly Edge[],
-  at: readonly [number, number],
-): PlatePoint {
+  a: number,
+  b: number,
+  into: Float64Array,
+  at: number,
+): number {
   const n = xs.length;
   const freedoms = 3 * n;
-  const [a, b] = at;
   const isQuad = n === 4;
-  const da = isQuad ? [-(1 - b) / 4, (1 - b) / 4, (1 + b) / 4, -(1 + b) / 4] : [-1, 1, 0];
-  const db = isQuad ? [-(1 - a) / 4, -(1 + a) / 4, (1 + a) / 4, (1 - a) / 4] : [-1, 0, 1];
+  placeShapes(isQuad, a, b);
   let [xa, xb, ya, yb] = [0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
     xa += da[i] * xs[i];
@@ -146,58 +163,55 @@ function pointOf(
     yb += db[i] * ys[i];
   }
   const det = xa * yb - xb * ya;
-  const inX = (pa: number, pb: number) => (yb * pa - ya * pb) / det;
-  const inY = (pa: number, pb: number) => (xa * pb - xb * pa) / det;
-  const bending = new Float64Array(3 * freedoms);
+  const ox = at;
+  const oy = at + freedoms;
+  const oxy = at + 2 * freedoms;
+  const gx = at + 3 * freedoms;
+  const gy = at + 4 * freedoms;
   for (let i = 0; i < n; i++) {
-    const [px, py] = [inX(da[i], db[i]), inY(da[i], db[i])];
-    bending[3 * i + 1] = px;
-    bending[freedoms + 3 * i + 2] = py;
-    bending[2 * freedoms + 3 * i + 1] = py;
-    bending[2 * freedoms + 3 * i + 2] = px;
+    const px = (yb * da[i] - ya * db[i]) / det;
+    const py = (xa * db[i] - xb * da[i]) / det;
+    into[ox + 3 * i + 1] = px;
+    into[oy + 3 * i + 2] = py;
+    into[oxy + 3 * i + 1] = py;
+    into[oxy + 3 * i + 2] = px;
   }
-  // bubbles along the edges
-  const pa = isQuad
-    ? [-a * (1 - b), (1 - b * b) / 2, -a * (1 + b), -(1 - b * b) / 2]
-    : [4 * (1 - 2 * a - b), 4 * b, -4 * b];
-  const pb = isQuad
-    ? [-(1 - a * a) / 2, -b * (1 + a), (1 - a * a) / 2, -b * (1 - a)]
-    : [-4 * a, 4 * a, 4 * (1 - a - 2 * b)];
-  edges.forEach(({ c, s, row }, k) => {
-    const [px, py] = [inX(pa[k], pb[k]), inY(pa[k], pb[k])];
+  for (let k = 0; k < n; k++) {
+    const px = (yb * pa[k] - ya * pb[k]) / det;
+    const py = (xa * pb[k] - xb * pa[k]) / det;
+    const c = cosines[k];
+    const s = sines[k];
     for (let i = 0; i < freedoms; i++) {
-      bending[i] += px * c * row[i];
-      bending[freedoms + i] += py * s * row[i];
-      bending[2 * freedoms + i] += (py * c + px * s) * row[i];
-    }
-  });
-  const shear = new Float64Array(2 * freedoms);
-  if (isQuad) {
-    // covariant shear constant along each edge, linear between opposite edges
-    const half = edges.map(({ length, phi }, k) => ((k < 2 ? 1 : -1) * length * -phi) / 3);
-    const weights = [(1 - b) / 2, (1 + a) / 2, (1 + b) / 2, (1 - a) / 2];
-    edges.forEach(({ row }, k) => {
-      const value = half[k] * weights[k];
-      const [x, y] = k % 2 === 0 ? [inX(value, 0), inY(value, 0)] : [inX(0, value), inY(0, value)];
-      for (let i = 0; i < freedoms; i++) {
-        shear[i] += x * row[i];
-        shear[freedoms + i] += y * row[i];
-      }
-    });
-  } else {
-    // at each corner the shear whose parts along both its edges are theirs; linear between corners
-    const area = [1 - a - b, a, b];
-    for (let corner = 0; corner < 3; corner++) {
-      const [one, other] = [edges[corner], edges[(corner + 2) % 3]];
-      const cross = one.c * other.s - one.s * other.c;
-      const factor = area[corner] / cross;
-      for (let i = 0; i < freedoms; i++) {
-        const p = (-2 / 3) * one.phi * one.row[i];
-        const q = (-2 / 3) * other.phi * other.row[i];
-        shear[i] += factor * (other.s * p - one.s * q);
-        shear[freedoms + i] += factor * (one.c * q - other.c * p);
-      }
+      const share = rows[12 * k + i];
+      into[ox + i] += px * c * share;
+      into[oy + i] += py * s * share;
+      into[oxy + i] += (py * c + px * s) * share;
     }
   }
-  return { at, weight: isQuad ? det : det / 6, bending, shear };
+  if (isQuad)
+    // covariant shear constant along each edge, linear between opposite edges
+    for (let k = 0; k < 4; k++) {
+      const weight = k === 0 ? (1 - b) / 2 : k === 1 ? (1 + a) / 2 : k === 2 ? (1 + b) / 2 : (1 - a) / 2;
+      const value = (((k < 2 ? 1 : -1) * lengths[k] * -phis[k]) / 3) * weight;
+      const x = (k % 2 === 0 ? yb * value : -ya * value) / det;
+      const y = (k % 2 === 0 ? -xb * value : xa * value) / det;
+      for (let i = 0; i < freedoms; i++) {
+        into[gx + i] += x * rows[12 * k + i];
+        into[gy + i] += y * rows[12 * k + i];
+      }
+    }
+  else
+    // at each corner the shear whose parts along both its edges are theirs; linear between corners
+    for (let corner = 0; corner < 3; corner++) {
+      const other = (corner + 2) % 3;
+      const cross = cosines[corner] * sines[other] - sines[corner] * cosines[other];
+      const factor = (corner === 0 ? 1 - a - b : corner === 1 ? a : b) / cross;
+      for (let i = 0; i < freedoms; i++) {
+        const p = (-2 / 3) * phis[corner] * rows[12 * corner + i];
+        const q = (-2 / 3) * phis[other] * rows[12 * other + i];
+        into[gx + i] += factor * (sines[other] * p - sines[corner] * q);
+        into[gy + i] += factor * (cosines[corner] * q - cosines[other] * p);
+      }
+    }
+  return isQuad ? det : det / 6;
 }

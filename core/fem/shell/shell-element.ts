@@ -1,4 +1,4 @@
-import { membraneElement, stressTerms, type MembraneElement } from './membrane';
+import { membraneElement, type MembraneElement } from './membrane';
 import { membraneTriangle } from './membrane-triangle';
 import { plateElement, type PlateElement } from './plate';
 import { strainTurn, turnedStiffness, type ShellStiffness } from './shell-stiffness';
@@ -19,9 +19,6 @@ export interface ShellElement {
   /** cosine and sine of the angle from the panel's x to the element's x */
   readonly turn: readonly [number, number];
 }
-
-/** Inner forces at a place, per width: nₓ, n_y, n_xy (N/m), mₓ, m_y, m_xy (N·m/m, + with tension on the −z face), vₓ, v_y (N/m). */
-export const shellForces = ['nx', 'ny', 'nxy', 'mx', 'my', 'mxy', 'vx', 'vy'] as const;
 
 /** Corners higher than this share of the element's size over its plane are linked to it. */
 const flatEnough = 1e-9;
@@ -58,7 +55,8 @@ export function shellElement(
   withStiffness = true,
 ): ShellElement {
   const n = corners.length;
-  const middle = [0, 1, 2].map((k) => corners.reduce((sum, corner) => sum + corner[k], 0) / n);
+  const middle: [number, number, number] = [0, 0, 0];
+  for (const corner of corners) for (let k = 0; k < 3; k++) middle[k] += corner[k] / n;
   // the axes halve the angles of the diagonals, so that they do not depend on which corner comes first
   const [p, q] =
     n === 4
@@ -67,19 +65,25 @@ export function shellElement(
   const z = unit(cross(p, q));
   const x = n === 4 ? unit(minus(unit(p), unit(q))) : unit(p);
   const y = cross(z, x);
-  const places = corners.map((corner) => minus(corner, middle));
-  const xs = Float64Array.from(places, (place) => dot(place, x));
-  const ys = Float64Array.from(places, (place) => dot(place, y));
-  const heights = Float64Array.from(places, (place) => dot(place, z) + offset);
+  const [xs, ys, heights] = [new Float64Array(n), new Float64Array(n), new Float64Array(n)];
+  let isWarped = false;
+  const flat = flatEnough * Math.hypot(p[0], p[1], p[2]);
+  for (let i = 0; i < n; i++) {
+    const place = minus(corners[i], middle);
+    xs[i] = dot(place, x);
+    ys[i] = dot(place, y);
+    heights[i] = dot(place, z) + offset;
+    if (Math.abs(heights[i]) > flat) isWarped = true;
+  }
   const [ax, ay] = [dot(along, x), dot(along, y)];
   const size = Math.hypot(ax, ay);
   const turn: readonly [number, number] = size > 0 ? [ax / size, -ay / size] : [1, 0];
   const own = turnedStiffness(made, turn[0], turn[1]);
   return {
-    axes: Float64Array.of(...x, ...y, ...z),
+    axes: Float64Array.of(x[0], x[1], x[2], y[0], y[1], y[2], z[0], z[1], z[2]),
     xs,
     ys,
-    warp: heights.some((height) => Math.abs(height) > flatEnough * Math.hypot(...p)) ? heights : undefined,
+    warp: isWarped ? heights : undefined,
     membrane: own.membrane && (n === 4 ? membraneElement : membraneTriangle)(xs, ys, own.membrane, withStiffness),
     plate:
       own.bending && own.shear
@@ -90,11 +94,16 @@ export function shellElement(
   };
 }
 
+// thousands of elements are made one after the other; their stiffness in their own axes is needed for a moment
+const ofFour = new Float64Array(24 * 24);
+const ofThree = new Float64Array(18 * 18);
+
 /** Writes the stiffness over the corners' global freedoms, 6n × 6n by rows. */
 export function shellStiffness(element: ShellElement, into: Float64Array): void {
   const n = element.xs.length;
   const size = 6 * n;
-  const local = new Float64Array(size * size);
+  const local = n === 4 ? ofFour : ofThree;
+  local.fill(0);
   localStiffness(element, local);
   if (element.warp) warpStiffness(local, n, element.warp);
   const { axes } = element;
@@ -132,24 +141,26 @@ function turnBlock(
 }
 
 /** Places of membrane (u, v, θ) and plate (w, βₓ, β_y) freedoms among ux uy uz rx ry rz, and their signs: βₓ is ry, β_y is −rx. */
-const membranePlaces = [0, 1, 5] as const;
-const platePlaces = [2, 4, 3] as const;
-const plateSigns = [1, 1, -1] as const;
+export const membranePlaces = [0, 1, 5] as const;
+export const platePlaces = [2, 4, 3] as const;
+export const plateSigns = [1, 1, -1] as const;
 
 function localStiffness({ membrane, plate, xs }: ShellElement, into: Float64Array): void {
   const n = xs.length;
   const size = 6 * n;
   const own = 3 * n;
-  for (let i = 0; i < own; i++) {
-    const [a, p] = [6 * Math.floor(i / 3), i % 3];
-    for (let j = 0; j < own; j++) {
-      const [b, q] = [6 * Math.floor(j / 3), j % 3];
-      if (membrane) into[(a + membranePlaces[p]) * size + b + membranePlaces[q]] = membrane.stiffness[i * own + j];
-      if (plate)
-        into[(a + platePlaces[p]) * size + b + platePlaces[q]] =
-          plateSigns[p] * plateSigns[q] * plate.stiffness[i * own + j];
+  for (let a = 0; a < n; a++)
+    for (let p = 0; p < 3; p++) {
+      const i = (3 * a + p) * own;
+      const inPlane = (6 * a + membranePlaces[p]) * size;
+      const across = (6 * a + platePlaces[p]) * size;
+      for (let b = 0; b < n; b++)
+        for (let q = 0; q < 3; q++) {
+          const j = i + 3 * b + q;
+          if (membrane) into[inPlane + 6 * b + membranePlaces[q]] = membrane.stiffness[j];
+          if (plate) into[across + 6 * b + platePlaces[q]] = plateSigns[p] * plateSigns[q] * plate.stiffness[j];
+        }
     }
-  }
 }
 
 /** Corners off the plane are linked to it rigidly: u − h ry, v + h rx (MacNeal's correction of warped shells). */
@@ -168,123 +179,18 @@ function warpStiffness(k: Float64Array, n: number, warp: Float64Array): void {
   }
 }
 
-/** Displacements of the corners in the element's axes and plane, six each, from global ones, six a corner. */
-export function localDisplacements(element: ShellElement, global: ArrayLike<number>, into: Float64Array): void {
-  const { axes, warp, xs } = element;
-  for (let a = 0; a < xs.length; a++) {
-    for (let p = 0; p < 6; p += 3)
-      for (let i = 0; i < 3; i++)
-        into[6 * a + p + i] =
-          axes[3 * i] * global[6 * a + p] +
-          axes[3 * i + 1] * global[6 * a + p + 1] +
-          axes[3 * i + 2] * global[6 * a + p + 2];
-    if (warp) {
-      into[6 * a] -= warp[a] * into[6 * a + 4];
-      into[6 * a + 1] += warp[a] * into[6 * a + 3];
-    }
-  }
-}
-
 /** Strains a temperature gives in the panel's axes: εₓ, ε_y, γ_xy of the middle, and curvatures κ with ε = z κ (1/m). */
 export interface InitialStrains {
   readonly membrane: readonly [number, number, number];
   readonly bending: readonly [number, number, number];
 }
 
-/**
- * Inner forces at the corners, eight each as in `shellForces`, in the panel's axes.
- * @param local   displacements in the element's axes, six a corner
- * @param initial strains that are free of force
- */
-export function cornerForces(
-  element: ShellElement,
-  local: ArrayLike<number>,
-  into: Float64Array,
-  initial?: InitialStrains,
-): void {
-  const { membrane, plate, made, xs, ys, turn } = element;
-  const n = xs.length;
-  into.fill(0, 0, 8 * n);
-  const toElement = strainTurn(turn[0], turn[1]);
-  if (membrane) {
-    const { stress, held, terms, size } = membrane;
-    const beta = new Float64Array(terms);
-    const strain = initial && apply3(toElement, initial.membrane);
-    for (let t = 0; t < terms; t++) {
-      for (let i = 0; i < 3 * n; i++)
-        beta[t] += stress[t * 3 * n + i] * local[6 * Math.floor(i / 3) + membranePlaces[i % 3]];
-      if (strain) beta[t] += held[3 * t] * strain[0] + held[3 * t + 1] * strain[1] + held[3 * t + 2] * strain[2];
-    }
-    const P = new Float64Array(3 * terms);
-    for (let a = 0; a < n; a++) {
-      if (n === 3) {
-        into.set(beta.subarray(3 * a, 3 * a + 3), 8 * a);
-        continue;
-      }
-      stressTerms(terms, xs[a] / size, ys[a] / size, P);
-      for (let k = 0; k < 3; k++) for (let t = 0; t < terms; t++) into[8 * a + k] += P[k * terms + t] * beta[t];
-    }
-  }
-  if (plate && made.bending && made.shear) {
-    const freedoms = 3 * n;
-    const strain = initial && apply3(toElement, initial.bending);
-    const atPoints = plate.points.map(({ bending, shear }) => {
-      const kappa = [0, 0, 0];
-      const gamma = [0, 0];
-      for (let i = 0; i < freedoms; i++) {
-        const value = plateSigns[i % 3] * local[6 * Math.floor(i / 3) + platePlaces[i % 3]];
-        for (let k = 0; k < 3; k++) kappa[k] += bending[k * freedoms + i] * value;
-        for (let k = 0; k < 2; k++) gamma[k] += shear[k * freedoms + i] * value;
-      }
-      if (strain) for (let k = 0; k < 3; k++) kappa[k] -= strain[k];
-      const m = apply3(made.bending!, kappa);
-      return [
-        ...m,
-        made.shear![0] * gamma[0] + made.shear![1] * gamma[1],
-        made.shear![2] * gamma[0] + made.shear![3] * gamma[1],
-      ];
-    });
-    for (let a = 0; a < n; a++) {
-      const shares = n === 4 ? quadShares(a) : triangleShares(a);
-      for (let k = 0; k < 5; k++) for (let p = 0; p < n; p++) into[8 * a + 3 + k] -= shares[p] * atPoints[p][k];
-    }
-  }
-  for (let a = 0; a < n; a++) toPanel(into, 8 * a, turn);
-}
-
-const apply3 = (T: ArrayLike<number>, v: ArrayLike<number>): [number, number, number] => [
+/** A 3 × 3 by rows times a vector. */
+export const apply3 = (T: ArrayLike<number>, v: ArrayLike<number>): [number, number, number] => [
   T[0] * v[0] + T[1] * v[1] + T[2] * v[2],
   T[3] * v[0] + T[4] * v[1] + T[5] * v[2],
   T[6] * v[0] + T[7] * v[1] + T[8] * v[2],
 ];
-
-/** Shares of the four points of a square in the value at a corner, linear each way. */
-function quadShares(corner: number): number[] {
-  const far = (1 - Math.sqrt(3)) / 2;
-  const near = (1 + Math.sqrt(3)) / 2;
-  return [0, 1, 2, 3].map((point) => {
-    const apart = (point - corner + 4) % 4;
-    return apart === 0 ? near * near : apart === 2 ? far * far : near * far;
-  });
-}
-
-/** Shares of the three points of a triangle in the value at a corner. */
-const triangleShares = (corner: number): number[] => [0, 1, 2].map((point) => (point === corner ? 5 / 3 : -1 / 3));
-
-/** Forces in the element's axes into those of the panel. */
-function toPanel(forces: Float64Array, at: number, [c, s]: readonly [number, number]): void {
-  if (s === 0 && c === 1) return;
-  // the panel's axes are the element's turned back
-  for (const k of [0, 3]) {
-    const [x, y, xy] = [forces[at + k], forces[at + k + 1], forces[at + k + 2]];
-    forces[at + k] = c * c * x + s * s * y - 2 * c * s * xy;
-    forces[at + k + 1] = s * s * x + c * c * y + 2 * c * s * xy;
-    forces[at + k + 2] = c * s * (x - y) + (c * c - s * s) * xy;
-  }
-  const [vx, vy] = [forces[at + 6], forces[at + 7]];
-  forces[at + 6] = c * vx - s * vy;
-  forces[at + 7] = s * vx + c * vy;
-}
 
 /** Forces on the corners that strains free of force amount to, as loads, global, six a corner. */
 export function initialForces(element: ShellElement, initial: InitialStrains, into: Float64Array): void {
@@ -300,11 +206,12 @@ export function initialForces(element: ShellElement, initial: InitialStrains, in
   }
   if (plate && made.bending) {
     const moment = apply3(made.bending, apply3(toElement, initial.bending));
-    for (const { weight, bending } of plate.points)
-      for (let i = 0; i < 3 * n; i++)
+    const freedoms = 3 * n;
+    for (let p = 0; p < n; p++)
+      for (let i = 0; i < freedoms; i++)
         for (let k = 0; k < 3; k++)
           local[6 * Math.floor(i / 3) + platePlaces[i % 3]] +=
-            plateSigns[i % 3] * weight * bending[k * 3 * n + i] * moment[k];
+            plateSigns[i % 3] * plate.weights[p] * plate.strains[(5 * p + k) * freedoms + i] * moment[k];
   }
   if (warp)
     for (let a = 0; a < n; a++) {

@@ -1,14 +1,7 @@
 import { analyse, bestKernel, Factorisation, multiply, patternOf } from '../../sparse';
 import { blockAt } from '../../sparse/block-matrix';
-import {
-  cornerForces,
-  initialForces,
-  localDisplacements,
-  shellElement,
-  shellStiffness,
-  type InitialStrains,
-  type ShellElement,
-} from '../shell-element';
+import { initialForces, shellElement, shellStiffness, type InitialStrains, type ShellElement } from '../shell-element';
+import { addCornerForces, addInitialCornerForces, forceMatrix } from '../shell-forces';
 import { panelStiffness, type PanelSection, type ShellStiffness } from '../shell-stiffness';
 
 /** A structure of shells only, for problems of the literature. */
@@ -126,14 +119,13 @@ export function solveShells(structure: ShellStructure): ShellAnswer {
     if (row >= 0) u[i] = x[row];
   });
   const corners = shells.map((shell, e) => {
-    const local = new Float64Array(6 * shell.xs.length);
-    localDisplacements(
-      shell,
-      elements[e].flatMap((node) => Array.from(u.subarray(6 * node, 6 * node + 6))),
-      local,
-    );
     const found = new Float64Array(8 * shell.xs.length);
-    cornerForces(shell, local, found, initial);
+    addCornerForces(
+      forceMatrix(shell),
+      Float64Array.from(elements[e].flatMap((node) => Array.from(u.subarray(6 * node, 6 * node + 6)))),
+      found,
+    );
+    if (initial) addInitialCornerForces(shell, initial, found);
     return found;
   });
   return { u, shells, corners, work: forces.reduce((sum, value, i) => sum + value * u[i], 0) };
