@@ -9,6 +9,7 @@ import { bucklesClamped, localStiffness, type AxialCourse } from './frame-elemen
 import { combineLoads, loadSetOf } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
 import { axialForces, solveWhole } from './nonlinear';
+import { cutShapes, memberPieces, type CutShape } from './piece-forces';
 import { analyse, Factorisation, multiply, type BlockMatrix } from './sparse';
 
 /** One way to buckle: at `factor` times the load, in a shape whose largest translation is 1. */
@@ -16,8 +17,10 @@ export interface BucklingMode {
   readonly factor: number;
   /** six a node, global */
   readonly displacements: Float64Array;
-  /** translations along members, global: (divisions + 1) × 3 numbers a member */
+  /** translations along members, global: (divisions + 1) × 3 numbers a member; nought for those that floors cut */
   readonly memberShapes: Float64Array;
+  /** members that floors cut */
+  readonly cut: readonly CutShape[];
   /** ‖K φ − λ G φ‖ / ‖K φ‖ */
   readonly residual: number;
   /** node that moves most and how, for words */
@@ -108,6 +111,7 @@ export function* bucklingAnalysis(
   );
   if (!(least < -1e-9 * largest)) return { findings: [noCompressionFinding(definition)] };
 
+  const meshNodes = analysis.nodeIds.length + (analysis.floors?.mesh.inner.length ?? 0);
   const softening = emptyMatrix(analysis);
   const change = new Float64Array(144);
   addElements(analysis, analysis.frame, softening.values, (e, into) => {
@@ -149,8 +153,9 @@ export function* bucklingAnalysis(
     const { node, way } = describeMotion(analysis, motion);
     return {
       factor: refined[k].factor,
-      displacements: shape.slice(0, 6 * analysis.nodeIds.length),
+      displacements: shape.slice(0, 6 * meshNodes),
       memberShapes: memberShapes(analysis, shape),
+      cut: cutShapes(analysis.frame, shape).filter(({ member }) => isCut(analysis, member)),
       residual: gap / (size || 1),
       node,
       way,
@@ -271,10 +276,16 @@ function exactModes(
   });
 }
 
-function memberShapes({ frame, memberIds }: AnalysisModel, nodal: Float64Array): Float64Array {
+/** Whether a member is cut by floors rather than for this analysis. */
+const isCut = ({ floors, memberIds }: AnalysisModel, member: number): boolean =>
+  floors?.mesh.cuts.has(memberIds[member]) === true;
+
+function memberShapes({ frame, floors, memberIds }: AnalysisModel, nodal: Float64Array): Float64Array {
   const shapes = new Float64Array(3 * (divisions + 1) * memberIds.length);
+  const firsts = memberPieces(frame);
   frame.pieces.forEach(({ member, start, end }, e) => {
-    const d = e % divisions;
+    if (floors?.mesh.cuts.has(memberIds[member])) return;
+    const d = e - firsts[member];
     const at = 3 * ((divisions + 1) * member + d);
     for (let i = 0; i < 3; i++) {
       shapes[at + i] = nodal[6 * start + i];

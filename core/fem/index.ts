@@ -10,7 +10,7 @@ export * from './sparse';
 export { runAnalysis, runAnalysisNow, type AnalysisOutcome, type AnalysisResult } from './run-analysis';
 export type { BucklingMode, BucklingResult } from './buckling';
 export type { Mode, ModalResult } from './modal';
-export { spectrumStations } from './piece-forces';
+export { spectrumStations, type CutShape } from './piece-forces';
 export { type SpectrumResponse, type SpectrumResult } from './spectrum';
 export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';

@@ -1,4 +1,4 @@
-import { gravity, loadsByCase, termActions } from '../loading';
+import { gravity, loadsByCase, termActions, type MemberTerm } from '../loading';
 import { sectionProperties } from '../catalog';
 import { emptyStoreyFinding, storeyMasses, type StoreyMasses, type StoreyWeight } from './storey-masses';
 import { termIntegral } from './term-integral';
@@ -6,7 +6,7 @@ import type { Finding, ModalAnalysis, Model } from '../model';
 import { buildAnalysisModel, type AnalysisModel } from './analysis-model';
 import { addElement, addElements, assemble, emptyMatrix, toEquations } from './assemble';
 import { largestPairs } from './eigenpairs';
-import type { FrameElements } from './frame-elements';
+import type { FrameElements, Piece } from './frame-elements';
 import { combineLoads, emptyLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding } from './mechanism';
 import { cutShapes, memberEndForces, memberPieces, stationForces, type CutShape } from './piece-forces';
@@ -360,6 +360,16 @@ function massMatrix(
   };
 }
 
+/** What of a load along a member lies on a piece; what lies on its rigid ends goes with the first and the last. Places as the term's. */
+function partOn(term: MemberTerm, { from, to, isFirst, isLast }: Piece): MemberTerm | undefined {
+  const [low, high] = [isFirst ? -Infinity : from, isLast ? Infinity : to];
+  if (term.isPoint) return term.from >= low && (term.from < high || isLast) ? term : undefined;
+  const [begin, end] = [Math.max(term.from, low), Math.min(term.to, high)];
+  return end > begin
+    ? { ...term, value: term.value + term.slope * (begin - term.from), from: begin, to: end }
+    : undefined;
+}
+
 /** Mass of a piece from the downward part of the loads on its member, kg/m; where it lies, 0 at the start to 1 at the end; rotary inertia about y and z, kg·m. */
 function pieceMass(
   model: Model,
@@ -371,10 +381,12 @@ function pieceMass(
   let [weight, moment] = [0, 0];
   for (const term of loads.terms[piece.member]) {
     if (term.action > termActions.z) continue;
+    const part = partOn(term, piece);
+    if (!part) continue;
     const vertical = -frame.axes[9 * e + 3 * term.action + 2];
-    const total = termIntegral(term, term.to, 1);
+    const total = termIntegral(part, part.to, 1);
     weight += vertical * total;
-    moment += vertical * (total * (term.to - piece.from) - termIntegral(term, term.to, 2));
+    moment += vertical * (total * (part.to - piece.from) - termIntegral(part, part.to, 2));
   }
   if (weight <= 0) return { perLength: 0, toEnd: 0.5, rotaryY: 0, rotaryZ: 0 };
   const { length } = piece.element;

@@ -32,9 +32,8 @@ export function* runAnalysis(
 ): Generator<number, AnalysisOutcome> {
   const started = now();
   const definition = model.analyses[id];
-  const before = [...modelFindings(model), ...panelsInAnalysis(model, definition)].filter(
-    (finding) => finding.severity === 'stop',
-  );
+  const ofPanels = panelsInAnalysis(model, definition);
+  const before = [...modelFindings(model), ...ofPanels].filter((finding) => finding.severity === 'stop');
   const done = (findings: readonly Finding[], outcome?: AnalysisResult): AnalysisOutcome => ({
     id,
     findings,
@@ -42,7 +41,7 @@ export function* runAnalysis(
     seconds: now() - started,
   });
   if (before.length > 0) return done(before);
-  const remarks = hasOneWayMembers(model) ? [oneWayFinding(definition)] : [];
+  const remarks = [...(hasOneWayMembers(model) ? [oneWayFinding(definition)] : []), ...ofPanels];
   if (definition.type === 'buckling') {
     const { findings, result } = yield* bucklingAnalysis(model, definition);
     return done([...remarks, ...findings], result && { type: 'buckling', result });

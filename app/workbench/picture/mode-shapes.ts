@@ -1,4 +1,4 @@
-import type { AnalysisOutcome, SolvedPanel } from '~core/fem';
+import type { AnalysisOutcome, CutShape, SolvedPanel } from '~core/fem';
 import { meshEdges } from '~core/picture';
 import { cross, norm, scale, type Finding, type Member, type Model, type Vector } from '~core/model';
 import { MemberLine } from '~core/results';
@@ -41,14 +41,17 @@ export function shapeOf(
     const mode = modes[shape.mode];
     const numbers = new Map(memberIds.map((id, m) => [id, m]));
     const size = 3 * (divisions + 1);
+    const cut = cutMembers(mode, memberIds);
     return (
       mode && {
         ...slabsOf(solved, mode.displacements),
         title: `Buckles at ${mode.factor.toPrecision(4)} times the load`,
+        sharesOf: ({ id }) => cut.get(id)?.shares,
         of: (member) =>
-          numbers.has(member.id)
+          cut.get(member.id)?.translations ??
+          (numbers.has(member.id)
             ? mode.memberShapes.subarray(size * numbers.get(member.id)!, size * (numbers.get(member.id)! + 1))
-            : undefined,
+            : undefined),
       }
     );
   }
@@ -57,7 +60,7 @@ export function shapeOf(
     const mode = modes[shape.mode];
     const numbers = new Map(memberIds.map((id, m) => [id, m]));
     const { solution } = solved;
-    const cut = new Map(mode?.cut.map((one) => [memberIds[one.member], one]));
+    const cut = cutMembers(mode, memberIds);
     if (!mode || memberIds.length !== solution.memberIds.length) return undefined;
     const state = {
       caseFactors: new Float64Array(solution.loadCases),
@@ -88,6 +91,12 @@ export function shapeOf(
   }
   return undefined;
 }
+
+/** Members that floors cut, with their movements at the cuts. */
+const cutMembers = (
+  mode: { readonly cut: readonly CutShape[] } | undefined,
+  memberIds: readonly string[],
+): ReadonlyMap<string, CutShape> => new Map(mode?.cut.map((one) => [memberIds[one.member], one]));
 
 /** Slabs move as their nodes do. Meshes of one model are numbered alike, whatever else is cut for an analysis. */
 const slabsOf = (solved: Solved | undefined, displacements: Float64Array): Pick<ShapeOf, 'slabs'> =>

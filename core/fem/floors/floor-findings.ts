@@ -47,7 +47,7 @@ function secondOrder(model: Model): Finding[] {
   const combinations = inOrder(model.combinations).filter((one) => one.order === 'second');
   if (combinations.length === 0) return [];
   const panels = meshedPanels(model);
-  const standing = panels.filter((panel) => Math.abs(panelPlane(model, panel)?.normal[2] ?? 0) < 1 - 1e-6);
+  const standing = standingOf(model, panels);
   const place = { nodes: cornersOf(standing) };
   if (standing.length === 0)
     return [
@@ -113,19 +113,28 @@ function rigidFloors(model: Model): Finding[] {
   });
 }
 
-/** Buckling does not know the axial forces of meshed panels yet: nothing is better than factors without them. */
+/** Buckling does not know the axial forces of meshed panels yet: for walls nothing is better than factors without them. */
 export const panelsInAnalysis = (model: Model, { id, label, type }: Analysis): Finding[] => {
-  const panels = meshedPanels(model);
-  return panels.length === 0 || type !== 'buckling'
-    ? []
-    : [
-        {
-          key: `panels-in-analysis ${id}`,
-          rule: 'panels-in-analysis',
-          severity: 'stop',
-          sentence: `${label} is not run: ${count(panels.length, 'panel')} ${panels.length === 1 ? 'is' : 'are'} meshed.`,
-          why: 'Axial force of meshed panels does not bend them in buckling yet. Let them carry loads only for this analysis.',
-          place: { nodes: cornersOf(panels) },
-        },
-      ];
+  const panels = type === 'buckling' ? meshedPanels(model) : [];
+  if (panels.length === 0) return [];
+  const standing = standingOf(model, panels);
+  const stops = standing.length > 0;
+  const told = stops ? standing : panels;
+  return [
+    {
+      key: `panels-in-analysis ${id}`,
+      rule: 'panels-in-analysis',
+      severity: stops ? 'stop' : 'remark',
+      sentence: stops
+        ? `${label} is not run: ${count(standing.length, 'meshed panel')} ${standing.length === 1 ? 'stands' : 'stand'} upright or ${standing.length === 1 ? 'slopes' : 'slope'}.`
+        : `${label}: ${count(panels.length, 'meshed slab')} ${panels.length === 1 ? 'is' : 'are'} as stiff as without load.`,
+      why: stops
+        ? 'Axial force of meshed walls does not soften them in buckling yet. Let them carry loads only for this analysis.'
+        : 'Forces in the plane of slabs do not soften them in buckling; level slabs hardly have any.',
+      place: { nodes: cornersOf(told) },
+    },
+  ];
 };
+
+const standingOf = (model: Model, panels: readonly Panel[]): Panel[] =>
+  panels.filter((panel) => Math.abs(panelPlane(model, panel)?.normal[2] ?? 0) < 1 - 1e-6);

@@ -283,6 +283,51 @@ test('modes of a column that a soft wall cuts into pieces: forces along it are t
   });
 });
 
+test('the mass of a beam that a slab cuts is its weight once, spread as its loads are', () => {
+  const model = withRecords(
+    {
+      ...concrete,
+      nodes: [
+        ...rectangle(6, 4, 3).map((position) => ({ position })),
+        ...rectangle(6, 4).map((position) => ({ position, support: fixed })),
+      ],
+      members: [...[1, 2, 3, 4].map((n) => [n + 4, n] as const), [1, 2]],
+      loads: [
+        {
+          type: 'trapezoid',
+          member: 'm5',
+          axes: 'global',
+          direction: 'z',
+          valueFrom: -3000,
+          valueTo: -9000,
+          from: 1,
+          to: 5,
+        },
+        { type: 'point', member: 'm5', axes: 'global', direction: 'z', value: -7000, at: 3 },
+      ],
+      storeys: [0, 3],
+    },
+    {
+      slabs: [slab()],
+      analyses: [
+        {
+          id: 'a1',
+          label: 'A1',
+          type: 'modal',
+          masses: [{ case: 'c1', factor: 1 }],
+          count: 1,
+          massMatrix: 'lumped',
+          verticalMass: true,
+        },
+      ],
+    } as unknown as Records,
+  );
+  const { outcome } = runAnalysisNow(model, 'a1');
+  if (outcome?.type !== 'modal') throw new Error('no modes');
+  // (3 + 9) / 2 × 4 m and the point load
+  expect(outcome.result.storeyWeights[1].weight).toBeCloseTo(24000 + 7000, 6);
+});
+
 test('what is not computed with meshed panels is said, and stops what would be wrong', () => {
   const wall = withRecords(
     {
