@@ -3,6 +3,8 @@ import {
   distance,
   inOrder,
   isDirect,
+  isOnFloor,
+  isSpread,
   memberAxis,
   memberEnds,
   panelNodes,
@@ -19,6 +21,7 @@ import {
 } from '../model';
 import { NodeFinder } from './node-finder';
 import { refuse, type Plan, type PreviewLine } from './plan';
+import { carriedFloorLoad, copiedFloorLoad } from './floor-loads';
 import { cornersOf, movedAcross, standsOn } from './moved-areas';
 import { LyingCopies, nodesUnderAll, turnedFields, type LyingRecord } from './lying';
 import { RecordCollector } from './records';
@@ -177,6 +180,7 @@ function copiedLoads(
         : [];
     }
     if (load.type === 'area' && load.region.kind === 'panels') return copiedOnPanels(model, load, panels, movement);
+    if (isOnFloor(load)) return copiedFloorLoad(model, load, panels, movement);
     if (!isDirect(load)) return copiedAcross(model, load, nodes, places, movement);
     const member = members.get(load.member);
     return member
@@ -324,9 +328,13 @@ export function movePlan(model: Model, chosen: Chosen, movement: Movement, verb 
 /** Areas and lines all of whose corners lie at nodes that go, taken along. */
 function carriedAcross(model: Model, ids: readonly string[], movement: Movement): Edit[] {
   const places = ids.map((id) => model.nodes[id].position);
+  const going = new Set(ids);
   const changes = inOrder(model.loads).flatMap((load): { id: string; fields: Record<string, unknown> }[] => {
-    if (isDirect(load) || !standsOn(cornersOf(model, load), places)) return [];
-    const after = movedAcross(model, load, movement);
+    const after = isOnFloor(load)
+      ? carriedFloorLoad(model, load, going, movement)
+      : isSpread(load) && standsOn(cornersOf(model, load), places)
+        ? movedAcross(model, load, movement)
+        : undefined;
     if (!after) return [];
     const { id, ...fields } = after;
     const changed = Object.entries(fields).filter(

@@ -4,14 +4,13 @@ import {
   distance,
   inOrder,
   isDirect,
+  isOnFloor,
   memberEnds,
   onLevel,
   panelNodes,
   storeysUpward,
   tableWords,
-  type AreaLoad,
   type Edit,
-  type LineLoad,
   type Load,
   type Member,
   type Model,
@@ -23,6 +22,7 @@ import { divideEdits, gathered } from './divide';
 import { Draft } from './draft';
 import { nodesOf } from './copies';
 import { NodeFinder } from './node-finder';
+import { copiedFloorLoad } from './floor-loads';
 import { cornersOf, movedAcross } from './moved-areas';
 import { refuse, type Plan, type PreviewLine } from './plan';
 import { RecordCollector } from './records';
@@ -207,7 +207,7 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
   if (members.length === 0 && standing.length === 0) return refuse(`There is nothing on ${source.label} to copy.`);
   const draft = new Draft(model);
   const newLoads: { from: string; pair: string }[] = [];
-  const newAreas: (AreaLoad | LineLoad)[] = [];
+  const newAreas: Load[] = [];
   const more = new LyingCopies(model, draft.collector);
   const floors = records.filter(({ table }) => table === 'diaphragms').length;
   for (const id of targets) {
@@ -300,8 +300,10 @@ export function copyStoreyPlan(model: Model, fromId: string, toIds: readonly str
 /** A load at the same shares of a member that is longer or shorter. */
 function stretched(load: Load, ratio: number): Load {
   if (Math.abs(ratio - 1) < 1e-9) return load;
-  if ('at' in load) return { ...load, at: load.at * ratio };
-  return 'from' in load ? { ...load, from: load.from * ratio, to: load.to === null ? null : load.to * ratio } : load;
+  if (load.type === 'point' || load.type === 'moment') return { ...load, at: load.at * ratio };
+  return load.type === 'uniform' || load.type === 'trapezoid'
+    ? { ...load, from: load.from * ratio, to: load.to === null ? null : load.to * ratio }
+    : load;
 }
 
 /** Loads on the areas and along the lines of a storey, on another one; those of fluids and earth stay. */
@@ -311,10 +313,11 @@ function copiedFloor(
   target: Storey,
   place: ReadonlyMap<string, string>,
   panels: ReadonlyMap<string, string>,
-): (AreaLoad | LineLoad)[] {
+): Load[] {
   const rise = translation([0, 0, target.elevation - source.elevation]);
-  return inOrder(model.loads).flatMap((load): (AreaLoad | LineLoad)[] => {
+  return inOrder(model.loads).flatMap((load): Load[] => {
     if (isDirect(load)) return [];
+    if (isOnFloor(load)) return copiedFloorLoad(model, load, panels, rise);
     if (load.type === 'area' && (load.pressure.type === 'fluid' || load.pressure.type === 'earth')) return [];
     if (load.type === 'area' && load.region.kind === 'storey')
       return load.region.storey === source.id ? [{ ...load, region: { kind: 'storey', storey: target.id } }] : [];

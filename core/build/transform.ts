@@ -71,7 +71,7 @@ export const movedDirection = ({ matrix }: Movement, direction: Vector): [number
 export const isMirror = ({ matrix }: Movement): boolean => dot(matrix[0], cross(matrix[1], matrix[2])) < 0;
 
 /** Moments and rotations turn the other way in a mirror. */
-const movedTurning = (movement: Movement, moment: Vector): [number, number, number] =>
+export const movedTurning = (movement: Movement, moment: Vector): [number, number, number] =>
   scale(movedDirection(movement, moment), isMirror(movement) ? -1 : 1);
 
 /**

@@ -1,6 +1,6 @@
 import type { CaseLoads, MemberTerm } from '../loading';
 import type { AnalysisModel } from './analysis-model';
-import { addPanelLoad } from './floors/panel-forces';
+import { addPanelLoad, addWarming } from './floors/panel-forces';
 
 /** What acts on a numbered structure in a case, or in a combination of cases. */
 export interface LoadSet {
@@ -10,6 +10,8 @@ export interface LoadSet {
   readonly terms: readonly (readonly MemberTerm[])[];
   /** imposed displacements, six a node, global */
   readonly imposed: Float64Array;
+  /** free strains of panels, by id; none: no panel is warmed, or several cases act together */
+  readonly warmed?: CaseLoads['warmed'];
 }
 
 const none: readonly MemberTerm[] = [];
@@ -20,6 +22,8 @@ export function loadSetOf(analysis: AnalysisModel, loads: CaseLoads): LoadSet {
   const imposed = new Float64Array(6 * analysis.nodeCount);
   if (loads.nodes.size > 0) analysis.nodeIds.forEach((id, n) => nodal.set(loads.nodes.get(id) ?? [], 6 * n));
   for (const load of loads.panels) addPanelLoad(analysis, load, nodal);
+  for (const [id, warming] of loads.warmed) addWarming(analysis, id, warming, nodal);
+  if (loads.lineSettlements.size > 0) settleLines(analysis, loads.lineSettlements, imposed);
   if (loads.settlements.size > 0) {
     for (const { node, freedom, direction, stiffness } of analysis.supports) {
       const settlement = loads.settlements.get(analysis.nodeIds[node]);
@@ -27,7 +31,36 @@ export function loadSetOf(analysis: AnalysisModel, loads: CaseLoads): LoadSet {
       for (let i = 0; i < 6; i++) imposed[6 * node + i] += settlement[freedom] * direction[i];
     }
   }
-  return { nodal, terms: analysis.memberIds.map((id) => loads.members.get(id) ?? none), imposed };
+  return {
+    nodal,
+    terms: analysis.memberIds.map((id) => loads.members.get(id) ?? none),
+    imposed,
+    ...(loads.warmed.size > 0 ? { warmed: loads.warmed } : {}),
+  };
+}
+
+/** Imposes movements of line supports on the nodes that lie on them. Where two meet in a node, the larger movement of each freedom counts. */
+function settleLines(
+  { floors, supports }: AnalysisModel,
+  settlements: CaseLoads['lineSettlements'],
+  imposed: Float64Array,
+): void {
+  const ofNode = new Map<number, Float64Array>();
+  for (const [id, settlement] of settlements)
+    for (const { node } of floors?.mesh.lines.get(id) ?? []) {
+      const known = ofNode.get(node);
+      if (!known) ofNode.set(node, settlement.slice());
+      else settlement.forEach((value, d) => (known[d] = Math.abs(value) > Math.abs(known[d]) ? value : known[d]));
+    }
+  for (const { node, freedom, direction, stiffness } of supports) {
+    const settlement = ofNode.get(node);
+    if (!settlement || stiffness !== Infinity) continue;
+    // in the directions of the node's own support
+    const first = freedom < 3 ? 0 : 3;
+    let amount = 0;
+    for (let k = 0; k < 3; k++) amount += settlement[first + k] * direction[first + k];
+    for (let i = 0; i < 6; i++) imposed[6 * node + i] += amount * direction[i];
+  }
 }
 
 /** No load at all. */

@@ -116,6 +116,12 @@ export interface Solution {
   readonly cutMembers?: readonly string[];
   /** slabs and walls that are meshed; none: there are none */
   readonly panels?: readonly SolvedPanel[];
+  /** free strains of slabs and walls by load case: even (–), and the curvature that makes the side of z longer (1/m); none: none is warmed */
+  readonly warmth?: readonly (readonly {
+    readonly panel: string;
+    readonly strain: number;
+    readonly curvature: number;
+  }[])[];
   /** elements other than members: their kind, ids and nodes */
   readonly otherElements: readonly {
     readonly kind: string;

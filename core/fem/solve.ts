@@ -1,6 +1,7 @@
 import { caseFactorsOf, combinationFindings } from '../combine';
 import { actingLoads, loadsByCase, termActions } from '../loading';
 import {
+  barDirection,
   inOrder,
   memberLength,
   meshedPanels,
@@ -13,7 +14,6 @@ import {
 import { buildAnalysisModel, nodesToMeet, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
 import { floorFindings } from './floors/floor-findings';
-import { barDirection } from './floors/panel-axes';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';
 import { planeHoldFindings } from './plane-holds';
@@ -222,6 +222,7 @@ export function* solve(
         ? cases.map((one, c) => ({ ...one, weights: Float64Array.of(...one.weights, ...unitOf(cases.length, c)) }))
         : cases,
       loadCases: ids.length,
+      ...warmthOf(sets),
       log: {
         nodes: analysis.nodeIds.length,
         members: analysis.memberIds.length,
@@ -238,6 +239,12 @@ export function* solve(
     },
   };
 }
+
+/** Free strains of panels by load case, where any is warmed. */
+const warmthOf = (sets: readonly LoadSet[]): Pick<Solution, 'warmth'> =>
+  sets.some(({ warmed }) => warmed)
+    ? { warmth: sets.map(({ warmed }) => [...(warmed ?? [])].map(([panel, warming]) => ({ panel, ...warming }))) }
+    : {};
 
 /** Carries a solve through without pausing, for those who need no progress. */
 export function solveNow(model: Model, options: SolveOptions = {}, earlier?: Factored): Outcome {

@@ -8,6 +8,7 @@ export {
   termActions,
   type CaseLoads,
   type MemberTerm,
+  type PanelWarming,
 } from './member-terms';
 export { loadWords, pressureWords, regionWords, targetOf } from './load-words';
 export { loadFindings, thicknessFindings } from './load-findings';
@@ -15,7 +16,7 @@ export { spreadOf } from './acting-loads';
 export { areaOf, clip, isInside, valueAt, type Polygon } from '../plane';
 export { patchesOf, pressureParts, type Patch } from './area/regions';
 export type { Received, SpreadArea } from './area/spread-area';
-export type { PanelLoad } from './area/on-panels';
+export type { PanelLine, PanelLoad, PanelPressure } from './area/on-panels';
 export { panelResultant } from './panel-weight';
 export type { SpreadLine } from './area/spread-line';
 export { buildingOf } from '../codes/loads';

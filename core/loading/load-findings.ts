@@ -2,13 +2,17 @@ import { sectionProperties } from '../catalog';
 import { count, formatNumber, formatQuantity, formatValue, unitSize } from '../units';
 import {
   inOrder,
-  isDirect,
+  isSpread,
+  isMeshed,
   isPlaced,
+  panelAt,
   type AreaLoad,
   type Finding,
   type Load,
   type LoadCase,
   type Model,
+  type PanelTemperatureLoad,
+  type SpotLoad,
 } from '../model';
 import { spreadOf } from './acting-loads';
 import { targetOf } from './load-words';
@@ -36,7 +40,7 @@ export function loadFindings(model: Model): Finding[] {
     const place = { loads: [load.id], case: load.case };
     const base = { key: '', severity: 'remark' as const, place };
     const { label } = model.cases[load.case];
-    if (!isDirect(load)) {
+    if (isSpread(load)) {
       const { remarks, given, taken } = spreadOf(model, load);
       if (remarks.length > 0) {
         const short = Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
@@ -49,6 +53,7 @@ export function loadFindings(model: Model): Finding[] {
         });
       }
     }
+    if (load.type === 'spot' || load.type === 'panelTemperature') found.push(...onNoPanel(model, load, label));
     if (load.type === 'settlement') found.push(...withoutSupport(model, load, label));
     if (load.type === 'temperature') {
       const member = model.members[load.member];
@@ -72,7 +77,7 @@ export function loadFindings(model: Model): Finding[] {
 function lostByRules(model: Model): Finding[] {
   const lost = new Map<string, { force: number; areas: number; case: string }>();
   for (const load of actingLoads(model)) {
-    if (isDirect(load) || load.id in model.loads) continue;
+    if (!isSpread(load) || load.id in model.loads) continue;
     const { given, taken } = spreadOf(model, load);
     if (Math.abs(given - taken) <= 1e-6 * Math.max(1, Math.abs(given))) continue;
     const id = load.id.split('-')[0];
@@ -87,6 +92,44 @@ function lostByRules(model: Model): Finding[] {
     why: 'Walls or roofs of the building lie where no members bound them. Draw what carries them, or change the measures of the building.',
     place: { case: caseId },
   }));
+}
+
+/** A force where no slab is analysed, or warmth that changes nothing. */
+function onNoPanel(model: Model, load: SpotLoad | PanelTemperatureLoad, label: string): Finding[] {
+  const tell = (key: string, sentence: string, why: string): Finding[] => [
+    {
+      key: `${key} ${load.id}`,
+      rule: key,
+      severity: 'remark',
+      sentence,
+      why,
+      place: { loads: [load.id], case: load.case },
+    },
+  ];
+  if (load.type === 'spot') {
+    if (panelAt(model, load.at) !== undefined) return [];
+    const place = load.at.map((part) => formatQuantity(part, 'length', model.settings.units)).join(', ');
+    return tell(
+      'load-beside-slab',
+      `Case ${label}: ${load.id} acts at ${place}, where no slab or wall is analysed.`,
+      'It has no effect. Move it onto a slab, or have the slab under it analysed as a shell or a plate.',
+    );
+  }
+  const panel = load.slab === undefined ? model.walls[load.wall!] : model.slabs[load.slab];
+  const material = panel.material === null ? undefined : model.materials[panel.material];
+  if (!isMeshed(panel))
+    return tell(
+      'warmed-outline',
+      `Case ${label}: ${load.id} warms ${panel.label ?? panel.id}, which is not analysed.`,
+      'It has no effect. Have it analysed as a shell or a plate, or delete the load.',
+    );
+  return material && material.expansion === 0
+    ? tell(
+        'no-expansion',
+        `Case ${label}: ${load.id} warms ${panel.label ?? panel.id}, whose material ${material.name} has no coefficient of expansion.`,
+        'It has no effect. Give the material its coefficient, or delete the load.',
+      )
+    : [];
 }
 
 function withoutSupport(model: Model, load: Extract<Load, { type: 'settlement' }>, label: string): Finding[] {

@@ -1,4 +1,4 @@
-import { formatNumber, formatQuantity, formatValue, type UnitSystem } from '../units';
+import { formatNumber, formatQuantity, formatValue, unitLabel, type UnitSystem } from '../units';
 import { isDirect, loadTarget, type AreaLoad, type Load, type Model, type Pressure } from '../model';
 
 /** A storey by its name, with the word where the name is only a number or a letter. */
@@ -7,7 +7,10 @@ const storeyWords = (label: string): string => (/^[a-z]?\d*$/i.test(label) ? `st
 /** What a load acts on: a node or a member by number, an area or a line in words. */
 export function targetOf(load: Load, model?: Model): string {
   if (isDirect(load)) return loadTarget(load)!;
+  if (load.type === 'panelTemperature') return (load.slab ?? load.wall)!;
+  if (load.type === 'lineSettlement') return load.lineSupport;
   if (load.type === 'line') return load.label ?? 'line';
+  if (load.type === 'spot') return load.label ?? 'place';
   return load.label ?? regionWords(load, model);
 }
 
@@ -71,13 +74,32 @@ export function loadWords(
           load.valueFrom === load.valueTo
             ? formatQuantity(load.valueFrom, 'lineLoad', units)
             : `${formatValue(load.valueFrom, 'lineLoad', units)} to ${formatQuantity(load.valueTo, 'lineLoad', units)}`,
-        place: 'along members',
+        place: 'along members and slabs',
       };
     case 'node':
       return named('at node', [
         ...parts(load.force, 'F', (value) => formatQuantity(value, 'force', units)),
         ...parts(load.moment, 'M', (value) => formatQuantity(value, 'moment', units)),
       ]);
+    case 'spot':
+      return {
+        ...named('at a place', [
+          ...parts(load.force, 'F', (value) => formatQuantity(value, 'force', units)),
+          ...parts(load.moment, 'M', (value) => formatQuantity(value, 'moment', units)),
+        ]),
+        place: `at ${load.at.map((value) => formatValue(value, 'length', units)).join(', ')} ${unitLabel('length', units)}`,
+      };
+    case 'panelTemperature':
+      return named(
+        'temperature',
+        [
+          { name: 'uniform', value: load.change },
+          { name: 'across the thickness', value: load.difference },
+        ]
+          .filter((part) => part.value !== 0)
+          .map(({ name, value }) => ({ name, text: `${formatNumber(value, 1)} K` })),
+      );
+    case 'lineSettlement':
     case 'settlement':
       return named('settlement', [
         ...parts(load.displacement, 'u', (value) => formatQuantity(value, 'deflection', units)),

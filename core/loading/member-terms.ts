@@ -3,9 +3,12 @@ import {
   dot,
   inOrder,
   isDirect,
+  isOnFloor,
   memberAxis,
+  panelAt,
   positionTolerance,
   type Axes,
+  type FloorLoad,
   type Load,
   type Member,
   type MemberAxis,
@@ -17,7 +20,7 @@ import {
 import { makeActing, reductionOf, spreadOf, type Reduction } from './acting-loads';
 import type { PanelLoad } from './area/on-panels';
 import { gravity } from './gravity';
-import { panelShares, panelWeights } from './panel-weight';
+import { panelResultant, panelShares, panelWeights } from './panel-weight';
 import type { RuleResult } from '../codes/loads';
 
 /** What a term does: forces along local x, y, z (N/m, N), moments about them (N·m/m, N·m), or strains: axial, w″ and v″ (–, 1/m). */
@@ -42,8 +45,19 @@ export interface CaseLoads {
   readonly members: ReadonlyMap<string, readonly MemberTerm[]>;
   /** what acts on meshed slabs and walls */
   readonly panels: readonly PanelLoad[];
+  /** free strains of meshed slabs and walls: even (–), and the curvature that makes the side of z longer, 1/m */
+  readonly warmed: ReadonlyMap<string, PanelWarming>;
   /** imposed displacements and rotations of nodes, in the directions of their supports, m and rad */
   readonly settlements: ReadonlyMap<string, Float64Array>;
+  /** imposed displacements and rotations of line supports, global, m and rad */
+  readonly lineSettlements: ReadonlyMap<string, Float64Array>;
+}
+
+/** What warmth does to a panel that is free to follow it, the same in all directions of its plane. */
+export interface PanelWarming {
+  readonly strain: number;
+  /** 1/m */
+  readonly curvature: number;
 }
 
 const unit: Readonly<Record<'x' | 'y' | 'z', Vector>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] };
@@ -67,7 +81,9 @@ interface Gathered extends CaseLoads {
   readonly nodes: Map<string, Float64Array>;
   readonly members: Map<string, MemberTerm[]>;
   readonly panels: PanelLoad[];
+  readonly warmed: Map<string, PanelWarming>;
   readonly settlements: Map<string, Float64Array>;
+  readonly lineSettlements: Map<string, Float64Array>;
 }
 
 function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string> | undefined): Map<string, Gathered> {
@@ -88,7 +104,14 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
       }
     }
     const panels = loadCase.selfWeight ? panelWeights(model) : [];
-    result.set(loadCase.id, { nodes: new Map(), members, panels, settlements: new Map() });
+    result.set(loadCase.id, {
+      nodes: new Map(),
+      members,
+      panels,
+      warmed: new Map(),
+      settlements: new Map(),
+      lineSettlements: new Map(),
+    });
   }
   const smaller = new Map<string, Reduction>();
   for (const rule of Object.values(model.loadRules))
@@ -101,10 +124,11 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
       if (present) present.push(...terms);
       else own.members.set(member, terms);
     };
-    if (!isDirect(load)) {
+    if (isOnFloor(load)) putOnFloor(model, load, own);
+    else if (!isDirect(load)) {
       const spread = spreadOf(model, load);
       const { received } = spread;
-      if ('onPanels' in spread) own.panels.push(...spread.onPanels);
+      own.panels.push(...spread.onPanels);
       const reduced = smaller.get(load.case);
       const factors = reduced?.reduced.has(load.id) ? reduced.factors : undefined;
       for (const { member, direction, from, to, valueFrom, valueTo } of received) {
@@ -130,12 +154,7 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
         load.type === 'node'
           ? ([own.nodes, load.force, load.moment] as const)
           : ([own.settlements, load.displacement, load.rotation] as const);
-      const sum = table.get(load.node) ?? new Float64Array(6);
-      for (let i = 0; i < 3; i++) {
-        sum[i] += first[i];
-        sum[i + 3] += second[i];
-      }
-      table.set(load.node, sum);
+      addSix(table, load.node, first, second);
     } else {
       const member = model.members[load.member];
       const axis = axisOf(member);
@@ -143,6 +162,36 @@ function gathered(model: Model, loads: readonly Load[], only: ReadonlySet<string
     }
   }
   return result;
+}
+
+function addSix(table: Map<string, Float64Array>, id: string, first: Vector, second: Vector): void {
+  const sum = table.get(id) ?? new Float64Array(6);
+  for (let i = 0; i < 3; i++) {
+    sum[i] += first[i];
+    sum[i + 3] += second[i];
+  }
+  table.set(id, sum);
+}
+
+/** What acts on a slab, a wall or a line support itself. A force where no panel is analysed has no effect; a finding tells of it. */
+function putOnFloor(model: Model, load: FloorLoad, own: Gathered): void {
+  if (load.type === 'lineSettlement')
+    return addSix(own.lineSettlements, load.lineSupport, load.displacement, load.rotation);
+  if (load.type === 'spot') {
+    const panel = panelAt(model, load.at);
+    if (panel !== undefined)
+      own.panels.push({ kind: 'spot', panel, at: load.at, force: load.force, moment: load.moment });
+    return;
+  }
+  const panel = load.slab === undefined ? model.walls[load.wall!] : model.slabs[load.slab];
+  const material = panel.material === null ? undefined : model.materials[panel.material];
+  if (!material) return;
+  const { expansion } = material;
+  const known = own.warmed.get(panel.id) ?? { strain: 0, curvature: 0 };
+  own.warmed.set(panel.id, {
+    strain: known.strain + expansion * load.change,
+    curvature: known.curvature + (expansion * load.difference) / panel.thickness,
+  });
 }
 
 /** Gravity load that comes in at each node, N downward: what acts on a member goes to its ends as to those of a simple beam. */
@@ -158,8 +207,10 @@ export function downwardByNode(
     const own = byCase.get(id);
     if (!own) continue;
     for (const [node, force] of own.nodes) add(node, -factor * force[2]);
-    for (const load of own.panels)
-      for (const [node, share] of panelShares(model, load)) add(node, -factor * share * load.direction[2]);
+    for (const load of own.panels) {
+      const { force, at } = panelResultant(load);
+      for (const [node, share] of panelShares(model, load.panel, at)) add(node, -factor * share * force[2]);
+    }
     for (const [member, terms] of own.members) {
       const { start, end } = model.members[member];
       const axis = memberAxis(model, model.members[member]);

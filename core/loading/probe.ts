@@ -3,7 +3,7 @@ import {
   dot,
   fromPlane,
   inPlane,
-  isDirect,
+  isSpread,
   offPlane,
   scale,
   subtract,
@@ -39,7 +39,7 @@ export function probe(
   const parts: ProbePart[] = [];
   for (const load of actingLoads(model)) {
     const factor = factors.get(load.case);
-    if (!factor || isDirect(load)) continue;
+    if (!factor || !isSpread(load)) continue;
     if (load.type === 'line') {
       const length = distance(load.start, load.end);
       const along = scale(subtract(load.end, load.start), 1 / length);

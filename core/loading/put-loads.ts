@@ -249,7 +249,12 @@ export function copyCase(model: Model, caseId: string, label: string, name: stri
     switch (load.type) {
       case 'node':
         return { ...load, force: three(load.force), moment: three(load.moment) };
+      case 'spot':
+        return { ...load, force: three(load.force), moment: three(load.moment) };
+      case 'panelTemperature':
+        return { ...load, change: times(load.change), difference: times(load.difference) };
       case 'settlement':
+      case 'lineSettlement':
         return { ...load, displacement: three(load.displacement), rotation: three(load.rotation) };
       case 'temperature':
         return {

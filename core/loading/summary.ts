@@ -2,7 +2,7 @@ import {
   add,
   cross,
   inOrder,
-  isDirect,
+  isSpread,
   memberAxis,
   storeysUpward,
   type AreaLoad,
@@ -37,8 +37,8 @@ export function resultantOf(model: Model, loads: CaseLoads, about: Vector = [0, 
     sum = plus(sum, force, add(cross(arm(model.nodes[node].position), force), [six[3], six[4], six[5]]));
   }
   for (const load of loads.panels) {
-    const { force, at } = panelResultant(load);
-    sum = plus(sum, force, cross(arm(at), force));
+    const { force, at, moment } = panelResultant(load);
+    sum = plus(sum, force, add(cross(arm(at), force), moment));
   }
   for (const [member, terms] of loads.members) {
     const axis = memberAxis(model, model.members[member]);
@@ -96,7 +96,7 @@ export function receivedBy(
   const wanted = new Set(members);
   return actingLoads(model)
     .flatMap((load) => {
-      if (load.case !== caseId || isDirect(load)) return [];
+      if (load.case !== caseId || !isSpread(load)) return [];
       const total = spreadOf(model, load).received.reduce(
         (sum, one) => (wanted.has(one.member) ? sum + ((one.valueFrom + one.valueTo) / 2) * (one.to - one.from) : sum),
         0,

@@ -15,8 +15,19 @@ export {
   type Tables,
 } from './model';
 export { meshedPanels, usualSize } from './meshed-panels';
+export { barDirection, panelPlane } from './panel-axes';
+export { alongLine, panelAt, stretchesOn } from './panel-lookup';
 export { act, edit, sendable, type Act, type Edit } from './edit';
-export { casesOfRule, isDirect, isPlaced, loadTarget, panelNodes, referencesOf } from './references';
+export {
+  casesOfRule,
+  isDirect,
+  isOnFloor,
+  isPlaced,
+  isSpread,
+  loadTarget,
+  panelNodes,
+  referencesOf,
+} from './references';
 export { fromPlane, inPlane, offPlane, planeOf, planeThrough, type Plane } from './plane';
 export { applyAct, applyEdit, type Applied } from './apply';
 export { renumberForModel } from './rebase';

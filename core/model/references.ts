@@ -1,5 +1,5 @@
 import { kinds, tableNames, type Reference, type TableName } from './kinds';
-import type { DirectLoad, Load, LoadRule, PlacedLoad, Slab } from './kinds';
+import type { AreaLoad, DirectLoad, FloorLoad, LineLoad, Load, LoadRule, PlacedLoad, Slab } from './kinds';
 import type { Model, RecordOf } from './model';
 import { planeOf } from './plane';
 
@@ -65,8 +65,15 @@ interface Rings {
 /** Every node of a slab's or wall's outline and openings. */
 export const panelNodes = ({ corners, openings }: Rings): string[] => [...corners, ...(openings ?? []).flat()];
 
-/** Whether a load acts on a node or a member itself, and not over an area or along a line in space. */
-export const isDirect = (load: Load): load is DirectLoad => load.type !== 'area' && load.type !== 'line';
+/** Whether a load acts over an area or along a line in space, and finds what carries it itself. */
+export const isSpread = (load: Load): load is AreaLoad | LineLoad => load.type === 'area' || load.type === 'line';
+
+/** Whether a load acts on slabs, walls or line supports themselves. */
+export const isOnFloor = (load: Load): load is FloorLoad =>
+  load.type === 'spot' || load.type === 'panelTemperature' || load.type === 'lineSettlement';
+
+/** Whether a load acts on a node or a member itself. */
+export const isDirect = (load: Load): load is DirectLoad => !isSpread(load) && !isOnFloor(load);
 
 /** Whether a load acts at places along a member. */
 export const isPlaced = (load: Load): load is PlacedLoad =>

@@ -37,7 +37,7 @@ export function panelBand(
   let [max, min] = [new Float64Array(), new Float64Array()];
   for (const { state } of parts) {
     const found = read
-      ? panelForces(solution, panel, state.displacements)
+      ? panelForces(solution, panel, state)
       : { nodes: (nodes ??= Int32Array.from(new Set(panel.nodes)).sort()), values: new Float64Array() };
     if (max.length === 0) {
       nodes = found.nodes;
@@ -61,7 +61,7 @@ export function panelExtremes(
   wanted: readonly Quantity[],
 ): { readonly least: number; readonly most: number }[] {
   const { displacements } = part.state;
-  const { nodes, values } = panelForces(solution, panel, displacements);
+  const { nodes, values } = panelForces(solution, panel, part.state);
   return wanted.map((quantity) => {
     const read = ofForces[quantity];
     let [least, most] = [Infinity, -Infinity];

@@ -66,7 +66,10 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'put-loads':
     'point load uniform distributed udl moment temperature member load nodal load force line load settlement strain',
   'tool-area-load': 'surface pressure floor load live load superimposed dead cladding distribution tributary',
-  'tool-line-load': 'facade partition cladding wall load edge',
+  'tool-line-load': 'facade partition cladding wall load edge total',
+  'tool-spot-load': 'point load concentrated force on slab wheel machine post patch',
+  'tool-panel-temperature': 'temperature gradient thermal warm cool slab wall difference',
+  'tool-line-settlement': 'settlement imposed displacement wall support edge line',
   'tool-probe-load': 'check load sum query pressure',
   'tool-copy-case': 'duplicate factor scale loads',
   'tool-rule-notional': 'imperfection out of plumb lateral stability horizontal equivalent',

@@ -1,6 +1,6 @@
 import { caseFactorsOf } from '~core/combine';
 import { actingLoads as allActing, spreadOf } from '~core/loading';
-import { isDirect, type Load, type Model } from '~core/model';
+import { isSpread, type Load, type Model } from '~core/model';
 import type { Shown } from '../../state/view-slice';
 
 /** A load in the shown case or combination with its factor there. */
@@ -36,7 +36,7 @@ export function actingLoads(model: Model, shown: Shown): readonly ActingLoad[] {
 /** What members receive of areas and lines, as loads of their own, for those who want to see that. */
 export function receivedLoads(model: Model, acting: readonly ActingLoad[]): ActingLoad[] {
   return acting.flatMap((one): ActingLoad[] => {
-    if (isDirect(one.load)) return [one];
+    if (!isSpread(one.load)) return [one];
     return spreadOf(model, one.load).received.flatMap(({ member, direction, from, to, valueFrom, valueTo }, i) =>
       (['x', 'y', 'z'] as const).flatMap((axis, k): ActingLoad[] => {
         const share = direction[k];

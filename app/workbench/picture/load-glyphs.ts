@@ -3,6 +3,7 @@ import {
   add,
   fromPlane,
   isDirect,
+  isOnFloor,
   memberAxis,
   scale,
   type AreaLoad,
@@ -34,7 +35,7 @@ const generatedDash = [5, 3];
 
 /** What decides how long a load's arrow is among those of its kind. */
 function sizeOf(load: Load): number {
-  if (load.type === 'node') return Math.hypot(...load.force);
+  if (load.type === 'node' || load.type === 'spot') return Math.hypot(...load.force);
   if (load.type === 'trapezoid' || load.type === 'line')
     return Math.max(Math.abs(load.valueFrom), Math.abs(load.valueTo));
   return 'value' in load ? Math.abs(load.value) : 1;
@@ -44,7 +45,7 @@ function sizeOf(load: Load): number {
 const scaleKind = (load: Load): string =>
   load.type === 'uniform' || load.type === 'trapezoid' || load.type === 'line'
     ? 'line'
-    : load.type === 'point' || load.type === 'node'
+    : load.type === 'point' || load.type === 'node' || load.type === 'spot'
       ? 'force'
       : load.type;
 
@@ -81,7 +82,7 @@ interface Pen {
 }
 
 const visibleKindOf = (load: Load): 'nodeLoads' | 'areaLoads' | 'memberLoads' =>
-  'node' in load ? 'nodeLoads' : isDirect(load) ? 'memberLoads' : 'areaLoads';
+  'node' in load || load.type === 'spot' ? 'nodeLoads' : isDirect(load) ? 'memberLoads' : 'areaLoads';
 
 /** Draws loads: arrows of forces, filled shapes of line loads, hatched fields of area loads; those that rules make with broken lines. The largest load of a kind has the longest arrows. */
 export function drawLoads(
@@ -141,6 +142,7 @@ function isInView(
   visible: { members: ReadonlySet<string>; nodes: ReadonlySet<string> },
 ): boolean {
   if (isDirect(load)) return 'node' in load ? visible.nodes.has(load.node) : visible.members.has(load.member);
+  if (isOnFloor(load)) return true;
   const { received } = spreadOf(model, load);
   return received.length === 0 || received.some((one) => visible.members.has(one.member));
 }
@@ -156,6 +158,18 @@ function drawLoad(pen: Pen, one: ActingLoad): void {
     context.arc(x, y, 9, 0.4, 5.2);
     context.stroke();
     word(formatQuantity(value, 'moment', units), [x + 9, y - 9], 0.45);
+  };
+  const settle = (at: Vector, displacement: Vector) => {
+    const size = Math.hypot(...displacement);
+    if (size > 0)
+      arrow(
+        pen,
+        at,
+        displacement.map((part) => (part * Math.sign(factor)) / size),
+        longest,
+      );
+    const [x, y] = projector.point(at);
+    word(`settles ${loadWords(load, units).value}`, [x + 12, y + 14], 0.5);
   };
   switch (load.type) {
     case 'area':
@@ -175,8 +189,22 @@ function drawLoad(pen: Pen, one: ActingLoad): void {
         load.valueTo * factor,
       );
       return;
+    case 'panelTemperature': {
+      const panel = load.slab === undefined ? model.walls[load.wall!] : model.slabs[load.slab];
+      const corners = panel.corners.map((id) => model.nodes[id].position);
+      const middle = [0, 1, 2].map((k) => corners.reduce((sum, corner) => sum + corner[k], 0) / corners.length);
+      word(loadWords(load, units).value, projector.point(middle), 0.5);
+      return;
+    }
+    case 'lineSettlement': {
+      const { start, end } = model.lineSupports[load.lineSupport];
+      const [a, b] = [model.nodes[start].position, model.nodes[end].position];
+      settle(scale(add(a, b), 0.5), load.displacement);
+      return;
+    }
+    case 'spot':
     case 'node': {
-      const at = model.nodes[load.node].position;
+      const at = load.type === 'spot' ? load.at : model.nodes[load.node].position;
       const strength = Math.hypot(...load.force);
       if (strength > 0) {
         const tail = arrow(
@@ -192,17 +220,7 @@ function drawLoad(pen: Pen, one: ActingLoad): void {
       return;
     }
     case 'settlement': {
-      const at = model.nodes[load.node].position;
-      const size = Math.hypot(...load.displacement);
-      if (size > 0)
-        arrow(
-          pen,
-          at,
-          load.displacement.map((part) => (part * Math.sign(factor)) / size),
-          longest,
-        );
-      const [x, y] = projector.point(at);
-      word(`settles ${loadWords(load, units).value}`, [x + 12, y + 14], 0.5);
+      settle(model.nodes[load.node].position, load.displacement);
       return;
     }
     default:

@@ -1,13 +1,14 @@
 import { Button } from 'antd';
 import { combinationCodeOf, combiningOf } from '~core/combine';
 import { receivedBy, targetOf } from '~core/loading';
-import { inOrder, loadTarget, type Load } from '~core/model';
+import { inOrder, loadTarget, meshedPanels, type Load } from '~core/model';
 import { count, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi, type Workbench } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { generate } from '../commands/commands';
 import { toolOf } from '../tools/all-tools';
 import { combinationTools } from '../tools/combination-tools';
+import { floorLoadTools } from '../tools/floor-load-tools';
 import { areaValues, lineValues, loadTools } from '../tools/load-tools';
 import { isOfLoads, openTool } from '../tools/open-tool';
 import { ToolCard } from '../tools/tool-card';
@@ -174,7 +175,7 @@ function AreaList() {
         <LoadEditor key={load.id} load={load} onOpen={openerOf(workbench, load)} />
       ))}
       <div className="row" style={{ gap: 4, flexWrap: 'wrap' }}>
-        {loadTools
+        {[...loadTools, ...(meshedPanels(model).length > 0 ? floorLoadTools : [])]
           .filter((tool) => tool.id !== 'copy-case')
           .map((tool) => (
             <Button
@@ -184,8 +185,7 @@ function AreaList() {
               title={tool.about}
               onClick={() => openTool(workbench, tool.id)}
             >
-              {{ 'area-load': 'Area load', 'line-load': 'Line load', 'probe-load': 'What acts where?' }[tool.id] ??
-                tool.title}
+              {shortNames[tool.id] ?? tool.title}
             </Button>
           ))}
       </div>
@@ -193,6 +193,15 @@ function AreaList() {
     </div>
   );
 }
+
+const shortNames: Readonly<Record<string, string>> = {
+  'area-load': 'Area load',
+  'line-load': 'Line load',
+  'probe-load': 'What acts where?',
+  'spot-load': 'Force on a slab',
+  'panel-temperature': 'Warm a slab',
+  'line-settlement': 'Settle a line',
+};
 
 function Combinations() {
   const workbench = useWorkbenchApi();

@@ -1,6 +1,7 @@
 import { editTools } from './edit-tools';
 import { combinationTools } from './combination-tools';
 import { generatorTools } from './generator-tools';
+import { floorLoadTools } from './floor-load-tools';
 import { loadTools } from './load-tools';
 import { memberTools } from './member-tools';
 import { panelTools } from './panel-tools';
@@ -15,6 +16,7 @@ export const tools: readonly Tool[] = [
   ...editTools,
   ...memberTools,
   ...loadTools,
+  ...floorLoadTools,
   ...ruleTools,
   ...combinationTools,
 ];

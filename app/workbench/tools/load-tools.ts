@@ -17,18 +17,8 @@ import {
 } from '~core/model';
 import { caseFactorsOf } from '~core/combine';
 import { count, formatQuantity, formatValue } from '~core/units';
+import { caseField, caseOptions } from './case-field';
 import { refused, type Field, type Tool, type ToolContext, type Values } from './tool';
-
-export const caseOptions = (model: Model) =>
-  inOrder(model.cases).map((one) => ({ value: one.id, label: `${one.label}, ${one.name}` }));
-const caseField = ({ model, shownCase }: ToolContext): Field => ({
-  key: 'case',
-  label: 'Case',
-  kind: 'choice',
-  isShownCase: true,
-  initial: shownCase ?? inOrder(model.cases)[0]?.id ?? '',
-  options: caseOptions(model),
-});
 
 const cornerNames = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth', 'Seventh', 'Eighth'];
 const is =
@@ -437,11 +427,16 @@ function areaPlan({ model }: ToolContext, values: Values): Plan {
     results.reduce((sum, one) => sum + one[key], 0),
   );
   const members = new Set(results.flatMap((one) => one.received.map((part) => part.member))).size;
+  const panels = new Set(results.flatMap((one) => one.onPanels.map(({ panel }) => panel))).size;
+  const takers =
+    panels === 0
+      ? count(members, 'member')
+      : `${members === 0 ? '' : `${count(members, 'member')} and `}${count(panels, 'panel')}`;
   if (area < 1e-6)
     return refused(`It would act on nothing. ${[...new Set(results.flatMap((one) => one.remarks))].join(' ')}`.trim());
   const lost = Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
   const remarks = [...new Set(results.flatMap((one) => one.remarks))];
-  const words = `${formatQuantity(area, 'planArea', units)}, ${formatQuantity(given, 'force', units)}: ${lost ? `only ${formatQuantity(taken, 'force', units)} reach ${count(members, 'member')}. ${remarks.join(' ')}` : `all of it to ${count(members, 'member')}.${remarks.length > 0 ? ` ${remarks.join(' ')}` : ''}`}`;
+  const words = `${formatQuantity(area, 'planArea', units)}, ${formatQuantity(given, 'force', units)}: ${lost ? `only ${formatQuantity(taken, 'force', units)} reach ${takers}. ${remarks.join(' ')}` : `all of it to ${takers}.${remarks.length > 0 ? ` ${remarks.join(' ')}` : ''}`}`;
   const size = loadWords(loads[0], units).value;
   const caseLabel = model.cases[caseId].label;
   return {
@@ -482,8 +477,11 @@ function linePlan({ model }: ToolContext, values: Values): Plan {
   if (!(caseId in model.cases)) return refused('Add a load case first.');
   const [a, b] = [values.point('p0'), values.point('p1')];
   if (!a || !b || distance(a, b) < 1e-3) return refused('Click or type both ends of the line.');
-  const valueFrom = values.number('valueFrom');
-  if (Number.isNaN(valueFrom)) return refused('Type the value of the load.');
+  const total = values.optional('total');
+  const typed = values.number('valueFrom');
+  if (total !== undefined && !Number.isNaN(typed)) return refused('Give the value per length or the total, not both.');
+  const valueFrom = total === undefined ? typed : total / distance(a, b);
+  if (Number.isNaN(valueFrom)) return refused('Type the value of the load, or its total.');
   const editing = values.text('load') in model.loads ? values.text('load') : undefined;
   const label = values.text('label').trim();
   const load: LineLoad = {
@@ -495,16 +493,22 @@ function linePlan({ model }: ToolContext, values: Values): Plan {
     end: [b[0], b[1], b[2]],
     direction: values.text('direction') as 'x',
     valueFrom,
-    valueTo: values.optional('valueTo') ?? valueFrom,
+    valueTo: total === undefined ? (values.optional('valueTo') ?? valueFrom) : valueFrom,
   };
-  const { received, given, taken, remarks } = spreadOf(model, load as AreaLoad | LineLoad);
+  const { received, onPanels, given, taken, remarks } = spreadOf(model, load as AreaLoad | LineLoad);
   const { units } = model.settings;
   const members = new Set(received.map((one) => one.member)).size;
+  const panels = new Set(onPanels.map((one) => one.panel)).size;
+  const takers =
+    panels === 0
+      ? count(members, 'member')
+      : `${members === 0 ? '' : `${count(members, 'member')} and `}${count(panels, 'panel')}`;
+  const each = total === undefined ? '' : ` (${formatQuantity(valueFrom, 'lineLoad', units)})`;
   return {
     ok: true,
     preview: [[a, b]],
     made: [],
-    words: `${formatQuantity(distance(a, b), 'length', units, 2)}, ${formatQuantity(given, 'force', units)}: ${remarks.length > 0 ? `${formatQuantity(taken, 'force', units)} to ${count(members, 'member')}. ${remarks.join(' ')}` : `all of it to ${count(members, 'member')}.`}`,
+    words: `${formatQuantity(distance(a, b), 'length', units, 2)}, ${formatQuantity(given, 'force', units)}${each}: ${remarks.length > 0 ? `${formatQuantity(taken, 'force', units)} to ${takers}. ${remarks.join(' ')}` : `all of it to ${takers}.`}`,
     act:
       editing === undefined
         ? {
@@ -541,7 +545,8 @@ export const loadTools: readonly Tool[] = [
     group: 'loads',
     action: 'Put the load',
     again: true,
-    about: 'Along an edge or between two points: a façade, a partition. The members that lie on the line carry it.',
+    about:
+      'Along an edge or between two points: a façade, a partition. Members that lie on the line carry it, and slabs that are analysed where none does.',
     fields: (context) => [
       caseField(context),
       { key: 'p0', label: 'From', kind: 'point', initial: null },
@@ -561,6 +566,14 @@ export const loadTools: readonly Tool[] = [
         quantity: 'lineLoad',
         initial: null,
         hint: 'empty: the same',
+      },
+      {
+        key: 'total',
+        label: 'Or in all',
+        kind: 'quantity',
+        quantity: 'force',
+        initial: null,
+        hint: 'a total, spread evenly',
       },
       choice('direction', 'Direction', 'z', [
         ['z', 'global z'],

@@ -6,7 +6,7 @@ import {
   casesOfRule,
   idSource,
   inOrder,
-  isDirect,
+  isSpread,
   loadDirections,
   loadRule,
   memberEnds,
@@ -20,7 +20,7 @@ import {
   type Nature,
 } from '~core/model';
 import { count, formatQuantity, parseQuantity } from '~core/units';
-import { caseOptions } from './load-tools';
+import { caseOptions } from './case-field';
 import { refused, type Field, type FieldValue, type Tool, type ToolContext, type Values } from './tool';
 
 type Draft = LoadRule extends infer Rule ? (Rule extends { id: string } ? Omit<Rule, 'id'> : never) : never;
@@ -84,13 +84,13 @@ function rulePlan(model: Model, values: Values, rule: Draft, maker: CaseMaker): 
   const { units } = model.settings;
   const missing = result.loads.filter(
     (load) =>
-      !isDirect(load) &&
+      isSpread(load) &&
       Math.abs(spreadOf(applied.model, load).given - spreadOf(applied.model, load).taken) >
         1e-6 * Math.max(1, Math.abs(spreadOf(applied.model, load).given)),
   );
   const lost = missing.reduce(
     (sum, load) =>
-      sum + (isDirect(load) ? 0 : Math.abs(spreadOf(applied.model, load).given - spreadOf(applied.model, load).taken)),
+      sum + (!isSpread(load) ? 0 : Math.abs(spreadOf(applied.model, load).given - spreadOf(applied.model, load).taken)),
     0,
   );
   const words = [

@@ -1,7 +1,15 @@
 import { count } from '../../units';
-import { inOrder, isMeshed, meshedPanels, type Analysis, type Finding, type Model, type Panel } from '../../model';
+import {
+  panelPlane,
+  inOrder,
+  isMeshed,
+  meshedPanels,
+  type Analysis,
+  type Finding,
+  type Model,
+  type Panel,
+} from '../../model';
 import { rigidDiaphragms } from '../constraint-findings';
-import { panelPlane } from './panel-axes';
 
 /** What the analysis does not do yet, or does otherwise than may be thought, where slabs and walls are meshed. */
 export function floorFindings(model: Model): Finding[] {

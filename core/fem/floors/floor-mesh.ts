@@ -1,5 +1,6 @@
 import { meshRegion, regionOf, samePlace, type FinerPlace, type Mesh, type Region, type RegionInput } from '../../mesh';
 import {
+  panelPlane,
   fromPlane,
   inPlane,
   meshedPanels,
@@ -14,7 +15,6 @@ import {
 import { clockwise, counterClockwise, isInside, isOnEdge, type Point2, type Polygon } from '../../plane';
 import { idleLines } from './floor-findings';
 import { meshFindings } from './mesh-findings';
-import { panelPlane } from './panel-axes';
 import { Places } from './places';
 
 /** The mesh of one slab or wall, its nodes numbered with the structure's. */

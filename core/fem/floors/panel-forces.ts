@@ -1,18 +1,111 @@
-import type { PanelLoad } from '../../loading';
-import { inPlane, type Vector } from '../../model';
+import type { PanelLine, PanelLoad, PanelPressure, PanelWarming } from '../../loading';
+import { barDirection, add, distance, inPlane, scale, subtract, type Vector } from '../../model';
 import { areaOf, boxOf, clipTo, cross2, integrals, type Point2, type Polygon } from '../../plane';
 import type { AnalysisModel } from '../analysis-model';
+import { ByShape } from '../shell/alike';
+import { initialForces, shellElement } from '../shell/shell-element';
+import { ElementFinder } from './element-finder';
+
+const finders = new WeakMap<AnalysisModel, Map<number, ElementFinder>>();
+
+function finderOf(analysis: AnalysisModel, panel: number): ElementFinder {
+  const known = finders.get(analysis) ?? new Map<number, ElementFinder>();
+  finders.set(analysis, known);
+  let found = known.get(panel);
+  if (!found) {
+    const { plane, mesh, nodes } = analysis.floors!.mesh.panels[panel];
+    found = new ElementFinder(
+      { start: mesh.start, nodes: Int32Array.from(mesh.corners, (corner) => nodes[corner]), normal: plane.normal },
+      analysis.positions,
+    );
+    known.set(panel, found);
+  }
+  return found;
+}
+
+/** Adds a load on a panel to the nodes of its elements; its sum and its place are kept to the last digit. @param nodal six a node, global, N and N·m */
+export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Float64Array): void {
+  const panel = analysis.floors?.mesh.panels.findIndex((one) => one.panel.id === load.panel) ?? -1;
+  if (panel < 0) return;
+  if (load.kind === 'pressure') addPressure(analysis, panel, load, nodal);
+  else if (load.kind === 'spot') addSpot(analysis, panel, load.at, load.force, load.moment, nodal);
+  else addLine(analysis, panel, load, nodal);
+}
+
+/** A force and a moment at a place go to the corners of its element by their shapes. */
+function addSpot(
+  analysis: AnalysisModel,
+  panel: number,
+  at: Vector,
+  force: Vector,
+  moment: Vector,
+  nodal: Float64Array,
+): void {
+  const found = finderOf(analysis, panel).at(at);
+  if (!found) return;
+  const { shells } = analysis.floors!;
+  const nodes = shells.nodesOf(shells.starts[panel] + found.element);
+  found.shares.forEach((share, i) => {
+    for (let k = 0; k < 3; k++) {
+      nodal[6 * nodes[i] + k] += share * force[k];
+      nodal[6 * nodes[i] + 3 + k] += share * moment[k];
+    }
+  });
+}
+
+const gauss = [(1 - 1 / Math.sqrt(3)) / 2, (1 + 1 / Math.sqrt(3)) / 2];
+
+/** A load along a line, from element to element by two points each, which is exact for one that grows evenly. */
+function addLine(analysis: AnalysisModel, panel: number, load: PanelLine, nodal: Float64Array): void {
+  const { start, end, valueFrom, valueTo, direction } = load;
+  const length = distance(start, end);
+  const along = (t: number): Vector => add(start, scale(subtract(end, start), t));
+  const passages = finderOf(analysis, panel).passages(start, end);
+  for (let i = 0; i + 1 < passages.length; i++) {
+    const run = passages[i + 1] - passages[i];
+    for (const g of gauss) {
+      const t = passages[i] + g * run;
+      const size = ((valueFrom + t * (valueTo - valueFrom)) * run * length) / 2;
+      if (size !== 0) addSpot(analysis, panel, along(t), scale(direction, size), [0, 0, 0], nodal);
+    }
+  }
+}
+
+/** Adds what warmth of a panel, held in its place, does to its nodes. @param nodal six a node, global, N and N·m */
+export function addWarming(
+  analysis: AnalysisModel,
+  id: string,
+  { strain, curvature }: PanelWarming,
+  nodal: Float64Array,
+): void {
+  const panel = analysis.floors?.mesh.panels.findIndex((one) => one.panel.id === id) ?? -1;
+  if (panel < 0) return;
+  const { mesh, shells } = analysis.floors!;
+  const { plane, panel: record } = mesh.panels[panel];
+  const along = barDirection(plane, record.barAngle ?? 0);
+  const initial = { membrane: [strain, strain, 0], bending: [curvature, curvature, 0] } as const;
+  const alike = new ByShape((corners) => {
+    const forces = new Float64Array(6 * corners.length);
+    initialForces(shellElement(corners, shells.sections[panel], along, shells.offsets[panel], false), initial, forces);
+    return forces;
+  });
+  for (let e = shells.starts[panel]; e < shells.starts[panel + 1]; e++) {
+    const nodes = shells.nodesOf(e);
+    const forces = alike.of(Array.from(nodes, (node) => analysis.positions.subarray(3 * node, 3 * node + 3)));
+    nodes.forEach((node, a) => {
+      for (let k = 0; k < 6; k++) nodal[6 * node + k] += forces[6 * a + k];
+    });
+  }
+}
 
 /**
- * Adds a load on a panel to the nodes of its elements: exactly what lies on each element, by its corners' linear shapes over triangles (of a quadrilateral
+ * Adds a pressure to the nodes of a panel's elements: exactly what lies on each element, by its corners' linear shapes over triangles (of a quadrilateral
  * the mean of both ways to halve it), so that sum and place of the load are kept to the last digit.
  * @param nodal six a node, global, N
  */
-export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Float64Array): void {
+function addPressure(analysis: AnalysisModel, panel: number, load: PanelPressure, nodal: Float64Array): void {
   const { floors, positions } = analysis;
-  const panel = floors?.mesh.panels.findIndex((one) => one.panel.id === load.panel) ?? -1;
-  if (!floors || panel < 0) return;
-  const { shells } = floors;
+  const { shells } = floors!;
   const boxes = load.polygons.map(boxOf);
   const convex = load.polygons.map(isConvex);
   // where some count less than nothing an element under one may be under another too

@@ -1,7 +1,7 @@
 import { ByShape } from '../shell/alike';
 import type { SolvedPanel, Solution } from '../solution';
 import { shellElement } from '../shell/shell-element';
-import { addCornerForces, forceMatrix, shellForces, type ForceMatrix } from '../shell/shell-forces';
+import { addCornerForces, forceMatrix, heldForces, shellForces, type ForceMatrix } from '../shell/shell-forces';
 
 /** Inner forces of a panel at the nodes of its mesh, averaged inside the panel only. */
 export interface PanelForces {
@@ -85,11 +85,29 @@ function placesIn(list: Int32Array, wanted: Int32Array): Int32Array {
   return Int32Array.from(wanted, (number) => places[number]);
 }
 
-/** Inner forces of a panel in a state. @param displacements six a node, global, m and rad */
+/** What warmth alone would give while the panel is held, eight numbers as in `shellForces`; none: it is not warmed. */
+function warmForces(
+  { warmth }: Pick<Solution, 'warmth'>,
+  { id, section }: SolvedPanel,
+  caseFactors: Float64Array,
+): Float64Array | undefined {
+  let [strain, curvature] = [0, 0];
+  warmth?.forEach((list, c) => {
+    for (const one of list) {
+      if (one.panel !== id) continue;
+      strain += caseFactors[c] * one.strain;
+      curvature += caseFactors[c] * one.curvature;
+    }
+  });
+  if (strain === 0 && curvature === 0) return undefined;
+  return heldForces(section, { membrane: [strain, strain, 0], bending: [curvature, curvature, 0] });
+}
+
+/** Inner forces of a panel in a state. @param state its movements, six a node, global, m and rad, and the factor of each load case in it */
 export function panelForces(
-  solution: Pick<Solution, 'positions'>,
+  solution: Pick<Solution, 'positions' | 'warmth'>,
   panel: SolvedPanel,
-  displacements: Float64Array,
+  { displacements, caseFactors }: { readonly displacements: Float64Array; readonly caseFactors: Float64Array },
 ): PanelForces {
   const { matrices, nodes, at } = elementsOf(solution, panel);
   const width = shellForces.length;
@@ -109,8 +127,9 @@ export function panelForces(
       for (let k = 0; k < width; k++) values[width * i + k] += corners[width * (c - from) + k];
     }
   }
+  const warm = warmForces(solution, panel, caseFactors);
   nodes.forEach((_, i) => {
-    for (let k = 0; k < width; k++) values[width * i + k] /= times[i];
+    for (let k = 0; k < width; k++) values[width * i + k] = values[width * i + k] / times[i] + (warm ? warm[k] : 0);
   });
   return { nodes, values };
 }

@@ -1,10 +1,9 @@
-import type { Model } from '../../model';
+import { barDirection, type Model } from '../../model';
 import type { ElementSource } from '../elements';
 import { ByShape } from '../shell/alike';
 import { shellElement, shellStiffness } from '../shell/shell-element';
 import { panelStiffness, type ShellStiffness } from '../shell/shell-stiffness';
 import type { PanelMesh } from './floor-mesh';
-import { barDirection } from './panel-axes';
 
 /** The elements of all meshed slabs and walls. Elements of one shape in one panel share their matrices. */
 export class ShellSource implements ElementSource {

@@ -70,7 +70,6 @@ export function membraneTriangle(
       area / 3,
     );
   const stress = new Float64Array(81);
-  const held = new Float64Array(27);
   for (let corner = 0; corner < 3; corner++) {
     stress.set(
       product(
@@ -80,13 +79,12 @@ export function membraneTriangle(
       ),
       27 * corner,
     );
-    for (let i = 0; i < 9; i++) held[9 * corner + i] = -stiffness[i];
   }
   const initial = new Float64Array(27);
   for (let i = 0; i < 9; i++)
     for (let c = 0; c < 3; c++)
       for (let s = 0; s < 3; s++) initial[3 * i + c] += area * mean[9 * s + i] * stiffness[3 * s + c];
-  return { stiffness: k, stress, held, initial, terms: 9, size: 1 };
+  return { stiffness: k, stress, initial, terms: 9, size: 1 };
 }
 
 /** A B, A of 3 × 3, B of 3 × columns, by rows. */

@@ -14,8 +14,6 @@ export interface MembraneElement {
   readonly stiffness: Float64Array;
   /** stress parameters from freedoms: terms × 3n by rows */
   readonly stress: Float64Array;
-  /** stress parameters of a held element under unit initial strains εₓ, ε_y, γ_xy: terms × 3 by rows */
-  readonly held: Float64Array;
   /** forces on the freedoms that unit initial strains amount to, as loads: 3n × 3 by rows */
   readonly initial: Float64Array;
   readonly terms: number;
@@ -31,14 +29,13 @@ const gaussWeights = Float64Array.of(5 / 18, 8 / 18, 5 / 18);
 
 const terms = 9;
 const freedoms = 12;
-const columns = freedoms + 3;
 
 // thousands of elements are made one after the other; what they need for a moment is taken from here
 const P = new Float64Array(3 * terms);
 const CP = new Float64Array(3 * terms);
 const H = new Float64Array(terms * terms);
 const G = new Float64Array(terms * freedoms);
-const right = new Float64Array(terms * columns);
+const right = new Float64Array(terms * freedoms);
 const row = new Float64Array(freedoms);
 /** x, y (m) and weight (m²) of the nine places */
 const places = new Float64Array(27);
@@ -98,7 +95,6 @@ export function membraneElement(
   const area = placePoints(xs, ys);
   const size = Math.sqrt(area);
   const compliance = inverseOf3(stiffness);
-  const strained = new Float64Array(terms * 3);
   // H = ∫ Pᵀ C P
   H.fill(0);
   for (let at = 0; at < 27; at += 3) {
@@ -114,31 +110,18 @@ export function membraneElement(
       const p2 = P[2 * terms + i];
       for (let j = 0; j <= i; j++)
         H[i * terms + j] += weight * (p0 * CP[j] + p1 * CP[terms + j] + p2 * CP[2 * terms + j]);
-      strained[3 * i] -= weight * p0;
-      strained[3 * i + 1] -= weight * p1;
-      strained[3 * i + 2] -= weight * p2;
     }
   }
   edgeWork(xs, ys, size);
-  for (let i = 0; i < terms; i++) {
-    for (let j = 0; j < freedoms; j++) right[i * columns + j] = G[i * freedoms + j];
-    for (let k = 0; k < 3; k++) right[i * columns + freedoms + k] = strained[3 * i + k];
-  }
-  solveSmall(H, terms, right, columns);
-  const stress = new Float64Array(terms * freedoms);
-  const held = new Float64Array(terms * 3);
-  for (let i = 0; i < terms; i++) {
-    for (let j = 0; j < freedoms; j++) stress[i * freedoms + j] = right[i * columns + j];
-    for (let k = 0; k < 3; k++) held[3 * i + k] = right[i * columns + freedoms + k];
-  }
+  right.set(G);
+  solveSmall(H, terms, right, freedoms);
+  const stress = right.slice();
   const k = new Float64Array(withStiffness ? freedoms * freedoms : 0);
   const initial = new Float64Array(freedoms * 3);
   for (let i = 0; i < freedoms; i++) {
-    for (let c = 0; c < 3; c++) {
-      let sum = 0;
-      for (let t = 0; t < terms; t++) sum -= stress[t * freedoms + i] * strained[3 * t + c];
-      initial[3 * i + c] = sum;
-    }
+    // held against strains, the field is an even one: its first three terms
+    for (let c = 0; c < 3; c++)
+      for (let t = 0; t < 3; t++) initial[3 * i + c] += G[t * freedoms + i] * stiffness[3 * t + c];
     for (let j = 0; withStiffness && j <= i; j++) {
       let sum = 0;
       for (let t = 0; t < terms; t++) sum += G[t * freedoms + i] * stress[t * freedoms + j];
@@ -146,7 +129,7 @@ export function membraneElement(
     }
   }
   if (withStiffness) tieRotations(xs, ys, area, rotationTie * stiffness[8], k);
-  return { stiffness: k, stress, held, initial, terms, size };
+  return { stiffness: k, stress, initial, terms, size };
 }
 
 /** Work of each stress term's tractions on each freedom, terms × 12 by rows, into G. */

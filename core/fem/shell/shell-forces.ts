@@ -7,7 +7,7 @@ import {
   type InitialStrains,
   type ShellElement,
 } from './shell-element';
-import { strainTurn } from './shell-stiffness';
+import type { ShellStiffness } from './shell-stiffness';
 
 /** Inner forces at a place, per width: nₓ, n_y, n_xy (N/m), mₓ, m_y, m_xy (N·m/m, + with tension on the −z face), vₓ, v_y (N/m). */
 export const shellForces = ['nx', 'ny', 'nxy', 'mx', 'my', 'mxy', 'vx', 'vy'] as const;
@@ -160,28 +160,11 @@ export function addCornerForces(
   }
 }
 
-/** Adds to the inner forces at the corners of an element what strains free of force take from them while it is held. */
-export function addInitialCornerForces(element: ShellElement, initial: InitialStrains, into: Float64Array): void {
-  const { membrane, plate, made, xs, ys, turn } = element;
-  const n = xs.length;
-  const toElement = strainTurn(turn[0], turn[1]);
-  const own = new Float64Array(8);
-  const strain = apply3(toElement, initial.membrane);
-  const bent = apply3(toElement, initial.bending);
-  for (let a = 0; a < n; a++) {
-    own.fill(0);
-    if (membrane) {
-      const { held, terms, size } = membrane;
-      const beta = (t: number) => held[3 * t] * strain[0] + held[3 * t + 1] * strain[1] + held[3 * t + 2] * strain[2];
-      if (n === 3) for (let k = 0; k < 3; k++) own[k] = beta(3 * a + k);
-      else {
-        stressTerms(xs[a] / size, ys[a] / size, P);
-        for (let k = 0; k < 3; k++) for (let t = 0; t < terms; t++) own[k] += P[k * terms + t] * beta(t);
-      }
-    }
-    if (plate && made.bending) own.set(apply3(made.bending, bent), 3);
-    turnRows(own, 0, 1, turn);
-    turnRows(own, 3, 1, turn);
-    for (let k = 0; k < 8; k++) into[8 * a + k] += own[k];
-  }
+/** The inner forces of a panel that strains free of force would give while it is held: eight, as in `shellForces`. @param made in the panel's axes */
+export function heldForces({ membrane, bending }: ShellStiffness, initial: InitialStrains): Float64Array {
+  const forces = new Float64Array(shellForces.length);
+  if (membrane) forces.set(apply3(membrane, initial.membrane).map((value) => -value));
+  // moments are counted positive with tension on the −z face
+  if (bending) forces.set(apply3(bending, initial.bending), 3);
+  return forces;
 }

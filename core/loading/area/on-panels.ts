@@ -1,8 +1,9 @@
 import { inPlane, isMeshed, offPlane, type Model, type Panel, type Plane, type Vector } from '../../model';
 import { areaOf, clipTo, counterClockwise, integrals, type Linear, type Polygon } from '../../plane';
 
-/** What lies on a meshed slab or wall: a pressure over polygons of a plane. Openings run clockwise and count less. */
-export interface PanelLoad {
+/** A pressure on a meshed slab or wall, over polygons of a plane. Openings run clockwise and count less. */
+export interface PanelPressure {
+  readonly kind: 'pressure';
   readonly panel: string;
   /** unit vector, global */
   readonly direction: Vector;
@@ -13,6 +14,34 @@ export interface PanelLoad {
   /** N/m² over the plane's coordinates, m */
   readonly value: Linear;
 }
+
+/** A load along a line of a meshed slab or wall, growing evenly. */
+export interface PanelLine {
+  readonly kind: 'line';
+  readonly panel: string;
+  /** unit vector, global */
+  readonly direction: Vector;
+  /** global, m */
+  readonly start: Vector;
+  readonly end: Vector;
+  /** N/m */
+  readonly valueFrom: number;
+  readonly valueTo: number;
+}
+
+/** A force and a moment at a place of a meshed slab or wall. */
+export interface PanelSpot {
+  readonly kind: 'spot';
+  readonly panel: string;
+  /** global, m */
+  readonly at: Vector;
+  /** N and N·m, global */
+  readonly force: Vector;
+  readonly moment: Vector;
+}
+
+/** What lies on a meshed slab or wall. */
+export type PanelLoad = PanelPressure | PanelLine | PanelSpot;
 
 /** A meshed panel in a plane, in convex parts without its openings. */
 export interface Covered {

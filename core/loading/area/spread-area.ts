@@ -9,7 +9,7 @@ import {
   type Vector,
 } from '../../model';
 import { consolidate } from './consolidate';
-import { meshedIn, partsOn, type Covered, type PanelLoad } from './on-panels';
+import { meshedIn, partsOn, type Covered, type PanelPressure } from './on-panels';
 import { fieldsIn, fieldsWith, type Field, type Side, type Stretch } from './fields';
 import { lineShares } from './line-share';
 import {
@@ -43,7 +43,7 @@ export interface Received {
 export interface SpreadArea {
   readonly received: readonly Received[];
   /** what lies on slabs and walls that are meshed; it goes to no member */
-  readonly onPanels: readonly PanelLoad[];
+  readonly onPanels: readonly PanelPressure[];
   /** of its first part, unit vector, global: parts in several planes that are loaded square to themselves have directions of their own */
   readonly direction: Vector;
   /** m², without openings */
@@ -86,7 +86,7 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
   if (!found.ok) return { ...empty, remarks: [`It acts on nothing: ${found.reason}.`] };
   const remarks = new Set<string>();
   const received: Received[] = [];
-  const onPanels: PanelLoad[] = [];
+  const onPanels: PanelPressure[] = [];
   let [area, given, taken] = [0, 0, 0];
   const directionOf = ({ plane }: Patch): Vector =>
     load.direction === 'normal' ? plane.normal : axisVectors[load.direction];
@@ -114,6 +114,7 @@ export function spreadArea(model: Model, load: AreaLoad): SpreadArea {
         taken += factor * on.total;
         if (on.polygons.length > 0)
           onPanels.push({
+            kind: 'pressure',
             panel: one.panel,
             direction,
             plane: patch.plane,

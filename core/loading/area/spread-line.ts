@@ -1,9 +1,23 @@
-import { distance, dot, memberAxis, norm, scale, subtract, type LineLoad, type Model, type Vector } from '../../model';
+import {
+  alongLine,
+  distance,
+  dot,
+  memberAxis,
+  norm,
+  scale,
+  stretchesOn,
+  subtract,
+  type LineLoad,
+  type Model,
+  type Vector,
+} from '../../model';
+import type { PanelLine } from './on-panels';
 import type { Received } from './spread-area';
 
-/** A line load carried by the members that lie on it. */
+/** A line load carried by the members that lie on it, and by meshed slabs and walls where none does. */
 export interface SpreadLine {
   readonly received: readonly Received[];
+  readonly onPanels: readonly PanelLine[];
   readonly direction: Vector;
   /** N along the direction */
   readonly given: number;
@@ -19,7 +33,8 @@ const aside = 0.01;
 export function spreadLine(model: Model, load: LineLoad): SpreadLine {
   const direction: Vector = axisVectors[load.direction];
   const length = distance(load.start, load.end);
-  if (length < 1e-3) return { received: [], direction, given: 0, taken: 0, remarks: ['Its ends lie on one point.'] };
+  if (length < 1e-3)
+    return { received: [], onPanels: [], direction, given: 0, taken: 0, remarks: ['Its ends lie on one point.'] };
   const along = scale(subtract(load.end, load.start), 1 / length);
   const valueAt = (s: number) => load.valueFrom + ((load.valueTo - load.valueFrom) * s) / length;
   const place = (point: Vector): { s: number; off: number } => {
@@ -44,11 +59,13 @@ export function spreadLine(model: Model, load: LineLoad): SpreadLine {
     .filter((piece) => piece.to - piece.from > 1e-6)
     .sort((one, other) => one.from - other.from);
   const received: Received[] = [];
+  const covered: [from: number, to: number][] = [];
   let [reached, taken] = [0, 0];
   for (const { member, a, b, from: start, to } of pieces) {
     const from = Math.max(start, reached);
     if (to - from < 1e-6) continue;
     reached = to;
+    covered.push([from, to]);
     const axis = memberAxis(model, model.members[member]);
     if (!axis) continue;
     const at = (s: number) => ((s - a) / (b - a)) * axis.length;
@@ -67,15 +84,48 @@ export function spreadLine(model: Model, load: LineLoad): SpreadLine {
     });
     taken += ((valueAt(from) + valueAt(to)) / 2) * (to - from);
   }
+  const onPanels: PanelLine[] = [];
+  for (const { panel, from, to } of stretchesOn(model, load.start, load.end)) {
+    for (const [low, high] of without([from, to], covered)) {
+      covered.push([low, high]);
+      onPanels.push({
+        kind: 'line',
+        panel,
+        direction,
+        start: alongLine(load.start, load.end, low),
+        end: alongLine(load.start, load.end, high),
+        valueFrom: valueAt(low),
+        valueTo: valueAt(high),
+      });
+      taken += ((valueAt(low) + valueAt(high)) / 2) * (high - low);
+    }
+  }
   const given = ((load.valueFrom + load.valueTo) / 2) * length;
-  const covered =
-    pieces.length === 0
-      ? 'No member lies on it.'
-      : `Members receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; no member lies on the rest of the line.`;
-  const coveredLength = received.reduce((sum, one) => sum + (one.to - one.from), 0);
+  const carried =
+    covered.length === 0
+      ? 'No member and no meshed slab lies on it.'
+      : `Members and slabs receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; none lies on the rest of the line.`;
+  const coveredLength = covered.reduce((sum, [from, to]) => sum + (to - from), 0);
   const short =
-    pieces.length === 0 ||
+    covered.length === 0 ||
     coveredLength < length * (1 - 1e-4) ||
     Math.abs(given - taken) > 1e-6 * Math.max(1, Math.abs(given));
-  return { received, direction, given, taken, remarks: short ? [covered] : [] };
+  return { received, onPanels, direction, given, taken, remarks: short ? [carried] : [] };
+}
+
+/** What others leave of a stretch. */
+function without(
+  [from, to]: readonly [number, number],
+  others: readonly (readonly [number, number])[],
+): [number, number][] {
+  return others.reduce<[number, number][]>(
+    (left, [low, high]) =>
+      left
+        .flatMap(([a, b]): [number, number][] => [
+          [a, Math.min(b, low)],
+          [Math.max(a, high), b],
+        ])
+        .filter(([a, b]) => b - a > 1e-6),
+    [[from, to]],
+  );
 }

@@ -1,6 +1,7 @@
 import {
   fromPlane,
   gridLinesAlong,
+  isOnFloor,
   isPlaced,
   memberEnds,
   type AreaLoad,
@@ -82,6 +83,8 @@ function along(model: Model, axis: 'x' | 'y', [from, to]: readonly [number, numb
 const within = ([from, to]: readonly [number, number], at: number) => at > from - 1e-6 && at < to + 1e-6;
 
 function middleOf(model: Model, load: Exclude<Load, AreaLoad>): readonly [number, number] | undefined {
+  if (load.type === 'spot') return [load.at[0], load.at[1]];
+  if (isOnFloor(load)) return undefined;
   if (load.type === 'line') return [(load.start[0] + load.end[0]) / 2, (load.start[1] + load.end[1]) / 2];
   if ('node' in load) return [model.nodes[load.node].position[0], model.nodes[load.node].position[1]];
   const ends = memberEnds(model, model.members[load.member]);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { caseId } from './cases';
+import { lineSupportId } from './line-supports';
 import { memberId } from './members';
 import { nodeId } from './nodes';
 import { slabId } from './slabs';
@@ -206,6 +207,39 @@ export const lineLoad = z.strictObject({
   valueTo: z.number().describe('N/m at the end'),
 });
 
+/** A force and a moment at a place of a slab or wall that is analysed; no node has to be there. */
+export const spotLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('spot'),
+  label: label.optional(),
+  at: point,
+  force: vector.describe('N, global'),
+  moment: vector.describe('N·m, global'),
+});
+
+/** Warming of a slab or wall that is analysed, K: one of both is named. */
+export const panelTemperatureLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('panelTemperature'),
+  slab: slabId.optional(),
+  wall: wallId.optional(),
+  change: z.number().min(-2000).max(2000).describe('uniform change, K'),
+  difference: z
+    .number()
+    .min(-2000)
+    .max(2000)
+    .describe('warmer on the side of its z axis (the top of a floor) than on the other by, K over the thickness'),
+});
+
+/** Imposed movement (m) and turning (rad) of a line support, global. */
+export const lineSettlementLoad = z.strictObject({
+  ...loadBase,
+  type: z.literal('lineSettlement'),
+  lineSupport: lineSupportId,
+  displacement: vector.describe('imposed movement, global, m'),
+  rotation: vector.describe('imposed rotation, global, rad'),
+});
+
 /** A load of any kind. */
 export const load = z.discriminatedUnion('type', [
   nodeLoad,
@@ -218,6 +252,9 @@ export const load = z.discriminatedUnion('type', [
   settlementLoad,
   areaLoad,
   lineLoad,
+  spotLoad,
+  panelTemperatureLoad,
+  lineSettlementLoad,
 ]);
 
 /** What is done with loads by declaration. */
@@ -231,6 +268,9 @@ export const loadKind = kind({
     { at: 'member', to: 'members', whenGone: 'goes' },
     { at: 'region.corners[]', to: 'nodes', whenGone: 'outline' },
     { at: 'region.openings[][]', to: 'nodes', whenGone: 'outline' },
+    { at: 'slab', to: 'slabs', whenGone: 'goes' },
+    { at: 'wall', to: 'walls', whenGone: 'goes' },
+    { at: 'lineSupport', to: 'lineSupports', whenGone: 'goes' },
     { at: 'region.storey', to: 'storeys', whenGone: 'goes' },
     { at: 'region.slabs[]', to: 'slabs', whenGone: 'leaves', together: 'region' },
     { at: 'region.walls[]', to: 'walls', whenGone: 'leaves', together: 'region' },
@@ -261,6 +301,14 @@ export type MemberLoad = PlacedLoad | TemperatureLoad | StrainLoad;
 export type Load = z.infer<typeof load>;
 /** Loads on a node or a member. */
 export type DirectLoad = NodeLoad | SettlementLoad | MemberLoad;
+/** One of `spotLoad`, as it stands in a model. */
+export type SpotLoad = z.infer<typeof spotLoad>;
+/** One of `panelTemperatureLoad`, as it stands in a model. */
+export type PanelTemperatureLoad = z.infer<typeof panelTemperatureLoad>;
+/** One of `lineSettlementLoad`, as it stands in a model. */
+export type LineSettlementLoad = z.infer<typeof lineSettlementLoad>;
+/** Loads on slabs, walls and line supports themselves. */
+export type FloorLoad = SpotLoad | PanelTemperatureLoad | LineSettlementLoad;
 /** One of `areaLoad`, as it stands in a model. */
 export type AreaLoad = z.infer<typeof areaLoad>;
 /** One of `lineLoad`, as it stands in a model. */

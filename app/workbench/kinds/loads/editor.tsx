@@ -1,6 +1,6 @@
 import { Button, Segmented } from 'antd';
 import { loadWords, spreadOf, targetOf } from '~core/loading';
-import { isDirect, isPlaced, memberLength, positionTolerance, type Load, type PlacedLoad } from '~core/model';
+import { isDirect, isSpread, isPlaced, memberLength, positionTolerance, type Load, type PlacedLoad } from '~core/model';
 import { count, formatQuantity, type QuantityKind, positionInOtherUnit } from '~core/units';
 import { useWorkbench } from '../../../state/store';
 import { Icon } from '../../../theme/icons';
@@ -60,6 +60,21 @@ export function LoadEditor({ load, onOpen }: { load: Load; onOpen?: (() => void)
             {number('curvatureZ', 'Curvature z, 1/m', load.curvatureZ, 'number')}
           </>
         );
+      case 'spot':
+        return [
+          ...vector('at', load.at, 'Place', 'length'),
+          ...vector('force', load.force, 'F', 'force'),
+          ...vector('moment', load.moment, 'M', 'moment'),
+        ];
+      case 'panelTemperature':
+        return (
+          <>
+            {number('change', 'Even', load.change, 'temperature')}
+            {number('difference', 'Top warmer by', load.difference, 'temperature')}
+          </>
+        );
+      case 'lineSettlement':
+        return vector('displacement', load.displacement, 'u', 'deflection');
       default:
         return isPlaced(load) ? <PlacedFields load={load} change={change} /> : null;
     }
@@ -83,7 +98,7 @@ export function LoadEditor({ load, onOpen }: { load: Load; onOpen?: (() => void)
           <Icon name="trash" />
         </button>
       </h3>
-      {isDirect(load) ? <div className="fields">{fields()}</div> : <Received load={load} onOpen={onOpen} />}
+      {isSpread(load) ? <Received load={load} onOpen={onOpen} /> : <div className="fields">{fields()}</div>}
     </div>
   );
 }

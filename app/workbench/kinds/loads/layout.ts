@@ -23,6 +23,9 @@ const kindNames: Readonly<Record<Load['type'], string>> = {
   settlement: 'settlement',
   area: 'area',
   line: 'line',
+  spot: 'at a place',
+  panelTemperature: 'temperature',
+  lineSettlement: 'settlement',
 };
 const typed: readonly Load['type'][] = ['uniform', 'trapezoid', 'point', 'moment', 'node'];
 

@@ -1,7 +1,7 @@
 import { analyse, bestKernel, Factorisation, multiply, patternOf } from '../../sparse';
 import { blockAt } from '../../sparse/block-matrix';
 import { initialForces, shellElement, shellStiffness, type InitialStrains, type ShellElement } from '../shell-element';
-import { addCornerForces, addInitialCornerForces, forceMatrix } from '../shell-forces';
+import { addCornerForces, forceMatrix, heldForces } from '../shell-forces';
 import { panelStiffness, type PanelSection, type ShellStiffness } from '../shell-stiffness';
 
 /** A structure of shells only, for problems of the literature. */
@@ -125,7 +125,10 @@ export function solveShells(structure: ShellStructure): ShellAnswer {
       Float64Array.from(elements[e].flatMap((node) => Array.from(u.subarray(6 * node, 6 * node + 6)))),
       found,
     );
-    if (initial) addInitialCornerForces(shell, initial, found);
+    if (initial)
+      heldForces(made, initial).forEach((value, k) => {
+        for (let a = 0; a < shell.xs.length; a++) found[8 * a + k] += value;
+      });
     return found;
   });
   return { u, shells, corners, work: forces.reduce((sum, value, i) => sum + value * u[i], 0) };

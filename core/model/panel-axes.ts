@@ -1,4 +1,7 @@
-import { planeOf, type Model, type Panel, type Plane, type Vector } from '../../model';
+import type { Vector } from './geometry';
+import type { Panel } from './kinds';
+import type { Model } from './model';
+import { planeOf, type Plane } from './plane';
 
 /** A slab or wall in its plane: u level, v uphill, the normal up, of a wall to the left of its first edge that is not upright. */
 export function panelPlane(model: Pick<Model, 'nodes'>, { corners }: Pick<Panel, 'corners'>): Plane | undefined {
