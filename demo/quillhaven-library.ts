@@ -622,6 +622,11 @@ function reinforceFloors(author: Author): void {
       bottom: { bar: '#7', count: 4 },
       stirrups: { bar: '#3', legs: 2, spacing: 0.2 },
     },
+    alongSlab: {
+      top: { bar: '#7', count: 4 },
+      bottom: { bar: '#6', count: 3 },
+      stirrups: { bar: '#3', legs: 2, spacing: 0.25 },
+    },
     along: {
       top: { bar: '#6', count: 3 },
       bottom: { bar: '#6', count: 3 },
@@ -638,7 +643,12 @@ function reinforceFloors(author: Author): void {
     besideStacks(beam)
       ? sets.stacks
       : Math.abs(at(beam.start)[0] - at(beam.end)[0]) > 1e-6
-        ? sets.along
+        ? // the slab spans both ways to its beams
+          Math.abs(at(beam.start)[2] - storeys[0]) < 1e-6 &&
+          at(beam.start)[1] > 1e-6 &&
+          at(beam.start)[1] < width - 1e-6
+          ? sets.alongSlab
+          : sets.along
         : [0, 25.6].some((x) => Math.abs(at(beam.start)[0] - x) < 1e-6)
           ? sets.edge
           : sets.inner;

@@ -20,6 +20,8 @@ export interface ImbalanceReading {
   readonly residual: number;
   readonly condition: number;
   readonly nodes: readonly NodalImbalance[];
+  /** how many nodes meshed slabs and walls meet: what these hand over there is not summed */
+  readonly onPanels: number;
   /** the stiffest and the softest member of the structure, N/m */
   readonly stiffest: { readonly id: string; readonly stiffness: number } | undefined;
   readonly softest: { readonly id: string; readonly stiffness: number } | undefined;
@@ -27,7 +29,7 @@ export interface ImbalanceReading {
 
 /**
  * Sums the forces on every node of a case: loads, reactions, and what members hand over; nothing should be left. In the plane of a rigid floor the
- * floor takes what a node does not, so there only the vertical is summed.
+ * floor takes what a node does not, so there only the vertical is summed; nodes that meshed slabs and walls meet are left out.
  * @returns the five nodes at which the most is left, and what makes equations inexact: a wide spread of stiffness
  */
 export function imbalanceOf(model: Model, solution: Solution, caseId: string): ImbalanceReading | undefined {
@@ -64,20 +66,25 @@ export function imbalanceOf(model: Model, solution: Solution, caseId: string): I
     for (const node of [start, end]) meeting.set(node, [...(meeting.get(node) ?? []), own]);
   });
   const inFloor = new Set(Object.values(model.diaphragms).flatMap((floor) => floor.nodes));
-  const nodes = solution.nodeIds.map((node, n): NodalImbalance => {
+  const onPanels = new Set((solution.panels ?? []).flatMap((panel) => [...panel.nodes]));
+  const nodes = solution.nodeIds.flatMap((node, n): NodalImbalance[] => {
+    if (onPanels.has(n)) return [];
     const force: [number, number, number] = [sums[3 * n], sums[3 * n + 1], sums[3 * n + 2]];
     if (inFloor.has(node)) force[0] = force[1] = 0;
-    return {
-      node,
-      force,
-      size: Math.hypot(...force),
-      members: (meeting.get(n) ?? []).sort((a, b) => b.stiffness - a.stiffness),
-    };
+    return [
+      {
+        node,
+        force,
+        size: Math.hypot(...force),
+        members: (meeting.get(n) ?? []).sort((a, b) => b.stiffness - a.stiffness),
+      },
+    ];
   });
   const byStiffness = [...all].sort((a, b) => b.stiffness - a.stiffness);
   return {
     residual: solved.residual,
     condition: solution.log.condition,
+    onPanels: solution.nodeIds.length - nodes.length,
     nodes: nodes.sort((a, b) => b.size - a.size).slice(0, 5),
     stiffest: byStiffness[0],
     softest: byStiffness.at(-1),

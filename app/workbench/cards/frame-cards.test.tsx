@@ -2,7 +2,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { App } from 'antd';
 import type { ReactElement } from 'react';
 import { mendAll } from '~core/build';
-import { applyAct, type Finding } from '~core/model';
+import { applyAct, idSource, type Finding } from '~core/model';
 import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { createWorkbench, WorkbenchContext, type Workbench } from '../../state/store';
 import { growSelection, invertSelection, workbenchCommands } from '../commands/commands';
@@ -85,8 +85,8 @@ test('a member in full: behaviour, ends, axis position with its cut, kinds of a 
 
 test('floors, groups, planes, slabs and the properties of new members have their lists', () => {
   const workbench = open();
-  expect(shown(workbench, <FloorsEditor />)).toMatch(/Storey 1.*rigid.*20 nodes/);
-  expect(shown(workbench, <NamedThings />)).toMatch(/52 members.*look at it.*First floor.*carries loads only/);
+  expect(shown(workbench, <FloorsEditor />)).toMatch(/Storey 2.*rigid.*20 nodes.*Storey 1.*free/);
+  expect(shown(workbench, <NamedThings />)).toMatch(/52 members.*look at it.*First floor.*shell/);
   expect(shown(workbench, <NewMembersEditor />)).toContain('what the newest has');
 });
 
@@ -117,9 +117,22 @@ test('findings are listed by kind with their mends; those accepted stand apart w
     why: 'Why.',
     place: { nodes: ['n1'] },
   };
-  workbench.setState({ findings: [slab, stop] });
+  const accepting = applyAct(model, {
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          acceptances: [
+            { id: idSource(model)('acceptances'), finding: 'panels', reason: 'Its weight stands in case SD' },
+          ],
+        },
+      },
+    ],
+  });
+  if (!accepting.ok) throw new Error(accepting.error);
+  workbench.setState({ model: accepting.model, findings: [slab, stop] });
   const text = shown(workbench, <FindingsCard />);
-  expect(text).toMatch(/Select all.*Member m1 has no section.*Accepted.*Weight of the slab stands in case SD/);
+  expect(text).toMatch(/Select all.*Member m1 has no section.*Accepted.*Its weight stands in case SD/);
   expect(text).not.toContain('Accept …'); // what stops cannot be accepted
   expect(mendAll(model, [stop, slab])).toEqual({ act: undefined, mended: 0 });
 });

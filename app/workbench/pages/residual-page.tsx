@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { imbalanceOf } from '~core/results';
-import { formatQuantity } from '~core/units';
+import { count, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { Provenance, WidePage } from '../pieces/wide-page';
 
@@ -55,6 +55,12 @@ export function ResidualPage({ of: id }: { of: string }) {
           </p>
           <div className="block">
             <h3>Where the most is left</h3>
+            {reading.onPanels > 0 && (
+              <p className="caption">
+                {count(reading.onPanels, 'node')} that meshed slabs and walls meet{' '}
+                {reading.onPanels === 1 ? 'is' : 'are'} not summed here.
+              </p>
+            )}
             <table className="plain-table">
               <thead>
                 <tr>
