@@ -53,7 +53,7 @@ const door = {
       drawing &&
       comlink.transfer(
         drawing,
-        [drawing.triangles, drawing.outline, drawing.rest, drawing.segmentValues]
+        [drawing.triangles, drawing.outline, drawing.rest, drawing.mesh, drawing.meshRest, drawing.segmentValues]
           .filter((array) => array.byteLength > 0)
           .map((array) => array.buffer as ArrayBuffer),
       )

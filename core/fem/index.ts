@@ -15,6 +15,7 @@ export { type SpectrumResponse, type SpectrumResult } from './spectrum';
 export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
+export { ElementFinder } from './floors/element-finder';
 export { panelForces, type PanelForces } from './floors/panel-results';
 export { shellForces } from './shell/shell-forces';
 export type { SolvedPanel } from './solution';

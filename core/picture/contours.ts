@@ -1,21 +1,43 @@
-import { panelBand, shownParts, type Quantity } from '../results';
+import type { Solution } from '../fem';
+import {
+  panelBand,
+  panelDifference,
+  panelDirections,
+  shownParts,
+  type PanelBand,
+  type Quantity,
+  type ShownPart,
+} from '../results';
 import type { Drawn } from './drawn';
 import { meshEdges } from './mesh-edges';
 import { nothingDrawn, type DiagramDrawing, type DiagramSource } from './drawing';
 
+/** The shape a state takes: exaggeration of its movements (six a node, m), and the lines of members and of elements in it. */
+export interface MovedShape {
+  readonly scale: number;
+  readonly displacements: Float64Array;
+  readonly outline: Float32Array;
+  readonly mesh: Float32Array;
+}
+
 /**
  * A quantity over slabs and walls: triangles with a value at each corner, the extremes of each panel to write, and on demand the outlines of elements. Of an
- * envelope the side that is asked for, or of both the value of larger size.
+ * envelope the side that is asked for, or of both the value of larger size. Of a comparison, what one shows less what the other does at the same place.
+ * @param moved the shape on which values lie; none: where slabs are drawn
  */
 export function panelContours(
-  { model, solution, shown, panels = [] }: DiagramSource,
+  { model, solution, shown, panels = [], less }: DiagramSource,
   quantity: Quantity,
   drawn: Drawn,
+  moved?: MovedShape,
 ): DiagramDrawing {
+  const others = less && shownParts(less.model, less.solution, less.shown);
   const parts = shownParts(model, solution, shown);
   const wanted = new Set(panels);
   const own = (solution.panels ?? []).filter(({ id }) => wanted.has(id));
   const { positions } = solution;
+  const place = (node: number, k: number) =>
+    positions[3 * node + k] + (moved ? moved.scale * moved.displacements[6 * node + k] : 0);
   const triangleCount = own.reduce((sum, { start, nodes }) => sum + nodes.length - 2 * (start.length - 1), 0);
   const areas = new Float32Array(9 * triangleCount);
   const areaValues = new Float32Array(3 * triangleCount);
@@ -24,26 +46,29 @@ export function panelContours(
   const values: DiagramDrawing['values'][number][] = [];
   let [largest, smallest] = [-Infinity, Infinity];
   for (const panel of own) {
-    const band = panelBand(solution, panel, parts, quantity);
+    const own = panelBand(solution, panel, parts, quantity);
+    if (!own) continue;
+    const band = others ? differenceOf(less.solution, others, { solution, panel, band: own }, quantity) : own;
     if (!band) continue;
     const of = new Float64Array(positions.length / 3);
-    let [top, bottom] = [0, 0];
     const chosen = Float64Array.from(band.nodes, (_, i) =>
       drawn.side === 'max' || (drawn.side === 'both' && Math.abs(band.max[i]) >= Math.abs(band.min[i]))
         ? band.max[i]
         : band.min[i],
     );
+    let [top, bottom] = [-1, -1];
     band.nodes.forEach((node, i) => {
       of[node] = chosen[i];
-      if (chosen[i] > chosen[top]) top = i;
-      if (chosen[i] < chosen[bottom]) bottom = i;
+      if (Number.isNaN(chosen[i])) return;
+      if (top < 0 || chosen[i] > chosen[top]) top = i;
+      if (bottom < 0 || chosen[i] < chosen[bottom]) bottom = i;
     });
+    if (top < 0) continue;
     largest = Math.max(largest, chosen[top]);
     smallest = Math.min(smallest, chosen[bottom]);
     for (const i of top === bottom ? [top] : [top, bottom]) {
-      const at = 3 * band.nodes[i];
       values.push({
-        at: [positions[at], positions[at + 1], positions[at + 2]],
+        at: [place(band.nodes[i], 0), place(band.nodes[i], 1), place(band.nodes[i], 2)],
         value: chosen[i],
         member: -1,
         weight: Math.abs(chosen[i]),
@@ -51,18 +76,22 @@ export function panelContours(
       });
     }
     const put = (node: number) => {
-      for (let k = 0; k < 3; k++) areas[3 * corner + k] = positions[3 * node + k];
+      for (let k = 0; k < 3; k++) areas[3 * corner + k] = place(node, k);
       areaValues[corner++] = of[node];
     };
     for (let e = 0; e + 1 < panel.start.length; e++) {
       const list = panel.nodes.subarray(panel.start[e], panel.start[e + 1]);
       for (let k = 2; k < list.length; k++) {
+        if (others && [list[0], list[k - 1], list[k]].some((node) => Number.isNaN(of[node]))) continue;
         put(list[0]);
         put(list[k - 1]);
         put(list[k]);
       }
     }
-    if (drawn.mesh)
+    const directions =
+      !less && !moved && parts.length === 1 ? panelDirections(solution, panel, parts[0], quantity) : undefined;
+    if (directions) for (const value of directions) outline.push(value);
+    if (drawn.mesh && !moved)
       for (const node of meshEdges(panel))
         outline.push(positions[3 * node], positions[3 * node + 1], positions[3 * node + 2]);
   }
@@ -72,14 +101,27 @@ export function panelContours(
     ...nothingDrawn,
     areas: areas.subarray(0, 3 * corner),
     areaValues: areaValues.subarray(0, corner),
-    outline: Float32Array.from(outline),
+    outline: moved ? moved.outline : new Float32Array(),
+    mesh: moved ? moved.mesh : Float32Array.from(outline),
     values: values
       .map((one) => ({ ...one, weight: one.weight / size }))
       .filter(({ weight }) => weight > Math.max(0.02, drawn.threshold)),
-    scale: 1,
+    scale: moved ? moved.scale : 1,
     largest,
     smallest,
   };
+}
+
+/** What a panel shows less what the other solution's panel of the same id does. */
+function differenceOf(
+  solution: Solution,
+  parts: readonly ShownPart[],
+  one: Parameters<typeof panelDifference>[0],
+  quantity: Quantity,
+): PanelBand | undefined {
+  const panel = solution.panels?.find(({ id }) => id === one.panel.id);
+  const band = panel && panelBand(solution, panel, parts, quantity);
+  return panel && band && panelDifference(one, { solution, panel, band });
 }
 
 /**

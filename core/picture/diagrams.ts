@@ -8,12 +8,13 @@ import {
   stationTable,
   stressBand,
   type Band,
+  type ShownPart,
   type Quantity,
 } from '../results';
 import { panelContours } from './contours';
 import type { Drawn } from './drawn';
 import type { DiagramDrawing, DiagramSource } from './drawing';
-import { deflectedShape, differenceShape } from './movements';
+import { deflectedShape, differenceShape, type MovedSlabs } from './movements';
 import { isRibbon, ribbonDiagram, type Ribboned } from './ribbons';
 
 /**
@@ -35,18 +36,28 @@ export function drawQuantity(
   const weights = parts.map((part) => part.weights);
   if (isMovement(quantity)) {
     if (parts.length > 1) return undefined;
-    const wanted = new Set(source.panels);
-    const slabs = {
-      panels: (solution.panels ?? []).filter(({ id }) => wanted.has(id)),
-      displacements: parts[0].state.displacements,
-    };
-    if (!less) return deflectedShape(table, members, weights[0], 0.06 * size, drawn, slabs);
+    if (!less)
+      return deflectedShape(table, members, weights[0], 0.06 * size, drawn, movedSlabs(source, parts[0], true));
     const other = shownParts(less.model, less.solution, less.shown);
     return other.length === 1
       ? differenceShape(source, members, weights[0], other[0].weights, 0.06 * size, drawn)
       : undefined;
   }
-  if (isOfPanels(quantity)) return less ? undefined : panelContours(source, quantity, drawn);
+  if (isOfPanels(quantity)) {
+    // of a single state on the shape it takes, members bending along
+    const shape =
+      drawn.moved && !less && parts.length === 1
+        ? deflectedShape(table, members, weights[0], 0.06 * size, drawn, movedSlabs(source, parts[0], drawn.mesh))
+        : undefined;
+    return panelContours(
+      source,
+      quantity,
+      drawn,
+      shape && shape.scale > 0
+        ? { scale: shape.scale, displacements: parts[0].state.displacements, outline: shape.outline, mesh: shape.mesh }
+        : undefined,
+    );
+  }
   if (!isRibbon(quantity)) return undefined;
   const bands = less ? differenceBands(source, members, weights, quantity) : undefined;
   const band = bands
@@ -67,6 +78,16 @@ export function drawQuantity(
     drawn,
     source.facing,
   );
+}
+
+/** The slabs and walls in view as a state moves them. */
+function movedSlabs({ solution, panels }: DiagramSource, { state }: ShownPart, outlined: boolean): MovedSlabs {
+  const wanted = new Set(panels);
+  return {
+    panels: (solution.panels ?? []).filter(({ id }) => wanted.has(id)),
+    displacements: state.displacements,
+    outlined,
+  };
 }
 
 function differenceBands(

@@ -9,6 +9,9 @@ export interface DiagramDrawing {
   readonly outline: Float32Array;
   /** the same segments before they moved, of a deflected shape */
   readonly rest: Float32Array;
+  /** edges of elements of slabs and walls in their displaced shape, and before they moved */
+  readonly mesh: Float32Array;
+  readonly meshRest: Float32Array;
   /** a value for each segment of `outline`, when members are coloured by value */
   readonly segmentValues: Float32Array;
   /** triangles of slabs and walls, nine numbers each, and the value at each corner, three a triangle */
@@ -33,6 +36,8 @@ export const nothingDrawn: DiagramDrawing = {
   triangles: new Float32Array(),
   outline: new Float32Array(),
   rest: new Float32Array(),
+  mesh: new Float32Array(),
+  meshRest: new Float32Array(),
   segmentValues: new Float32Array(),
   areas: new Float32Array(),
   areaValues: new Float32Array(),

@@ -18,6 +18,8 @@ export interface Drawn {
   readonly stations: boolean;
   /** whether the elements of slabs and walls are outlined */
   readonly mesh: boolean;
+  /** whether values of slabs and walls lie on their displaced shape; an envelope or a comparison has none */
+  readonly moved: boolean;
   /** typed ends of the legend, base units; null: what is there */
   readonly legend: readonly [number, number] | null;
 }
@@ -32,5 +34,6 @@ export const plainlyDrawn: Drawn = {
   threshold: 0,
   stations: false,
   mesh: false,
+  moved: false,
   legend: null,
 };

@@ -52,6 +52,8 @@ export interface MovedSlabs {
   readonly panels: readonly SolvedPanel[];
   /** six a node, global, m and rad */
   readonly displacements: Float64Array;
+  /** whether the edges of their elements are drawn */
+  readonly outlined: boolean;
 }
 
 interface Moved {
@@ -67,17 +69,16 @@ function shapeOfMovements(
   shapes: readonly Moved[],
   reach: number,
   drawn: Drawn,
-  slabs: MovedSlabs = { panels: [], displacements: new Float64Array() },
+  slabs: MovedSlabs = { panels: [], displacements: new Float64Array(), outlined: false },
 ): DiagramDrawing {
   let largest = 0;
   let count = 0;
-  const edges = slabs.panels.map(meshEdges);
+  const edges = slabs.panels.map((panel) => (slabs.outlined ? meshEdges(panel) : new Int32Array()));
   const { displacements } = slabs;
   const square = (node: number) =>
     displacements[6 * node] ** 2 + displacements[6 * node + 1] ** 2 + displacements[6 * node + 2] ** 2;
   const most = slabs.panels.map(({ nodes }) => nodes.reduce((a, b) => (square(b) > square(a) ? b : a)));
   for (const node of most) largest = Math.max(largest, square(node));
-  for (const list of edges) count += list.length / 2;
   for (const { u, v, w } of shapes) {
     count += u.length - 1;
     for (let s = 0; s < u.length; s++) largest = Math.max(largest, u[s] * u[s] + v[s] * v[s] + w[s] * w[s]);
@@ -123,28 +124,25 @@ function shapeOfMovements(
       key: `u ${solution.memberIds[member]}`,
     });
   }
+  const mesh = new Float32Array(3 * edges.reduce((sum, list) => sum + list.length, 0));
+  const meshRest = new Float32Array(mesh.length);
+  let at = 0;
   edges.forEach((list, p) => {
-    const moved = (node: number, at: number) => {
-      for (let k = 0; k < 3; k++) {
-        rest[at + k] = solution.positions[3 * node + k];
-        outline[at + k] = rest[at + k] + scale * displacements[6 * node + k];
+    for (const node of list)
+      for (let k = 0; k < 3; k++, at++) {
+        meshRest[at] = solution.positions[3 * node + k];
+        mesh[at] = meshRest[at] + scale * displacements[6 * node + k];
       }
-    };
-    for (let i = 0; i < list.length; i += 2, end += 6) {
-      moved(list[i], end);
-      moved(list[i + 1], end + 3);
-      if (segmentValues.length > 0) segmentValues[end / 6] = Math.sqrt(Math.max(square(list[i]), square(list[i + 1])));
-    }
     const value = Math.sqrt(square(most[p]));
     if (value < drawn.threshold * largest) return;
-    const at = [0, 1, 2].map((k) => solution.positions[3 * most[p] + k] + scale * displacements[6 * most[p] + k]);
+    const place = [0, 1, 2].map((k) => solution.positions[3 * most[p] + k] + scale * displacements[6 * most[p] + k]);
     values.push({
-      at: at as [number, number, number],
+      at: place as [number, number, number],
       value,
       member: -1,
       weight: value / largest,
       key: `u ${slabs.panels[p].id}`,
     });
   });
-  return { ...nothingDrawn, outline, rest, segmentValues, values, scale, largest, smallest: 0 };
+  return { ...nothingDrawn, outline, rest, mesh, meshRest, segmentValues, values, scale, largest, smallest: 0 };
 }

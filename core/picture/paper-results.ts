@@ -58,12 +58,15 @@ export function resultParts(
         .join('L')}`,
   );
   const color = paperColors[role];
+  const elements = chains(drawing.mesh)
+    .map((points) => points.map((at) => project(...at)))
+    .map((points) => `<path d="M${points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join('L')}"/>`);
   const fills = moves ? [] : lines.map((line) => `<path d="${line}Z"/>`);
   const scale = moves
     ? `drawn ${formatNumber(drawing.scale, drawing.scale < 10 ? 1 : 0)} times, movements in ${unitLabel(unit, units)}`
     : `1 ${unitLabel('length', units)} = ${formatNumber(unitSize('length', units) / drawing.scale / unitSize(unit, units), 0)} ${unitLabel(unit, units)}${bends ? ', on the tension side' : ''}; values in ${unitLabel(unit, units)}`;
   return {
-    drawn: `<g fill="${color}" fill-opacity="0.16">${fills.join('')}</g><g fill="none" stroke="${color}" stroke-width="1.1">${lines.map((line) => `<path d="${line}"/>`).join('')}</g>${placed(labels, width, height, color)}`,
+    drawn: `<g fill="${color}" fill-opacity="0.16">${fills.join('')}</g><g fill="none" stroke="${color}" stroke-width="0.3">${elements.join('')}</g><g fill="none" stroke="${color}" stroke-width="1.1">${lines.map((line) => `<path d="${line}"/>`).join('')}</g>${placed(labels, width, height, color)}`,
     scale,
   };
 }

@@ -51,4 +51,4 @@ export { commonMembers, differenceBand, differenceMovement, type Side } from './
 export { plausibility, usualLimits, type Plausibility, type PlausibilityItem } from './plausibility';
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';
 export { diagramSense, roundDown } from './diagram-sense';
-export { panelBand, panelExtremes, type PanelBand } from './panel-values';
+export { panelBand, panelDifference, panelDirections, panelExtremes, type PanelBand } from './panel-values';

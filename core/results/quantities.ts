@@ -26,6 +26,7 @@ const moment = { unit: 'moment', drawn: 'along', bends: true, role: 'bending' } 
 const perWidth = { unit: 'momentPerWidth', drawn: 'area', bends: false, role: 'bending' } as const;
 const inPlane = { unit: 'lineLoad', drawn: 'area', bends: false, role: 'axial' } as const;
 const across = { unit: 'lineLoad', drawn: 'area', bends: false, role: 'shear' } as const;
+const slabStress = { unit: 'stress', drawn: 'area', bends: false, role: 'axial' } as const;
 const written = { drawn: 'written', bends: false, role: 'plain' } as const;
 
 /** The quantities of the Results stage, in the order in which they are offered. */
@@ -46,9 +47,20 @@ export const resultQuantities = {
   m2: { title: 'Slab principal moment m2', ...perWidth },
   vx: { title: 'Slab shear vx', ...across },
   vy: { title: 'Slab shear vy', ...across },
+  v: { title: 'Slab shear, both directions v', ...across },
   nx: { title: 'Slab axial nx', ...inPlane },
   ny: { title: 'Slab axial ny', ...inPlane },
   nxy: { title: 'Slab in-plane shear nxy', ...inPlane },
+  sxt: { title: 'Slab stress, top σx', ...slabStress },
+  sxb: { title: 'Slab stress, bottom σx', ...slabStress },
+  syt: { title: 'Slab stress, top σy', ...slabStress },
+  syb: { title: 'Slab stress, bottom σy', ...slabStress },
+  txyt: { title: 'Slab shear stress, top τxy', ...slabStress },
+  txyb: { title: 'Slab shear stress, bottom τxy', ...slabStress },
+  s1t: { title: 'Slab principal stress, top σ1', ...slabStress },
+  s2t: { title: 'Slab principal stress, top σ2', ...slabStress },
+  s1b: { title: 'Slab principal stress, bottom σ1', ...slabStress },
+  s2b: { title: 'Slab principal stress, bottom σ2', ...slabStress },
   reactions: { title: 'Reactions', unit: 'force', ...written },
   drift: { title: 'Storey drift', ...movement },
   utilisation: { title: 'Utilisation', unit: 'number', ...written },

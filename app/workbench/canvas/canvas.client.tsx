@@ -17,6 +17,7 @@ import { useGraphics } from './use-graphics';
 import { usePane } from './use-pane';
 import { orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from '../projection/eye';
 import { measureWords } from '../picture/frame-marks';
+import { slabWords } from '../picture/area-value';
 import { drawOverlay, type Hover, type OverlayInput } from '../picture/overlay';
 import { shapeOf } from '../picture/mode-shapes';
 import { pick, picksAt, pickWindow, type Hit } from '../picture/pick';
@@ -464,6 +465,11 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   };
 
   const hoverAt = (x: number, y: number): Hover | undefined => {
+    const onSlab =
+      stage === 'results' && diagram && !picking
+        ? slabWords(projector, diagram, quantity, model.settings.units, x, y)
+        : undefined;
+    if (onSlab !== undefined) return { text: onSlab, x, y };
     const [hit] = picking ? [] : (hitsAt(x, y) as (Hit | undefined)[]);
     if (!hit) {
       const load = picking ? undefined : loadAt(loadZones.current, x, y);

@@ -48,12 +48,7 @@ export function useGraphics({
   useEffect(() => {
     let request = requestAnimationFrame(function show(time: number) {
       const { moving } = picture;
-      if (moving)
-        scene.current?.swing(
-          moving.rest,
-          moving.displaced,
-          animated ? Math.sin((2 * Math.PI * time) / swingPeriod) : 1,
-        );
+      if (moving) scene.current?.swing(animated ? Math.sin((2 * Math.PI * time) / swingPeriod) : 1);
       scene.current?.render(toThree(eye, frame));
       if (animated && moving) request = requestAnimationFrame(show);
     });

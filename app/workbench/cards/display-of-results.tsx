@@ -106,6 +106,9 @@ export function ResultDisplay() {
         <Checkbox checked={drawn.mesh} disabled={!ofPanels} onChange={(event) => set({ mesh: event.target.checked })}>
           elements of slabs and walls
         </Checkbox>
+        <Checkbox checked={drawn.moved} disabled={!ofPanels} onChange={(event) => set({ moved: event.target.checked })}>
+          slabs on their displaced shape
+        </Checkbox>
         <Checkbox
           checked={drawn.stations}
           disabled={!diagram}

@@ -239,6 +239,7 @@ function createDrawn() {
     threshold: 0,
     stations: false,
     mesh: false,
+    moved: false,
     legend: null,
   } as const;
 }

@@ -53,12 +53,7 @@ export interface Picture {
   /** what the picture shows, for its caption; the scale of a diagram or shape */
   readonly scaleText: string;
   /** what moves when the drawn movement is animated */
-  readonly moving: {
-    readonly rest: Float32Array;
-    readonly displaced: Float32Array;
-    readonly color: string;
-    readonly width: number;
-  } | null;
+  readonly moving: boolean;
   /** ends of the colours by value, base units; null when nothing is coloured */
   readonly legend: readonly [number, number] | null;
 }
@@ -102,7 +97,7 @@ export function compose(input: PictureInput): Picture {
 
   const fills: FillBatch[] = [];
   let scaleText = '';
-  let moving: Picture['moving'] = null;
+  let moving = false;
   let legend: Picture['legend'] = null;
   if (showsResults && input.diagram) {
     const { diagram } = input;
@@ -113,7 +108,8 @@ export function compose(input: PictureInput): Picture {
     if (isOfPanels(input.quantity)) {
       legend = diagram.areas.length > 0 ? (input.drawn.legend ?? legendRange(diagram.smallest, diagram.largest)) : null;
       if (legend) fills.push(...contourFills(diagram, legend));
-      lines.push({ segments: diagram.outline, color: colors.ink2, width: 0.7, opacity: 0.55 });
+      lines.push({ segments: diagram.mesh, color: colors.ink2, width: 0.7, opacity: 0.55 });
+      lines.push({ segments: diagram.outline, color: colors.ink2, width: 1.4 });
     } else if (input.drawn.paint === 'colours' && diagram.segmentValues.length > 0) {
       legend = input.drawn.legend ?? [diagram.smallest, diagram.largest];
       lines.push(...coloredLines(diagram, legend));
@@ -121,13 +117,20 @@ export function compose(input: PictureInput): Picture {
       const color = quantityColor(input.quantity);
       fills.push({ triangles: diagram.triangles, color, opacity: 0.2 });
       const width = diagram.rest.length > 0 ? 1.8 : many ? 1 : 1.2;
-      if (diagram.rest.length > 0) moving = { rest: diagram.rest, displaced: diagram.outline, color, width };
+      moving = diagram.rest.length + diagram.meshRest.length > 0;
+      lines.push({
+        segments: diagram.mesh,
+        color,
+        width: 0.6,
+        opacity: 0.45,
+        ...(moving ? { rest: diagram.meshRest } : {}),
+      });
       lines.push({
         segments: diagram.outline,
         color,
         width,
         opacity: many ? 0.8 : 1,
-        ...(moving ? { moves: true } : {}),
+        ...(moving ? { rest: diagram.rest } : {}),
       });
     }
   }
@@ -135,14 +138,12 @@ export function compose(input: PictureInput): Picture {
     let size = 1;
     for (const { position } of Object.values(model.nodes))
       for (const coordinate of position) size = Math.max(size, Math.abs(coordinate));
-    const displaced = shapeSegments(model, scope.members, scope.panels, input.shape, 0.08 * size);
-    lines.push({ segments: displaced, color: colors.moment, width: 2, moves: true });
-    moving = {
-      rest: shapeSegments(model, scope.members, scope.panels, input.shape, 0),
-      displaced,
-      color: colors.moment,
-      width: 2,
-    };
+    const [drawn, rest] = [0.08 * size, 0].map((reach) =>
+      shapeSegments(model, scope.members, scope.panels, input.shape!, reach),
+    );
+    lines.push({ segments: drawn.mesh, color: colors.moment, width: 0.6, opacity: 0.45, rest: rest.mesh });
+    lines.push({ segments: drawn.members, color: colors.moment, width: 2, rest: rest.members });
+    moving = true;
     scaleText = input.shape.title;
   }
   const byColor =
@@ -354,7 +355,7 @@ function diagramWords(
         ? 'no slab or wall in view is meshed'
         : 'nothing to draw'
       : isOfPanels(quantity)
-        ? `by colour, ${unitLabel(kind, units)}${resultQuantities[quantity].role === 'bending' ? ', + with tension at the bottom' : ''}`
+        ? `by colour, ${unitLabel(kind, units)}${resultQuantities[quantity].role === 'bending' ? ', + with tension at the bottom' : ''}${drawn.moved && diagram.scale !== 1 ? `, drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times` : ''}`
         : drawn.paint === 'colours'
           ? `by colour, ${unitLabel(kind, units)}`
           : moves

@@ -156,7 +156,7 @@ function turnArrow(centre: Vector, turn: Vector, radius: number): number[] {
 }
 
 /**
- * The drawn lines of a shape on members and slabs, its largest translation `reach` long (m).
+ * The drawn lines of a shape on members, and on the edges of elements, its largest translation `reach` long (m).
  * @param panels ids of slabs and walls in view
  */
 export function shapeSegments(
@@ -165,7 +165,7 @@ export function shapeSegments(
   panels: readonly string[],
   shape: ShapeOf,
   reach: number,
-): Float32Array {
+): { readonly members: Float32Array; readonly mesh: Float32Array } {
   const drawn = members.flatMap((member) => {
     const values = shape.of(member);
     return values ? [{ member, values }] : [];
@@ -187,7 +187,7 @@ export function shapeSegments(
   const points: number[] = [];
   for (const { node, axis } of shape.turns ?? [])
     points.push(...turnArrow(model.nodes[node].position, axis, 0.6 * reach));
-  if (largest === 0) return Float32Array.from(points);
+  if (largest === 0) return { members: Float32Array.from(points), mesh: new Float32Array() };
   const size = reach / largest;
   for (const { member, values } of drawn) {
     const [a, b] = [model.nodes[member.start].position, model.nodes[member.end].position];
@@ -197,8 +197,9 @@ export function shapeSegments(
       [0, 1, 2].map((k) => a[k] + (b[k] - a[k]) * (shares ? shares[i] : i / (count - 1)) + size * values[3 * i + k]);
     for (let i = 0; i + 1 < count; i++) points.push(...place(i), ...place(i + 1));
   }
+  const mesh: number[] = [];
   for (const list of edges)
     for (const node of list)
-      for (let k = 0; k < 3; k++) points.push(positions![3 * node + k] + size * displacements![6 * node + k]);
-  return Float32Array.from(points);
+      for (let k = 0; k < 3; k++) mesh.push(positions![3 * node + k] + size * displacements![6 * node + k]);
+  return { members: Float32Array.from(points), mesh: Float32Array.from(mesh) };
 }

@@ -2,6 +2,7 @@ import { sectionProperties } from '~core/catalog';
 import { runAnalysisNow, solveNow } from '~core/fem';
 import { applyAct } from '~core/model';
 import { newAnalysis } from '../acts/new-analysis';
+import { slabWords, valueUnder } from './area-value';
 import { shapeOf, shapeSegments } from './mode-shapes';
 import { balance } from '~core/results';
 import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
@@ -359,7 +360,7 @@ describe('shapes drawn beside the frame', () => {
       at('m4')
         .subarray(0, 3)
         .forEach((value, i) => expect(Math.abs(value - end[i])).toBeLessThan(1e-6 * Math.max(...end.map(Math.abs))));
-      const segments = shapeSegments(model, members, [], shape, 0.5);
+      const segments = shapeSegments(model, members, [], shape, 0.5).members;
       const distance = (i: number) =>
         Math.min(
           ...members.map((member) =>
@@ -406,3 +407,21 @@ function distanceToLine(p: ArrayLike<number>, a: readonly number[], b: readonly 
   );
   return Math.hypot(...[0, 1, 2].map((i) => p[i] - a[i] - t * along[i]));
 }
+
+test('under the pointer stands the value of the nearest surface, between its corners', () => {
+  const square = (z: number, values: number[]) => ({
+    areas: [0, 0, z, 4, 0, z, 4, 4, z, 0, 0, z, 4, 4, z, 0, 4, z],
+    areaValues: [0, 1, 2, 0, 2, 3].map((k) => values[k]),
+  });
+  const [near, far] = [square(1, [0, 4, 8, 4]), square(3, [9, 9, 9, 9])];
+  const drawing = {
+    areas: Float32Array.from([...far.areas, ...near.areas]),
+    areaValues: Float32Array.from([...far.areaValues, ...near.areaValues]),
+  };
+  // a screen on which a metre is ten pixels, and z is the depth
+  const screen = { point: (p: ArrayLike<number>) => [10 * p[0], 10 * p[1], p[2]] } as unknown as Projector;
+  expect(valueUnder(screen, drawing, 10, 20)).toEqual({ value: 3, at: [1, 2, 1] });
+  expect(valueUnder(screen, drawing, 41, 20)).toBeUndefined();
+  expect(slabWords(screen, drawing, 'mx', 'si', 10, 20)).toMatch(/^mx 0\.0 kN·m\/m at x 1\.00 m/);
+  expect(slabWords(screen, drawing, 'My', 'si', 10, 20)).toBeUndefined();
+});

@@ -25,8 +25,8 @@ export interface LineBatch {
   readonly opacity?: number;
   /** whether nearer solids hide it */
   readonly hidden?: boolean;
-  /** whether it swings when the movement is animated */
-  readonly moves?: boolean;
+  /** the same segments at rest, of what swings when the movement is animated */
+  readonly rest?: Float32Array;
 }
 
 /** Triangles of one colour: nine numbers a triangle. */
@@ -51,8 +51,7 @@ export class GraphicsScene {
   private readonly scene = new Scene();
   private readonly content = new Group();
   private size = { width: 1, height: 1 };
-  private moving: LineSegments2[] = [];
-  private swung: Float32Array | undefined;
+  private moving: { lines: LineSegments2; rest: Float32Array; displaced: Float32Array; places: Float32Array }[] = [];
   /** Materials by what they look like. They are kept: a new one would have its program compiled anew, which stops the page. */
   private readonly lineMaterials = new Map<string, LineMaterial>();
   private readonly fillMaterials = new Map<string, MeshBasicMaterial>();
@@ -98,11 +97,11 @@ export class GraphicsScene {
   }
 
   /** Puts what moves at a share of its way from rest to where it is drawn. */
-  swing(rest: Float32Array, displaced: Float32Array, share: number): void {
-    const places = this.swung?.length === rest.length ? this.swung : new Float32Array(rest.length);
-    this.swung = places;
-    for (let i = 0; i < rest.length; i++) places[i] = rest[i] + share * (displaced[i] - rest[i]);
-    if (places.length > 0) for (const lines of this.moving) lines.geometry.setPositions(places);
+  swing(share: number): void {
+    for (const { lines, rest, displaced, places } of this.moving) {
+      for (let i = 0; i < rest.length; i++) places[i] = rest[i] + share * (displaced[i] - rest[i]);
+      lines.geometry.setPositions(places);
+    }
   }
 
   /** The picture as it stands, for saving: its pixels are there only until the next frame. */
@@ -122,10 +121,7 @@ export class GraphicsScene {
     this.renderer.dispose();
   }
 
-  private addLines(
-    { segments, color, width, opacity = 1, hidden = false, moves = false }: LineBatch,
-    order: number,
-  ): void {
+  private addLines({ segments, color, width, opacity = 1, hidden = false, rest }: LineBatch, order: number): void {
     const geometry = new LineSegmentsGeometry();
     geometry.setPositions(segments);
     const key = `${color} ${width} ${opacity} ${hidden}`;
@@ -145,7 +141,7 @@ export class GraphicsScene {
     const lines = new LineSegments2(geometry, material);
     lines.renderOrder = order;
     lines.frustumCulled = false;
-    if (moves) this.moving.push(lines);
+    if (rest) this.moving.push({ lines, rest, displaced: segments, places: new Float32Array(rest.length) });
     this.content.add(lines);
   }
 

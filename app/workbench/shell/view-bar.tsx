@@ -1,5 +1,6 @@
 import { isMovement, isOfPanels } from '~core/results';
-import { Dropdown, Select, Tooltip } from 'antd';
+import { Dropdown, Select, Tooltip, type RefSelectProps } from 'antd';
+import { useRef } from 'react';
 import { gridLinesAlong, inOrder, meshedPanels, storeysUpward } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { quantities, type Pane, type Quantity, type ViewPlane } from '../../state/view-slice';
@@ -21,6 +22,7 @@ export function ViewBar() {
   const analyses = useWorkbench((state) => state.analyses);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
+  const list = useRef<RefSelectProps>(null);
   if (stage !== 'results') return null;
   const modes = [...analyses].flatMap(([id, { outcome }]) => {
     const result = outcome?.outcome;
@@ -56,6 +58,9 @@ export function ViewBar() {
         popupMatchSelectWidth={180}
         listHeight={340}
         showSearch={{ optionFilterProp: 'label' }}
+        ref={list}
+        // letters and digits are shortcuts again once something is chosen
+        onSelect={() => list.current?.blur()}
         onChange={choose}
         value={shape?.kind === 'mode' ? `mode ${shape.analysis} ${shape.mode}` : quantity}
         options={[...offered.map((value) => ({ value: value as string, label: quantityNames[value] })), ...modes]}
