@@ -125,7 +125,7 @@ export async function openPage(browser: Browser): Promise<{ page: Page; complain
   return { page, complaints };
 }
 
-/** Waits until the model on screen is solved and checked. */
-export async function solved(page: Page): Promise<void> {
-  await page.locator('[data-status="done"]').waitFor();
+/** Waits until the model on screen is solved and checked. @param timeout ms */
+export async function solved(page: Page, timeout = 30000): Promise<void> {
+  await page.locator('[data-status="done"]').waitFor({ timeout });
 }
