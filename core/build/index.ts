@@ -1,3 +1,4 @@
+export { isRectangle, rectangleBetween, unitedFields, type UnitedField } from './united-fields';
 export { parseSection, type SectionChoice } from './section-choice';
 export { buildFrame, running, type BuiltFrame, type FrameSpec } from './frame-builder';
 export { drawMember, type MemberProperties } from './draw-member';

@@ -93,6 +93,28 @@ export function nextPoint(
   return fields.slice(from).find((field) => values[field.key] == null)?.key ?? null;
 }
 
+/**
+ * The point that waits for a click once a field has been set: one that was typed waits no more; one that a choice has taken out of the form gives way to
+ * the first that is in it.
+ * @param set key of the field that was set
+ */
+export function armedAfter(
+  tool: Tool,
+  context: ToolContext,
+  values: Readonly<Record<string, unknown>>,
+  armed: string | null,
+  set: string,
+): string | null {
+  if (armed === set) return values[set] === null ? armed : nextPoint(tool, context, values, set);
+  const read = new Values(values as Record<string, FieldValue>);
+  const fields = tool.fields(context);
+  if (!fields.some((field) => field.key === set && field.kind === 'choice')) return armed;
+  const points = fields.filter((field) => field.kind === 'point' && (field.when?.(read) ?? true));
+  const waits =
+    armed === null ? points.some(({ key }) => values[key] != null) : points.some(({ key }) => key === armed);
+  return waits ? armed : nextPoint(tool, context, values, null);
+}
+
 /** Gives the field that waits a point clicked in the drawing, and lets the next one wait. @returns whether a field was waiting */
 export function fillPoint(workbench: Workbench, point: Vector): boolean {
   const { openTool: open, look } = workbench.getState();

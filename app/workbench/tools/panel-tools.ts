@@ -1,7 +1,27 @@
-import { Draft, openingProblem, RecordCollector, usualMaterial } from '~core/build';
+import {
+  Draft,
+  findBays,
+  isRectangle,
+  openingProblem,
+  RecordCollector,
+  rectangleBetween,
+  unitedFields,
+  usualMaterial,
+  type UnitedField,
+} from '~core/build';
 import { findMaterial } from '~core/catalog';
-import { cross, norm, panelBehaviours, subtract, type Edit, type Model, type Support, type Vector } from '~core/model';
-import { formatQuantity } from '~core/units';
+import {
+  cross,
+  norm,
+  panelBehaviours,
+  storeysUpward,
+  subtract,
+  type Edit,
+  type Model,
+  type Support,
+  type Vector,
+} from '~core/model';
+import { count, formatQuantity } from '~core/units';
 import { refused, type Field, type Tool, type Values } from './tool';
 
 const corners: Field[] = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth'].map((label, i) => ({
@@ -30,10 +50,168 @@ function outline(model: Model, points: readonly Vector[]): { ids: string[]; edit
   const draft = new Draft(model);
   const ids = points.map((point) => draft.node(point));
   const nodes = ids.flatMap((id, i) =>
-    id in model.nodes ? [] : [{ id, position: [points[i][0], points[i][1], points[i][2]] as [number, number, number] }],
+    id in model.nodes || ids.indexOf(id) < i
+      ? []
+      : [{ id, position: [points[i][0], points[i][1], points[i][2]] as [number, number, number] }],
   );
   return { ids, edits: nodes.length > 0 ? [{ kind: 'add', records: { nodes } }] : [] };
 }
+
+type Outlined =
+  { readonly ok: true; readonly fields: readonly UnitedField[] } | { readonly ok: false; readonly error: string };
+const isBy =
+  (...ways: string[]) =>
+  (values: Values) =>
+    ways.includes(values.text('by'));
+
+/** One outline by its corners, where it lies in one plane. */
+function byCorners(points: readonly Vector[], noun: string): Outlined {
+  if (points.length < 3) return { ok: false, error: `Click or type three corners or more of the ${noun}.` };
+  const plane = cross(subtract(points[1], points[0]), subtract(points[2], points[0]));
+  if (norm(plane) < 1e-6) return { ok: false, error: 'The first three corners lie on one line.' };
+  const off = points.findIndex(
+    (point) =>
+      Math.abs(subtract(point, points[0]).reduce((sum, part, i) => sum + part * plane[i], 0)) / norm(plane) > 0.01,
+  );
+  if (off >= 0) return { ok: false, error: `Corner ${off + 1} lies beside the plane of the first three.` };
+  return { ok: true, fields: [{ outline: points, openings: [] }] };
+}
+
+/** A rectangle between two points, or from one by its size: of a slab along x and y, of a wall along its foot and up. */
+function byRectangle(values: Values, table: 'slabs' | 'walls'): Outlined {
+  const from = values.point('p0');
+  if (!from) return { ok: false, error: 'Click or type the first corner.' };
+  const [width, depth] = [values.optional('width'), values.optional('depth')];
+  const typed = width !== undefined && depth !== undefined;
+  const to: Vector | undefined = typed
+    ? table === 'slabs'
+      ? [from[0] + width, from[1] + depth, from[2]]
+      : [from[0] + width, from[1], from[2] + depth]
+    : values.point('p1');
+  if (!to) return { ok: false, error: 'Click or type the opposite corner, or type both sizes.' };
+  const flat = Math.hypot(to[0] - from[0], to[1] - from[1]);
+  const along: Vector =
+    table === 'slabs' || flat < 1e-6 ? [1, 0, 0] : [(to[0] - from[0]) / flat, (to[1] - from[1]) / flat, 0];
+  const outline = rectangleBetween(from, to, along);
+  if (!isRectangle(outline))
+    return { ok: false, error: 'The two corners lie on one line: a rectangle needs two opposite ones.' };
+  return { ok: true, fields: [{ outline, openings: [] }] };
+}
+
+/** Walls on a line, from each chosen storey's level below up to the storey. */
+function byStoreys(model: Model, values: Values): Outlined {
+  const [from, to] = [values.point('p0'), values.point('p1')];
+  if (!from || !to || Math.hypot(to[0] - from[0], to[1] - from[1]) < 1e-3)
+    return { ok: false, error: 'Click or type both ends of the wall in plan.' };
+  const levels = storeysUpward(model);
+  const chosen = new Set(values.several('storeys'));
+  const fields = levels.slice(1).flatMap(({ id, elevation }, i): UnitedField[] => {
+    if (!chosen.has(id)) return [];
+    const low = levels[i].elevation;
+    const at = (point: Vector, z: number): Vector => [point[0], point[1], z];
+    return [{ outline: [at(from, low), at(to, low), at(to, elevation), at(from, elevation)], openings: [] }];
+  });
+  return fields.length > 0 ? { ok: true, fields } : { ok: false, error: 'Choose the storeys the wall stands in.' };
+}
+
+function byFields(model: Model, values: Values): Outlined {
+  const chosen = new Set(values.several('bays'));
+  const bays = findBays(model).filter((bay) => chosen.has(bay.key));
+  if (bays.length === 0) return { ok: false, error: 'Click fields in the drawing, or choose them in the list.' };
+  return {
+    ok: true,
+    fields: values.flag('together')
+      ? unitedFields(bays.map(({ corners }) => corners))
+      : bays.map(({ corners }) => ({ outline: corners, openings: [] })),
+  };
+}
+
+function outlinesOf(model: Model, values: Values, table: 'slabs' | 'walls'): Outlined {
+  switch (values.text('by')) {
+    case 'rectangle':
+      return byRectangle(values, table);
+    case 'fields':
+      return byFields(model, values);
+    case 'storeys':
+      return byStoreys(model, values);
+    default:
+      return byCorners(places(values), table === 'slabs' ? 'slab' : 'wall');
+  }
+}
+
+/** Fields that say where a slab or wall lies. */
+function placeFields(model: Model, table: 'slabs' | 'walls'): Field[] {
+  const storeys = storeysUpward(model);
+  const ways = [
+    ['corners', 'its corners'],
+    ['rectangle', 'a rectangle'],
+    ['fields', 'fields between members'],
+    ...(table === 'walls' && storeys.length > 1 ? [['storeys', 'a line, by storeys']] : []),
+  ];
+  return [
+    {
+      key: 'by',
+      label: 'By',
+      kind: 'choice',
+      initial: 'corners',
+      options: ways.map(([value, label]) => ({ value, label })),
+    },
+    { ...corners[0], when: isBy('corners', 'rectangle', 'storeys') },
+    { ...corners[1], label: 'Second corner', when: isBy('corners', 'rectangle', 'storeys') },
+    ...corners.slice(2).map((field): Field => ({ ...field, when: isBy('corners') })),
+    {
+      key: 'width',
+      label: table === 'slabs' ? 'or along x' : 'or long',
+      kind: 'length',
+      initial: null,
+      hint: 'a size instead of the second corner',
+      when: isBy('rectangle'),
+    },
+    {
+      key: 'depth',
+      label: table === 'slabs' ? 'and along y' : 'and high',
+      kind: 'length',
+      initial: null,
+      hint: 'both sizes are needed',
+      when: isBy('rectangle'),
+    },
+    { key: 'bays', label: 'Fields', kind: 'bays', initial: [], when: isBy('fields') },
+    { key: 'together', label: 'One over all of them', kind: 'flag', initial: true, when: isBy('fields') },
+    ...(table === 'walls'
+      ? [
+          {
+            key: 'storeys',
+            label: 'Up to',
+            kind: 'several' as const,
+            initial: storeys.slice(1).map(({ id }) => id),
+            options: storeys.slice(1).map(({ id, label }) => ({ value: id, label })),
+            when: isBy('storeys'),
+          },
+        ]
+      : []),
+  ];
+}
+
+/** Outlines as nodes, those that are there or were made before used; the edits that add the others. */
+function outlineAll(
+  model: Model,
+  fields: readonly UnitedField[],
+): { rings: { corners: string[]; openings: string[][] }[]; edits: Edit[] } {
+  const points = fields.flatMap(({ outline, openings }) => [...outline, ...openings.flat()]);
+  const { ids, edits } = outline(model, points);
+  let at = 0;
+  const take = (count: number) => ids.slice(at, (at += count));
+  return {
+    rings: fields.map((field) => ({
+      corners: take(field.outline.length),
+      openings: field.openings.map((opening) => take(opening.length)),
+    })),
+    edits,
+  };
+}
+
+const around = (points: readonly Vector[]): (readonly [Vector, Vector])[] =>
+  points.map((point, i) => [point, points[(i + 1) % points.length]] as const);
 
 function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
   const noun = table === 'slabs' ? 'slab' : 'wall';
@@ -43,9 +221,9 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
     group: 'generate',
     action: `Keep the ${noun}`,
     again: true,
-    about: `A ${noun} by its corners. Analysed as a shell or a plate it is meshed and joined to the members, walls and supports that touch it; or it only carries area loads to its edges.`,
+    about: `A ${noun} by its corners, as a rectangle, ${table === 'walls' ? 'on a line by storeys, ' : ''}or by a click in fields between members. Analysed as a shell or a plate it is meshed and joined to the members, walls and supports that touch it; or it only carries area loads to its edges.`,
     fields: ({ model }) => [
-      ...corners,
+      ...placeFields(model, table),
       { key: 'thickness', label: 'Thickness', kind: 'quantity', quantity: 'sectionLength', initial: thickness },
       {
         key: 'behaviour',
@@ -59,7 +237,7 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
           { value: 'load', label: 'not: carries loads to its edges' },
         ],
       },
-      ...(Object.keys(model.slabs).length + Object.keys(model.walls).length > 0
+      ...(Object.keys(model[table]).length > 0
         ? [
             {
               key: 'opening',
@@ -75,24 +253,20 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
         : []),
     ],
     plan: ({ model }, values) => {
-      const points = places(values);
-      if (points.length < 3) return refused(`Click or type three corners or more of the ${noun}.`);
-      const plane = cross(subtract(points[1], points[0]), subtract(points[2], points[0]));
-      if (norm(plane) < 1e-6) return refused('The first three corners lie on one line.');
-      const off = points.findIndex(
-        (point) =>
-          Math.abs(subtract(point, points[0]).reduce((sum, part, i) => sum + part * plane[i], 0)) / norm(plane) > 0.01,
-      );
-      if (off >= 0) return refused(`Corner ${off + 1} lies beside the plane of the first three.`);
+      const outlined = outlinesOf(model, values, table);
+      if (!outlined.ok) return refused(outlined.error);
       if (!(values.number('thickness') > 0.01)) return refused('The thickness must be above 10 mm.');
-      const { ids, edits } = outline(model, points);
+      const { fields } = outlined;
+      const { rings, edits } = outlineAll(model, fields);
       const host = values.text('opening');
-      const preview = points.map((point, i): readonly [Vector, Vector] => [point, points[(i + 1) % points.length]]);
+      const preview = fields.flatMap(({ outline: ring, openings }) => [...around(ring), ...openings.flatMap(around)]);
       if (host !== '') {
         const panel = model[table][host];
         const at = (ids: readonly string[]) => ids.map((id) => model.nodes[id].position);
-        const problem = openingProblem(at(panel.corners), points, (panel.openings ?? []).map(at));
-        if (problem) return refused(`The opening does not lie in ${noun} ${panel.label ?? host}: ${problem}.`);
+        for (const field of fields) {
+          const problem = openingProblem(at(panel.corners), field.outline, (panel.openings ?? []).map(at));
+          if (problem) return refused(`The opening does not lie in ${noun} ${panel.label ?? host}: ${problem}.`);
+        }
         return {
           ok: true,
           act: {
@@ -101,43 +275,43 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
               {
                 kind: 'change',
                 table,
-                changes: [{ id: host, fields: { openings: [...(panel.openings ?? []), ids] } }],
+                changes: [
+                  {
+                    id: host,
+                    fields: { openings: [...(panel.openings ?? []), ...rings.map((ring) => ring.corners)] },
+                  },
+                ],
               },
             ],
-            sentence: `Made an opening in ${host}`,
+            sentence: `Made ${rings.length === 1 ? 'an opening' : count(rings.length, 'opening')} in ${host}`,
           },
           words: `opening in ${panel.label ?? host}`,
           preview,
           made: [],
         };
       }
-      const id = new RecordCollector(model).nextId(table);
+      const collector = new RecordCollector(model);
       const behaviour = panelBehaviours.find((one) => one === values.text('behaviour')) ?? 'load';
       const { material, added } = concreteOf(model);
+      const panels = rings.map((ring) => ({
+        id: collector.nextId(table),
+        corners: ring.corners,
+        ...(ring.openings.length > 0 ? { openings: ring.openings } : {}),
+        thickness: values.number('thickness'),
+        material,
+        ...(behaviour === 'load' ? {} : { behaviour }),
+      }));
+      const thick = formatQuantity(values.number('thickness'), 'sectionLength', model.settings.units, 0);
       return {
         ok: true,
         act: {
-          edits: [
-            ...edits,
-            ...added,
-            {
-              kind: 'add',
-              records: {
-                [table]: [
-                  {
-                    id,
-                    corners: ids,
-                    thickness: values.number('thickness'),
-                    material,
-                    ...(behaviour === 'load' ? {} : { behaviour }),
-                  },
-                ],
-              },
-            },
-          ],
-          sentence: `Outlined ${noun} ${id}`,
+          edits: [...edits, ...added, { kind: 'add', records: { [table]: panels } }],
+          sentence: `Outlined ${panels.length === 1 ? `${noun} ${panels[0].id}` : count(panels.length, noun)}`,
         },
-        words: `${noun} with ${points.length} corners, ${formatQuantity(values.number('thickness'), 'sectionLength', model.settings.units, 0)} thick`,
+        words:
+          panels.length === 1
+            ? `${noun} with ${count(panels[0].corners.length, 'corner')}, ${thick} thick`
+            : `${count(panels.length, noun)}, ${thick} thick`,
         preview,
         made: [],
       };

@@ -11,7 +11,7 @@ import { selectionWords } from '../../state/selection';
 import { SectionField } from '../fields/section-field';
 import { FormFields, useFormOfValues, useReportUnread } from '../fields/form-of-values';
 import { QuantityField } from '../fields/quantity-field';
-import { nextPoint, rememberValues, toolContext } from './open-tool';
+import { armedAfter, nextPoint, rememberValues, toolContext } from './open-tool';
 import { offersBay, Values, type Field, type FieldValue, type Tool } from './tool';
 
 /** What an act depends on, to tell a repetition by accident from another act. */
@@ -74,7 +74,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
       openTool: {
         ...now,
         values: next,
-        armed: now.armed === key && value !== null ? nextPoint(tool, context, next, key) : now.armed,
+        armed: armedAfter(tool, context, next, now.armed, key),
       },
     });
     if (

@@ -114,7 +114,9 @@ export class Values {
 
 /** Whether an open tool offers a bay in the plane one looks at: floors in plan, upright and sloping bays elsewhere, all of them for what lies on areas. */
 export const offersBay = (bay: Pick<Bay, 'upright' | 'sloping'>, plane: ViewPlane['kind'], tool: string): boolean =>
-  plane === 'plan' ? !bay.upright : bay.upright || bay.sloping || (plane !== 'elevation' && tool === 'area-load');
+  plane === 'plan'
+    ? !bay.upright
+    : bay.upright || bay.sloping || (plane !== 'elevation' && (tool === 'area-load' || tool === 'slab'));
 
 export const refused = (error: string): Plan => ({ ok: false, error });
 

@@ -1,0 +1,138 @@
+import { applyAct, emptyModel, type Model, type Slab, type Wall } from '~core/model';
+import { findBays } from '~core/build';
+import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
+import { toolOf } from './all-tools';
+import { armedAfter } from './open-tool';
+import { initialValues, Values, type FieldValue } from './tool';
+
+const library = buildQuillhavenLibrary();
+const empty = emptyModel({ name: 'Empty', units: 'si', code: 'eurocode' });
+const nothing = { nodes: [], members: [] };
+
+function plan(id: string, model: Model, values: Record<string, FieldValue> = {}) {
+  const tool = toolOf(id)!;
+  const context = { model, selection: nothing };
+  return tool.plan(context, new Values({ ...initialValues(tool, context), ...values }));
+}
+function done(id: string, model: Model, values: Record<string, FieldValue> = {}): Model {
+  const made = plan(id, model, values);
+  if (!made.ok) throw new Error(`${id}: ${made.error}`);
+  const applied = applyAct(model, made.act);
+  if (!applied.ok) throw new Error(applied.error);
+  return applied.model;
+}
+const at = (model: Model, ids: readonly string[]) => ids.map((id) => model.nodes[id].position);
+const newest = <T extends Slab | Wall>(after: Record<string, T>, before: Record<string, T>): T[] =>
+  Object.values(after).filter(({ id }) => !(id in before));
+
+describe('slabs and walls by other ways than their corners', () => {
+  const bays = findBays(library).filter(
+    (bay) => !bay.upright && bay.corners.every((corner) => Math.abs(corner[2] - 7.8) < 1e-6),
+  );
+  const field = (x: number, y: number) =>
+    bays.find(({ corners }) => Math.abs(corners[0][0] - x) < 0.01 && Math.abs(corners[0][1] - y) < 0.01)!.key;
+
+  test('one slab over fields that were clicked, or one in each', () => {
+    const chosen = [field(0, 0), field(6.4, 0), field(0, 7.2)];
+    const one = done('slab', library, { by: 'fields', bays: chosen });
+    const [slab, ...none] = newest(one.slabs, library.slabs);
+    expect(none).toEqual([]);
+    expect(slab.corners).toHaveLength(6);
+    // no node was made: its corners are the tops of columns
+    expect(Object.keys(one.nodes)).toEqual(Object.keys(library.nodes));
+    const each = done('slab', library, { by: 'fields', bays: chosen, together: false });
+    expect(newest(each.slabs, library.slabs)).toHaveLength(3);
+    expect(plan('slab', library, { by: 'fields' })).toMatchObject({
+      ok: false,
+      error: expect.stringMatching(/Click fields/),
+    });
+  });
+
+  test('a rectangle by two corners or by its size, a wall’s upright, an opening’s inside', () => {
+    const slabbed = done('slab', empty, { by: 'rectangle', p0: [0, 0, 3], width: 6, depth: 4 });
+    const [slab] = Object.values(slabbed.slabs);
+    expect(at(slabbed, slab.corners)).toEqual([
+      [0, 0, 3],
+      [6, 0, 3],
+      [6, 4, 3],
+      [0, 4, 3],
+    ]);
+    const open = done('slab', slabbed, { by: 'rectangle', p0: [1, 1, 3], p1: [2, 2.5, 3], opening: slab.id });
+    expect(Object.values(open.slabs)[0].openings).toHaveLength(1);
+    const walled = done('wall', open, { by: 'rectangle', p0: [0, 0, 0], p1: [6, 0, 3] });
+    const [wall] = Object.values(walled.walls);
+    // the head of the wall is the edge of the slab: nodes that are there serve
+    expect(wall.corners.slice(2).every((id) => slab.corners.includes(id))).toBe(true);
+    expect(plan('slab', empty, { by: 'rectangle', p0: [0, 0, 3], p1: [5, 0, 3] })).toMatchObject({ ok: false });
+    expect(plan('slab', empty, { by: 'rectangle', p0: [0, 0, 3], width: 5 })).toMatchObject({ ok: false });
+  });
+
+  test('walls on a line by storeys stand on each other', () => {
+    const storeys = Object.values(library.storeys).slice(1, 3);
+    const walled = done('wall', library, {
+      by: 'storeys',
+      p0: [3, 3, 0],
+      p1: [5, 3, 0],
+      storeys: storeys.map(({ id }) => id),
+    });
+    const [low, high, ...none] = newest(walled.walls, library.walls);
+    expect(none).toEqual([]);
+    expect(high.corners.slice(0, 2)).toEqual([low.corners[3], low.corners[2]]);
+    expect(at(walled, high.corners).map(([, , z]) => Number(z.toFixed(6)))).toEqual([4.2, 4.2, 7.8, 7.8]);
+  });
+
+  test('a point that a choice has taken out of the form waits for no click', () => {
+    const tool = toolOf('slab')!;
+    const context = { model: library, selection: nothing };
+    const values = initialValues(tool, context);
+    expect(armedAfter(tool, context, { ...values, by: 'fields' }, 'p0', 'by')).toBeNull();
+    expect(armedAfter(tool, context, { ...values, by: 'rectangle' }, null, 'by')).toBe('p0');
+    expect(armedAfter(tool, context, { ...values, by: 'rectangle', p0: [0, 0, 0] }, 'p1', 'behaviour')).toBe('p1');
+  });
+});
+
+describe('loads on floors by tools', () => {
+  const [slab] = Object.values(library.slabs);
+  const dead = Object.values(library.cases)[0].id;
+
+  test('a force anywhere on a slab, refused beside it and without a value', () => {
+    const loaded = done('spot-load', library, { case: dead, p0: [3, 3, 4.2], fz: -20000 });
+    expect(Object.values(loaded.loads).at(-1)).toMatchObject({ type: 'spot', at: [3, 3, 4.2], force: [0, 0, -20000] });
+    expect(plan('spot-load', library, { case: dead, p0: [3, 3, 5], fz: -20000 })).toMatchObject({
+      ok: false,
+      error: expect.stringMatching(/No slab or wall that is analysed lies at 3.*Click on one/),
+    });
+    expect(plan('spot-load', library, { case: dead, p0: [3, 3, 4.2] })).toMatchObject({ ok: false });
+    // the stair opening is no slab
+    expect(plan('spot-load', library, { case: dead, p0: [15, 10, 4.2], fz: -1 })).toMatchObject({ ok: false });
+  });
+
+  test('warmth of slabs, and a line in all', () => {
+    const warm = done('panel-temperature', library, { case: dead, panels: [slab.id], change: 20, difference: 5 });
+    expect(Object.values(warm.loads).at(-1)).toMatchObject({ type: 'panelTemperature', slab: slab.id, change: 20 });
+    expect(plan('panel-temperature', library, { case: dead, panels: [slab.id] })).toMatchObject({ ok: false });
+    const line = { case: dead, p0: [1, 2, 4.2], p1: [5, 2, 4.2], direction: 'z' };
+    const spread = plan('line-load', library, { ...line, total: -60000 });
+    expect(spread).toMatchObject({
+      ok: true,
+      words: expect.stringMatching(/−60\.0 kN \(−15\.00 kN\/m\): all of it to 1 panel/),
+    });
+    expect(plan('line-load', library, { ...line, total: -60000, valueFrom: -1000 })).toMatchObject({ ok: false });
+  });
+
+  test('a line support is moved only where it holds', () => {
+    const [a, b] = slab.corners;
+    const held = done('line-support', library, {
+      p0: library.nodes[a].position as unknown as number[],
+      p1: library.nodes[b].position as unknown as number[],
+      level: false,
+    });
+    const [line] = Object.keys(held.lineSupports);
+    const settled = done('line-settlement', held, { case: dead, line, uz: -0.01 });
+    expect(Object.values(settled.loads).at(-1)).toMatchObject({ type: 'lineSettlement', displacement: [0, 0, -0.01] });
+    expect(plan('line-settlement', held, { case: dead, line, ux: 0.01 })).toMatchObject({
+      ok: false,
+      error: expect.stringMatching(/holds nothing in x/),
+    });
+  });
+});
