@@ -123,3 +123,57 @@ test('a slab that only carries loads is offered its analysis; what a rigid floor
   await command('Draw: Slab movement w');
   await page.getByRole('button', { name: /^Colours from .* mm; change$/ }).waitFor();
 });
+
+const choose = async (label: string, title: string) => {
+  await details().getByLabel(label, { exact: true }).click();
+  await page.getByTitle(title, { exact: true }).last().click();
+};
+
+test('a pitched roof on a wall with an opening: outlines by typed sizes, a force on the slope, stresses in colours', async () => {
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Sedge Shed');
+  await page.getByRole('button', { name: 'Make project' }).click();
+  await page.getByText('Nothing is drawn yet').waitFor();
+  // a wall of 6 × 3 m with a door, by sizes
+  await command('Outline a wall');
+  await choose('By', 'a rectangle');
+  await fill('First corner', '0, 0, 0');
+  await fill('or long', '6');
+  await fill('and high', '3');
+  await details().getByRole('button', { name: 'Keep the wall' }).click();
+  await revision(2);
+  await choose('Opening in', 'w1');
+  await fill('First corner', '2, 0, 0.5');
+  await fill('or long', '1.2');
+  await fill('and high', '2');
+  await details().getByRole('button', { name: 'Keep the wall' }).click();
+  await revision(3);
+  // a slope on the wall's head up to a ridge, and its foot and ridge held
+  await command('Outline a slab');
+  await choose('By', 'its corners');
+  await outline(['0, 0, 3', '6, 0, 3', '6, 4, 5', '0, 4, 5']);
+  await revision(4);
+  for (const [i, [from, to]] of [
+    ['0, 0, 0', '6, 0, 0'],
+    ['0, 4, 5', '6, 4, 5'],
+  ].entries()) {
+    await command('Support a slab edge');
+    await fill('From', from);
+    await fill('To', to);
+    await details().getByRole('button', { name: 'Keep the support' }).click();
+    await revision(5 + i);
+  }
+  await solved(page);
+  // a force in the middle of the slope, in a case of its own
+  await command('Add a load case');
+  await command('Put a force at a place of a slab');
+  await fill('Place', '3, 2, 4');
+  await fill('F z', '-20');
+  await details().getByRole('button', { name: 'Put the force' }).click();
+  await solved(page);
+  const { walls, slabs } = (await model()) as unknown as Record<string, { openings?: string[][] }[]>;
+  expect([walls.length, walls[0].openings?.length, slabs.length]).toEqual([1, 1, 1]);
+  await command('Draw: Slab stress, bottom');
+  await page.getByRole('button', { name: /^Colours from .* MPa; change$/ }).waitFor();
+  await page.getByRole('tab', { name: 'Slabs and walls' }).click();
+  for (const id of ['b1', 'w1']) await page.getByRole('row', { name: new RegExp(id) }).waitFor();
+});

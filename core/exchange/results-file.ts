@@ -1,11 +1,12 @@
 import type { MemberChecks } from '../checks';
-import type { Solution } from '../fem';
+import type { Solution, SolvedPanel } from '../fem';
 import type { Finding, Model } from '../model';
 import {
   balance,
   caseWeights,
   combinationWeights,
   MemberLine,
+  panelExtremes,
   stationsOf,
   superpose,
   type LoadState,
@@ -22,7 +23,10 @@ export function findingsData(findings: readonly Finding[]): unknown[] {
   return findings.map(({ rule, severity, sentence, why, place }) => ({ rule, severity, sentence, why, place }));
 }
 
-/** Results of every case and combination in SI: displacements and reactions by node, internal forces and displacements at stations by member. */
+/**
+ * Results of every case and combination in SI: displacements and reactions by node, internal forces and displacements at stations by member, extremes of
+ * meshed slabs and walls.
+ */
 export function resultsData(model: Model, solution: Solution, findings: readonly Finding[]): unknown {
   const iterationsOf = (id: string) => solution.cases.find((one) => one.id === id)?.iterations;
   const states = [
@@ -44,7 +48,7 @@ export function resultsData(model: Model, solution: Solution, findings: readonly
   return {
     format: 'elbow-results',
     version: 1,
-    units: 'SI: m, rad, N, N·m',
+    units: 'SI: m, rad, N, N·m; of slabs N·m/m and N/m',
     project: model.settings.name,
     findings: findingsData(findings),
     equilibrium: balance(solution),
@@ -56,6 +60,7 @@ export function resultsData(model: Model, solution: Solution, findings: readonly
       ...(iterationsOf(id) ? { iterations: iterationsOf(id) } : {}),
       nodes: nodeData(model, solution, state),
       members: memberData(solution, state),
+      ...(solution.panels ? { panels: panelData(solution, solution.panels, state) } : {}),
     })),
   };
 }
@@ -65,6 +70,24 @@ function nodeData(model: Model, solution: Solution, state: LoadState): unknown[]
     id,
     displacement: sixNamed(state.displacements, 6 * i, movements),
     ...(model.nodes[id].support ? { reaction: sixNamed(state.reactions, 6 * i, forces) } : {}),
+  }));
+}
+
+/** Quantities of meshed slabs and walls whose extremes are handed on. */
+const ofPanels = ['w', 'mx', 'my', 'mxy', 'vx', 'vy', 'nx', 'ny', 'nxy'] as const;
+
+/** The least and largest values over each meshed slab and wall, with the places at which they stand, m. */
+function panelData(solution: Solution, panels: readonly SolvedPanel[], state: LoadState): unknown[] {
+  const place = (node: number) => Array.from(solution.positions.subarray(3 * node, 3 * node + 3));
+  return panels.map((panel) => ({
+    id: panel.id,
+    elements: panel.start.length - 1,
+    extremes: Object.fromEntries(
+      panelExtremes(solution, panel, state, ofPanels).map(({ least, most, leastAt, mostAt }, i) => [
+        ofPanels[i],
+        { least: { value: least, at: place(leastAt) }, most: { value: most, at: place(mostAt) } },
+      ]),
+    ),
   }));
 }
 

@@ -10,7 +10,8 @@ export function targetOf(load: Load, model?: Model): string {
   if (load.type === 'panelTemperature') return (load.slab ?? load.wall)!;
   if (load.type === 'lineSettlement') return load.lineSupport;
   if (load.type === 'line') return load.label ?? 'line';
-  if (load.type === 'spot') return load.label ?? 'place';
+  if (load.type === 'spot')
+    return load.label ?? load.at.map((part) => formatValue(part, 'length', model?.settings.units ?? 'si')).join(', ');
   return load.label ?? regionWords(load, model);
 }
 

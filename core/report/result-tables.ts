@@ -8,6 +8,7 @@ import {
   displacementTable,
   extremesByMember,
   filterTable,
+  lineSupportTable,
   panelTable,
   reactionTable,
   shownParts,
@@ -61,6 +62,9 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
     filterTable(reactionTable(model, solution, shown), wanted),
     supportLineTable(model, solution, shown),
     ...(solution.panels ? [filterTable(panelTable(model, solution, shown), wanted)] : []),
+    ...(solution.panels && Object.keys(model.lineSupports).length > 0
+      ? [filterTable(lineSupportTable(model, solution, shown), wanted)]
+      : []),
     ...(choice.detail === 'brief' ? [] : [filterTable(displacementTable(model, solution, shown), wanted)]),
   ];
 }

@@ -33,6 +33,7 @@ export {
   type ShownPart,
 } from './shown';
 export * from './tables';
+export { lineReactions, type LineReaction } from './line-reactions';
 export { centresOfMass, countsCracked, StoreyBook, supportLines, type StoreyResult } from './storeys';
 export { contributions, type Contribution } from './contributions';
 export { askStructure, centresOfStiffness, type AskedLoad, type FloorStiffness } from './unit-loads';
@@ -51,4 +52,11 @@ export { commonMembers, differenceBand, differenceMovement, type Side } from './
 export { plausibility, usualLimits, type Plausibility, type PlausibilityItem } from './plausibility';
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';
 export { diagramSense, roundDown } from './diagram-sense';
-export { panelBand, panelDifference, panelDirections, panelExtremes, type PanelBand } from './panel-values';
+export {
+  panelBand,
+  panelDifference,
+  panelDirections,
+  panelExtremes,
+  type PanelBand,
+  type PanelExtremes,
+} from './panel-values';

@@ -88,24 +88,31 @@ export function panelBand(
   return { nodes: nodes!, max, min };
 }
 
+/** The least and the largest value of a quantity over a panel, and the numbers of the nodes at which they stand. */
+export interface PanelExtremes {
+  readonly least: number;
+  readonly most: number;
+  readonly leastAt: number;
+  readonly mostAt: number;
+}
+
 /** The least and largest of quantities over a panel in one state, as `panelBand` counts them. */
 export function panelExtremes(
   solution: Solution,
   panel: SolvedPanel,
-  part: ShownPart,
+  state: ShownPart['state'],
   wanted: readonly Quantity[],
-): { readonly least: number; readonly most: number }[] {
-  const { displacements } = part.state;
-  const { nodes, values } = panelForces(solution, panel, part.state);
+): PanelExtremes[] {
+  const { nodes, values } = panelForces(solution, panel, state);
   return wanted.map((quantity) => {
     const read = ofForces[quantity];
-    let [least, most] = [Infinity, -Infinity];
+    let [least, most, leastAt, mostAt] = [Infinity, -Infinity, -1, -1];
     nodes.forEach((node, i) => {
-      const value = read ? read(values, 8 * i, panel.thickness) : alongNormal(panel, displacements, node);
-      least = Math.min(least, value);
-      most = Math.max(most, value);
+      const value = read ? read(values, 8 * i, panel.thickness) : alongNormal(panel, state.displacements, node);
+      if (value < least) [least, leastAt] = [value, node];
+      if (value > most) [most, mostAt] = [value, node];
     });
-    return { least, most };
+    return { least, most, leastAt, mostAt };
   });
 }
 

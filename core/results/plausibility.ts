@@ -372,6 +372,15 @@ function upliftItem(model: Model, solution: Solution): PlausibilityItem {
   };
 }
 
+/** A node of the model by its number, or a place of a slab or wall whose mesh has a node there. */
+function placeWords(model: Model, { nodeIds, panels, positions }: Solution, node: number): string {
+  if (node < nodeIds.length) return `at node ${nodeIds[node]}`;
+  const id = panels?.find((panel) => panel.nodes.includes(node))?.id;
+  const record = id === undefined ? undefined : (model.slabs[id] ?? model.walls[id]);
+  const at = [0, 1, 2].map((k) => formatQuantity(positions[3 * node + k], 'length', model.settings.units));
+  return `${id === undefined ? 'at' : `in ${record?.label ?? id} at`} ${at.join(', ')}`;
+}
+
 function selfWeightItem(model: Model, solution: Solution): PlausibilityItem {
   const own = inOrder(model.cases).find((one) => one.selfWeight);
   const index = own ? solution.cases.findIndex((one) => one.id === own.id) : -1;
@@ -381,13 +390,14 @@ function selfWeightItem(model: Model, solution: Solution): PlausibilityItem {
     return { id: 'own', question, answer: 'No case has the self-weight in it.', verdict: 'not asked', measure };
   const { displacements } = solution.cases[index];
   let [most, at] = [0, 0];
-  for (let n = 0; n < solution.nodeIds.length; n++) {
+  const count = displacements.length / 6;
+  for (let n = 0; n < count; n++) {
     const size = Math.hypot(displacements[6 * n], displacements[6 * n + 1], displacements[6 * n + 2]);
     if (size > most) [most, at] = [size, n];
   }
   const size = [0, 1, 2].reduce((longest, axis) => {
     let [low, high] = [Infinity, -Infinity];
-    for (let n = 0; n < solution.nodeIds.length; n++)
+    for (let n = 0; n < count; n++)
       [low, high] = [Math.min(low, solution.positions[3 * n + axis]), Math.max(high, solution.positions[3 * n + axis])];
     return Math.max(longest, high - low);
   }, 0);
@@ -396,7 +406,7 @@ function selfWeightItem(model: Model, solution: Solution): PlausibilityItem {
     question,
     verdict: most > size / 200 ? 'look' : 'usual',
     measure,
-    nodes: [solution.nodeIds[at]],
-    answer: `At most ${formatQuantity(most, 'deflection', model.settings.units)}, at node ${solution.nodeIds[at]}, ${displacements[6 * at + 2] <= 0 ? 'downward' : 'upward'}; the picture shows it.`,
+    nodes: at < solution.nodeIds.length ? [solution.nodeIds[at]] : [],
+    answer: `At most ${formatQuantity(most, 'deflection', model.settings.units)}, ${placeWords(model, solution, at)}, ${displacements[6 * at + 2] <= 0 ? 'downward' : 'upward'}; the picture shows it.`,
   };
 }

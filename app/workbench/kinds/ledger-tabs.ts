@@ -26,6 +26,7 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     { id: 'reactions', name: 'Reactions' },
     { id: 'supportLines', name: 'Rows of supports' },
     { id: 'panels', name: 'Slabs and walls' },
+    { id: 'lineSupports', name: 'Line supports' },
     { id: 'displacements', name: 'Nodes' },
     { id: 'storeys', name: 'Storeys' },
     { id: 'modes', name: 'Modes' },

@@ -12,6 +12,7 @@ import {
   filterTable,
   forceComponents,
   modeTable,
+  lineSupportTable,
   panelTable,
   reactionTable,
   stationRows,
@@ -35,6 +36,7 @@ export type ResultTab =
   | 'reactions'
   | 'supportLines'
   | 'panels'
+  | 'lineSupports'
   | 'displacements'
   | 'storeys'
   | 'modes'
@@ -174,6 +176,8 @@ export function useTabTable(tab: ResultTab): ResultTable | undefined {
           return supportLineTable(of, solution, input.shown);
         case 'panels':
           return panelTable(of, solution, input.shown);
+        case 'lineSupports':
+          return lineSupportTable(of, solution, input.shown);
         case 'displacements':
           return displacementTable(of, solution, input.shown);
         case 'storeys':

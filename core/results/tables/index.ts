@@ -14,4 +14,5 @@ export { displacementTable, reactionTable, storeyOfHeight } from './node-tables'
 export { extremesByCombination, extremesByMember, kindOfForce, stationRows, type StationChoice } from './member-tables';
 export { equilibriumTable, modeTable, storeyBook, storeyTable, supportLineTable } from './other-tables';
 export { comparedTable, compareTables, type ComparedRow } from './compare';
+export { lineSupportTable } from './line-table';
 export { panelTable } from './panel-table';

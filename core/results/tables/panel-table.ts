@@ -24,7 +24,7 @@ export function panelTable(model: Model, solution: Solution, shown: Shown): Resu
   const rows = (solution.panels ?? []).flatMap((panel) => {
     const record: Panel | undefined = model.slabs[panel.id] ?? model.walls[panel.id];
     return parts.map((part): TableRow => {
-      const found = panelExtremes(solution, panel, part, wanted);
+      const found = panelExtremes(solution, panel, part.state, wanted);
       const moment = found[1];
       return {
         key: `${panel.id} ${part.id}`,

@@ -23,7 +23,7 @@ const kindNames: Readonly<Record<Load['type'], string>> = {
   settlement: 'settlement',
   area: 'area',
   line: 'line',
-  spot: 'at a place',
+  spot: 'force',
   panelTemperature: 'temperature',
   lineSettlement: 'settlement',
 };
