@@ -148,9 +148,12 @@ export function reductionOf(model: Model, rule: ReductionRule, loads: readonly L
     });
     for (const [member, pieces] of widths) areas.set(member, (areas.get(member) ?? 0) + tributaryArea(pieces));
   }
+  const onPanels = reducible.some((load) => spreadOf(model, load).onPanels.length > 0);
   return {
     ...reductions(by, rule, areas, model.settings.units),
-    problems: [],
+    problems: onPanels
+      ? ['what lies on meshed slabs is not reduced: beams, columns and walls under them carry all of it']
+      : [],
     reduced: new Set(reducible.map((load) => load.id)),
   };
 }

@@ -1,5 +1,10 @@
 import { count } from '../../units';
+import { loadsByCase, panelResultant } from '../../loading';
 import {
+  dot,
+  norm,
+  scale,
+  subtract,
   panelPlane,
   inOrder,
   isMeshed,
@@ -15,7 +20,13 @@ import { rigidDiaphragms } from '../constraint-findings';
 export function floorFindings(model: Model): Finding[] {
   const panels = meshedPanels(model);
   if (panels.length === 0) return idleLines(model, Object.keys(model.lineSupports));
-  return [...headless(model), ...secondOrder(model), ...stiffnessSets(model), ...rigidFloors(model)];
+  return [
+    ...headless(model),
+    ...secondOrder(model),
+    ...stiffnessSets(model),
+    ...rigidFloors(model),
+    ...takenByNothing(model, panels),
+  ];
 }
 
 /** Line supports that hold nothing. @param ids of those on which no meshed panel lies */
@@ -32,6 +43,52 @@ export const idleLines = (model: Model, ids: readonly string[]): Finding[] =>
       mend: { label: 'Delete it', act: { edits: [{ kind: 'remove', table: 'lineSupports', ids: [id] }] } },
     };
   });
+
+/** A share of a load below which it is rounding. */
+const rounding = 1e-9;
+
+/** Loads across membranes, and in the plane of plates: no element resists them, and what holds these in their place would take them unseen. */
+function takenByNothing(model: Model, panels: readonly Panel[]): Finding[] {
+  const partial = panels.filter(({ behaviour }) => behaviour === 'plate' || behaviour === 'membrane');
+  if (partial.length === 0) return [];
+  const found = new Map<string, Finding>();
+  for (const [id, { panels: loads }] of loadsByCase(model))
+    for (const load of loads) {
+      const panel = partial.find((one) => one.id === load.panel);
+      const plane = panel && panelPlane(model, panel);
+      if (!panel || !plane || found.has(panel.id)) continue;
+      const { force } = panelResultant(load);
+      const across = Math.abs(dot(force, plane.normal));
+      const inPlane = Math.hypot(...subtract(force, scale(plane.normal, dot(force, plane.normal))));
+      const lost = panel.behaviour === 'membrane' ? across : inPlane;
+      if (lost <= rounding * norm(force)) continue;
+      const name = `${panel.id in model.slabs ? 'Slab' : 'Wall'} ${panel.label ?? panel.id}`;
+      found.set(panel.id, {
+        key: `taken-by-nothing ${panel.id}`,
+        rule: 'taken-by-nothing',
+        severity: 'stop',
+        sentence:
+          panel.behaviour === 'membrane'
+            ? `${name} is a membrane, and case ${model.cases[id].label} loads it across its plane.`
+            : `${name} is a plate, and case ${model.cases[id].label} loads it in its plane.`,
+        why: 'It has no stiffness that way: the load would vanish in what keeps its nodes in place. Analyse it as a shell, or put the load elsewhere.',
+        place: { nodes: [...panel.corners], case: id },
+        mend: {
+          label: 'Analyse it as a shell',
+          act: {
+            edits: [
+              {
+                kind: 'change',
+                table: panel.id in model.slabs ? 'slabs' : 'walls',
+                changes: [{ id: panel.id, fields: { behaviour: 'shell' } }],
+              },
+            ],
+          },
+        },
+      });
+    }
+  return [...found.values()];
+}
 
 /** Heads of columns are drawn, and not in the analysis. */
 function headless(model: Model): Finding[] {

@@ -280,3 +280,23 @@ test('a storey is copied with what acts on its slab', () => {
     [1, 1, 6],
   ]);
 });
+
+test('a load that a membrane or a plate cannot take stops the analysis and offers a shell', () => {
+  for (const [behaviour, force, stops] of [
+    ['membrane', [0, 0, -1000], true],
+    ['membrane', [1000, 0, 0], false],
+    ['plate', [1000, 0, 0], true],
+    ['plate', [0, 0, -1000], false],
+  ] as const) {
+    const model = floor([spot([3, 2, 3], [...force])], fixed, { behaviour });
+    const told = solveNow(model).findings.filter(({ rule }) => rule === 'taken-by-nothing');
+    expect(told).toHaveLength(stops ? 1 : 0);
+    if (!stops) continue;
+    const { mend } = told[0];
+    if (!mend || !('act' in mend)) throw new Error('there is no mend');
+    const mended = applyAct(model, mend.act);
+    if (!mended.ok) throw new Error(mended.error);
+    expect(mended.model.slabs.b1.behaviour).toBe('shell');
+    expect(solveNow(mended.model).solution).toBeDefined();
+  }
+});

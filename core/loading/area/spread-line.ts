@@ -3,6 +3,7 @@ import {
   distance,
   dot,
   memberAxis,
+  meshedPanels,
   norm,
   scale,
   stretchesOn,
@@ -101,10 +102,11 @@ export function spreadLine(model: Model, load: LineLoad): SpreadLine {
     }
   }
   const given = ((load.valueFrom + load.valueTo) / 2) * length;
+  const floors = meshedPanels(model).length > 0;
   const carried =
     covered.length === 0
-      ? 'No member and no meshed slab lies on it.'
-      : `Members and slabs receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; none lies on the rest of the line.`;
+      ? `No member${floors ? ' and no meshed slab' : ''} lies on it.`
+      : `${floors ? 'Members and slabs' : 'Members'} receive ${(taken / 1000).toFixed(2)} kN of ${(given / 1000).toFixed(2)} kN; no member${floors ? ' and no meshed slab' : ''} lies on the rest of the line.`;
   const coveredLength = covered.reduce((sum, [from, to]) => sum + (to - from), 0);
   const short =
     covered.length === 0 ||
