@@ -60,7 +60,7 @@ test('a floor alone: an L with an opening on two edges, from an empty project to
   // its weight, 10 × 8 less the notch of 4 × 4 and the opening of 2 × 1.5, is what the supports give back
   const weight = ((80 - 16 - 3) * 0.2 * concrete.density * 9.80665) / 1000;
   await command('Draw: Slab moment my');
-  await page.getByText('by colour, kN·m/m, + with tension at the bottom').waitFor();
+  await page.getByText('by colour, kN·m/m, + tension at bottom').waitFor();
   await page.getByRole('button', { name: /^Colours from .* kN·m\/m; change$/ }).waitFor();
   await details()
     .getByText(`−${weight.toFixed(1)}`)

@@ -94,6 +94,12 @@ await picture('results-space', 'results', async (page) => {
   await page.getByLabel('Quantity').click();
   await page.getByTitle('Deflected shape').click();
 });
+await picture('results-slab', 'results', async (page) => {
+  await page.getByRole('button', { name: /^SD, / }).click();
+  await find(page, 'plan of storey 1');
+  await find(page, 'draw: slab principal moment m1');
+  await page.waitForTimeout(600);
+});
 await picture('checks', 'checks', async () => undefined);
 await picture('sheet', 'checks', async (page) => {
   await find(page, 'm182');
@@ -111,7 +117,7 @@ await picture('compare', 'results', async (page) => {
   await page.getByLabel('Compare with').click();
   await page.keyboard.type('second order');
   await page.keyboard.press('Enter');
-  await page.getByRole('heading', { name: 'Compared with second order' }).waitFor({ timeout: 60000 });
+  await page.getByRole('heading', { name: 'Compared with second order' }).waitFor({ timeout: 180000 });
 });
 await picture('variants', 'results', async (page) => {
   const variant = () => page.getByRole('complementary', { name: 'Variants' });
@@ -172,6 +178,5 @@ const print = async (name: string, chapters: string, number: number) => {
   ]);
 };
 await print('report-page', 'sheets', 3);
-await print('report-wind', 'loadSheets', 2);
 await browser.close();
 await app.stop();

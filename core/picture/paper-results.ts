@@ -117,7 +117,7 @@ function contourParts(
     `<text x="${left + 12}" y="${y}" font-size="7" fill="${paperColors.plain}">${show(value)}</text>`;
   return {
     drawn: `<g>${bands.join('')}</g>${placed(labels, width, height, paperColors.plain)}<g>${legend.join('')}${end(range[1], top + 6)}${end(range[0], top + step * legendSteps)}</g>`,
-    scale: `by colour, ${unitLabel(unit, units)}${role === 'bending' ? ', + with tension at the bottom' : ''}${isEnvelope(shown) ? ', of an envelope the value of larger size' : ''}`,
+    scale: `by colour, ${unitLabel(unit, units)}${role === 'bending' ? ', + tension at bottom' : ''}${isEnvelope(shown) ? ', of an envelope the value of larger size' : ''}`,
   };
 }
 

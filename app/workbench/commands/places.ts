@@ -139,14 +139,16 @@ export function placesToGo(workbench: Workbench): Command[] {
       title: `Draw: ${resultQuantities[quantity].title}`,
       run: go({ stage: 'results', quantity, shape: null }),
     })),
-    ...(Object.entries(ledgerTabs) as [Stage, readonly { id: string; name: string }[]][])
+    ...(Object.entries(ledgerTabs) as [Stage, (typeof ledgerTabs)[Stage]][])
       .filter(([stage]) => stage !== 'analysis' && stage !== 'report')
       .flatMap(([stage, sheets]) =>
-        sheets.map((sheet): Command => ({
-          id: `table-${stage}-${sheet.id}`,
-          title: `Table of stage ${stageNames[stage]}: ${sheet.name}`,
-          run: go({ stage, ledgerOpen: true, ledgerTab: { ...state().ledgerTab, [stage]: sheet.id } }),
-        })),
+        sheets
+          .filter(({ has }) => has?.(state().model) ?? true)
+          .map((sheet): Command => ({
+            id: `table-${stage}-${sheet.id}`,
+            title: `Table of stage ${stageNames[stage]}: ${sheet.name}`,
+            run: go({ stage, ledgerOpen: true, ledgerTab: { ...state().ledgerTab, [stage]: sheet.id } }),
+          })),
       ),
     { id: 'report-pdf', title: 'Make the report as PDF', run: () => withReport(workbench, 'pdf') },
     { id: 'export-tables', title: 'Save the tables of results as XLSX', run: () => withReport(workbench, 'xlsx') },

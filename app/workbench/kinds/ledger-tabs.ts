@@ -1,9 +1,12 @@
+import { meshedPanels, type Model } from '~core/model';
 import type { Stage } from '../../state/view-slice';
 import { recordTabs } from './screen-kinds';
 
 interface TabName {
   readonly id: string;
   readonly name: string;
+  /** whether a model has something to show in it; left out: always */
+  readonly has?: (model: Model) => boolean;
 }
 
 const ofModel: readonly TabName[] = recordTabs;
@@ -25,8 +28,8 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     { id: 'stations', name: 'Stations' },
     { id: 'reactions', name: 'Reactions' },
     { id: 'supportLines', name: 'Rows of supports' },
-    { id: 'panels', name: 'Slabs and walls' },
-    { id: 'lineSupports', name: 'Line supports' },
+    { id: 'panels', name: 'Slabs and walls', has: (model) => meshedPanels(model).length > 0 },
+    { id: 'lineSupports', name: 'Line supports', has: (model) => Object.keys(model.lineSupports).length > 0 },
     { id: 'displacements', name: 'Nodes' },
     { id: 'storeys', name: 'Storeys' },
     { id: 'modes', name: 'Modes' },

@@ -47,7 +47,8 @@ export function Ledger({ right }: { right: number }) {
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
-  const current = ledgerTabs[stage].find((tab) => tab.id === chosen) ?? ledgerTabs[stage][0];
+  const tabs = ledgerTabs[stage].filter(({ has }) => has?.(model) ?? true);
+  const current = tabs.find((tab) => tab.id === chosen) ?? tabs[0];
   const words = selectionWords(model, selection);
   return (
     <section
@@ -57,7 +58,7 @@ export function Ledger({ right }: { right: number }) {
     >
       <div className="ledger-tabs">
         <div role="tablist" aria-label="Tables">
-          {ledgerTabs[stage].map((tab) => (
+          {tabs.map((tab) => (
             <button
               key={tab.id}
               type="button"
