@@ -40,6 +40,8 @@ const digits = (value: number): string => (value === 0 ? '0' : String(Number(val
 /** Differences that are only rounding are told as such: their digits change with the machine. */
 function told(one: BookCase, obtained: number): [string, string] {
   const gap = difference(one, obtained);
+  // of nought what is left is rounding altogether
+  if (one.expected === 0 && gap < 1e-5) return [digits(0), 'below 1e-5'];
   if (gap <= 1e-7) return [digits(one.expected), 'below 1e-7'];
   return [digits(obtained), gap < 1e-5 ? 'below 1e-5' : `${Number((100 * gap).toPrecision(2))}%`];
 }
