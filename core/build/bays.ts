@@ -1,13 +1,11 @@
 import { count, formatQuantity } from '../units';
 import {
   distance,
-  facesOf,
   FigurePoints,
   figureTolerance,
   fromPlane,
   inPlane,
   offPlane,
-  splitAtJoints,
   storeysUpward,
   type FigurePoint,
   type Model,
@@ -15,39 +13,55 @@ import {
   type Vector,
 } from '../model';
 import { slopesOf, workingPlanes } from './planes';
+import { facesWithIslands } from './faces';
 
-/** A bay: four corners in one plane, enclosed by members, helper lines or the ground. Corners run round it, the lowest left first. */
-export interface Bay {
-  /** stable while its corners stay: the plane's id and the corners' places */
+/** A field: enclosed in one plane by members, edges of walls, helper lines or the ground. Corners run round it, the lowest left first. */
+export interface EnclosedField extends Ring {
+  /** stable while its corners stay: their places */
   readonly key: string;
   readonly plane: string;
   readonly planeLabel: string;
-  readonly corners: readonly [Vector, Vector, Vector, Vector];
   readonly upright: boolean;
   /** whether its plane leans: a roof, a ramp */
   readonly sloping: boolean;
+}
+
+/** Corners round a field, and round what stands in it without touching its edges, m. */
+interface Ring {
+  readonly corners: readonly Vector[];
+  readonly islands: readonly (readonly Vector[])[];
+}
+
+/** A field with four corners and nothing in it: what can be braced. */
+export interface Bay extends EnclosedField {
+  readonly corners: readonly [Vector, Vector, Vector, Vector];
 }
 
 const tolerance = figureTolerance;
 
 const leans = (plane: Plane): boolean => Math.abs(plane.normal[2]) > 0.02 && Math.abs(plane.normal[2]) < 0.9995;
 
-const known = new WeakMap<Model, readonly Bay[]>();
+const known = new WeakMap<Model, readonly EnclosedField[]>();
 
-/** Bays in every working plane: on grid lines upright, on storeys level, and in named planes. Each bay once; found once a model. */
-export function findBays(model: Model): readonly Bay[] {
-  let bays = known.get(model);
-  if (!bays) {
-    bays = allBays(model);
-    known.set(model, bays);
+/** Fields in every working plane: on grid lines upright, on storeys level, and in named planes. Each once; found once a model. */
+export function findFields(model: Model): readonly EnclosedField[] {
+  let fields = known.get(model);
+  if (!fields) {
+    fields = allFields(model);
+    known.set(model, fields);
   }
-  return bays;
+  return fields;
 }
 
-function allBays(model: Model): Bay[] {
+/** Fields with four corners. */
+export const findBays = (model: Model): readonly Bay[] => findFields(model).filter(isBay);
+
+const isBay = (field: EnclosedField): field is Bay => field.corners.length === 4 && field.islands.length === 0;
+
+function allFields(model: Model): EnclosedField[] {
   const seen = new Set<string>();
   return [...workingPlanes(model), ...slopesOf(model)].flatMap(({ id, label, plane }) =>
-    baysInPlane(model, plane).flatMap((corners): Bay[] => {
+    fieldsInPlane(model, plane).flatMap(({ corners, islands }): EnclosedField[] => {
       const key = [...corners]
         .map((corner) => corner.map((part) => Math.round(part * 100)).join(','))
         .sort()
@@ -55,14 +69,22 @@ function allBays(model: Model): Bay[] {
       if (seen.has(key)) return [];
       seen.add(key);
       return [
-        { key, plane: id, planeLabel: label, corners, upright: Math.abs(plane.normal[2]) < 0.5, sloping: leans(plane) },
+        {
+          key,
+          plane: id,
+          planeLabel: label,
+          corners,
+          islands,
+          upright: Math.abs(plane.normal[2]) < 0.5,
+          sloping: leans(plane),
+        },
       ];
     }),
   );
 }
 
-/** Four-cornered faces of the figure that the lines in a plane make. */
-export function baysInPlane(model: Model, plane: Plane): [Vector, Vector, Vector, Vector][] {
+/** Fields of the figure that the lines in a plane make. */
+function fieldsInPlane(model: Model, plane: Plane): Ring[] {
   const places = new FigurePoints();
   const at = (point: Vector) => places.at(inPlane(plane, point));
   const here = (point: Vector) => Math.abs(offPlane(plane, point)) < tolerance;
@@ -76,8 +98,10 @@ export function baysInPlane(model: Model, plane: Plane): [Vector, Vector, Vector
   );
   for (const member of members)
     if (member.role !== 'brace') join(model.nodes[member.start].position, model.nodes[member.end].position);
-  for (const line of Object.values(model.helperLines))
-    if (here(line.start) && here(line.end)) join(line.start, line.end);
+  const crossing = Object.values(model.helperLines).filter((line) => here(line.start) && here(line.end));
+  for (const line of crossing) join(line.start, line.end);
+  const walls = wallLines(model, plane, here);
+  for (const [a, b] of walls) join(a, b);
   // the ground closes an upright bay between neighbouring supports of one height
   if (Math.abs(plane.normal[2]) < 0.5) {
     const feet = Object.values(model.nodes)
@@ -100,24 +124,36 @@ export function baysInPlane(model: Model, plane: Plane): [Vector, Vector, Vector
       for (let i = 0; i + 1 < row.length; i++) join(row[i], row[i + 1]);
     }
   }
-  const withJoints = splitAtJoints(
-    places.points,
-    [...edges].map((edge) => edge.split(' ').map(Number) as [number, number]),
-  );
-  return facesOf(places.points, withJoints).flatMap((face) => {
-    const corners = withoutStraight(face.corners.map((i) => places.points[i]));
-    if (corners.length !== 4) return [];
-    const low = corners.reduce(
-      (best, [u, v], i) =>
-        v < corners[best][1] - tolerance || (Math.abs(v - corners[best][1]) < tolerance && u < corners[best][0])
-          ? i
-          : best,
-      0,
-    );
-    const turned = [0, 1, 2, 3].map((i) => fromPlane(plane, corners[(low + i) % 4]) as Vector);
-    return [turned as [Vector, Vector, Vector, Vector]];
+  const lines = [...edges].map((edge) => edge.split(' ').map(Number) as [number, number]);
+  // members that cross without a joint enclose nothing together; what is drawn to part fields does
+  const space = (points: readonly FigurePoint[]) => points.map((point): Vector => fromPlane(plane, point));
+  return facesWithIslands(places, lines, crossing.length + walls.length > 0).flatMap(({ corners: ring, islands }) => {
+    const corners = withoutStraight(ring);
+    return corners.length < 3 ? [] : [{ corners: space(lowestLeftFirst(corners)), islands: islands.map(space) }];
   });
 }
+
+/** Edges of walls in a level plane, of those that stand on it or reach up to it. */
+function wallLines(model: Model, plane: Plane, here: (point: Vector) => boolean): [Vector, Vector][] {
+  if (Math.abs(plane.normal[2]) < 0.9995) return [];
+  return Object.values(model.walls).flatMap(({ corners }) =>
+    corners.flatMap((id, i): [Vector, Vector][] => {
+      const [a, b] = [model.nodes[id].position, model.nodes[corners[(i + 1) % corners.length]].position];
+      return here(a) && here(b) ? [[a, b]] : [];
+    }),
+  );
+}
+
+const lowestLeftFirst = (corners: readonly FigurePoint[]): FigurePoint[] => {
+  const low = corners.reduce(
+    (best, [u, v], i) =>
+      v < corners[best][1] - tolerance || (Math.abs(v - corners[best][1]) < tolerance && u < corners[best][0])
+        ? i
+        : best,
+    0,
+  );
+  return corners.map((_, i) => corners[(low + i) % corners.length]);
+};
 
 /** Corners of a face without those where it runs straight on. */
 function withoutStraight(face: readonly FigurePoint[]): FigurePoint[] {
@@ -129,7 +165,7 @@ function withoutStraight(face: readonly FigurePoint[]): FigurePoint[] {
 }
 
 /** Labels of the grid lines between which a bay lies along an axis, such as "2–3"; undefined where an edge is on none. */
-function between(model: Model, { corners }: Bay, axis: 'x' | 'y'): string | undefined {
+function between(model: Model, { corners }: EnclosedField, axis: 'x' | 'y'): string | undefined {
   const i = axis === 'x' ? 0 : 1;
   const ends = [Math.min, Math.max].map((pick) => {
     const edge = pick(...corners.map((corner) => corner[i]));
@@ -141,13 +177,13 @@ function between(model: Model, { corners }: Bay, axis: 'x' | 'y'): string | unde
 }
 
 /** The storey whose height a bay's top reaches, or the part between storeys in which its top lies. */
-function storeyOfBay(model: Model, { corners }: Bay): string | undefined {
+function storeyOfBay(model: Model, { corners }: EnclosedField): string | undefined {
   const top = Math.max(...corners.map((corner) => corner[2]));
   return storeysUpward(model).find((storey) => storey.elevation > top - tolerance)?.label;
 }
 
 /** What tells a bay from the others of its plane: "A–B, Storey 2", or its middle where it lies off the grid. */
-export function bayPlace(model: Model, bay: Bay): string {
+export function bayPlace(model: Model, bay: EnclosedField): string {
   const [x, y] = [between(model, bay, 'x'), between(model, bay, 'y')];
   const storey = bay.upright ? storeyOfBay(model, bay) : undefined;
   const cell = bay.upright ? (x ?? y) : x !== undefined && y !== undefined ? `${x}, ${y}` : undefined;
@@ -164,7 +200,7 @@ export interface BayRow {
 }
 
 /** Bays above each other, those up a slope or round a building between two grid lines, those of a whole plane and storey, in groups of two or more. @param bays those that are offered */
-export function bayRows(model: Model, bays: readonly Bay[]): BayRow[] {
+export function bayRows(model: Model, bays: readonly EnclosedField[]): BayRow[] {
   const rows = new Map<string, string[]>();
   const add = (label: string, key: string) => rows.set(label, [...(rows.get(label) ?? []), key]);
   for (const bay of bays) {
@@ -178,7 +214,7 @@ export function bayRows(model: Model, bays: readonly Bay[]): BayRow[] {
     const crossing = Object.values(model.gridLines)
       .filter((line) => line.axis !== axis)
       .map((line) => line.position);
-    const outer = (bay: Bay) =>
+    const outer = (bay: EnclosedField) =>
       bay.corners.every((corner) => Math.abs(corner[i] - Math.min(...crossing)) < tolerance) ||
       bay.corners.every((corner) => Math.abs(corner[i] - Math.max(...crossing)) < tolerance);
     for (const bay of bays) {
@@ -194,8 +230,8 @@ export function bayRows(model: Model, bays: readonly Bay[]): BayRow[] {
 }
 
 /** The middle of a bay, m. */
-export const bayMiddle = ({ corners }: Bay): Vector =>
-  [0, 1, 2].map((i) => corners.reduce((sum, corner) => sum + corner[i], 0) / 4) as unknown as Vector;
+export const bayMiddle = ({ corners }: Pick<EnclosedField, 'corners'>): Vector =>
+  [0, 1, 2].map((i) => corners.reduce((sum, corner) => sum + corner[i], 0) / corners.length) as unknown as Vector;
 
 /** Whether braces run across the bay already. */
 export function isBraced(model: Model, { corners }: Bay): boolean {

@@ -8,6 +8,7 @@ import {
   buildFrame,
   endConditions,
   findBays,
+  findFields,
   floorsMend,
   freeFloors,
   movesSideways,
@@ -99,6 +100,82 @@ const pushed = (model: Model, order: 'first' | 'second'): Model => {
     ],
   });
 };
+
+describe('fields with other than four corners', () => {
+  const base = emptyModel({ name: 'Kingfisher Loft', units: 'si', code: 'us' });
+  /** Beams along rings at one level, and helper lines. */
+  const level = (rings: readonly (readonly (readonly [number, number])[])[], helpers: number[][] = []): Model => {
+    const nodes = rings.flatMap((ring, r) =>
+      ring.map(([x, y], i) => ({ id: `n${100 * (r + 1) + i}`, position: [x, y, 3] as [number, number, number] })),
+    );
+    const members = rings.flatMap((ring, r) =>
+      ring.map((_, i) => ({
+        id: `m${100 * (r + 1) + i}`,
+        start: `n${100 * (r + 1) + i}`,
+        end: `n${100 * (r + 1) + ((i + 1) % ring.length)}`,
+        section: null,
+        material: null,
+        angle: 0,
+        role: 'beam' as const,
+      })),
+    );
+    const helperLines = helpers.map(([x, y, u, v], i) => ({
+      id: `h${i + 1}`,
+      start: [x, y, 3] as [number, number, number],
+      end: [u, v, 3] as [number, number, number],
+    }));
+    return done(base, {
+      edits: [
+        {
+          kind: 'add',
+          records: { storeys: [{ id: 'y9', label: 'Loft', elevation: 3 }], nodes, members, helperLines },
+        },
+      ],
+    });
+  };
+  const areas = (model: Model) =>
+    findFields(model)
+      .filter(({ upright }) => !upright)
+      .map(({ corners, islands }) => {
+        const size = (ring: readonly (readonly number[])[]) =>
+          Math.abs(
+            ring.reduce((sum, [x, y], i) => {
+              const [u, v] = ring[(i + 1) % ring.length];
+              return sum + x * v - u * y;
+            }, 0) / 2,
+          );
+        return size(corners) - islands.reduce((sum, island) => sum + size(island), 0);
+      })
+      .sort((a, b) => a - b);
+  const angle = [
+    [0, 0],
+    [8, 0],
+    [8, 3],
+    [4, 3],
+    [4, 6],
+    [0, 6],
+  ] as const;
+
+  test('an angle of beams encloses one field of six corners, and no bay', () => {
+    const model = level([angle]);
+    expect(areas(model)).toEqual([expect.closeTo(36, 9)]);
+    expect(findBays(model)).toEqual([]);
+  });
+
+  test('a helper line that crosses it without a joint parts it', () => {
+    expect(areas(level([angle], [[-1, 1, 9, 1]]))).toEqual([expect.closeTo(8, 6), expect.closeTo(28, 6)]);
+  });
+
+  test('what stands in a field is no part of it', () => {
+    const shaft = [
+      [1, 1],
+      [2, 1],
+      [2, 2],
+      [1, 2],
+    ] as const;
+    expect(areas(level([angle, shaft]))).toEqual([expect.closeTo(1, 9), expect.closeTo(35, 9)]);
+  });
+});
 
 test('bays are named and chosen from the ground to the top, and by whole planes', () => {
   const model = frame(false);

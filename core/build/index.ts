@@ -27,7 +27,17 @@ export {
   type SecondarySpec,
 } from './secondaries';
 export { trussPlan, webPatterns, type TrussSpec, type WebPattern } from './truss';
-export { bayMiddle, bayPlace, bayRows, findBays, isBraced, type Bay, type BayRow } from './bays';
+export {
+  bayMiddle,
+  bayPlace,
+  bayRows,
+  findBays,
+  findFields,
+  isBraced,
+  type Bay,
+  type BayRow,
+  type EnclosedField,
+} from './bays';
 export { bracePatterns, bracingPlan, patternRemark, type BracePattern } from './bracing';
 export { endConditionName, endConditions, endSymbol, type EndCondition } from './end-conditions';
 export { rigidEndsPlan, strongAxisAngle } from './rigid-ends';
@@ -42,6 +52,12 @@ export {
   rigidFloors,
 } from './floors';
 export { framesBesideLines, moveGridLinePlan, nodesOnLine } from './grid-lines';
+export { cutPanelsPlan } from './cut-panels';
+export { unitePanelsPlan } from './unite-panels';
+export { moveEdgePlan, nearestEdge, type EdgeChange, type PanelEdge } from './outline-edges';
+export { addCornerPlan, dropCornersPlan, moveCornerPlan, straightenPlan } from './outline-corners';
+export { mergeOpeningsPlan } from './merge-openings';
+export { panelName, type ChosenPanel, type PanelTable } from './outlines';
 export { openingFindings, openingProblem } from './openings';
 export { geometryFindings } from './geometry-findings';
 export { mendAct, mendAll, mendLabel } from './mends';

@@ -3,12 +3,15 @@ import type { Vector } from '../model';
 import { areaOf } from '../plane';
 import { isRectangle, rectangleBetween, unitedFields } from './index';
 
-const field = (x: number, y: number, w: number, d: number, z = 3): Vector[] => [
-  [x, y, z],
-  [x + w, y, z],
-  [x + w, y + d, z],
-  [x, y + d, z],
-];
+const field = (x: number, y: number, w: number, d: number, z = 3) => ({
+  corners: [
+    [x, y, z],
+    [x + w, y, z],
+    [x + w, y + d, z],
+    [x, y + d, z],
+  ] as Vector[],
+  islands: [] as Vector[][],
+});
 const area = (ring: readonly Vector[]) => Math.abs(areaOf(ring.map(([x, y]) => [x, y] as const)));
 
 test('fields in a row become one without the corners between them', () => {
@@ -29,6 +32,16 @@ test('fields round a gap keep it as an opening, an L keeps its corner, and what 
   const [angle] = unitedFields([field(0, 0, 4, 4), field(4, 0, 4, 4), field(0, 4, 4, 4)]);
   expect(angle.outline).toHaveLength(6);
   expect(unitedFields([field(0, 0, 4, 4), field(9, 0, 4, 4), field(0, 0, 4, 4, 6)])).toHaveLength(3);
+});
+
+test('what stands in a field is left out, unless it is chosen too', () => {
+  const core = field(3, 3, 2, 2);
+  const about = { ...field(0, 0, 8, 8), islands: [core.corners] };
+  const [ring] = unitedFields([about]);
+  expect(ring.openings.map(area)).toEqual([expect.closeTo(4, 9)]);
+  const [whole] = unitedFields([about, core]);
+  expect(whole.openings).toEqual([]);
+  expect(area(whole.outline)).toBeCloseTo(64, 9);
 });
 
 test('a long field beside two short ones shares its edge with both', () => {

@@ -1,8 +1,14 @@
 import { distance, dot, fromPlane, inPlane, offPlane, planeOf, scale, subtract, type Vector } from '../model';
-import { areaOf, counterClockwise, isInside, type Point2 } from '../plane';
+import { areaOf, clockwise, counterClockwise, isInside, type Point2 } from '../plane';
 
 /** Places closer than this are one, m. */
 const same = 5e-3;
+
+/** A field and what stands in it, m. */
+interface FieldWithIslands {
+  readonly corners: readonly Vector[];
+  readonly islands: readonly (readonly Vector[])[];
+}
 
 /** An outline with its openings, corners in order, m. */
 export interface UnitedField {
@@ -13,20 +19,26 @@ export interface UnitedField {
 /**
  * Fields that share edges made one, plane by plane: edges that two fields have in common vanish, what is enclosed and belongs to none is an opening.
  * Corners on straight edges are left out.
- * @param fields corners of each in order, in one plane each, m
+ * @param fields in one plane each; islands in one are left out of it
  */
-export function unitedFields(fields: readonly (readonly Vector[])[]): UnitedField[] {
+export function unitedFields(fields: readonly FieldWithIslands[]): UnitedField[] {
   const left = [...fields];
   const found: UnitedField[] = [];
   while (left.length > 0) {
-    const plane = planeOf(left[0]);
+    const plane = planeOf(left[0].corners);
     if (!plane) {
       left.shift();
       continue;
     }
-    const here = left.filter((field) => field.every((corner) => Math.abs(offPlane(plane, corner)) < same));
+    const here = left.filter(({ corners }) => corners.every((corner) => Math.abs(offPlane(plane, corner)) < same));
     for (const field of here) left.splice(left.indexOf(field), 1);
-    const rings = ringsOf(here.map((field) => counterClockwise(field.map((corner) => inPlane(plane, corner)))));
+    const flat = (ring: readonly Vector[]) => ring.map((corner) => inPlane(plane, corner));
+    const rings = ringsAround(
+      here.flatMap(({ corners, islands }) => [
+        counterClockwise(flat(corners)),
+        ...islands.map((island) => clockwise(flat(island))),
+      ]),
+    );
     const holes = rings.filter((ring) => areaOf(ring) < 0);
     for (const outline of rings.filter((ring) => areaOf(ring) > 0))
       found.push({
@@ -39,8 +51,8 @@ export function unitedFields(fields: readonly (readonly Vector[])[]): UnitedFiel
   return found;
 }
 
-/** Rings round what polygons that run anticlockwise cover together: outer ones anticlockwise, those of holes clockwise. */
-function ringsOf(polygons: readonly (readonly Point2[])[]): Point2[][] {
+/** Rings round what polygons that run anticlockwise, and do not overlap, cover together: outer ones anticlockwise, those of holes clockwise. @param polygons m; a hole runs clockwise */
+export function ringsAround(polygons: readonly (readonly Point2[])[]): Point2[][] {
   const places: Point2[] = [];
   const at = (point: Point2): number => {
     const known = places.findIndex(([x, y]) => Math.hypot(x - point[0], y - point[1]) < same);

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { bayMiddle, findBays, type Bay, movePlan, translation } from '~core/build';
+import { bayMiddle, movePlan, translation } from '~core/build';
 import { subtract, type Vector } from '~core/model';
 import { joined, type Selection } from '../../state/selection';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -26,7 +26,7 @@ import { marksAt } from '../kinds/marks';
 import { recordName } from '../kinds/screen-kinds';
 import { inPlane, scopeOf } from '~core/picture';
 import { toggleBay } from '../tools/open-tool';
-import { offersBay } from '../tools/tool';
+import { offeredFields } from '../tools/tool';
 import type { Effect, WindowOnScreen } from './gestures/gesture';
 import { cancelled, idle, movedTo, pressed, released, type PointerState, type Step } from './gestures/machine';
 import { TypedPoint } from './typed-point-box';
@@ -158,8 +158,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const bays = useMemo(
     () =>
       choosingBays
-        ? findBays(model).filter(
-            (bay) => offersBay(bay, plane.kind, toolId) && bay.corners.every((corner) => inPlane(model, plane, corner)),
+        ? offeredFields(model, plane.kind, toolId).filter((field) =>
+            field.corners.every((corner) => inPlane(model, plane, corner)),
           )
         : [],
     [choosingBays, model, plane, toolId],
@@ -387,15 +387,16 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
 
   /** Chooses what is under the pointer: a bay that is being chosen, a load, or a record; `whole` takes all members of its plane. */
   const clickAt = (x: number, y: number, add: boolean, whole: boolean) => {
+    const covers = (ring: readonly Vector[]) =>
+      insideOutline(
+        ring.map((corner) => projector.point(corner)),
+        x,
+        y,
+      );
     const bay = bays
-      .filter((one) =>
-        insideOutline(
-          one.corners.map((corner) => projector.point(corner)),
-          x,
-          y,
-        ),
-      )
-      .sort((a, b) => projector.point(bayMiddle(a))[2] - projector.point(bayMiddle(b))[2])[0] as Bay | undefined;
+      .filter(({ corners, islands }) => covers(corners) && !islands.some(covers))
+      .sort((a, b) => projector.point(bayMiddle(a))[2] - projector.point(bayMiddle(b))[2])
+      .at(0);
     if (bay) {
       toggleBay(api, bay.key);
       return;
@@ -534,6 +535,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     else if (event.key === '-' && !picking) setEye(zoomed(eye, 1.25, 0, 0, frame));
     else if (event.key === 'Tab' && snap && !event.shiftKey) drawing.nextSnap();
     else if (picking && /^[\d.n(−-]$/.test(event.key) && !event.ctrlKey && !event.metaKey) drawing.setTyped(event.key);
+    else if (event.key === 'Enter' && openTool && document.querySelector<HTMLFormElement>('#tool-form'))
+      document.querySelector<HTMLFormElement>('#tool-form')!.requestSubmit();
     else if (event.key === 'ContextMenu') setMenu({ x: frame.width / 2, y: frame.height / 3 });
     else if (event.key === 'Escape') {
       if (menu) setMenu(undefined);

@@ -1,9 +1,11 @@
 import { Button, Input, Select } from 'antd';
 import { inOrder, isMeshed, ringArea, usualSize, type Panel, type PanelFactors } from '~core/model';
 import { formatQuantity } from '~core/units';
-import { useWorkbench } from '../../state/store';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { commonValue } from '../fields/common-value';
 import { QuantityField } from '../fields/quantity-field';
+import { toolOf } from '../tools/all-tools';
+import { openTool } from '../tools/open-tool';
 
 const behaviourNames = {
   load: 'carries loads to its edges, not analysed',
@@ -19,8 +21,20 @@ const factorNames = {
   membraneY: 'In its plane along y',
 } as const satisfies Record<keyof PanelFactors, string>;
 
+/** Tools that change outlines, by short names; some make sense for several panels only, one for those with openings. */
+const shapeTools: readonly { id: string; label: string; several?: boolean; open?: boolean }[] = [
+  { id: 'move-edge', label: 'Move an edge' },
+  { id: 'add-corner', label: 'Add a corner' },
+  { id: 'drop-corners', label: 'Take a corner out' },
+  { id: 'straighten', label: 'Straighten' },
+  { id: 'cut-panels', label: 'Cut' },
+  { id: 'unite-panels', label: 'Unite', several: true },
+  { id: 'merge-openings', label: 'Merge openings', open: true },
+];
+
 /** Properties that slabs and walls share; a change goes to all that are selected in one revision. */
 export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls'; readonly ids: readonly string[] }) {
+  const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const select = useWorkbench((state) => state.select);
@@ -41,6 +55,7 @@ export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls';
   const net = areas.reduce((sum, { outline, open }) => sum + outline - open, 0);
   const open = areas.reduce((sum, one) => sum + one.open, 0);
   const [first] = panels;
+  const openings = Math.max(...panels.map((panel) => panel.openings?.length ?? 0));
   return (
     <div className="block">
       <div className="fields">
@@ -149,13 +164,18 @@ export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls';
           ? 'It is meshed and solved with the frame: its weight acts, loads on it act on its elements, and what touches it is joined to it.'
           : 'It carries area loads to the members at its edges; it has no stiffness or weight in the analysis.'}
       </p>
-      <Button
-        size="small"
-        style={{ marginTop: 6 }}
-        onClick={() => select({ nodes: [...new Set(panels.flatMap(({ corners }) => corners))] })}
-      >
-        Select {panels.length === 1 ? 'its' : 'their'} corners
-      </Button>
+      <div className="row" style={{ gap: 4, flexWrap: 'wrap', marginTop: 6 }} role="group" aria-label="Change outlines">
+        {shapeTools
+          .filter(({ several = false, open = false }) => (several ? panels.length > 1 : !open || openings > 1))
+          .map(({ id, label }) => (
+            <Button key={id} size="small" onClick={() => openTool(workbench, id)} title={toolOf(id)!.title}>
+              {label}
+            </Button>
+          ))}
+        <Button size="small" onClick={() => select({ nodes: [...new Set(panels.flatMap(({ corners }) => corners))] })}>
+          Select {panels.length === 1 ? 'its' : 'their'} corners
+        </Button>
+      </div>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { bayMiddle, endSymbol, type Bay, type PreviewLine } from '~core/build';
+import { bayMiddle, endSymbol, type EnclosedField, type PreviewLine } from '~core/build';
 import {
   dot,
   memberAxis,
@@ -165,11 +165,11 @@ export function chosenLabels(projector: Projector, model: Model, scope: Scope, l
   return labels;
 }
 
-/** Bays that can be braced, marked with a pale cross; chosen ones in the colour of choice. */
+/** Bays and fields an open tool offers, pale; chosen ones in the colour of choice. */
 export function drawBays(
   context: Context,
   projector: Projector,
-  bays: readonly Bay[],
+  bays: readonly EnclosedField[],
   chosen: ReadonlySet<string>,
 ): void {
   for (const bay of bays) {
@@ -178,8 +178,16 @@ export function drawBays(
     const taken = chosen.has(bay.key);
     if (!path(context, projector, inset)) continue;
     context.closePath();
+    for (const island of bay.islands) {
+      island.forEach((corner, i) => {
+        const [x, y] = projector.point(corner);
+        if (i === 0) context.moveTo(x, y);
+        else context.lineTo(x, y);
+      });
+      context.closePath();
+    }
     context.fillStyle = taken ? 'rgba(156, 20, 88, 0.16)' : 'rgba(22, 28, 35, 0.05)';
-    context.fill();
+    context.fill('evenodd');
     context.strokeStyle = taken ? colors.brand : '#8894A0';
     context.lineWidth = taken ? 1.6 : 0.8;
     context.setLineDash(taken ? [] : [3, 3]);

@@ -1,6 +1,6 @@
 import { isOfPanels } from '~core/results';
 import { drawMarks } from '../kinds/marks';
-import type { Bay, PreviewLine } from '~core/build';
+import type { EnclosedField, PreviewLine } from '~core/build';
 import { acceptanceOf, onLevel, type Finding, type Model, type Vector } from '~core/model';
 import { formatQuantity, formatValue, unitSize } from '~core/units';
 import type { Camera, Labelling, Quantity, Selection, Shown, Stage, ViewPlane } from '../../state/view-slice';
@@ -63,7 +63,7 @@ export interface OverlayInput {
   readonly loadStyle: LoadStyle;
   readonly preview: readonly PreviewLine[];
   /** bays an open tool can brace, and those that are chosen */
-  readonly bays: readonly Bay[];
+  readonly bays: readonly EnclosedField[];
   readonly chosenBays: ReadonlySet<string>;
   readonly measured: readonly Vector[];
   /** where dragged nodes would go */

@@ -4,6 +4,7 @@ import { generatorTools } from './generator-tools';
 import { floorLoadTools } from './floor-load-tools';
 import { loadTools } from './load-tools';
 import { memberTools } from './member-tools';
+import { outlineTools } from './outline-tools';
 import { panelTools } from './panel-tools';
 import { ruleTools } from './rule-tools';
 import { settingOutTools } from './setting-out-tools';
@@ -14,6 +15,7 @@ export const tools: readonly Tool[] = [
   ...generatorTools,
   ...panelTools,
   ...editTools,
+  ...outlineTools,
   ...memberTools,
   ...loadTools,
   ...floorLoadTools,

@@ -1,4 +1,4 @@
-import { findBays, type Plan, type PreviewLine } from '~core/build';
+import { findFields, type Plan, type PreviewLine } from '~core/build';
 import { copyCase, loadWords, probe, spreadOf } from '~core/loading';
 import {
   distance,
@@ -18,9 +18,9 @@ import {
 import { caseFactorsOf } from '~core/combine';
 import { count, formatQuantity, formatValue } from '~core/units';
 import { caseField, caseOptions } from './case-field';
+import { cornerFields, cornersIn, cornerValues, mostCorners, ordinal } from './corner-fields';
 import { refused, type Field, type Tool, type ToolContext, type Values } from './tool';
 
-const cornerNames = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth', 'Seventh', 'Eighth'];
 const is =
   (key: string, ...wanted: string[]) =>
   (values: Values) =>
@@ -56,14 +56,7 @@ function areaFields(context: ToolContext): Field[] {
       ...(panels.length > 0 ? [['panels', 'slabs and walls'] as const] : []),
     ]),
     { key: 'bays', label: 'Bays', kind: 'bays', initial: [], when: is('where', 'bays') },
-    ...cornerNames.map((name, i): Field => ({
-      key: `p${i}`,
-      label: `${name} corner`,
-      kind: 'point',
-      initial: null,
-      when: is('where', 'polygon'),
-      ...(i > 2 ? { hint: 'may be left empty' } : {}),
-    })),
+    ...cornerFields(is('where', 'polygon')),
     {
       key: 'storeys',
       label: 'Storeys',
@@ -96,7 +89,7 @@ function areaFields(context: ToolContext): Field[] {
       when: is('pressure', 'uniform'),
     },
     ...[0, 1, 2].flatMap((i): Field[] => [
-      { key: `q${i}`, label: `${cornerNames[i]} point`, kind: 'point', initial: null, when: is('pressure', 'linear') },
+      { key: `q${i}`, label: `${ordinal(i)} point`, kind: 'point', initial: null, when: is('pressure', 'linear') },
       {
         key: `v${i}`,
         label: 'has',
@@ -214,12 +207,17 @@ function areaFields(context: ToolContext): Field[] {
 const samePlace = 2e-3;
 
 /** Corners that all lie at nodes are kept as those nodes, so that the area goes with them. */
-function regionOf(model: Model, points: readonly Vector[]): LoadRegion {
+function regionOf(model: Model, points: readonly Vector[], openings: readonly (readonly Vector[])[] = []): LoadRegion {
   const nodes = Object.values(model.nodes);
   const ids = points.map((point) => nodes.find((node) => distance(node.position, point) < samePlace)?.id);
-  return ids.every((id): id is string => id !== undefined) && new Set(ids).size === ids.length
+  const typed = (ring: readonly Vector[]) => ring.map((point): [number, number, number] => [...point]);
+  return openings.length === 0 && ids.every((id): id is string => id !== undefined) && new Set(ids).size === ids.length
     ? { kind: 'nodes', corners: ids }
-    : { kind: 'polygon', points: points.map((point): [number, number, number] => [point[0], point[1], point[2]]) };
+    : {
+        kind: 'polygon',
+        points: typed(points),
+        ...(openings.length > 0 ? { openings: openings.map(typed) } : {}),
+      };
 }
 
 /** A changed outline with what the form does not show of the one before: its openings, and corners beyond those it has fields for. */
@@ -230,8 +228,7 @@ function keepingRest(model: Model, before: LoadRegion, after: LoadRegion): LoadR
   const places = (region: typeof before) => (region.kind === 'nodes' ? at(region.corners) : region.points);
   const [old, now] = [places(before), places(after)];
   const same = now.every((place, i) => old[i] !== undefined && distance(place, old[i]) < samePlace);
-  if (same && (old.length === now.length || (now.length === cornerNames.length && old.length > now.length)))
-    return before;
+  if (same && (old.length === now.length || (now.length === mostCorners && old.length > now.length))) return before;
   if (!before.openings || before.openings.length === 0) return after;
   if (before.kind === 'nodes' && after.kind === 'nodes') return { ...after, openings: before.openings };
   return {
@@ -245,10 +242,10 @@ function regionsOf(model: Model, values: Values): LoadRegion[] | string {
   switch (values.text('where')) {
     case 'bays': {
       const chosen = new Set(values.several('bays'));
-      const bays = findBays(model).filter((bay) => chosen.has(bay.key));
+      const bays = findFields(model).filter((bay) => chosen.has(bay.key));
       return bays.length === 0
         ? 'Click bays in the drawing, or choose them in the list.'
-        : bays.map((bay) => regionOf(model, bay.corners));
+        : bays.map(({ corners, islands }) => regionOf(model, corners, islands));
     }
     case 'storey':
       return values.several('storeys').length > 0
@@ -269,9 +266,7 @@ function regionsOf(model: Model, values: Values): LoadRegion[] | string {
           ];
     }
     default: {
-      const points = cornerNames
-        .map((_, i) => values.point(`p${i}`))
-        .filter((point): point is Vector => point !== undefined);
+      const points = cornersIn(values);
       if (points.length < 3) return 'Click or type three corners or more.';
       return planeOf(points) ? [regionOf(model, points)] : 'The corners lie on one line.';
     }
@@ -356,7 +351,7 @@ export function areaValues(load: AreaLoad, model: Model): Record<string, FieldVa
     where: region.kind === 'nodes' ? 'polygon' : region.kind,
     storeys: region.kind === 'storey' ? [region.storey] : [],
     panels: region.kind === 'panels' ? [...region.slabs, ...region.walls] : [],
-    ...Object.fromEntries(cornerNames.map((_, i) => [`p${i}`, points[i] ? [...points[i]] : null])),
+    ...cornerValues(points),
     pressure: pressure.type,
     spread: !along ? 'two' : Math.abs(along[0]) > 0.7 ? 'x' : Math.abs(along[1]) > 0.7 ? 'y' : 'z',
     ...(pressure.type === 'uniform'

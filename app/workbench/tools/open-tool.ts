@@ -1,6 +1,7 @@
 import type { Vector } from '~core/model';
 import type { Workbench } from '../../state/store';
 import { toolOf } from './all-tools';
+import { closesOutline } from './corner-fields';
 import { initialValues, Values, type Field, type FieldValue, type Tool, type ToolContext } from './tool';
 
 /** What a tool works on: the model, what is selected, and the case that is shown. */
@@ -120,6 +121,10 @@ export function fillPoint(workbench: Workbench, point: Vector): boolean {
   const { openTool: open, look } = workbench.getState();
   const tool = open && toolOf(open.id);
   if (!open || !tool || open.armed === null) return false;
+  if (closesOutline(new Values(open.values as Record<string, FieldValue>), open.armed, point)) {
+    look({ openTool: { ...open, armed: null } });
+    return true;
+  }
   const values = { ...open.values, [open.armed]: point };
   look({
     openTool: { ...open, values, armed: nextPoint(tool, toolContext(workbench.getState()), values, open.armed) },

@@ -1,6 +1,6 @@
 import {
   Draft,
-  findBays,
+  findFields,
   isRectangle,
   openingProblem,
   RecordCollector,
@@ -22,17 +22,9 @@ import {
   type Vector,
 } from '~core/model';
 import { count, formatQuantity } from '~core/units';
+import { cornerFields, cornersIn } from './corner-fields';
 import { refused, type Field, type Tool, type Values } from './tool';
 
-const corners: Field[] = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth'].map((label, i) => ({
-  key: `p${i}`,
-  label: `${label} corner`,
-  kind: 'point',
-  initial: null,
-  ...(i > 2 ? { hint: 'may be left empty' } : {}),
-}));
-const places = (values: Values): Vector[] =>
-  corners.map(({ key }) => values.point(key)).filter((point): point is Vector => point !== undefined);
 /** The concrete of a new slab or wall: what most members have, else the usual one of the codes; with the edit that adds it where the project has none. */
 function concreteOf(model: Model): { material: string | null; added: Edit[] } {
   const name = usualMaterial(model, 'concrete');
@@ -116,13 +108,13 @@ function byStoreys(model: Model, values: Values): Outlined {
 
 function byFields(model: Model, values: Values): Outlined {
   const chosen = new Set(values.several('bays'));
-  const bays = findBays(model).filter((bay) => chosen.has(bay.key));
+  const bays = findFields(model).filter((bay) => chosen.has(bay.key));
   if (bays.length === 0) return { ok: false, error: 'Click fields in the drawing, or choose them in the list.' };
   return {
     ok: true,
     fields: values.flag('together')
-      ? unitedFields(bays.map(({ corners }) => corners))
-      : bays.map(({ corners }) => ({ outline: corners, openings: [] })),
+      ? unitedFields(bays)
+      : bays.map(({ corners, islands }) => ({ outline: corners, openings: islands })),
   };
 }
 
@@ -135,7 +127,7 @@ function outlinesOf(model: Model, values: Values, table: 'slabs' | 'walls'): Out
     case 'storeys':
       return byStoreys(model, values);
     default:
-      return byCorners(places(values), table === 'slabs' ? 'slab' : 'wall');
+      return byCorners(cornersIn(values), table === 'slabs' ? 'slab' : 'wall');
   }
 }
 
@@ -145,7 +137,7 @@ function placeFields(model: Model, table: 'slabs' | 'walls'): Field[] {
   const ways = [
     ['corners', 'its corners'],
     ['rectangle', 'a rectangle'],
-    ['fields', 'fields between members'],
+    ['fields', 'fields between members, walls or helper lines'],
     ...(table === 'walls' && storeys.length > 1 ? [['storeys', 'a line, by storeys']] : []),
   ];
   return [
@@ -156,9 +148,10 @@ function placeFields(model: Model, table: 'slabs' | 'walls'): Field[] {
       initial: 'corners',
       options: ways.map(([value, label]) => ({ value, label })),
     },
-    { ...corners[0], when: isBy('corners', 'rectangle', 'storeys') },
-    { ...corners[1], label: 'Second corner', when: isBy('corners', 'rectangle', 'storeys') },
-    ...corners.slice(2).map((field): Field => ({ ...field, when: isBy('corners') })),
+    ...cornerFields().map((field, i): Field => {
+      const shown = i < 2 ? isBy('corners', 'rectangle', 'storeys') : isBy('corners');
+      return { ...field, when: (values) => shown(values) && (field.when?.(values) ?? true) };
+    }),
     {
       key: 'width',
       label: table === 'slabs' ? 'or along x' : 'or long',

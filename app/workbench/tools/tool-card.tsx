@@ -1,6 +1,6 @@
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useDeferredValue, useEffect, useId, useMemo, useRef, useState } from 'react';
-import { bayPlace, bayRows, bySection, findBays, type Plan } from '~core/build';
+import { bayPlace, bayRows, bySection, type Plan } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, type Vector } from '~core/model';
 import { count, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
@@ -12,7 +12,7 @@ import { SectionField } from '../fields/section-field';
 import { FormFields, useFormOfValues, useReportUnread } from '../fields/form-of-values';
 import { QuantityField } from '../fields/quantity-field';
 import { armedAfter, nextPoint, rememberValues, toolContext } from './open-tool';
-import { offersBay, Values, type Field, type FieldValue, type Tool } from './tool';
+import { offeredFields, Values, type Field, type FieldValue, type Tool } from './tool';
 
 /** What an act depends on, to tell a repetition by accident from another act. */
 const actKey = (values: Readonly<Record<string, unknown>>, selection: Selection): string =>
@@ -388,8 +388,7 @@ function BaysField({ value, onChange }: { value: readonly string[]; onChange: (v
   const model = useWorkbench((state) => state.model);
   const plane = useWorkbench((state) => state.plane);
   const tool = useWorkbench((state) => state.openTool?.id ?? '');
-  const bays = useMemo(() => findBays(model), [model]);
-  const offered = bays.filter((bay) => offersBay(bay, plane.kind, tool));
+  const offered = useMemo(() => offeredFields(model, plane.kind, tool), [model, plane.kind, tool]);
   const rows = bayRows(model, offered);
   // a row is a way to choose its bays at once, or to leave them out again
   const choose = (next: readonly string[]) => {

@@ -1,5 +1,14 @@
 import { familyOf } from '~core/codes/families';
-import { bySection, materialFor, parseSection, RecordCollector, type Bay, type Plan } from '~core/build';
+import {
+  bySection,
+  findBays,
+  findFields,
+  materialFor,
+  parseSection,
+  RecordCollector,
+  type EnclosedField,
+  type Plan,
+} from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { applyAct, type Edit, type Model, type Vector } from '~core/model';
 import type { QuantityKind } from '~core/units';
@@ -112,11 +121,16 @@ export class Values {
   }
 }
 
-/** Whether an open tool offers a bay in the plane one looks at: floors in plan, upright and sloping bays elsewhere, all of them for what lies on areas. */
-export const offersBay = (bay: Pick<Bay, 'upright' | 'sloping'>, plane: ViewPlane['kind'], tool: string): boolean =>
-  plane === 'plan'
-    ? !bay.upright
-    : bay.upright || bay.sloping || (plane !== 'elevation' && (tool === 'area-load' || tool === 'slab'));
+/** Tools that take fields of any number of corners: what lies on areas. */
+const takesFields: ReadonlySet<string> = new Set(['area-load', 'slab', 'wall']);
+
+/** Bays or fields an open tool offers in the plane one looks at: floors in plan, upright and sloping ones elsewhere, all of them for what lies on areas. */
+export const offeredFields = (model: Model, plane: ViewPlane['kind'], tool: string): EnclosedField[] =>
+  (takesFields.has(tool) ? findFields(model) : findBays(model)).filter((field) =>
+    plane === 'plan'
+      ? !field.upright
+      : field.upright || field.sloping || (plane !== 'elevation' && (tool === 'area-load' || tool === 'slab')),
+  );
 
 export const refused = (error: string): Plan => ({ ok: false, error });
 
