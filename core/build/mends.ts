@@ -1,8 +1,12 @@
 import { count } from '../units';
-import { applyAct, type Act, type Edit, type Finding, type Mend, type Model } from '../model';
+import { applyAct, type Act, type Edit, type Finding, type Mend, type MendPlan, type Model } from '../model';
 import { divideEdits } from './divide';
 import { connectCrossingsPlan } from './divisions';
 import { mergeNodesPlan } from './merge';
+import { mergeOpeningsPlan } from './merge-openings';
+import { dropCornersPlan } from './outline-corners';
+import type { ChosenPanel } from './outlines';
+import type { Plan } from './plan';
 import { RecordCollector } from './records';
 
 /** The act of a finding's mend on a model; undefined when it no longer applies. */
@@ -19,19 +23,32 @@ export function mendAct(model: Model, mend: Mend): Act | undefined {
         }
       : undefined;
   }
-  const made =
-    plan.kind === 'merge'
-      ? mergeNodesPlan(
-          model,
-          plan.tolerance,
-          plan.nodes.filter((id) => id in model.nodes),
-        )
-      : connectCrossingsPlan(
-          model,
-          plan.members.filter((id) => id in model.members),
-        );
+  const made = planOf(model, plan);
   return made.ok ? made.act : undefined;
 }
+
+function planOf(model: Model, plan: Exclude<MendPlan, { kind: 'divide' }>): Plan {
+  switch (plan.kind) {
+    case 'merge':
+      return mergeNodesPlan(
+        model,
+        plan.tolerance,
+        plan.nodes.filter((id) => id in model.nodes),
+      );
+    case 'connect':
+      return connectCrossingsPlan(
+        model,
+        plan.members.filter((id) => id in model.members),
+      );
+    case 'drop corners':
+      return dropCornersPlan(model, presentOnly(model, plan.panel), plan.nodes);
+    case 'merge openings':
+      return mergeOpeningsPlan(model, presentOnly(model, plan.panel), plan.gap);
+  }
+}
+
+const presentOnly = (model: Model, panel: ChosenPanel): ChosenPanel[] =>
+  panel.id in model[panel.table] ? [panel] : [];
 
 /** A mend's label, and the loads that go with what it deletes. */
 export function mendLabel(model: Model, mend: Mend): string {

@@ -16,6 +16,7 @@ export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
 export { ElementFinder } from './floors/element-finder';
+export { panelMesh, type MeshPicture } from './floors/panel-meshes';
 export { panelForces, type PanelForces } from './floors/panel-results';
 export { shellForces } from './shell/shell-forces';
 export type { SolvedPanel } from './solution';

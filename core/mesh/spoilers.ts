@@ -2,7 +2,7 @@ import type { Region } from './mesh-region';
 
 /** Something that makes a mesh finer or poorer than wished, found before it is made. */
 export interface Spoiler {
-  /** short: two vertices of one edge lie close together; beside: a vertex lies close to an edge it is not on; sharp: two edges meet at less than 20° */
+  /** short: two vertices lie close together, on one edge or across a strip; beside: a vertex lies close to an edge it is not on; sharp: two edges meet at less than 20° */
   readonly kind: 'short' | 'beside' | 'sharp';
   /** vertices of the region, the one to move first */
   readonly vertices: readonly number[];
@@ -34,6 +34,16 @@ export function spoilersOf({ xs, ys, edges, points, size }: Region): Spoiler[] {
         found.push({ kind: 'beside', vertices: [v, a, b], measure: off });
     }
   }
+  // across a strip whose corners face each other no vertex lies beside an edge
+  const listed = [...used].sort((v, w) => xs[v] - xs[w]);
+  listed.forEach((v, i) => {
+    for (let k = i + 1; k < listed.length && xs[listed[k]] - xs[v] < limit; k++) {
+      const w = listed[k];
+      const apart = Math.hypot(xs[w] - xs[v], ys[w] - ys[v]);
+      const joined = around.get(v)?.some((other) => other === w || around.get(other)?.includes(w) === true) === true;
+      if (apart < limit && !joined) found.push({ kind: 'short', vertices: [v, w], measure: apart });
+    }
+  });
   for (const [vertex, others] of around) {
     const angles = others
       .map((other) => Math.atan2(ys[other] - ys[vertex], xs[other] - xs[vertex]))

@@ -1,8 +1,16 @@
 import type { Act } from './edit';
 
+/** A slab or wall by its table. */
+interface PanelOf {
+  readonly table: 'slabs' | 'walls';
+  readonly id: string;
+}
+
 /** A mend that is worked out only when it is asked for. */
 export type MendPlan =
   | { readonly kind: 'merge'; readonly nodes: readonly string[]; /** m */ readonly tolerance: number }
+  | { readonly kind: 'drop corners'; readonly panel: PanelOf; readonly nodes: readonly string[] }
+  | { readonly kind: 'merge openings'; readonly panel: PanelOf; /** m */ readonly gap: number }
   | { readonly kind: 'connect'; readonly members: readonly string[] }
   | { readonly kind: 'divide'; readonly member: string; readonly nodes: readonly string[] };
 
@@ -25,6 +33,8 @@ export interface Finding {
     readonly members?: readonly string[];
     readonly loads?: readonly string[];
     readonly case?: string;
+    /** the slab or wall whose mesh it spoils */
+    readonly panel?: string;
   };
   /** movement without resistance, to be drawn: ux uy uz rx ry rz of nodes, the largest translation 1 */
   readonly motion?: { readonly nodes: readonly string[]; readonly displacements: readonly number[] };

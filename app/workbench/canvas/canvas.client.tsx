@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { bayMiddle, movePlan, translation } from '~core/build';
-import { subtract, type Vector } from '~core/model';
+import { panelPlane, subtract, type Panel, type Vector } from '~core/model';
 import { joined, type Selection } from '../../state/selection';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { selectWholePlane } from '../commands/commands';
@@ -15,7 +15,7 @@ import { useDiagram } from './use-diagram';
 import { useEye } from './use-eye';
 import { useGraphics } from './use-graphics';
 import { usePane } from './use-pane';
-import { orbited, panned, Projector, toThree, zoomed, type Frame, type Insets } from '../projection/eye';
+import { orbited, panned, Projector, rayAt, toThree, zoomed, type Frame, type Insets } from '../projection/eye';
 import { measureWords } from '../picture/frame-marks';
 import { slabWords } from '../picture/area-value';
 import { drawOverlay, type Hover, type OverlayInput } from '../picture/overlay';
@@ -30,7 +30,15 @@ import { offeredFields } from '../tools/tool';
 import type { Effect, WindowOnScreen } from './gestures/gesture';
 import { cancelled, idle, movedTo, pressed, released, type PointerState, type Step } from './gestures/machine';
 import { TypedPoint } from './typed-point-box';
-import { coordinateWords } from '../picture/snap';
+import { coordinateWords, onPlane } from '../picture/snap';
+import {
+  draggedPlan,
+  handleAt,
+  nodesOfHandle,
+  panelHandles,
+  stepped,
+  type PanelHandle,
+} from '../picture/panel-handles';
 import { useDrawing } from './use-drawing';
 
 /** So many values are written in a view beside others; the rest is under the pointer. */
@@ -58,6 +66,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const overlay = useRef<HTMLCanvasElement>(null);
   const pointer = useRef<PointerState>(idle);
   const [stretched, setStretched] = useState<string>();
+  const [reshaped, setReshaped] = useState<{ handle: PanelHandle; x: number; y: number }>();
+  const held = useRef<PanelHandle>(undefined);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [hover, setHover] = useState<Hover>();
   const [window_, setWindow] = useState<WindowOnScreen>();
@@ -177,6 +187,20 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     );
     return plan.ok ? plan.preview : [];
   }, [drawing.stretching, stretched, snap, model, selection.nodes]);
+  const handles = useMemo(
+    () => (isHere && stage === 'frame' && !picking ? panelHandles(model, projector, selection) : []),
+    [isHere, stage, picking, model, projector, selection],
+  );
+  /** what the drag of a handle would make of its slab or wall; a place nothing snaps to is a free one of its plane */
+  const shapePlan = useMemo(() => {
+    if (!reshaped) return undefined;
+    const { handle, x, y } = reshaped;
+    const panel = model[handle.panel.table][handle.panel.id] as Panel | undefined;
+    const own = panel && panelPlane(model, panel);
+    const free = onPlane(own, rayAt(camera, frame, x, y));
+    const to = drawing.stretching && snap ? snap.position : free && own && stepped(own, free, model.settings.units);
+    return to ? draggedPlan(model, handle, to) : undefined;
+  }, [reshaped, drawing.stretching, snap, model, camera, frame]);
   const elsewhere = useMemo(
     () =>
       hovered && hovered.pane !== number
@@ -220,7 +244,10 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         labelBoxes: labelBoxes.current,
         loadZones: loadZones.current,
         visible,
-        hover,
+        hover:
+          reshaped && shapePlan
+            ? { text: shapePlan.ok ? shapePlan.words : shapePlan.error, x: reshaped.x, y: reshaped.y }
+            : hover,
         window: window_,
         snap,
         drawnFrom,
@@ -230,8 +257,9 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         preview,
         bays,
         chosenBays,
+        handles,
         measured,
-        stretch,
+        stretch: shapePlan?.ok ? shapePlan.preview : stretch,
       };
       drawOverlay(context, projector, eye, frame, input);
     });
@@ -263,6 +291,9 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     preview,
     bays,
     chosenBays,
+    handles,
+    reshaped,
+    shapePlan,
     measured,
     stretch,
     labelShifts,
@@ -283,6 +314,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     const plain = event.button === 0 && !event.shiftKey && !event.altKey;
     const under =
       plain && !picking && isHere && stage === 'frame' ? pick(projector, model, [], scope.nodes, x, y) : undefined;
+    const handle = plain ? handleAt(projector, handles, x, y) : undefined;
+    held.current = handle;
     const label =
       plain && stage === 'results'
         ? labelBoxes.current.find(
@@ -300,6 +333,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         flat: plane.kind !== '3d',
         picking,
         chosenNode: under?.kind === 'node' && selection.nodes.includes(under.id) ? under.id : undefined,
+        onHandle: handle !== undefined,
         label: label?.key,
       }),
     );
@@ -359,6 +393,20 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         return;
       case 'drop stretch':
         return dropStretch();
+      case 'reshape': {
+        const handle = held.current;
+        if (!handle) return;
+        if (!drawing.stretching) drawing.setStretching(nodesOfHandle(model, handle));
+        setReshaped({ handle, x: effect.x, y: effect.y });
+        return drawing.move(effect.x, effect.y);
+      }
+      case 'put shape':
+        dropShape();
+        if (shapePlan?.ok) api.getState().commit(shapePlan.act);
+        else if (shapePlan) api.getState().notify(shapePlan.error, 'error');
+        return;
+      case 'drop shape':
+        return dropShape();
       case 'pick point':
         return drawing.click(effect.x, effect.y);
       case 'end drawing':
@@ -374,6 +422,11 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
 
   const dropStretch = () => {
     setStretched(undefined);
+    drawing.setStretching(undefined);
+  };
+
+  const dropShape = () => {
+    setReshaped(undefined);
     drawing.setStretching(undefined);
   };
 
@@ -617,7 +670,8 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         >
           <p className="title">Nothing is drawn yet</p>
           <p className="secondary">
-            Build a frame from bays and storeys (B), or set out a grid and draw members between its crossings (D).
+            Build a frame from bays and storeys (B), set out a grid and draw members between its crossings (D), or
+            outline a slab or wall: “Outline a slab” in the list of tools.
           </p>
         </div>
       )}

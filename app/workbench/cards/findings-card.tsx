@@ -6,6 +6,7 @@ import { acceptanceOf, type Finding, type Mend } from '~core/model';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { FindingMark } from '../../theme/icons';
 import { commitAndTell } from '../acts/deleting';
+import { MeshComparison } from '../pieces/mesh-comparison';
 import { PopoverCard } from '../pieces/popover-card';
 import { openTool } from '../tools/open-tool';
 import { showFinding } from '../acts/show-finding';
@@ -262,6 +263,9 @@ function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason
   const model = useWorkbench((state) => state.model);
   const [asked, setAsked] = useState(false);
   const [accepting, setAccepting] = useState(false);
+  const [compared, setCompared] = useState(false);
+  const meshMends =
+    finding.place.panel === undefined ? [] : [...(finding.mend ? [finding.mend] : []), ...(finding.others ?? [])];
   const mend = (one: Mend) => {
     const act = mendAct(model, one);
     if (act) commitAndTell(workbench, act);
@@ -298,6 +302,11 @@ function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason
             {mendLabel(model, finding.mend)}
           </Button>
         )}
+        {meshMends.length > 0 && (
+          <Button size="small" aria-expanded={compared} onClick={() => setCompared(!compared)}>
+            Compare meshes
+          </Button>
+        )}
         {finding.others?.map((one) => (
           <Button size="small" key={one.label} onClick={() => mend(one)}>
             {mendLabel(model, one)}
@@ -326,6 +335,7 @@ function FindingRow({ finding, onAccept }: { finding: Finding; onAccept: (reason
         )}
       </div>
       {asked && <WhatHolds finding={finding} />}
+      {compared && <MeshComparison panel={finding.place.panel!} nodes={finding.place.nodes ?? []} mends={meshMends} />}
       {accepting && (
         <AcceptForm
           onAccept={(reason) => {

@@ -9,6 +9,7 @@ import { colors } from '../../theme/tokens';
 import { shownParts, storeyBook } from '~core/results';
 import type { SpaceLabel } from './compose';
 import type { Frame, Projector } from '../projection/eye';
+import { drawHandles, type PanelHandle } from './panel-handles';
 import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOnEnd, drawPreview } from './frame-marks';
 import { drawArrow, drawFinding, drawSupport } from '../projection/glyphs';
 import { drawLabels, drawText, labelFont, type Label, type LabelBox } from '../projection/labels';
@@ -65,6 +66,8 @@ export interface OverlayInput {
   /** bays an open tool can brace, and those that are chosen */
   readonly bays: readonly EnclosedField[];
   readonly chosenBays: ReadonlySet<string>;
+  /** where the chosen slab or wall can be taken hold of */
+  readonly handles: readonly PanelHandle[];
   readonly measured: readonly Vector[];
   /** where dragged nodes would go */
   readonly stretch: readonly PreviewLine[];
@@ -93,6 +96,7 @@ export function drawOverlay(
   drawMarks(context, { projector, model, scope, coloured }, input.visible, selection);
   drawOnEnd(context, projector, model, scope, selection);
   drawBays(context, projector, input.bays, input.chosenBays);
+  drawHandles(context, projector, input.model, input.handles);
   drawNodes(context, projector, input);
   if (input.stage === 'frame' || input.stage === 'analysis') {
     // in space the symbols of many members would hide the frame: then only those of the selection are drawn

@@ -2,6 +2,7 @@ import { applyAct, emptyModel, type Model, type Slab, type Wall } from '~core/mo
 import { findBays } from '~core/build';
 import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { toolOf } from './all-tools';
+import { closesOutline, ordinal } from './corner-fields';
 import { armedAfter } from './open-tool';
 import { initialValues, Values, type FieldValue } from './tool';
 
@@ -134,5 +135,84 @@ describe('loads on floors by tools', () => {
       ok: false,
       error: expect.stringMatching(/holds nothing in x/),
     });
+  });
+});
+
+describe('outlines by many corners', () => {
+  const ring = Array.from({ length: 12 }, (_, i): [number, number, number] => [
+    6 * Math.cos((Math.PI * i) / 6),
+    6 * Math.sin((Math.PI * i) / 6),
+    3,
+  ]);
+  const corners = Object.fromEntries(ring.map((place, i) => [`p${i}`, place]));
+
+  test('the form has a corner more for each that is filled', () => {
+    const context = { model: empty, selection: nothing };
+    const tool = toolOf('slab')!;
+    const shown = (values: Record<string, FieldValue>) =>
+      tool
+        .fields(context)
+        .filter(
+          (field) => field.kind === 'point' && field.when!(new Values({ ...initialValues(tool, context), ...values })),
+        ).length;
+    expect(shown({})).toBe(3);
+    expect(shown(corners)).toBe(13);
+    const made = done('slab', empty, corners);
+    expect(Object.values(made.slabs)[0].corners).toHaveLength(12);
+  });
+
+  test('the first corner again closes, and no corner waits any more', () => {
+    const values = new Values(corners);
+    expect(closesOutline(values, 'p12', ring[0])).toBe(true);
+    expect(closesOutline(values, 'p12', ring[4])).toBe(false);
+    expect(closesOutline(new Values({ p0: ring[0], p1: ring[1] }), 'p2', ring[0])).toBe(false);
+    expect([0, 8, 10, 20, 21, 111].map(ordinal)).toEqual(['First', '9th', '11th', '21st', '22nd', '112th']);
+  });
+});
+
+describe('tools that change outlines', () => {
+  const slabbed = done('slab', empty, { by: 'rectangle', p0: [0, 0, 3], width: 6, depth: 4 });
+  const [id] = Object.keys(slabbed.slabs);
+  const changed = (tool: string, model: Model, values: Record<string, FieldValue>, slabs: readonly string[] = []) => {
+    const made = toolOf(tool)!.plan(
+      { model, selection: { ...nothing, slabs } },
+      new Values({ ...initialValues(toolOf(tool)!, { model, selection: nothing }), ...values }),
+    );
+    if (!made.ok) throw new Error(made.error);
+    const applied = applyAct(model, made.act);
+    if (!applied.ok) throw new Error(applied.error);
+    return applied.model;
+  };
+
+  test('the only slab need not be selected; of several the nearest edge is meant', () => {
+    const wider = changed('move-edge', slabbed, { at: [6, 2, 3], distance: 1 });
+    expect(at(wider, wider.slabs[id].corners)).toContainEqual([7, 4, 3]);
+    const two = done('slab', slabbed, { by: 'rectangle', p0: [10, 0, 3], width: 4, depth: 4 });
+    const [other] = Object.keys(two.slabs).filter((one) => one !== id);
+    expect(toolOf('move-edge')!.plan({ model: two, selection: nothing }, new Values({ at: [6, 2, 3] }))).toMatchObject({
+      ok: false,
+      error: expect.stringMatching(/Select slabs/),
+    });
+    const moved = changed('move-edge', two, { at: [10.2, 2, 3], how: 'length', length: 5 }, [id, other]);
+    expect(at(moved, moved.slabs[other].corners)).not.toEqual(at(two, two.slabs[other].corners));
+    expect(moved.slabs[id].corners).toEqual(two.slabs[id].corners);
+  });
+
+  test('cut, and united again', () => {
+    const cut = changed('cut-panels', slabbed, { a: [2, 0, 3], b: [2, 4, 3] });
+    expect(Object.keys(cut.slabs)).toHaveLength(2);
+    const one = changed('unite-panels', cut, {}, Object.keys(cut.slabs));
+    expect(at(one, one.slabs[id].corners)).toEqual(expect.arrayContaining(at(slabbed, slabbed.slabs[id].corners)));
+  });
+
+  test('a corner is added, and taken out by a click or by its node', () => {
+    const five = changed('add-corner', slabbed, { at: [3, 5, 3] });
+    const made = five.slabs[id].corners.find((corner) => !slabbed.slabs[id].corners.includes(corner))!;
+    expect(changed('drop-corners', five, { at: [3, 5, 3] }).slabs[id].corners).toHaveLength(4);
+    const byNode = toolOf('drop-corners')!.plan(
+      { model: five, selection: { nodes: [made], members: [] } },
+      new Values({}),
+    );
+    expect(byNode.ok).toBe(true);
   });
 });

@@ -284,7 +284,7 @@ function ToolField({
       return (
         <PointField
           label={field.label}
-          hint={field.hint}
+          hint={value === null ? field.hint : undefined}
           value={Array.isArray(value) ? (value as unknown as Vector) : null}
           armed={armed}
           onChange={onChange}

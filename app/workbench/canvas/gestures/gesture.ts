@@ -16,6 +16,8 @@ export interface Press {
   readonly picking: boolean;
   /** the chosen node under the pointer, where nodes can be dragged */
   readonly chosenNode?: string | undefined;
+  /** a handle of the chosen slab or wall is under the pointer */
+  readonly onHandle?: boolean | undefined;
   /** the label under the pointer, where labels can be dragged */
   readonly label?: string | undefined;
 }
@@ -41,7 +43,8 @@ export type Effect =
   | { readonly do: 'drop window' }
   | { readonly do: 'move label'; readonly label: string; readonly dx: number; readonly dy: number }
   | { readonly do: 'stretch' | 'put'; readonly node: string; readonly x: number; readonly y: number }
-  | { readonly do: 'drop stretch' }
+  | { readonly do: 'drop stretch' | 'drop shape' }
+  | { readonly do: 'reshape' | 'put shape'; readonly x: number; readonly y: number }
   | { readonly do: 'click'; readonly x: number; readonly y: number; readonly add: boolean; readonly whole: boolean }
   | { readonly do: 'pick point'; readonly x: number; readonly y: number }
   | { readonly do: 'open menu'; readonly x: number; readonly y: number }

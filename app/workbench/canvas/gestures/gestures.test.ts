@@ -42,6 +42,18 @@ test('a press that is let go near where it was is a click, with what was held at
   ]);
 });
 
+test('a handle of the chosen slab is dragged before anything else begins, and dropped where the system takes the pointer', () => {
+  const on = press({ onHandle: true, chosenNode: 'n1' });
+  expect(gestureOf(on, [at(120, 100), at(140, 110)]).map((effect) => effect.do)).toEqual([
+    'reshape',
+    'reshape',
+    'put shape',
+  ]);
+  expect(gestureOf(on, [at(101, 100)])).toEqual([{ do: 'click', x: 101, y: 100, add: false, whole: false }]);
+  const { state } = movedTo(pressed(idle, on).state, at(130, 100));
+  expect(cancelled(state).effects).toEqual([{ do: 'drop shape' }]);
+});
+
 test('the left button draws a window: to the right what lies in it, to the left also what it touches; Shift adds', () => {
   const right = { left: 100, right: 180, top: 60, bottom: 100, touching: false };
   expect(gestureOf(press(), [at(140, 80), at(180, 60)])).toEqual([

@@ -1,11 +1,12 @@
 import type { Effect, Gesture, Point, Press } from './gesture';
 import { labelDragging } from './label-dragging';
+import { reshaping } from './reshaping';
 import { stretching } from './stretching';
 import { sliding, turning } from './turning';
 import { windowing } from './window';
 
 /** The gestures, those that need something under the pointer first. */
-const gestures: readonly Gesture[] = [stretching, labelDragging, sliding, turning, windowing];
+const gestures: readonly Gesture[] = [reshaping, stretching, labelDragging, sliding, turning, windowing];
 
 /** Pixels the pointer must travel before a press becomes a drag. */
 export const dragThreshold = 4;
