@@ -9,6 +9,7 @@ export const selectableTables = [
   'walls',
   'lineSupports',
   'columnHeads',
+  'thickParts',
   'helperLines',
   'loads',
 ] as const satisfies readonly TableName[];

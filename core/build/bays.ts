@@ -1,6 +1,7 @@
 import { count, formatQuantity } from '../units';
 import {
   distance,
+  facesWithIslands,
   FigurePoints,
   figureTolerance,
   fromPlane,
@@ -13,7 +14,6 @@ import {
   type Vector,
 } from '../model';
 import { slopesOf, workingPlanes } from './planes';
-import { facesWithIslands } from './faces';
 
 /** A field: enclosed in one plane by members, edges of walls, helper lines or the ground. Corners run round it, the lowest left first. */
 export interface EnclosedField extends Ring {

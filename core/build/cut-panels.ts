@@ -1,7 +1,15 @@
-import { distance, samePoint, type Load, type Model, type Vector } from '../model';
+import {
+  distance,
+  facesOfRings,
+  placeInside,
+  samePoint,
+  type Face,
+  type Load,
+  type Model,
+  type Vector,
+} from '../model';
 import { counterClockwise, isInside } from '../plane';
 import { count } from '../units';
-import { facesOfRings, placeInside, type Face } from './faces';
 import { asBefore, inSpace, Outlining, panelName, type ChosenPanel } from './outlines';
 import { refuse, type Plan } from './plan';
 import { covers, flatOf, lineIn, nothingChosen, straight, type Flat } from './flat-panels';

@@ -1,6 +1,7 @@
 import {
   cross,
   dot,
+  edgesOf,
   fromPlane,
   inPlane,
   norm,
@@ -13,7 +14,6 @@ import {
   type Vector,
 } from '../model';
 import { areaOf, isInside, type Point2 } from '../plane';
-import { edgesOf } from './faces';
 import { openingProblem } from './openings';
 import { flatOutline, inSpace, Outlining, type ChosenPanel, type FlatOutline } from './outlines';
 import { refuse, type Plan } from './plan';

@@ -52,7 +52,6 @@ export {
   rigidFloors,
 } from './floors';
 export { framesBesideLines, moveGridLinePlan, nodesOnLine } from './grid-lines';
-export { edgesOf } from './faces';
 export { cutPanelsPlan } from './cut-panels';
 export { unitePanelsPlan } from './unite-panels';
 export { moveEdgePlan, nearestEdge, type EdgeChange, type PanelEdge } from './outline-edges';

@@ -1,8 +1,7 @@
-import { type Model } from '../model';
+import { edgesOf, type Model } from '../model';
 import { isInside, type Point2 } from '../plane';
 import { count, formatQuantity } from '../units';
 import { inSpace, Outlining, panelName, type ChosenPanel } from './outlines';
-import { edgesOf } from './faces';
 import { refuse, type Plan } from './plan';
 import { flatOf, nothingChosen, placeProblem } from './flat-panels';
 

@@ -1,7 +1,6 @@
-import { distance, dot, samePoint, subtract, type Model, type Panel, type Vector } from '../model';
+import { distance, dot, edgesOf, samePoint, subtract, type Model, type Panel, type Vector } from '../model';
 import { areaOf, type Point2 } from '../plane';
 import { formatQuantity } from '../units';
-import { edgesOf } from './faces';
 import { panelName, type ChosenPanel } from './outlines';
 import { refuse, type Plan } from './plan';
 import { flatOf, lineIn, placeProblem, reshapePlan, ringsOfPanel, shapeProblem, type Flat } from './flat-panels';

@@ -236,6 +236,34 @@ describe('uniting', () => {
   });
 });
 
+test('an opening left out of the analysis goes with the part it lies in, and comes back when the parts are united', () => {
+  const whole = slabs([rectangle(0, 0, 8, 4), rectangle(6, 1, 1, 1)]);
+  const model = edited(whole, [
+    {
+      kind: 'change',
+      table: 'slabs',
+      changes: [
+        { id: 'b1', fields: { openings: null, ignoredOpenings: whole.slabs.b1.openings!, ignoredNote: 'made later' } },
+      ],
+    },
+  ]);
+  const cut = done(model, cutPanelsPlan(model, [slab('b1')], [4, 0, 3], [4, 4, 3]));
+  const [left, right] = Object.values(cut.slabs).sort(
+    (a, b) => cut.nodes[a.corners[0]].position[0] - cut.nodes[b.corners[0]].position[0],
+  );
+  expect([left, right].map(({ ignoredOpenings }) => ignoredOpenings?.length ?? 0)).toEqual([0, 1]);
+  const one = done(
+    cut,
+    unitePanelsPlan(cut, [
+      slab('b1'),
+      ...Object.keys(cut.slabs)
+        .filter((id) => id !== 'b1')
+        .map(slab),
+    ]),
+  );
+  expect(one.slabs.b1.ignoredOpenings).toHaveLength(1);
+});
+
 describe('edges and corners', () => {
   test('an edge goes outward by a distance, and the edges beside it keep their directions', () => {
     const model = slabs([

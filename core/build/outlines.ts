@@ -2,10 +2,12 @@ import {
   applyAct,
   distance,
   dot,
+  edgesOf,
   fromPlane,
   inPlane,
   panelNodes,
   panelPlane,
+  planeOf,
   referencesOf,
   samePoint,
   tableNames,
@@ -17,8 +19,7 @@ import {
   type Plane,
   type Vector,
 } from '../model';
-import type { Point2 } from '../plane';
-import { edgesOf } from './faces';
+import { isInside, type Point2 } from '../plane';
 import { NodeFinder } from './node-finder';
 import { RecordCollector } from './records';
 import type { Plan, PreviewLine } from './plan';
@@ -72,11 +73,20 @@ export class Outlining {
     this.finder = new NodeFinder(model, this.collector);
   }
 
-  /** Gives a panel new corners, m in space. */
-  reshape({ table, id }: ChosenPanel, outline: readonly Corner[], openings: readonly (readonly Corner[])[]): void {
+  /**
+   * Gives a panel new corners, m in space.
+   * @param more openings left out of the analysis that come to it from others
+   */
+  reshape(
+    { table, id }: ChosenPanel,
+    outline: readonly Corner[],
+    openings: readonly (readonly Corner[])[],
+    more: readonly (readonly string[])[] = [],
+  ): void {
     const panel: Panel = this.model[table][id];
     for (const node of panelNodes(panel)) this.before.add(node);
     const rings = this.rings(outline, openings);
+    const ignored = this.ignoredIn(outline, [...(panel.ignoredOpenings ?? []), ...more]);
     this.edits.push({
       kind: 'change',
       table,
@@ -86,6 +96,10 @@ export class Outlining {
           fields: {
             corners: rings[0],
             openings: rings.length > 1 ? rings.slice(1) : panel.openings ? null : undefined,
+            // what is left out of the analysis goes with the part it lies in
+            ...(panel.ignoredOpenings || ignored.length > 0
+              ? { ignoredOpenings: ignored.length > 0 ? ignored : null }
+              : {}),
           },
         },
       ],
@@ -94,10 +108,24 @@ export class Outlining {
 
   /** A panel like another with corners of its own, m in space. @returns its number */
   add({ table, id }: ChosenPanel, outline: readonly Corner[], openings: readonly (readonly Corner[])[]): string {
-    const { id: _id, label: _label, openings: _openings, ...like } = this.model[table][id];
+    const {
+      id: _id,
+      label: _label,
+      openings: _openings,
+      ignoredOpenings,
+      ignoredNote,
+      ...like
+    } = this.model[table][id];
     const [corners, ...open] = this.rings(outline, openings);
     const made = this.collector.nextId(table);
-    const record = { ...like, id: made, corners, ...(open.length > 0 ? { openings: open } : {}) };
+    const ignored = this.ignoredIn(outline, ignoredOpenings);
+    const record = {
+      ...like,
+      id: made,
+      corners,
+      ...(open.length > 0 ? { openings: open } : {}),
+      ...(ignored.length > 0 ? { ignoredOpenings: ignored, ...(ignoredNote ? { ignoredNote } : {}) } : {}),
+    };
     this.edits.push({ kind: 'add', records: { [table]: [record] } });
     return made;
   }
@@ -151,6 +179,17 @@ export class Outlining {
       ...(gone.length > 0 ? [{ kind: 'remove' as const, table: 'nodes' as const, ids: gone }] : []),
     ];
     return { ok: true, act: { edits, sentence }, words, preview: this.lines, made: [] };
+  }
+
+  /** Openings left out of the analysis whose first corner lies in an outline. */
+  private ignoredIn(
+    outline: readonly Corner[],
+    ignored: readonly (readonly string[])[] | undefined,
+  ): (readonly string[])[] {
+    const plane = planeOf(outline.map(({ at }) => at));
+    if (!ignored || !plane) return [];
+    const flat = outline.map(({ at }) => inPlane(plane, at));
+    return ignored.filter(([first]) => isInside(flat, inPlane(plane, this.model.nodes[first].position)));
   }
 
   private rings(outline: readonly Corner[], openings: readonly (readonly Corner[])[]): string[][] {

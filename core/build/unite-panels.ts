@@ -1,10 +1,17 @@
-import { offPlane, type AreaLoad, type Load, type Model, type Panel } from '../model';
+import {
+  facesOfRings,
+  offPlane,
+  placeInside,
+  ringsAround,
+  type AreaLoad,
+  type Load,
+  type Model,
+  type Panel,
+} from '../model';
 import { areaOf, clockwise, counterClockwise, isInside } from '../plane';
 import { count, formatQuantity } from '../units';
-import { facesOfRings, placeInside } from './faces';
 import { asBefore, flatOutline, inSpace, Outlining, panelName, type ChosenPanel, type FlatOutline } from './outlines';
 import { refuse, type Plan } from './plan';
-import { ringsAround } from './united-fields';
 import { covers, flatOf, inThePlane, ringsOfPanel } from './flat-panels';
 
 /** Slabs (or walls) of one plane that touch or overlap, made one with the properties of the first; loads stay where they were. */
@@ -52,6 +59,7 @@ export function unitePanelsPlan(model: Model, chosen: readonly ChosenPanel[]): P
     first,
     asBefore(plane, inSpace(model, known, plane, shapes[0].outline)),
     shapes[0].openings.map((opening) => inSpace(model, known, plane, opening)),
+    others.flatMap(({ table, id }) => model[table][id].ignoredOpenings ?? []),
   );
   outlining.remove(
     first.table,

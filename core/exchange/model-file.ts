@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 7;
+export const formatVersion = 8;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -71,6 +71,13 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   5: (file) => ({ ...file, version: 6 }),
   // version 7 knows how slabs and walls take part; those of before carry loads to their edges, as they did
   6: (file) => ({ ...file, version: 7 }),
+  // version 8 knows thick parts of slabs, and openings that are left out of the analysis
+  7: (file) => ({
+    ...file,
+    version: 8,
+    ...allOf(newInEight, []),
+    ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInEight, 0) } } : {}),
+  }),
   3: (file) => ({
     ...file,
     version: 4,
@@ -79,6 +86,7 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   }),
 };
 
+const newInEight = ['thickParts'];
 const newInFour = ['envelopes', 'loadRules'];
 const newInThree = [
   'helperLines',

@@ -79,16 +79,19 @@ const ofPanels = ['w', 'mx', 'my', 'mxy', 'vx', 'vy', 'nx', 'ny', 'nxy'] as cons
 /** The least and largest values over each meshed slab and wall, with the places at which they stand, m. */
 function panelData(solution: Solution, panels: readonly SolvedPanel[], state: LoadState): unknown[] {
   const place = (node: number) => Array.from(solution.positions.subarray(3 * node, 3 * node + 3));
-  return panels.map((panel) => ({
-    id: panel.id,
-    elements: panel.start.length - 1,
-    extremes: Object.fromEntries(
-      panelExtremes(solution, panel, state, ofPanels).map(({ least, most, leastAt, mostAt }, i) => [
-        ofPanels[i],
-        { least: { value: least, at: place(leastAt) }, most: { value: most, at: place(mostAt) } },
-      ]),
-    ),
-  }));
+  return panels
+    .filter(({ isRigid }) => !isRigid)
+    .map((panel) => ({
+      id: panel.id,
+      ...(panel.part === undefined ? {} : { part: panel.part }),
+      elements: panel.start.length - 1,
+      extremes: Object.fromEntries(
+        panelExtremes(solution, panel, state, ofPanels).map(({ least, most, leastAt, mostAt }, i) => [
+          ofPanels[i],
+          { least: { value: least, at: place(leastAt) }, most: { value: most, at: place(mostAt) } },
+        ]),
+      ),
+    }));
 }
 
 function memberData(solution: Solution, state: LoadState): unknown[] {

@@ -13,6 +13,7 @@ import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
 import { floorMesh, type FloorMesh } from './floors/floor-mesh';
 import { floorSupports } from './floors/floor-supports';
+import { headNodes, rigidArm, type HeadNode } from './floors/rigid-heads';
 import { ShellSource } from './floors/shell-source';
 import { buildFrameElements, type FrameElements } from './frame-elements';
 import { patternOf, type BlockPattern } from './sparse';
@@ -54,6 +55,8 @@ export interface AnalysisModel {
   readonly equations: Int32Array;
   readonly maps: ReadonlyMap<number, NodeMap>;
   readonly supports: readonly HeldDirection[];
+  /** nodes that move with the column in whose head they lie; their `maps` say how */
+  readonly heads: readonly HeadNode[];
   /** rotations that no member resists, by node: unit vectors, three numbers each; they are held where no spring resists them */
   readonly idle: ReadonlyMap<number, Float64Array>;
   readonly pattern: BlockPattern;
@@ -126,7 +129,11 @@ export function buildAnalysisModel(
     for (let e = 0; e < source.ids.length; e++) for (const node of Array.from(source.nodesOf(e))) touched[node] = 1;
   const slaves = diaphragmOfNode(model);
   const idle = idleRotations(nodeCount, frame, others);
-  const directions = held.flatMap((node, i) => (node ? supportsOf(node, i, slaves.has(node.id)) : []));
+  const heads = floors ? headNodes(model, nodes, floors, (id) => slaves.has(id)) : [];
+  const inHeads = new Set(heads.map(({ node }) => node));
+  const directions = held.flatMap((node, i) =>
+    node && !inHeads.has(i) ? supportsOf(node, i, slaves.has(node.id)) : [],
+  );
 
   // every node's own freedoms, in the directions of its support, then three of every diaphragm
   const equations = new Int32Array(nodeCount * 6).fill(-1);
@@ -146,7 +153,7 @@ export function buildAnalysisModel(
   const mastersOf: (number | undefined)[] = [];
   const equationOf = new Map<string, number>(); // of a freedom in the directions of its node's support
   for (let n = 0; n < nodeCount; n++) {
-    if (!touched[n]) continue;
+    if (!touched[n] || inHeads.has(n)) continue;
     const node: Node | undefined = held[n];
     const fixed = new Uint8Array(6);
     names.forEach((name, d) => {
@@ -189,6 +196,15 @@ export function buildAnalysisModel(
     maps.set(n, { equations: all, matrix });
   }
 
+  for (const { node, master } of heads) {
+    const own = maps.get(master) ?? plainMap(equations, master);
+    vertexOfNode[node] = vertexOfNode[master];
+    mastersOf[node] = mastersOf[master];
+    if (own.equations.length === 0) continue;
+    const arm = rigidArm(positions.subarray(3 * master, 3 * master + 3), positions.subarray(3 * node, 3 * node + 3));
+    maps.set(node, { equations: own.equations, matrix: times(arm, own.matrix, own.equations.length) });
+  }
+
   const supports = directions.map((one) => ({ ...one, equation: equationOf.get(`${one.node} ${one.freedom}`) ?? -1 }));
   const groupStart: number[] = [0];
   const groups: number[] = [];
@@ -216,6 +232,7 @@ export function buildAnalysisModel(
       equations,
       maps,
       supports,
+      heads,
       idle,
       pattern: patternOf(Int32Array.from(widths), Int32Array.from(groupStart), Int32Array.from(groups)),
       vertexOf: Int32Array.from(vertexOf),
@@ -232,6 +249,22 @@ export function nodesToMeet(model: Model): string[] {
   const heads = Object.values(model.columnHeads).map(({ node }) => node);
   const held = Object.values(model.nodes).flatMap(({ id, support, springs }) => (support || springs ? [id] : []));
   return [...loaded, ...lines, ...heads, ...held];
+}
+
+/** The equations of a node whose freedoms are single ones. */
+function plainMap(equations: Int32Array, node: number): NodeMap {
+  const free = [0, 1, 2, 3, 4, 5].filter((d) => equations[6 * node + d] >= 0);
+  const matrix = new Float64Array(6 * free.length);
+  free.forEach((d, c) => (matrix[d * free.length + c] = 1));
+  return { equations: Int32Array.from(free, (d) => equations[6 * node + d]), matrix };
+}
+
+/** A 6 × 6 times a 6 × n, both by rows. */
+function times(a: Float64Array, b: Float64Array, n: number): Float64Array {
+  const product = new Float64Array(6 * n);
+  for (let i = 0; i < 6; i++)
+    for (let k = 0; k < 6; k++) for (let c = 0; c < n; c++) product[i * n + c] += a[6 * i + k] * b[k * n + c];
+  return product;
 }
 
 const unitOf = (d: number): Float64Array => {

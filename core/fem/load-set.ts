@@ -1,5 +1,6 @@
 import type { CaseLoads, MemberTerm } from '../loading';
 import type { AnalysisModel } from './analysis-model';
+import { followMaster } from './floors/rigid-heads';
 import { addPanelLoad, addWarming } from './floors/panel-forces';
 
 /** What acts on a numbered structure in a case, or in a combination of cases. */
@@ -31,6 +32,8 @@ export function loadSetOf(analysis: AnalysisModel, loads: CaseLoads): LoadSet {
       for (let i = 0; i < 6; i++) imposed[6 * node + i] += settlement[freedom] * direction[i];
     }
   }
+  if (imposed.some((value) => value !== 0))
+    for (const head of analysis.heads) followMaster(analysis.positions, head, imposed);
   return {
     nodal,
     terms: analysis.memberIds.map((id) => loads.members.get(id) ?? none),

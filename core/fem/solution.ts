@@ -70,17 +70,23 @@ export interface IterationLog {
   }[];
 }
 
-/** A slab or wall as it was meshed. */
+/** A slab or wall as it was meshed, or a zone of it that has a thickness of its own. */
 export interface SolvedPanel {
   readonly id: string;
+  /** the thick part or column head that makes the zone; none: what lies about these */
+  readonly part?: string;
+  /** whether the zone moves as one with its column: it has no forces of its own */
+  readonly isRigid?: boolean;
   /** z axis, and direction of the bars along x: unit vectors, global */
   readonly normal: Vector;
   readonly along: Vector;
   /** elements: nodes of element e are `nodes[start[e] … start[e + 1])`, three or four */
   readonly start: Int32Array;
   readonly nodes: Int32Array;
-  /** m */
+  /** of the zone, m */
   readonly thickness: number;
+  /** of the slab or wall it belongs to, m */
+  readonly panelThickness: number;
   /** stiffness along the bars and across */
   readonly section: ShellStiffness;
   /** how far the nodes lie over the middle of the thickness, m */

@@ -453,7 +453,7 @@ function sameStiffness(of: StiffnessSource, model: Model): boolean {
 const meshTables = (model: Model): readonly unknown[] =>
   meshedPanels(model).length === 0
     ? []
-    : [model.slabs, model.walls, model.lineSupports, model.columnHeads, nodesToMeet(model).join(' ')];
+    : [model.slabs, model.walls, model.lineSupports, model.columnHeads, model.thickParts, nodesToMeet(model).join(' ')];
 
 /** The level at which a combination is solved: above 1 only in second order. */
 const levelOf = ({ order, alpha }: Combination): number => (order === 'second' ? (alpha ?? 1) : 1);
@@ -540,15 +540,17 @@ function floorForcesOf({ frame }: AnalysisModel, endForces: Float64Array): Float
 
 /** The meshes of slabs and walls as they are handed on. */
 const panelsOf = ({ mesh, shells }: NonNullable<AnalysisModel['floors']>): SolvedPanel[] =>
-  mesh.panels.map(({ panel, plane, mesh: { start, corners }, nodes }, p) => ({
+  mesh.panels.map(({ panel, zone, offset, plane, mesh: { start, corners }, nodes }, p) => ({
     id: panel.id,
+    ...(zone.part === undefined ? {} : { part: zone.part, isRigid: zone.rigidAt !== undefined }),
     normal: plane.normal,
     along: barDirection(plane, panel.barAngle ?? 0),
     start,
     nodes: Int32Array.from(corners, (corner) => nodes[corner]),
-    thickness: panel.thickness,
+    thickness: zone.thickness,
+    panelThickness: panel.thickness,
     section: shells.sections[p],
-    offset: shells.offsets[p],
+    offset,
   }));
 
 const unitOf = (count: number, at: number): number[] => Array.from({ length: count }, (_, i) => (i === at ? 1 : 0));

@@ -2,6 +2,7 @@ import { termIntegral } from './term-integral';
 import { termActions } from '../loading';
 import type { AnalysisModel } from './analysis-model';
 import { toEquations, toNodes } from './assemble';
+import { toMaster } from './floors/rigid-heads';
 import type { LoadSet } from './load-set';
 import { multiply, type BlockMatrix, type Factorisation } from './sparse';
 
@@ -68,6 +69,8 @@ function elementsAtSupports(analysis: AnalysisModel, source: AnalysisModel['sour
   let found = known.get(source);
   if (!found) {
     const held = new Set(analysis.supports.map(({ node }) => node));
+    // what a head gathers comes to its column's support
+    for (const { node, master } of analysis.heads) if (held.has(master)) held.add(node);
     found = Int32Array.from(
       source.ids.flatMap((_, e) => (Array.from(source.nodesOf(e)).some((node) => held.has(node)) ? [e] : [])),
     );
@@ -198,6 +201,9 @@ export function recover(
     return Float64Array.from(forces);
   });
   // what members ask of a direction, less what is applied there, is the support's to give; where a rigid floor asks too, a spring gives what its movement makes
+  const supported = new Set(supports.map(({ node }) => node));
+  const left = analysis.heads.length > 0 ? demand.map((value, i) => value - set.nodal[i]) : demand;
+  for (const head of analysis.heads) if (supported.has(head.master)) toMaster(positions, head, left, demand);
   const reactions = new Float64Array(6 * nodeCount);
   for (const { node, direction, stiffness, inFloor } of supports) {
     let amount = 0;

@@ -4,6 +4,8 @@ import {
   distance,
   inPlane,
   isMeshed,
+  panelPlane,
+  panelZones,
   planeOf,
   scale,
   subtract,
@@ -18,7 +20,7 @@ import { gravity } from './gravity';
 /** Own weight of the meshed slabs and walls, as loads on them. */
 export function panelWeights(model: Model): PanelPressure[] {
   return [...Object.values(model.slabs), ...Object.values(model.walls)].flatMap((panel: Panel): PanelPressure[] => {
-    const plane = planeOf(panel.corners.map((id) => model.nodes[id].position));
+    const plane = panelPlane(model, panel);
     const material = panel.material === null ? undefined : model.materials[panel.material];
     if (!isMeshed(panel) || !plane || !material) return [];
     const flat = (ring: readonly string[]): Polygon => ring.map((id) => inPlane(plane, model.nodes[id].position));
@@ -35,6 +37,21 @@ export function panelWeights(model: Model): PanelPressure[] {
         whole: true,
         value: { a: panel.thickness * material.density * gravity, b: 0, c: 0 },
       },
+      // what is thicker or thinner than the rest weighs more or less than it by the difference
+      ...panelZones(model, panel, plane).flatMap(({ thickness, outline, openings }): PanelPressure[] =>
+        thickness === panel.thickness
+          ? []
+          : [
+              {
+                kind: 'pressure',
+                panel: panel.id,
+                direction: [0, 0, -1],
+                plane,
+                polygons: [outline, ...openings],
+                value: { a: (thickness - panel.thickness) * material.density * gravity, b: 0, c: 0 },
+              },
+            ],
+      ),
     ];
   });
 }

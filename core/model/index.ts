@@ -15,6 +15,8 @@ export {
   type Tables,
 } from './model';
 export { meshedPanels, usualSize } from './meshed-panels';
+export { edgesOf, facesOfRings, facesWithIslands, placeInside, ringsAround, type Face } from './figure-faces';
+export { panelZones, zoneOffset, type PanelZone } from './panel-zones';
 export { barDirection, panelPlane } from './panel-axes';
 export { alongLine, panelAt, stretchesOn } from './panel-lookup';
 export { act, edit, sendable, type Act, type Edit } from './edit';

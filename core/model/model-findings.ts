@@ -315,7 +315,10 @@ function supportFindings(model: Model): Finding[] {
   );
   for (const part of connectedParts(model)) {
     const held = part.filter(
-      (id) => Object.values(model.nodes[id].support ?? {}).some(Boolean) || (onLines.size > 0 && onLines.has(id)),
+      (id) =>
+        Object.values(model.nodes[id].support ?? {}).some(Boolean) ||
+        Object.values(model.nodes[id].springs ?? {}).some((stiffness) => stiffness > 0) ||
+        (onLines.size > 0 && onLines.has(id)),
     );
     if (held.length > 0) continue;
     const members = Object.values(model.members)
@@ -445,6 +448,7 @@ function joinedByPanels(model: Model): string[][] {
   const others = new Set([
     ...Object.values(model.members).flatMap(({ start, end }) => [start, end]),
     ...Object.values(model.lineSupports).flatMap(({ start, end }) => [start, end]),
+    ...Object.values(model.nodes).flatMap(({ id, support, springs }) => (support || springs ? [id] : [])),
     ...panels.flatMap(panelNodes),
   ]);
   return panels.map((panel) => {

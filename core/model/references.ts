@@ -1,5 +1,5 @@
 import { kinds, tableNames, type Reference, type TableName } from './kinds';
-import type { AreaLoad, DirectLoad, FloorLoad, LineLoad, Load, LoadRule, PlacedLoad, Slab } from './kinds';
+import type { AreaLoad, DirectLoad, FloorLoad, LineLoad, Load, LoadRule, PlacedLoad } from './kinds';
 import type { Model, RecordOf } from './model';
 import { planeOf } from './plane';
 
@@ -60,10 +60,15 @@ export function holders(
 interface Rings {
   readonly corners: readonly string[];
   readonly openings?: readonly (readonly string[])[] | undefined;
+  readonly ignoredOpenings?: readonly (readonly string[])[] | undefined;
 }
 
-/** Every node of a slab's or wall's outline and openings. */
-export const panelNodes = ({ corners, openings }: Rings): string[] => [...corners, ...(openings ?? []).flat()];
+/** Every node of a slab's or wall's outline and openings, those that are left out of the analysis included. */
+export const panelNodes = ({ corners, openings, ignoredOpenings }: Rings): string[] => [
+  ...corners,
+  ...(openings ?? []).flat(),
+  ...(ignoredOpenings ?? []).flat(),
+];
 
 /** Whether a load acts over an area or along a line in space, and finds what carries it itself. */
 export const isSpread = (load: Load): load is AreaLoad | LineLoad => load.type === 'area' || load.type === 'line';
@@ -143,22 +148,17 @@ export function cornersLeft(model: Model, corners: readonly string[], gone: Read
 }
 
 /** The fields of an outline that keeps its other corners when nodes go, openings that enclose nothing any more left out; undefined when it is not touched. */
-function outlineLeft(
-  model: Model,
-  outline: Pick<Slab, 'corners' | 'openings'>,
-  gone: ReadonlySet<string> | undefined,
-): Partial<Pick<Slab, 'corners' | 'openings'>> | undefined {
+function outlineLeft(model: Model, outline: Rings, gone: ReadonlySet<string> | undefined): Partial<Rings> | undefined {
   if (!gone || !panelNodes(outline).some((id) => gone.has(id))) return undefined;
+  const left = (rings: readonly (readonly string[])[]) =>
+    rings.flatMap((ring) => {
+      const corners = cornersLeft(model, ring, gone);
+      return corners ? [corners] : [];
+    });
   return {
     corners: cornersLeft(model, outline.corners, gone)!,
-    ...(outline.openings
-      ? {
-          openings: outline.openings.flatMap((opening) => {
-            const left = cornersLeft(model, opening, gone);
-            return left ? [left] : [];
-          }),
-        }
-      : {}),
+    ...(outline.openings ? { openings: left(outline.openings) } : {}),
+    ...(outline.ignoredOpenings ? { ignoredOpenings: left(outline.ignoredOpenings) } : {}),
   };
 }
 
@@ -195,7 +195,7 @@ function withoutLost(model: Model, table: TableName, record: Plain, way: Way, lo
     case 'outline':
       return inside(record, steps.slice(0, -1), (outline) => ({
         ...outline,
-        ...outlineLeft(model, outline as unknown as Pick<Slab, 'corners' | 'openings'>, lost),
+        ...outlineLeft(model, outline as unknown as Rings, lost),
       }));
     case 'clears': {
       const [{ field }] = steps;

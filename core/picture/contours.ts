@@ -1,5 +1,6 @@
 import type { Solution } from '../fem';
 import {
+  isWithout,
   panelBand,
   panelDifference,
   panelDirections,
@@ -34,7 +35,7 @@ export function panelContours(
   const others = less && shownParts(less.model, less.solution, less.shown);
   const parts = shownParts(model, solution, shown);
   const wanted = new Set(panels);
-  const own = (solution.panels ?? []).filter(({ id }) => wanted.has(id));
+  const own = (solution.panels ?? []).filter((panel) => wanted.has(panel.id) && !isWithout(panel, quantity));
   const { positions } = solution;
   const place = (node: number, k: number) =>
     positions[3 * node + k] + (moved ? moved.scale * moved.displacements[6 * node + k] : 0);
@@ -119,7 +120,7 @@ function differenceOf(
   one: Parameters<typeof panelDifference>[0],
   quantity: Quantity,
 ): PanelBand | undefined {
-  const panel = solution.panels?.find(({ id }) => id === one.panel.id);
+  const panel = solution.panels?.find(({ id, part }) => id === one.panel.id && part === one.panel.part);
   const band = panel && panelBand(solution, panel, parts, quantity);
   return panel && band && panelDifference(one, { solution, panel, band });
 }

@@ -141,7 +141,7 @@ function shapeOfMovements(
       value,
       member: -1,
       weight: value / largest,
-      key: `u ${slabs.panels[p].id}`,
+      key: `u ${slabs.panels[p].id} ${p}`,
     });
   });
   return { ...nothingDrawn, outline, rest, mesh, meshRest, segmentValues, values, scale, largest, smallest: 0 };

@@ -53,6 +53,7 @@ export { plausibility, usualLimits, type Plausibility, type PlausibilityItem } f
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';
 export { diagramSense, roundDown } from './diagram-sense';
 export {
+  isWithout,
   panelBand,
   panelDifference,
   panelDirections,

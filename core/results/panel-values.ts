@@ -65,7 +65,7 @@ export function panelBand(
   quantity: Quantity,
 ): PanelBand | undefined {
   const read = ofForces[quantity];
-  if ((!read && quantity !== 'w') || parts.length === 0) return undefined;
+  if ((!read && quantity !== 'w') || parts.length === 0 || isWithout(panel, quantity)) return undefined;
   let nodes: Int32Array | undefined;
   let [max, min] = [new Float64Array(), new Float64Array()];
   for (const { state } of parts) {
@@ -87,6 +87,10 @@ export function panelBand(
   }
   return { nodes: nodes!, max, min };
 }
+
+/** Whether a zone has nothing of a quantity: a rigid head moves, and has no inner forces. */
+export const isWithout = ({ isRigid }: SolvedPanel, quantity: Quantity): boolean =>
+  isRigid === true && quantity in ofForces;
 
 /** The least and the largest value of a quantity over a panel, and the numbers of the nodes at which they stand. */
 export interface PanelExtremes {

@@ -5,6 +5,7 @@ import { columnHeadMarks } from './column-heads/marks';
 import { helperLineMarks } from './helper-lines/marks';
 import type { KindMarks, Sight } from './kind-marks';
 import { lineSupportMarks } from './line-supports/marks';
+import { thickPartMarks } from './thick-parts/marks';
 import { slabMarks } from './slabs/marks';
 import { wallMarks } from './walls/marks';
 
@@ -17,6 +18,7 @@ const marks: { readonly [K in SelectableTable]: KindMarks<K> | null } = {
   walls: wallMarks,
   lineSupports: lineSupportMarks,
   columnHeads: columnHeadMarks,
+  thickParts: thickPartMarks,
   helperLines: helperLineMarks,
 };
 

@@ -4,6 +4,7 @@ import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { commonValue } from '../fields/common-value';
 import { QuantityField } from '../fields/quantity-field';
+import { OpeningList } from './opening-list';
 import { toolOf } from '../tools/all-tools';
 import { openTool } from '../tools/open-tool';
 
@@ -164,6 +165,7 @@ export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls';
           ? 'It is meshed and solved with the frame: its weight acts, loads on it act on its elements, and what touches it is joined to it.'
           : 'It carries area loads to the members at its edges; it has no stiffness or weight in the analysis.'}
       </p>
+      {panels.length === 1 && <OpeningList table={table} panel={first} />}
       <div className="row" style={{ gap: 4, flexWrap: 'wrap', marginTop: 6 }} role="group" aria-label="Change outlines">
         {shapeTools
           .filter(({ several = false, open = false }) => (several ? panels.length > 1 : !open || openings > 1))

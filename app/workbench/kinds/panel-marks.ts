@@ -6,6 +6,28 @@ import { behind, outlineColor, type KindMarks, type Sight } from './kind-marks';
 const ringsOf = ({ model, projector }: Sight, panel: Panel): [number, number, number][][] =>
   [panel.corners, ...(panel.openings ?? [])].map((ring) => ring.map((id) => projector.point(model.nodes[id].position)));
 
+/** Openings that are left out of the analysis: dashed, with a cross, so that nobody takes them for open. */
+function drawIgnored(context: CanvasRenderingContext2D, { model, projector }: Sight, panel: Panel): void {
+  context.lineWidth = 1;
+  context.setLineDash([4, 3]);
+  for (const ring of panel.ignoredOpenings ?? []) {
+    const points = ring.map((id) => projector.point(model.nodes[id].position));
+    context.beginPath();
+    points.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+    context.closePath();
+    const half = Math.floor(points.length / 2);
+    for (const [from, to] of [
+      [0, half],
+      [1, half + 1],
+    ]) {
+      context.moveTo(points[from][0], points[from][1]);
+      context.lineTo(points[to % points.length][0], points[to % points.length][1]);
+    }
+    context.stroke();
+  }
+  context.setLineDash([]);
+}
+
 const inView = ({ scope }: Sight, panel: Panel): boolean => panel.corners.every((id) => scope.nodes.has(id));
 
 /** Slabs and walls as outlined fields with their openings, pale, so that the frame stays the loudest. @param fill of those that are not chosen */
@@ -25,6 +47,7 @@ export const panelMarks = (hiddenBy: 'slabs' | 'walls', fill: string): KindMarks
     }
     if (!sight.coloured) context.fill('evenodd');
     context.stroke();
+    drawIgnored(context, sight, panel);
   },
   hit: (sight, panel: Panel, x, y) => {
     if (!inView(sight, panel)) return undefined;

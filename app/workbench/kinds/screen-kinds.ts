@@ -21,6 +21,7 @@ import { sections } from './sections';
 import { slabs } from './slabs';
 import { stiffnessSets } from './stiffness-sets';
 import { storeys } from './storeys';
+import { thickParts } from './thick-parts';
 import { views } from './views';
 import { walls } from './walls';
 
@@ -43,6 +44,7 @@ const screenKinds: { readonly [K in TableName]: ScreenKind<K> } = {
   walls,
   lineSupports,
   columnHeads,
+  thickParts,
   loads,
   loadRules,
   analyses,

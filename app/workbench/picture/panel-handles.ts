@@ -1,6 +1,7 @@
-import { edgesOf, moveCornerPlan, moveEdgePlan, type ChosenPanel, type Plan } from '~core/build';
+import { moveCornerPlan, moveEdgePlan, type ChosenPanel, type Plan } from '~core/build';
 import {
   cross,
+  edgesOf,
   dot,
   fromPlane,
   inPlane,

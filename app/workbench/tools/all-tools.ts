@@ -7,6 +7,7 @@ import { memberTools } from './member-tools';
 import { outlineTools } from './outline-tools';
 import { panelTools } from './panel-tools';
 import { ruleTools } from './rule-tools';
+import { slabPartTools } from './slab-part-tools';
 import { settingOutTools } from './setting-out-tools';
 import type { Tool } from './tool';
 
@@ -14,6 +15,7 @@ export const tools: readonly Tool[] = [
   ...settingOutTools,
   ...generatorTools,
   ...panelTools,
+  ...slabPartTools,
   ...editTools,
   ...outlineTools,
   ...memberTools,

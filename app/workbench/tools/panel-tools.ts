@@ -1,28 +1,25 @@
 import {
-  Draft,
   findFields,
-  isRectangle,
   openingProblem,
   RecordCollector,
-  rectangleBetween,
   unitedFields,
   usualMaterial,
   type UnitedField,
 } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import {
-  cross,
   norm,
-  panelBehaviours,
-  storeysUpward,
   subtract,
   type Edit,
   type Model,
-  type Support,
   type Vector,
+  panelBehaviours,
+  storeysUpward,
+  type Support,
 } from '~core/model';
 import { count, formatQuantity } from '~core/units';
-import { cornerFields, cornersIn } from './corner-fields';
+import { cornersIn } from './corner-fields';
+import { around, byCorners, byRectangle, isBy, outline, pointFields, sizeFields, type Outlined } from './outlined';
 import { refused, type Field, type Tool, type Values } from './tool';
 
 /** The concrete of a new slab or wall: what most members have, else the usual one of the codes; with the edit that adds it where the project has none. */
@@ -35,59 +32,6 @@ function concreteOf(model: Model): { material: string | null; added: Edit[] } {
   if (!listed) return { material: null, added: [] };
   const id = new RecordCollector(model).nextId('materials');
   return { material: id, added: [{ kind: 'add', records: { materials: [{ id, ...listed }] } } as Edit] };
-}
-
-/** An outline as nodes, those that are there used; the edits that add the others. */
-function outline(model: Model, points: readonly Vector[]): { ids: string[]; edits: Edit[] } {
-  const draft = new Draft(model);
-  const ids = points.map((point) => draft.node(point));
-  const nodes = ids.flatMap((id, i) =>
-    id in model.nodes || ids.indexOf(id) < i
-      ? []
-      : [{ id, position: [points[i][0], points[i][1], points[i][2]] as [number, number, number] }],
-  );
-  return { ids, edits: nodes.length > 0 ? [{ kind: 'add', records: { nodes } }] : [] };
-}
-
-type Outlined =
-  { readonly ok: true; readonly fields: readonly UnitedField[] } | { readonly ok: false; readonly error: string };
-const isBy =
-  (...ways: string[]) =>
-  (values: Values) =>
-    ways.includes(values.text('by'));
-
-/** One outline by its corners, where it lies in one plane. */
-function byCorners(points: readonly Vector[], noun: string): Outlined {
-  if (points.length < 3) return { ok: false, error: `Click or type three corners or more of the ${noun}.` };
-  const plane = cross(subtract(points[1], points[0]), subtract(points[2], points[0]));
-  if (norm(plane) < 1e-6) return { ok: false, error: 'The first three corners lie on one line.' };
-  const off = points.findIndex(
-    (point) =>
-      Math.abs(subtract(point, points[0]).reduce((sum, part, i) => sum + part * plane[i], 0)) / norm(plane) > 0.01,
-  );
-  if (off >= 0) return { ok: false, error: `Corner ${off + 1} lies beside the plane of the first three.` };
-  return { ok: true, fields: [{ outline: points, openings: [] }] };
-}
-
-/** A rectangle between two points, or from one by its size: of a slab along x and y, of a wall along its foot and up. */
-function byRectangle(values: Values, table: 'slabs' | 'walls'): Outlined {
-  const from = values.point('p0');
-  if (!from) return { ok: false, error: 'Click or type the first corner.' };
-  const [width, depth] = [values.optional('width'), values.optional('depth')];
-  const typed = width !== undefined && depth !== undefined;
-  const to: Vector | undefined = typed
-    ? table === 'slabs'
-      ? [from[0] + width, from[1] + depth, from[2]]
-      : [from[0] + width, from[1], from[2] + depth]
-    : values.point('p1');
-  if (!to) return { ok: false, error: 'Click or type the opposite corner, or type both sizes.' };
-  const flat = Math.hypot(to[0] - from[0], to[1] - from[1]);
-  const along: Vector =
-    table === 'slabs' || flat < 1e-6 ? [1, 0, 0] : [(to[0] - from[0]) / flat, (to[1] - from[1]) / flat, 0];
-  const outline = rectangleBetween(from, to, along);
-  if (!isRectangle(outline))
-    return { ok: false, error: 'The two corners lie on one line: a rectangle needs two opposite ones.' };
-  return { ok: true, fields: [{ outline, openings: [] }] };
 }
 
 /** Walls on a line, from each chosen storey's level below up to the storey. */
@@ -148,26 +92,8 @@ function placeFields(model: Model, table: 'slabs' | 'walls'): Field[] {
       initial: 'corners',
       options: ways.map(([value, label]) => ({ value, label })),
     },
-    ...cornerFields().map((field, i): Field => {
-      const shown = i < 2 ? isBy('corners', 'rectangle', 'storeys') : isBy('corners');
-      return { ...field, when: (values) => shown(values) && (field.when?.(values) ?? true) };
-    }),
-    {
-      key: 'width',
-      label: table === 'slabs' ? 'or along x' : 'or long',
-      kind: 'length',
-      initial: null,
-      hint: 'a size instead of the second corner',
-      when: isBy('rectangle'),
-    },
-    {
-      key: 'depth',
-      label: table === 'slabs' ? 'and along y' : 'and high',
-      kind: 'length',
-      initial: null,
-      hint: 'both sizes are needed',
-      when: isBy('rectangle'),
-    },
+    ...pointFields(['corners'], ['corners', 'rectangle', 'storeys']),
+    ...(table === 'slabs' ? sizeFields('or along x', 'and along y') : sizeFields('or long', 'and high')),
     { key: 'bays', label: 'Fields', kind: 'bays', initial: [], when: isBy('fields') },
     { key: 'together', label: 'One over all of them', kind: 'flag', initial: true, when: isBy('fields') },
     ...(table === 'walls'
@@ -202,9 +128,6 @@ function outlineAll(
     edits,
   };
 }
-
-const around = (points: readonly Vector[]): (readonly [Vector, Vector])[] =>
-  points.map((point, i) => [point, points[(i + 1) % points.length]] as const);
 
 function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
   const noun = table === 'slabs' ? 'slab' : 'wall';
@@ -343,40 +266,6 @@ export const panelTools: readonly Tool[] = [
         },
         words: `line support of ${formatQuantity(norm(subtract(a, b)), 'length', model.settings.units, 2)}`,
         preview: [[a, b]],
-        made: [],
-      };
-    },
-  },
-  {
-    id: 'column-heads',
-    title: 'Give columns heads',
-    group: 'generate',
-    needs: 'nodes',
-    action: 'Give heads',
-    about: 'Widens columns below a slab, at the selected nodes. Heads are described, not analysed yet.',
-    fields: () => [
-      { key: 'widthX', label: 'Width along x', kind: 'length', initial: 1.2 },
-      { key: 'widthY', label: 'Width along y', kind: 'length', initial: 1.2 },
-      { key: 'depth', label: 'Below the slab', kind: 'length', initial: 0.25 },
-    ],
-    plan: ({ model, selection }, values) => {
-      const [widthX, widthY, depth] = ['widthX', 'widthY', 'depth'].map((key) => values.number(key));
-      if (selection.nodes.length === 0) return refused('Select the nodes at the tops of the columns.');
-      if (![widthX, widthY, depth].every((value) => value > 0))
-        return refused('All measures of a column head are above zero.');
-      const collector = new RecordCollector(model);
-      const columnHeads = selection.nodes
-        .filter((node) => !Object.values(model.columnHeads).some((head) => head.node === node))
-        .map((node) => ({ id: collector.nextId('columnHeads'), node, widthX, widthY, depth }));
-      if (columnHeads.length === 0) return refused('These columns have heads already.');
-      return {
-        ok: true,
-        act: {
-          edits: [{ kind: 'add', records: { columnHeads } }],
-          sentence: `Gave ${columnHeads.length} columns heads`,
-        },
-        words: `${columnHeads.length} column heads`,
-        preview: [],
         made: [],
       };
     },

@@ -6,6 +6,7 @@ import {
   scale,
   subtract,
   panelPlane,
+  panelZones,
   inOrder,
   isMeshed,
   meshedPanels,
@@ -21,7 +22,8 @@ export function floorFindings(model: Model): Finding[] {
   const panels = meshedPanels(model);
   if (panels.length === 0) return idleLines(model, Object.keys(model.lineSupports));
   return [
-    ...headless(model),
+    ...idleParts(model, panels),
+    ...ignoredOpenings(panels),
     ...secondOrder(model),
     ...stiffnessSets(model),
     ...rigidFloors(model),
@@ -90,22 +92,54 @@ function takenByNothing(model: Model, panels: readonly Panel[]): Finding[] {
   return [...found.values()];
 }
 
-/** Heads of columns are drawn, and not in the analysis. */
-function headless(model: Model): Finding[] {
-  const heads = inOrder(model.columnHeads);
-  return heads.length === 0
-    ? []
-    : [
-        {
-          key: 'column-heads',
-          rule: 'column-heads',
-          severity: 'remark',
-          sentence: `${count(heads.length, 'column head')} ${heads.length === 1 ? 'is' : 'are'} not in the analysis: meshed slabs rest on the columns’ axes.`,
-          why: 'Moments over the columns come out larger and sharper than at the face of a head, movements a little larger.',
-          place: { nodes: heads.map(({ node }) => node) },
-        },
-      ];
+/** Heads of columns and thick parts that lie in no meshed slab change nothing. */
+function idleParts(model: Model, panels: readonly Panel[]): Finding[] {
+  const used = new Set(
+    panels.flatMap((panel) => {
+      const plane = panelPlane(model, panel);
+      return plane ? panelZones(model, panel, plane).flatMap(({ part }) => part ?? []) : [];
+    }),
+  );
+  const heads = inOrder(model.columnHeads).filter(({ id }) => !used.has(id));
+  const thick = inOrder(model.thickParts).filter(({ id }) => !used.has(id));
+  return [
+    ...heads.map(({ id, node }) => ({ id, noun: 'Column head', table: 'columnHeads' as const, nodes: [node] })),
+    ...thick.map(({ id, label, corners }) => ({
+      id,
+      noun: `Thick part${label === undefined ? '' : ` ${label},`}`,
+      table: 'thickParts' as const,
+      nodes: corners,
+    })),
+  ].map(({ id, noun, table, nodes }) => ({
+    key: `idle-part ${id}`,
+    rule: 'idle-part',
+    severity: 'remark',
+    sentence: `${noun} ${id} lies in no slab that is analysed: it changes nothing.`,
+    why:
+      table === 'columnHeads'
+        ? 'A head takes part where its node lies in a level slab that is meshed. Analyse the slab, or delete the head.'
+        : 'A thick part takes part where its corners lie in the plane of a meshed slab and in its outline. Move it there, or delete it.',
+    place: { nodes: [...nodes] },
+    mend: { label: 'Delete it', act: { edits: [{ kind: 'remove', table, ids: [id] }] } },
+  }));
 }
+
+/** Openings that are left out of the analysis on purpose stay in sight. */
+const ignoredOpenings = (panels: readonly Panel[]): Finding[] =>
+  panels.flatMap(({ id, label, ignoredOpenings: ignored = [], ignoredNote }): Finding[] =>
+    ignored.length === 0
+      ? []
+      : [
+          {
+            key: `ignored-openings ${id}`,
+            rule: 'ignored-openings',
+            severity: 'remark',
+            sentence: `${count(ignored.length, 'opening')} of ${id.startsWith('w') ? 'wall' : 'slab'} ${label ?? id} ${ignored.length === 1 ? 'is' : 'are'} left out of the analysis on purpose${ignoredNote === undefined ? '' : `: ${ignoredNote.replace(/\.$/, '')}`}.`,
+            why: 'It is solved as if they were closed: it is stiffer and heavier there, and loads act where there is a hole.',
+            place: { nodes: ignored.flat() },
+          },
+        ],
+  );
 
 /** Forces in the plane of an upright or sloping panel have no effect on its bending so far: it would seem stiffer than it is. */
 function secondOrder(model: Model): Finding[] {

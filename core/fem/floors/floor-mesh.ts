@@ -1,6 +1,9 @@
 import { meshRegion, regionOf, samePlace, type FinerPlace, type Mesh, type Region, type RegionInput } from '../../mesh';
 import {
   panelPlane,
+  panelZones,
+  zoneOffset,
+  edgesOf,
   fromPlane,
   inPlane,
   meshedPanels,
@@ -9,17 +12,21 @@ import {
   type Finding,
   type Model,
   type Panel,
+  type PanelZone,
   type Plane,
   type Vector,
 } from '../../model';
-import { clockwise, counterClockwise, isInside, isOnEdge, type Point2, type Polygon } from '../../plane';
+import { isInside, isOnEdge, type Point2, type Polygon } from '../../plane';
 import { idleLines } from './floor-findings';
 import { meshFindings } from './mesh-findings';
 import { Places } from './places';
 
-/** The mesh of one slab or wall, its nodes numbered with the structure's. */
+/** The mesh of one slab or wall, or of a zone of it that has a thickness of its own; its nodes numbered with the structure's. */
 export interface PanelMesh {
   readonly panel: Panel;
+  readonly zone: PanelZone;
+  /** how far the nodes lie over the middle of the thickness, m */
+  readonly offset: number;
   readonly plane: Plane;
   readonly mesh: Mesh;
   /** number of each node of the mesh in the structure */
@@ -44,6 +51,7 @@ const inThePlane = 5e-3;
 
 interface Drawn {
   readonly panel: Panel;
+  readonly zone: PanelZone;
   readonly plane: Plane;
   readonly outline: Polygon;
   readonly openings: readonly Polygon[];
@@ -65,7 +73,7 @@ export function floorMesh(
   for (const panel of meshedPanels(model)) {
     const made = drawnOf(model, panel);
     if ('finding' in made) findings.push(made.finding);
-    else drawn.push(made);
+    else drawn.push(...made.zones);
   }
   if (findings.length > 0) return { findings };
   const places = new Places();
@@ -95,7 +103,14 @@ export function floorMesh(
       if (shared) places.put(at, number);
       return number;
     });
-    panels.push({ panel: one.panel, plane: one.plane, mesh, nodes });
+    panels.push({
+      panel: one.panel,
+      zone: one.zone,
+      offset: zoneOffset(one.panel, one.zone),
+      plane: one.plane,
+      mesh,
+      nodes,
+    });
   });
   const lines = linesOf(model, panels, places);
   return {
@@ -105,7 +120,10 @@ export function floorMesh(
       cuts: cutsOf(model, numberOf, panels, places),
       lines,
       findings: [
-        ...panels.flatMap((one, p) => meshFindings(model, one, regions[p])),
+        // zones of one panel share edges, and what spoils them
+        ...new Map(
+          panels.flatMap((one, p) => meshFindings(model, one, regions[p])).map((finding) => [finding.key, finding]),
+        ).values(),
         ...idleLines(
           model,
           [...lines].flatMap(([id, nodes]) => (nodes.length < 2 ? [id] : [])),
@@ -115,7 +133,8 @@ export function floorMesh(
   };
 }
 
-function drawnOf(model: Model, panel: Panel): Drawn | { finding: Finding } {
+/** The zones of a panel, or what forbids to mesh it. */
+function drawnOf(model: Model, panel: Panel): { zones: Drawn[] } | { finding: Finding } {
   const noun = panel.id.startsWith('w') ? 'wall' : 'slab';
   const place = { nodes: [...panel.corners] };
   const stop = (rule: string, sentence: string, why: string) => ({
@@ -146,16 +165,20 @@ function drawnOf(model: Model, panel: Panel): Drawn | { finding: Finding } {
       `${noun === 'wall' ? 'Wall' : 'Slab'} ${name} is analysed and has no material.`,
       'Give it one, or let it carry loads to its edges only.',
     );
-  const flat = (ring: readonly string[]) => ring.map((id): Point2 => inPlane(plane, model.nodes[id].position));
-  const points = panel.corners.map((id) => model.nodes[id].position);
-  const extreme = (pick: (...values: number[]) => number) =>
-    [0, 1, 2].map((k) => pick(...points.map((point) => point[k]))) as unknown as Vector;
   return {
-    panel,
-    plane,
-    outline: counterClockwise(flat(panel.corners)),
-    openings: (panel.openings ?? []).map((ring) => clockwise(flat(ring))),
-    box: [extreme(Math.min), extreme(Math.max)],
+    zones: panelZones(model, panel, plane).map((zone): Drawn => {
+      const points = zone.outline.map((point) => fromPlane(plane, point));
+      const extreme = (pick: (...values: number[]) => number) =>
+        [0, 1, 2].map((k) => pick(...points.map((point) => point[k]))) as unknown as Vector;
+      return {
+        panel,
+        zone,
+        plane,
+        outline: zone.outline,
+        openings: zone.openings,
+        box: [extreme(Math.min), extreme(Math.max)],
+      };
+    }),
   };
 }
 
@@ -186,8 +209,8 @@ function inputOf(model: Model, one: Drawn, all: readonly Drawn[], numberOf: Read
     line(model.nodes[start].position, model.nodes[end].position);
   for (const other of all) {
     if (other === one) continue;
-    for (const ring of [other.panel.corners, ...(other.panel.openings ?? [])])
-      ring.forEach((id, i) => line(model.nodes[id].position, model.nodes[ring[(i + 1) % ring.length]].position));
+    for (const ring of [other.outline, ...other.openings])
+      for (const [a, b] of edgesOf(ring)) line(fromPlane(other.plane, a), fromPlane(other.plane, b));
     lines.push(...crossings(one, other));
   }
   const points = [...numberOf.keys()].flatMap((id) => {

@@ -11,7 +11,7 @@ const mostTold = 6;
 const veryPoor = [(15 * Math.PI) / 180, (165 * Math.PI) / 180] as const;
 
 /** What spoils the mesh of a panel, each with its place and a mend where there is one; and how many elements came out poor where nothing explains it. */
-export function meshFindings(model: Model, { panel, plane, mesh }: PanelMesh, region: Region): Finding[] {
+export function meshFindings(model: Model, { panel, zone, plane, mesh }: PanelMesh, region: Region): Finding[] {
   const name = `${panel.id.startsWith('w') ? 'wall' : 'slab'} ${panel.label ?? panel.id}`;
   const { units } = model.settings;
   const placeOf = (vertex: number): Vector => fromPlane(plane, [region.xs[vertex], region.ys[vertex]]);
@@ -55,7 +55,7 @@ export function meshFindings(model: Model, { panel, plane, mesh }: PanelMesh, re
       ...mends,
     };
   });
-  return [...told, ...poorFinding(name, panel.corners, spoilers, told.length, mesh)];
+  return [...told, ...poorFinding(name, panel.corners, zone.part, spoilers, told.length, mesh)];
 }
 
 /** Fewer elements more than wished are not worth a word. */
@@ -141,6 +141,7 @@ const why: Readonly<Record<Spoiler['kind'], string>> = {
 function poorFinding(
   name: string,
   corners: readonly string[],
+  part: string | undefined,
   spoilers: readonly Spoiler[],
   told: number,
   mesh: PanelMesh['mesh'],
@@ -154,7 +155,7 @@ function poorFinding(
   if (bad.length === 0 && untold === 0) return [];
   return [
     {
-      key: `mesh-poor ${corners.join(' ')}`,
+      key: `mesh-poor ${corners.join(' ')}${part === undefined ? '' : ` ${part}`}`,
       rule: 'mesh-poor',
       severity: 'remark',
       sentence: `${count(bad.length, 'element')} of ${elements} of ${name} ${bad.length === 1 ? 'has' : 'have'} angles below 15° or above 165°${untold > 0 ? `; ${count(untold, 'other place')} spoil its mesh` : ''}.`,

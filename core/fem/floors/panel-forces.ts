@@ -6,27 +6,49 @@ import { ByShape } from '../shell/alike';
 import { initialForces, shellElement } from '../shell/shell-element';
 import { ElementFinder } from './element-finder';
 
-const finders = new WeakMap<AnalysisModel, Map<number, ElementFinder>>();
+/** A panel's elements, all zones together: their numbers, and where they lie. */
+interface PanelElements {
+  readonly elements: Int32Array;
+  readonly finder: ElementFinder;
+}
 
-function finderOf(analysis: AnalysisModel, panel: number): ElementFinder {
-  const known = finders.get(analysis) ?? new Map<number, ElementFinder>();
-  finders.set(analysis, known);
-  let found = known.get(panel);
-  if (!found) {
-    const { plane, mesh, nodes } = analysis.floors!.mesh.panels[panel];
-    found = new ElementFinder(
-      { start: mesh.start, nodes: Int32Array.from(mesh.corners, (corner) => nodes[corner]), normal: plane.normal },
+const known = new WeakMap<AnalysisModel, Map<string, PanelElements>>();
+
+/** The elements of a slab or wall; undefined where it is not meshed. */
+function elementsOf(analysis: AnalysisModel, id: string): PanelElements | undefined {
+  const ofModel = known.get(analysis) ?? new Map<string, PanelElements>();
+  known.set(analysis, ofModel);
+  const found = ofModel.get(id);
+  if (found || !analysis.floors) return found;
+  const { mesh, shells } = analysis.floors;
+  const zones = mesh.panels.flatMap(({ panel }, p) => (panel.id === id ? [p] : []));
+  if (zones.length === 0) return undefined;
+  const elements = Int32Array.from(
+    zones.flatMap((p) =>
+      Array.from({ length: shells.starts[p + 1] - shells.starts[p] }, (_, i) => shells.starts[p] + i),
+    ),
+  );
+  const start = new Int32Array(elements.length + 1);
+  const nodes: number[] = [];
+  elements.forEach((e, i) => {
+    nodes.push(...shells.nodesOf(e));
+    start[i + 1] = nodes.length;
+  });
+  const made = {
+    elements,
+    finder: new ElementFinder(
+      { start, nodes: Int32Array.from(nodes), normal: mesh.panels[zones[0]].plane.normal },
       analysis.positions,
-    );
-    known.set(panel, found);
-  }
-  return found;
+    ),
+  };
+  ofModel.set(id, made);
+  return made;
 }
 
 /** Adds a load on a panel to the nodes of its elements; its sum and its place are kept to the last digit. @param nodal six a node, global, N and N·m */
 export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Float64Array): void {
-  const panel = analysis.floors?.mesh.panels.findIndex((one) => one.panel.id === load.panel) ?? -1;
-  if (panel < 0) return;
+  const panel = elementsOf(analysis, load.panel);
+  if (!panel) return;
   if (load.kind === 'pressure') addPressure(analysis, panel, load, nodal);
   else if (load.kind === 'spot') addSpot(analysis, panel, load.at, load.force, load.moment, nodal);
   else addLine(analysis, panel, load, nodal);
@@ -35,16 +57,15 @@ export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Fl
 /** A force and a moment at a place go to the corners of its element by their shapes. */
 function addSpot(
   analysis: AnalysisModel,
-  panel: number,
+  { elements, finder }: PanelElements,
   at: Vector,
   force: Vector,
   moment: Vector,
   nodal: Float64Array,
 ): void {
-  const found = finderOf(analysis, panel).at(at);
+  const found = finder.at(at);
   if (!found) return;
-  const { shells } = analysis.floors!;
-  const nodes = shells.nodesOf(shells.starts[panel] + found.element);
+  const nodes = analysis.floors!.shells.nodesOf(elements[found.element]);
   found.shares.forEach((share, i) => {
     for (let k = 0; k < 3; k++) {
       nodal[6 * nodes[i] + k] += share * force[k];
@@ -56,11 +77,11 @@ function addSpot(
 const gauss = [(1 - 1 / Math.sqrt(3)) / 2, (1 + 1 / Math.sqrt(3)) / 2];
 
 /** A load along a line, from element to element by two points each, which is exact for one that grows evenly. */
-function addLine(analysis: AnalysisModel, panel: number, load: PanelLine, nodal: Float64Array): void {
+function addLine(analysis: AnalysisModel, panel: PanelElements, load: PanelLine, nodal: Float64Array): void {
   const { start, end, valueFrom, valueTo, direction } = load;
   const length = distance(start, end);
   const along = (t: number): Vector => add(start, scale(subtract(end, start), t));
-  const passages = finderOf(analysis, panel).passages(start, end);
+  const passages = panel.finder.passages(start, end);
   for (let i = 0; i + 1 < passages.length; i++) {
     const run = passages[i + 1] - passages[i];
     for (const g of gauss) {
@@ -78,24 +99,26 @@ export function addWarming(
   { strain, curvature }: PanelWarming,
   nodal: Float64Array,
 ): void {
-  const panel = analysis.floors?.mesh.panels.findIndex((one) => one.panel.id === id) ?? -1;
-  if (panel < 0) return;
-  const { mesh, shells } = analysis.floors!;
-  const { plane, panel: record } = mesh.panels[panel];
-  const along = barDirection(plane, record.barAngle ?? 0);
-  const initial = { membrane: [strain, strain, 0], bending: [curvature, curvature, 0] } as const;
-  const alike = new ByShape((corners) => {
-    const forces = new Float64Array(6 * corners.length);
-    initialForces(shellElement(corners, shells.sections[panel], along, shells.offsets[panel], false), initial, forces);
-    return forces;
-  });
-  for (let e = shells.starts[panel]; e < shells.starts[panel + 1]; e++) {
-    const nodes = shells.nodesOf(e);
-    const forces = alike.of(Array.from(nodes, (node) => analysis.positions.subarray(3 * node, 3 * node + 3)));
-    nodes.forEach((node, a) => {
-      for (let k = 0; k < 6; k++) nodal[6 * node + k] += forces[6 * a + k];
+  analysis.floors?.mesh.panels.forEach((one, p) => {
+    if (one.panel.id !== id) return;
+    const { shells } = analysis.floors!;
+    const along = barDirection(one.plane, one.panel.barAngle ?? 0);
+    // the difference lies across the thickness there is
+    const bent = (curvature * one.panel.thickness) / one.zone.thickness;
+    const initial = { membrane: [strain, strain, 0], bending: [bent, bent, 0] } as const;
+    const alike = new ByShape((corners) => {
+      const forces = new Float64Array(6 * corners.length);
+      initialForces(shellElement(corners, shells.sections[p], along, one.offset, false), initial, forces);
+      return forces;
     });
-  }
+    for (let e = shells.starts[p]; e < shells.starts[p + 1]; e++) {
+      const nodes = shells.nodesOf(e);
+      const forces = alike.of(Array.from(nodes, (node) => analysis.positions.subarray(3 * node, 3 * node + 3)));
+      nodes.forEach((node, a) => {
+        for (let k = 0; k < 6; k++) nodal[6 * node + k] += forces[6 * a + k];
+      });
+    }
+  });
 }
 
 /**
@@ -103,14 +126,19 @@ export function addWarming(
  * the mean of both ways to halve it), so that sum and place of the load are kept to the last digit.
  * @param nodal six a node, global, N
  */
-function addPressure(analysis: AnalysisModel, panel: number, load: PanelPressure, nodal: Float64Array): void {
+function addPressure(
+  analysis: AnalysisModel,
+  { elements }: PanelElements,
+  load: PanelPressure,
+  nodal: Float64Array,
+): void {
   const { floors, positions } = analysis;
   const { shells } = floors!;
   const boxes = load.polygons.map(boxOf);
   const convex = load.polygons.map(isConvex);
   // where some count less than nothing an element under one may be under another too
   const lone = load.polygons.every((polygon) => areaOf(polygon) > 0);
-  for (let e = shells.starts[panel]; e < shells.starts[panel + 1]; e++) {
+  for (const e of elements) {
     const nodes = shells.nodesOf(e);
     const corners = Array.from(nodes, (node): Point2 =>
       inPlane(load.plane, positions.subarray(3 * node, 3 * node + 3) as unknown as Vector),

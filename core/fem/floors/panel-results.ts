@@ -24,6 +24,8 @@ const lastOf = new Map<string, { panel: SolvedPanel; positions: Float64Array; ma
 /** Of so many panels the last elements are kept. */
 const mostKept = 60;
 
+const cacheKey = ({ id, part = '', start, nodes }: SolvedPanel): string => `${id} ${part} ${start.length} ${nodes[0]}`;
+
 /** Whether the mesh of a panel and what it is made of are those of another. */
 function isAlike(one: SolvedPanel, positions: Float64Array, other: SolvedPanel, others: Float64Array): boolean {
   const same = (a: ArrayLike<number> | undefined, b: ArrayLike<number> | undefined) =>
@@ -48,7 +50,7 @@ function isAlike(one: SolvedPanel, positions: Float64Array, other: SolvedPanel, 
 function elementsOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPanel): PanelElements {
   const known = elements.get(panel);
   if (known) return known;
-  const last = lastOf.get(panel.id);
+  const last = lastOf.get(cacheKey(panel));
   if (last && isAlike(panel, positions, last.panel, last.positions)) {
     elements.set(panel, last.made);
     return last.made;
@@ -68,8 +70,8 @@ function elementsOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPan
   const nodes = Int32Array.from(new Set(panel.nodes)).sort();
   const made = { matrices, nodes, at: placesIn(nodes, panel.nodes) };
   elements.set(panel, made);
-  lastOf.delete(panel.id);
-  lastOf.set(panel.id, { panel, positions, made });
+  lastOf.delete(cacheKey(panel));
+  lastOf.set(cacheKey(panel), { panel, positions, made });
   for (const id of lastOf.keys()) {
     if (lastOf.size <= mostKept) break;
     lastOf.delete(id);
@@ -88,7 +90,7 @@ function placesIn(list: Int32Array, wanted: Int32Array): Int32Array {
 /** What warmth alone would give while the panel is held, eight numbers as in `shellForces`; none: it is not warmed. */
 function warmForces(
   { warmth }: Pick<Solution, 'warmth'>,
-  { id, section }: SolvedPanel,
+  { id, section, isRigid, thickness, panelThickness }: SolvedPanel,
   caseFactors: Float64Array,
 ): Float64Array | undefined {
   let [strain, curvature] = [0, 0];
@@ -96,10 +98,11 @@ function warmForces(
     for (const one of list) {
       if (one.panel !== id) continue;
       strain += caseFactors[c] * one.strain;
-      curvature += caseFactors[c] * one.curvature;
+      // the difference lies across the thickness there is
+      curvature += (caseFactors[c] * one.curvature * panelThickness) / thickness;
     }
   });
-  if (strain === 0 && curvature === 0) return undefined;
+  if (isRigid || (strain === 0 && curvature === 0)) return undefined;
   return heldForces(section, { membrane: [strain, strain, 0], bending: [curvature, curvature, 0] });
 }
 

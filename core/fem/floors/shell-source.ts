@@ -14,8 +14,6 @@ export class ShellSource implements ElementSource {
   readonly starts: Int32Array;
   /** of each panel, in the directions of its bars */
   readonly sections: ShellStiffness[] = [];
-  /** how far each panel's nodes lie over the middle of its thickness, m */
-  readonly offsets: number[] = [];
   private readonly nodes: Int32Array[] = [];
   private readonly matrices: Float64Array[] = [];
 
@@ -26,19 +24,17 @@ export class ShellSource implements ElementSource {
   ) {
     const ids: string[] = [];
     this.starts = new Int32Array(panels.length + 1);
-    panels.forEach(({ panel, plane, mesh, nodes }, p) => {
+    panels.forEach(({ panel, zone, offset, plane, mesh, nodes }, p) => {
       const material = model.materials[panel.material!];
       const made = panelStiffness({
         E: material.elasticModulus,
         poisson: material.poissonRatio,
-        thickness: panel.thickness,
+        thickness: zone.thickness,
         behaviour: panel.behaviour === 'load' || panel.behaviour === undefined ? 'shell' : panel.behaviour,
         factors: panel.factors,
       });
       const along = barDirection(plane, panel.barAngle ?? 0);
-      const offset = panel.plane === 'top' ? panel.thickness / 2 : panel.plane === 'bottom' ? -panel.thickness / 2 : 0;
       this.sections.push(made);
-      this.offsets.push(offset);
       const alike = new ByShape((corners) => {
         const matrix = new Float64Array(36 * corners.length * corners.length);
         shellStiffness(shellElement(corners, made, along, offset), matrix);

@@ -1,18 +1,22 @@
 import { z } from 'zod';
 import { nodeId } from './nodes';
 import { kind } from './kind';
-import { positiveLength, idOf } from '../schema-base';
+import { farthest, positiveLength, idOf } from '../schema-base';
 
 /** Ids of column heads: `o12`. */
 export const columnHeadId = idOf('o', 'column head');
 
-/** A widening of a column below its slab. */
+/** The head of a column in a meshed slab: a widening below it, or, without depth, the column's real size, within which the slab is as rigid as the column. */
 export const columnHead = z.strictObject({
   id: columnHeadId,
   node: nodeId,
   widthX: positiveLength.describe('m'),
   widthY: positiveLength.describe('m'),
-  depth: positiveLength.describe('below the slab, m'),
+  depth: z
+    .number()
+    .nonnegative()
+    .max(farthest)
+    .describe('below the slab, m; 0: the column’s real size, rigid in bending'),
 });
 
 /** What is done with column heads by declaration. */

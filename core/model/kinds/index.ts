@@ -17,6 +17,7 @@ import { slabKind } from './slabs';
 import { wallKind } from './walls';
 import { lineSupportKind } from './line-supports';
 import { columnHeadKind } from './column-heads';
+import { thickPartKind } from './thick-parts';
 import { viewKind } from './views';
 import { acceptanceKind } from './acceptances';
 import { envelopeKind } from './envelopes';
@@ -43,6 +44,7 @@ export * from './slabs';
 export * from './walls';
 export * from './line-supports';
 export * from './column-heads';
+export * from './thick-parts';
 export * from './views';
 export * from './acceptances';
 export * from './envelopes';
@@ -73,6 +75,7 @@ export const kinds = {
   walls: wallKind,
   lineSupports: lineSupportKind,
   columnHeads: columnHeadKind,
+  thickParts: thickPartKind,
   views: viewKind,
   acceptances: acceptanceKind,
   envelopes: envelopeKind,

@@ -17,6 +17,11 @@ export const panel = {
   label: label.optional(),
   corners,
   openings: z.array(corners).optional(),
+  ignoredOpenings: z
+    .array(corners)
+    .optional()
+    .describe('openings that are there and left out of the analysis on purpose: it takes them as closed'),
+  ignoredNote: z.string().trim().min(1).max(200).optional().describe('why they are left out'),
   thickness: positiveLength.describe('m'),
   material: materialId.nullable(),
   behaviour: z.enum(panelBehaviours).optional().describe('left out: load'),
@@ -43,6 +48,8 @@ export interface Panel {
   readonly label?: string | undefined;
   readonly corners: readonly string[];
   readonly openings?: readonly (readonly string[])[] | undefined;
+  readonly ignoredOpenings?: readonly (readonly string[])[] | undefined;
+  readonly ignoredNote?: string | undefined;
   /** m */
   readonly thickness: number;
   readonly material: string | null;

@@ -17,6 +17,7 @@ export const slabKind = kind({
   refers: [
     { at: 'corners[]', to: 'nodes', whenGone: 'outline' },
     { at: 'openings[][]', to: 'nodes', whenGone: 'outline' },
+    { at: 'ignoredOpenings[][]', to: 'nodes', whenGone: 'outline' },
     { at: 'material', to: 'materials', whenGone: 'clears' },
   ],
   lies: { with: 'level', one: 'same nodes' },

@@ -19,6 +19,7 @@ export const tableNames = [
   'walls',
   'lineSupports',
   'columnHeads',
+  'thickParts',
   'views',
   'acceptances',
   'envelopes',

@@ -17,6 +17,7 @@ export const wallKind = kind({
   refers: [
     { at: 'corners[]', to: 'nodes', whenGone: 'outline' },
     { at: 'openings[][]', to: 'nodes', whenGone: 'outline' },
+    { at: 'ignoredOpenings[][]', to: 'nodes', whenGone: 'outline' },
     { at: 'material', to: 'materials', whenGone: 'clears' },
   ],
   lies: { with: 'rising', one: 'same nodes' },

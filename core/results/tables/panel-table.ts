@@ -7,6 +7,10 @@ import type { ResultTable, TableColumn, TableRow } from './table';
 
 const wanted = ['w', 'mx', 'my', 'mxy', 'vx', 'vy', 'nx', 'ny', 'nxy'] as const satisfies readonly Quantity[];
 
+/** What a zone of a slab is called beside it. */
+const partWords = (model: Model, part: string): string =>
+  part in model.thickParts ? `thick part ${model.thickParts[part].label ?? part}` : `column head ${part}`;
+
 /** The least and largest of every quantity of each meshed slab and wall, for every state that is shown. */
 export function panelTable(model: Model, solution: Solution, shown: Shown): ResultTable {
   const parts = shownParts(model, solution, shown);
@@ -21,20 +25,25 @@ export function panelTable(model: Model, solution: Solution, shown: Shown): Resu
       ];
     }),
   ];
-  const rows = (solution.panels ?? []).flatMap((panel) => {
+  const rows = (solution.panels ?? []).flatMap((panel, number) => {
+    if (panel.isRigid) return [];
     const record: Panel | undefined = model.slabs[panel.id] ?? model.walls[panel.id];
     return parts.map((part): TableRow => {
       const found = panelExtremes(solution, panel, part.state, wanted);
       const moment = found[1];
       return {
-        key: `${panel.id} ${part.id}`,
+        key: `${panel.id} ${number} ${part.id}`,
         size: Math.max(
           Math.abs(moment.least),
           Math.abs(moment.most),
           Math.abs(found[2].least),
           Math.abs(found[2].most),
         ),
-        cells: [record?.label ?? panel.id, part.label, ...found.flatMap(({ least, most }) => [least, most])],
+        cells: [
+          `${record?.label ?? panel.id}${panel.part === undefined ? '' : `, ${partWords(model, panel.part)}`}`,
+          part.label,
+          ...found.flatMap(({ least, most }) => [least, most]),
+        ],
       };
     });
   });

@@ -1,10 +1,11 @@
 import type { ScreenKind } from '../kind';
+import { ColumnHeadEditor } from './editor';
 
 /** Column heads on the screen. */
 export const columnHeads: ScreenKind<'columnHeads'> = {
   name: ({ node }) => `column head at ${node}`,
+  Editor: ColumnHeadEditor,
   listed: {
-    remark: 'not analysed yet',
     way: ({ id }) => ({ words: 'select', select: { columnHeads: [id] } }),
   },
 };
