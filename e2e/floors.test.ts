@@ -177,3 +177,61 @@ test('a pitched roof on a wall with an opening: outlines by typed sizes, a force
   await page.getByRole('tab', { name: 'Slabs and walls' }).click();
   for (const id of ['b1', 'w1']) await page.getByRole('row', { name: new RegExp(id) }).waitFor();
 });
+
+test('a messy outline is mended by its findings, columns put under it, an opening left out on purpose', async () => {
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ruff Deck');
+  await page.getByRole('button', { name: 'Make project' }).click();
+  await page.getByText('Nothing is drawn yet').waitFor();
+  await command('Outline a slab');
+  // a notch of 30 mm, and two openings with a strip of 50 mm between them
+  await outline(['0, 0, 0', '8, 0, 0', '8, 6, 0', '4, 6, 0', '4, 5.97, 0', '0, 6, 0']);
+  await revision(2);
+  for (const [i, x] of [2, 3.05].entries()) {
+    await choose('Opening in', 'b1');
+    await outline([`${x}, 2, 0`, `${x + 1}, 2, 0`, `${x + 1}, 3, 0`, `${x}, 3, 0`]);
+    await revision(3 + i);
+  }
+  await command('Support a slab on columns');
+  for (const [i, at] of ['1, 1, 0', '7, 1, 0', '7, 5, 0', '1, 5, 0'].entries())
+    await details()
+      .getByRole('textbox', { name: i === 0 ? 'At' : 'and at', exact: true })
+      .last()
+      .fill(at)
+      .then(() => page.keyboard.press('Tab'));
+  await details()
+    .getByText(/^4 columns .* up and down/)
+    .waitFor();
+  await details().getByRole('button', { name: 'Keep the supports' }).click();
+  await revision(5);
+  await solved(page);
+  await page.getByRole('button', { name: /4 remarks/ }).click();
+  // the mesh before and after, side by side, before anything is done
+  const notch = page.locator('article', { hasText: '30 mm apart' });
+  await notch.getByRole('button', { name: 'Compare meshes' }).click();
+  await notch.getByRole('img', { name: 'Mesh: As it is' }).waitFor();
+  await notch.getByRole('img', { name: 'Mesh: Take corner n5 out' }).waitFor();
+  await notch.getByRole('button', { name: 'Take corner n5 out' }).click();
+  await revision(6);
+  await solved(page);
+  await page.getByRole('button', { name: 'Merge the openings' }).first().click();
+  await revision(7);
+  await solved(page);
+  // what is left is not about the mesh
+  await page.getByRole('button', { name: /1 remark$/ }).waitFor();
+  const [slab] = (await model()).slabs as unknown as { corners: string[]; openings: string[][] }[];
+  expect([slab.corners.length, slab.openings.length]).toEqual([5, 1]);
+  await page.keyboard.press('Escape');
+  // the merged opening stays, and is left out of the analysis with a note
+  await page.getByRole('button', { name: 'Close Support a slab on columns' }).click();
+  await command('b1');
+  await details().getByRole('heading', { name: 'Slab b1' }).waitFor();
+  await details()
+    .getByRole('checkbox', { name: /corners$/ })
+    .uncheck();
+  await revision(8);
+  await details().getByRole('textbox', { name: 'Left out because' }).fill('closed by a lid of its own');
+  await page.keyboard.press('Tab');
+  await revision(9);
+  await page.getByRole('button', { name: /2 remarks/ }).click();
+  await page.getByText('is left out of the analysis on purpose: closed by a lid of its own.').waitFor();
+});

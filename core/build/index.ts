@@ -52,6 +52,7 @@ export {
   rigidFloors,
 } from './floors';
 export { framesBesideLines, moveGridLinePlan, nodesOnLine } from './grid-lines';
+export { columnSprings, type ColumnBeside, type ColumnSprings } from './column-springs';
 export { cutPanelsPlan } from './cut-panels';
 export { unitePanelsPlan } from './unite-panels';
 export { moveEdgePlan, nearestEdge, type EdgeChange, type PanelEdge } from './outline-edges';

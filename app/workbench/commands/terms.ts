@@ -20,6 +20,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-wall': 'shear wall panel shell mesh core',
   'tool-line-support': 'edge support wall bearing',
   'tool-column-heads': 'drop panel capital punching column size face rigid zone support width',
+  'tool-column-support': 'column springs point support flat slab floor alone pillars stiffness',
   'tool-thick-part': 'drop panel thickening haunch strip beam strip sunken step recess slab level',
   'tool-move-edge': 'stretch offset extend edge overhang slab wall outline drag dimension round length',
   'tool-add-corner': 'vertex point insert slab outline polygon edit',

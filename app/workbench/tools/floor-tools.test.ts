@@ -138,6 +138,59 @@ describe('loads on floors by tools', () => {
   });
 });
 
+test('a profile pulled over a length gives a slab for each of its parts, with edges in common', () => {
+  const roof = done('slab', empty, { by: 'profile', p0: [0, 0, 3], p1: [4, 0, 5], p2: [8, 0, 3], pulled: -10 });
+  const [left, right] = Object.values(roof.slabs);
+  expect(at(roof, left.corners)).toEqual([
+    [0, 0, 3],
+    [4, 0, 5],
+    [4, -10, 5],
+    [0, -10, 3],
+  ]);
+  expect(right.corners.filter((id) => left.corners.includes(id))).toHaveLength(2);
+  expect(Object.keys(roof.nodes)).toHaveLength(6);
+  expect(plan('slab', empty, { by: 'profile', p0: [0, 0, 3], p1: [4, 0, 5], p2: [8, 1, 3], pulled: 4 })).toMatchObject({
+    error: expect.stringMatching(/Point 3 lies beside/),
+  });
+  expect(plan('slab', empty, { by: 'profile', p0: [0, 0, 0], p1: [0, 0, 5], pulled: 4 })).toMatchObject({
+    error: expect.stringMatching(/upright/),
+  });
+});
+
+test('a floor alone is held by columns: springs of their stiffness, and heads of their size', () => {
+  const slabbed = done('slab', empty, { by: 'rectangle', p0: [0, 0, 3], width: 6, depth: 4 });
+  const held = done('column-support', slabbed, {
+    p0: [3, 2, 3],
+    section: '300 × 500',
+    below: 3,
+    above: 4,
+    turned: true,
+  });
+  const [node] = Object.values(held.nodes).filter(({ support }) => support);
+  expect(node.position).toEqual([3, 2, 3]);
+  expect(node.support).toMatchObject({ ux: true, uz: false, rx: false });
+  const E = Object.values(held.materials).find(({ id }) => id !== slabbed.slabs.b1.material)?.elasticModulus;
+  const [head] = Object.values(held.columnHeads);
+  expect([head.widthX, head.widthY].sort()).toEqual([0.3, 0.5]);
+  // E A / 3 m below; 4 E I (1/3 + 1/4) of both
+  const modulus = E ?? Object.values(held.materials)[0].elasticModulus;
+  expect(node.springs!.uz! / ((modulus * 0.15) / 3)).toBeCloseTo(1, 9);
+  const inertias = [(0.3 * 0.5 ** 3) / 12, (0.5 * 0.3 ** 3) / 12].sort();
+  const turning = [node.springs!.rx!, node.springs!.ry!].sort((a, b) => a - b);
+  turning.forEach((value, i) => expect(value / (4 * modulus * inertias[i] * (1 / 3 + 1 / 4))).toBeCloseTo(1, 9));
+  expect(head.widthX > head.widthY).toBe(node.springs!.ry! > node.springs!.rx!);
+  expect(plan('column-support', slabbed)).toMatchObject({ ok: false });
+});
+
+test('a thick part is outlined in a slab, and nowhere else', () => {
+  const slabbed = done('slab', empty, { by: 'rectangle', p0: [0, 0, 3], width: 6, depth: 4 });
+  const thick = done('thick-part', slabbed, { p0: [2, 1, 3], width: 2, depth: 2, thickness: 0.4 });
+  expect(Object.values(thick.thickParts)).toMatchObject([{ thickness: 0.4 }]);
+  expect(plan('thick-part', slabbed, { p0: [2, 1, 4], width: 2, depth: 2 })).toMatchObject({
+    error: expect.stringMatching(/No slab lies there/),
+  });
+});
+
 describe('outlines by many corners', () => {
   const ring = Array.from({ length: 12 }, (_, i): [number, number, number] => [
     6 * Math.cos((Math.PI * i) / 6),

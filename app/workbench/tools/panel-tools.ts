@@ -50,6 +50,28 @@ function byStoreys(model: Model, values: Values): Outlined {
   return fields.length > 0 ? { ok: true, fields } : { ok: false, error: 'Choose the storeys the wall stands in.' };
 }
 
+/** A slab for each straight part of a profile, pulled level and square to it: a pitched roof, a ramp, a folded plate. */
+function byProfile(values: Values): Outlined {
+  const points = cornersIn(values);
+  const length = values.optional('pulled');
+  if (points.length < 2) return { ok: false, error: 'Click or type two points or more of the profile.' };
+  const flat = points.map((point) => subtract(point, points[0]));
+  const along = flat.find(([x, y]) => Math.hypot(x, y) > 1e-3);
+  if (!along) return { ok: false, error: 'The profile stands upright: outline a wall there.' };
+  const run = Math.hypot(along[0], along[1]);
+  const [ux, uy] = [along[0] / run, along[1] / run];
+  const beside = flat.findIndex(([x, y]) => Math.abs(x * uy - y * ux) > 0.01);
+  if (beside >= 0) return { ok: false, error: `Point ${beside + 1} lies beside the upright plane of the profile.` };
+  if (length === undefined || Math.abs(length) < 1e-3)
+    return { ok: false, error: 'Type over what length the profile is pulled.' };
+  const pulled = ([x, y, z]: Vector): Vector => [x - length * uy, y + length * ux, z];
+  const fields = points.slice(1).flatMap((b, i): UnitedField[] => {
+    const a = points[i];
+    return norm(subtract(b, a)) < 1e-3 ? [] : [{ outline: [a, b, pulled(b), pulled(a)], openings: [] }];
+  });
+  return fields.length > 0 ? { ok: true, fields } : { ok: false, error: 'The points of the profile are one.' };
+}
+
 function byFields(model: Model, values: Values): Outlined {
   const chosen = new Set(values.several('bays'));
   const bays = findFields(model).filter((bay) => chosen.has(bay.key));
@@ -70,6 +92,8 @@ function outlinesOf(model: Model, values: Values, table: 'slabs' | 'walls'): Out
       return byFields(model, values);
     case 'storeys':
       return byStoreys(model, values);
+    case 'profile':
+      return byProfile(values);
     default:
       return byCorners(cornersIn(values), table === 'slabs' ? 'slab' : 'wall');
   }
@@ -82,6 +106,7 @@ function placeFields(model: Model, table: 'slabs' | 'walls'): Field[] {
     ['corners', 'its corners'],
     ['rectangle', 'a rectangle'],
     ['fields', 'fields between members, walls or helper lines'],
+    ...(table === 'slabs' ? [['profile', 'a profile pulled over a length']] : []),
     ...(table === 'walls' && storeys.length > 1 ? [['storeys', 'a line, by storeys']] : []),
   ];
   return [
@@ -92,7 +117,15 @@ function placeFields(model: Model, table: 'slabs' | 'walls'): Field[] {
       initial: 'corners',
       options: ways.map(([value, label]) => ({ value, label })),
     },
-    ...pointFields(['corners'], ['corners', 'rectangle', 'storeys']),
+    ...pointFields(['corners', 'profile'], ['corners', 'rectangle', 'storeys', 'profile']),
+    {
+      key: 'pulled',
+      label: 'Pulled over',
+      kind: 'length',
+      initial: null,
+      hint: 'square to the profile; negative: the other way',
+      when: isBy('profile'),
+    },
     ...(table === 'slabs' ? sizeFields('or along x', 'and along y') : sizeFields('or long', 'and high')),
     { key: 'bays', label: 'Fields', kind: 'bays', initial: [], when: isBy('fields') },
     { key: 'together', label: 'One over all of them', kind: 'flag', initial: true, when: isBy('fields') },

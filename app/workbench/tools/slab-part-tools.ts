@@ -1,14 +1,161 @@
-import { RecordCollector } from '~core/build';
-import { inPlane, offPlane, panelPlane, memberAxis, type Model, type Vector } from '~core/model';
+import { bySection, columnSprings, RecordCollector } from '~core/build';
+import { inPlane, offPlane, panelPlane, memberAxis, type Model, type Support, type Vector } from '~core/model';
 import { isInside } from '~core/plane';
-import { contoursOf } from '~core/catalog';
+import { sectionProperties } from '~core/catalog';
 import { count, formatQuantity } from '~core/units';
-import { cornersIn } from './corner-fields';
+import { cornerFields, cornersIn } from './corner-fields';
 import { around, byCorners, byRectangle, outline, pointFields, sizeFields } from './outlined';
-import { refused, type Tool } from './tool';
+import { refused, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
+
+const farEnds = [
+  { value: 'fixed', label: 'fixed at its far end' },
+  { value: 'pinned', label: 'pinned at its far end' },
+];
+const isHow =
+  (...ways: string[]) =>
+  (values: Values) =>
+    ways.includes(values.text('how'));
+
+/** The column a floor rests on where nothing is said: what most columns of the project are, else one of concrete. */
+const columnOf = (model: Model): string =>
+  Object.values(model.members).some(({ role, section }) => role === 'column' && section !== null)
+    ? usualSection(model, 'column')
+    : model.settings.units === 'us'
+      ? '16 × 16'
+      : '400 × 400';
+
+/** Supports of a floor that is modelled alone. */
+const columnSupportTool: Tool = {
+  id: 'column-support',
+  title: 'Support a slab on columns',
+  group: 'generate',
+  action: 'Keep the supports',
+  again: true,
+  about:
+    'For a floor modelled alone: at each place a support with the stiffness of the columns below and above, and a head of the column’s real size. The floor is held sideways there.',
+  fields: ({ model }) => [
+    ...cornerFields().map((field, i): Field => ({
+      ...field,
+      label: i === 0 ? 'At' : 'and at',
+      ...(i > 0 ? { hint: 'may be left empty' } : {}),
+      when: (values) => i === 0 || values.point(`p${i - 1}`) !== undefined || values.point(`p${i}`) !== undefined,
+    })),
+    { key: 'section', label: 'Column', kind: 'section', initial: columnOf(model) },
+    { key: 'material', label: 'Material', kind: 'material', initial: bySection },
+    { key: 'turned', label: 'Its depth along x, not y', kind: 'flag', initial: false },
+    {
+      key: 'how',
+      label: 'Holds as',
+      kind: 'choice',
+      initial: 'springs',
+      options: [
+        { value: 'springs', label: 'springs of its stiffness' },
+        { value: 'pinned', label: 'a pin: the slab may turn' },
+        { value: 'fixed', label: 'fixed' },
+      ],
+    },
+    { key: 'below', label: 'Length below', kind: 'length', initial: 3, when: isHow('springs') },
+    { key: 'farBelow', label: 'Below', kind: 'choice', initial: 'fixed', options: farEnds, when: isHow('springs') },
+    {
+      key: 'above',
+      label: 'Length above',
+      kind: 'length',
+      initial: null,
+      hint: 'empty: none above',
+      when: isHow('springs'),
+    },
+    {
+      key: 'farAbove',
+      label: 'Above',
+      kind: 'choice',
+      initial: 'fixed',
+      options: farEnds,
+      when: (values) => isHow('springs')(values) && values.optional('above') !== undefined,
+    },
+    { key: 'real', label: 'With a head of its real size', kind: 'flag', initial: true },
+  ],
+  plan: ({ model }, values) => {
+    const places = cornersIn(values);
+    if (places.length === 0) return refused('Click or type the places of the columns.');
+    const how = values.text('how');
+    const [below, above] = [values.optional('below'), values.optional('above')];
+    if (how === 'springs' && !(below !== undefined && below > 0.1)) return refused('Type the column’s length below.');
+    if (how === 'springs' && above !== undefined && !(above > 0.1))
+      return refused('The length above is above zero, or left empty where no column goes on.');
+    const far = (key: string) => (values.text(key) === 'pinned' ? ('pinned' as const) : ('fixed' as const));
+    return withMaterials(
+      model,
+      { sections: [values.text('section')], material: values.text('material') },
+      (ready, [section], material) => {
+        const properties = sectionProperties(ready.sections[section].shape);
+        const turned = values.flag('turned');
+        const own = turned
+          ? { ...properties, inertiaY: properties.inertiaZ, inertiaZ: properties.inertiaY }
+          : properties;
+        const { ids, edits } = outline(ready, places);
+        const stiff = how === 'fixed';
+        const springs =
+          how === 'springs'
+            ? columnSprings(
+                own,
+                ready.materials[material].elasticModulus,
+                { length: below!, far: far('farBelow') },
+                above === undefined ? undefined : { length: above, far: far('farAbove') },
+              )
+            : undefined;
+        const support: Support = { ux: true, uy: true, uz: !springs, rx: stiff, ry: stiff, rz: true };
+        const collector = new RecordCollector(ready);
+        const heads = values.flag('real')
+          ? ids
+              .filter((node) => !Object.values(ready.columnHeads).some((head) => head.node === node))
+              .map((node) => ({
+                id: collector.nextId('columnHeads'),
+                node,
+                widthX: turned ? properties.depth : properties.width,
+                widthY: turned ? properties.width : properties.depth,
+                depth: 0,
+              }))
+          : [];
+        const { units } = ready.settings;
+        return {
+          ok: true,
+          act: {
+            edits: [
+              ...edits,
+              {
+                kind: 'change',
+                table: 'nodes',
+                changes: ids.map((id) => ({ id, fields: { support, springs: springs ?? null } })),
+              },
+              ...(heads.length > 0 ? [{ kind: 'add' as const, records: { columnHeads: heads } }] : []),
+            ],
+            sentence: `Supported the floor on ${count(ids.length, 'column')} ${ready.sections[section].name}`,
+          },
+          words: `${count(ids.length, 'column')} ${ready.sections[section].name}${
+            springs
+              ? `: ${formatQuantity(springs.uz, 'springForce', units, 0)} up and down, ${formatQuantity(springs.rx, 'springMoment', units, 0)} about x, ${formatQuantity(springs.ry, 'springMoment', units, 0)} about y`
+              : ''
+          }`,
+          preview: heads.flatMap(({ widthX, widthY }, i) => {
+            const [x, y, z] = places[i];
+            const [a, b] = [widthX / 2, widthY / 2];
+            return around([
+              [x - a, y - b, z],
+              [x + a, y - b, z],
+              [x + a, y + b, z],
+              [x - a, y + b, z],
+            ]);
+          }),
+          made: [],
+        };
+      },
+    );
+  },
+};
 
 /** Tools for heads of columns and thick parts of slabs. */
 export const slabPartTools: readonly Tool[] = [
+  columnSupportTool,
   {
     id: 'column-heads',
     title: 'Give columns heads',
@@ -155,15 +302,9 @@ function columnSize(model: Model, nodes: readonly string[]): [number, number] | 
     const column = Object.values(model.members).find(
       ({ role, start, end }) => role === 'column' && (start === node || end === node),
     );
-    const shape = column?.section ? model.sections[column.section].shape : undefined;
-    if (!column || !shape) return undefined;
-    const outline = contoursOf(shape, 8).solids.flat();
-    const [width, depth] = [0, 1].map((k) => {
-      const values = outline.map((point) => point[k]);
-      return Math.max(...values) - Math.min(...values);
-    });
-    const axis = memberAxis(model, column);
-    if (!axis) return undefined;
+    const axis = column && memberAxis(model, column);
+    if (!column?.section || !axis) return undefined;
+    const { width, depth } = sectionProperties(model.sections[column.section].shape);
     // local y lies along the width
     return Math.abs(axis.axes.y[0]) > Math.SQRT1_2 ? [width, depth] : [depth, width];
   });
