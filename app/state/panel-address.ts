@@ -39,7 +39,7 @@ export function panelOfAddress(address: string | null): WidePanel | null {
     case 'residual':
       return /^[cu]\d+$/.test(id) ? { kind, of: id } : null;
     case 'why':
-      return /^n\d+$/.test(id) && (rest === 'x' || rest === 'y' || rest === 'z')
+      return /^[nbw]\d+$/.test(id) && (rest === 'x' || rest === 'y' || rest === 'z')
         ? { kind, node: id, direction: rest }
         : null;
     case 'supports':

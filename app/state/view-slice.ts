@@ -480,7 +480,7 @@ export function panelIsThere(panel: WidePanel, model: Model): boolean {
     case 'storey':
       return panel.storey in model.storeys;
     case 'why':
-      return panel.node in model.nodes;
+      return panel.node in model.nodes || panel.node in model.slabs || panel.node in model.walls;
     default:
       return true;
   }

@@ -2,7 +2,7 @@ import type { Verdict } from '~core/checks';
 import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Finding } from '~core/model';
-import type { FloorStiffness, MovementShare } from '~core/results';
+import type { FloorStiffness, MovementShare, PanelShare } from '~core/results';
 
 /** What checks came to for one member, short enough to hold for thousands. */
 export interface CheckRow {
@@ -56,10 +56,11 @@ export interface SetSheet {
   readonly comparison: (SetStep & { utilisation: number }) | undefined;
 }
 
-/** Where a movement comes from: the members with the largest shares, the others together, and what is no member's, m. */
+/** Where a movement comes from: the members with the largest shares, slabs and walls, the others together, and what is no member's, m. */
 export interface MovementWhy {
   readonly movement: number;
   readonly members: readonly MovementShare[];
+  readonly panels: readonly PanelShare[];
   readonly others: number;
   readonly rest: number;
 }

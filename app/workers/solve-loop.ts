@@ -1,12 +1,13 @@
 import { MemberChecker, type MemberChecks } from '~core/checks';
 import { findingsInModel } from '~core/findings';
 import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
-import { applyAct, inOrder, type Act, type Model } from '~core/model';
+import { applyAct, inOrder, type Act, type Model, type Vector } from '~core/model';
 import {
   askStructure,
   centresOfMass,
   centresOfStiffness,
   combinationWeights,
+  mostMoved,
   movementShares,
   plausibility,
   shownParts,
@@ -140,9 +141,9 @@ export class SolveLoop {
     return this.solution?.version === this.version ? this.solution : undefined;
   }
 
-  /** Which members' deformation a node's movement comes from, in one state. */
+  /** What deformation the movement of a node comes from, or that of the place of a slab or wall that moves most, in one state. */
   why(
-    node: string,
+    id: string,
     direction: 'x' | 'y' | 'z',
     shown: Extract<Shown, { kind: 'case' | 'combination' }>,
   ): MovementWhy | undefined {
@@ -150,16 +151,20 @@ export class SolveLoop {
     if (!current || !this.factored) return undefined;
     const { model, solution } = current;
     const [part] = shownParts(model, solution, shown);
-    const n = solution.nodeIds.indexOf(node);
+    if (!part) return undefined;
     const axis = { x: 0, y: 1, z: 2 }[direction];
+    const n =
+      id in model.nodes ? solution.nodeIds.indexOf(id) : mostMoved(solution, id, part.state.displacements, axis);
+    if (n === undefined || n < 0) return undefined;
+    const place = Array.from(solution.positions.subarray(3 * n, 3 * n + 3)) as unknown as Vector;
+    const node = id in model.nodes ? id : place;
     const size = 1000;
     const force: [number, number, number] = [0, 0, 0];
     force[axis] = size;
-    const unit =
-      part && n >= 0 ? askStructure(model, [[{ node, force, moment: [0, 0, 0] }]], this.factored) : undefined;
+    const unit = askStructure(model, [[{ node, force, moment: [0, 0, 0] }]], this.factored);
     if (!unit) return undefined;
     const movement = part.state.displacements[6 * n + axis];
-    const { members, rest } = movementShares(
+    const { members, panels, rest } = movementShares(
       solution,
       part.state,
       { solution: unit.solution, state: unit.states[0], size },
@@ -168,6 +173,7 @@ export class SolveLoop {
     return {
       movement,
       members: members.filter((one) => Math.abs(one.total) > 1e-4 * Math.abs(movement)).slice(0, mostShares),
+      panels: panels.filter((one) => Math.abs(one.total) > 1e-4 * Math.abs(movement)),
       rest,
       others: members.slice(mostShares).reduce((sum, one) => sum + one.total, 0),
     };

@@ -17,6 +17,7 @@ export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
 export { ElementFinder } from './floors/element-finder';
 export { panelMesh, type MeshPicture } from './floors/panel-meshes';
+export { panelWork } from './floors/panel-work';
 export { panelForces, type PanelForces } from './floors/panel-results';
 export { shellForces } from './shell/shell-forces';
 export type { SolvedPanel } from './solution';

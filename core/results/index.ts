@@ -37,7 +37,7 @@ export { lineReactions, type LineReaction } from './line-reactions';
 export { centresOfMass, countsCracked, StoreyBook, supportLines, type StoreyResult } from './storeys';
 export { contributions, type Contribution } from './contributions';
 export { askStructure, centresOfStiffness, type AskedLoad, type FloorStiffness } from './unit-loads';
-export { movementShares, type MovementShare } from './virtual-work';
+export { movementShares, type MovementShare, type PanelShare } from './virtual-work';
 export { stressBand } from './stress';
 export {
   watchedText,
@@ -54,6 +54,7 @@ export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbal
 export { diagramSense, roundDown } from './diagram-sense';
 export {
   isWithout,
+  mostMoved,
   panelBand,
   panelDifference,
   panelDirections,

@@ -88,6 +88,23 @@ export function panelBand(
   return { nodes: nodes!, max, min };
 }
 
+/** The number of the node of a slab or wall, its zones included, that moves most along an axis (0 x, 1 y, 2 z); undefined where it is not meshed. */
+export function mostMoved(
+  { panels }: Pick<Solution, 'panels'>,
+  id: string,
+  displacements: Float64Array,
+  axis: number,
+): number | undefined {
+  let most: number | undefined;
+  for (const panel of panels ?? []) {
+    if (panel.id !== id) continue;
+    for (const node of panel.nodes)
+      if (most === undefined || Math.abs(displacements[6 * node + axis]) > Math.abs(displacements[6 * most + axis]))
+        most = node;
+  }
+  return most;
+}
+
 /** Whether a zone has nothing of a quantity: a rigid head moves, and has no inner forces. */
 export const isWithout = ({ isRigid }: SolvedPanel, quantity: Quantity): boolean =>
   isRigid === true && quantity in ofForces;

@@ -1,10 +1,10 @@
 import { solveNow, type Factored, type Solution } from '../fem';
-import { onLevel, storeysUpward, type Load, type Model, type Vector } from '../model';
+import { onLevel, storeysUpward, type Load, type Model, type NodeLoad, type Vector } from '../model';
 import { caseWeights, superpose, type LoadState } from './state';
 
-/** A load of a question, not of the model: force (N) and moment (N·m) at a node, global. */
+/** A load of a question, not of the model: force (N) and moment (N·m) at a node, or at a place (m) of a meshed slab or wall, global. */
 export interface AskedLoad {
-  readonly node: string;
+  readonly node: string | Vector;
   readonly force: Vector;
   readonly moment: Vector;
 }
@@ -27,9 +27,19 @@ export function askStructure(
   sets.forEach((set, i) => {
     for (const { node, force, moment } of set) {
       const id = `l${Object.keys(loads).length + 1}`;
-      loads[id] = { id, type: 'node', case: ids[i], node, force: [...force], moment: [...moment] };
+      const acts = { force: [...force], moment: [...moment] } as Pick<NodeLoad, 'force' | 'moment'>;
+      loads[id] =
+        typeof node === 'string'
+          ? { id, type: 'node', case: ids[i], node, ...acts }
+          : { id, type: 'spot', case: ids[i], at: [...node], ...acts };
     }
   });
+  // meshes meet the nodes that are loaded: they stay what they are
+  for (const load of Object.values(model.loads)) {
+    if (!('node' in load) || ids.length === 0) continue;
+    const id = `l${Object.keys(loads).length + 1}`;
+    loads[id] = { id, type: 'node', case: ids[0], node: load.node, force: [0, 0, 0], moment: [0, 0, 0] };
+  }
   const asked: Model = { ...model, cases, loads, combinations: {}, envelopes: {}, loadRules: {}, analyses: {} };
   // a cache of its own: the answers to the question must not push out those of the model's cases
   const { solution } = solveNow(asked, {}, earlier && { ...earlier, cases: new Map() });

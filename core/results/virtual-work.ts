@@ -1,4 +1,4 @@
-import type { Solution } from '../fem';
+import { panelWork, type Solution } from '../fem';
 import { termActions } from '../loading';
 import { lineIndex, MemberLine } from './member-line';
 import { stationsOf } from './stations';
@@ -11,6 +11,13 @@ export interface MovementShare {
   readonly axial: number;
   readonly shear: number;
   readonly torsion: number;
+  readonly total: number;
+}
+
+/** How much of a movement comes from the deformation of a slab or wall, or of a zone of it, m (or rad). */
+export interface PanelShare {
+  readonly panel: string;
+  readonly part?: string;
   readonly total: number;
 }
 
@@ -27,14 +34,14 @@ const gauss = [
  * temperature included, since only the unit load must be in equilibrium on the undeformed structure.
  * @param unit     the structure under a load of size `size`
  * @param movement the movement itself, m or rad
- * @returns the members, the largest share first, and what springs, connections and settlements give
+ * @returns the members and the slabs and walls, the largest share first, and what springs, connections and settlements give
  */
 export function movementShares(
   solution: Solution,
   state: LoadState,
   unit: { solution: Solution; state: LoadState; size: number },
   movement: number,
-): { members: MovementShare[]; rest: number } {
+): { members: MovementShare[]; panels: PanelShare[]; rest: number } {
   const numbers = new Map(unit.solution.memberIds.map((id, m) => [id, m]));
   const members = solution.memberIds.map((member, m): MovementShare => {
     const number = numbers.get(member);
@@ -65,7 +72,17 @@ export function movementShares(
     return { member, ...sums, total: sums.bending + sums.axial + sums.shear + sums.torsion };
   });
   members.sort((a, b) => Math.abs(b.total) - Math.abs(a.total));
-  return { members, rest: movement - members.reduce((sum, one) => sum + one.total, 0) };
+  // of meshes that are the same; a question does not change what the meshes must meet
+  const isSame = unit.solution.positions.length === solution.positions.length;
+  const panels = (isSame ? (solution.panels ?? []) : [])
+    .map((panel): PanelShare => ({
+      panel: panel.id,
+      ...(panel.part === undefined ? {} : { part: panel.part }),
+      total: panelWork(solution, panel, unit.state.displacements, state.displacements) / unit.size,
+    }))
+    .sort((a, b) => Math.abs(b.total) - Math.abs(a.total));
+  const told = [...members, ...panels].reduce((sum, one) => sum + one.total, 0);
+  return { members, panels, rest: movement - told };
 }
 
 /** Strain and curvatures w″ and v″ imposed on a member at a place, –, 1/m. */

@@ -209,10 +209,12 @@ function withReport(workbench: Workbench, form: 'pdf' | 'xlsx'): void {
 /** Records of a model that a text names, beside members, nodes and sections: what is chosen is shown. */
 export function recordsNamed(workbench: Workbench, words: string): Command[] {
   const view = workbench.getState();
-  return everyRecord(view.model, (_table, { found }, record) => {
-    if (!found || ![found.by(record, view.model), record.id].some((text) => text.toLowerCase().includes(words)))
-      return [];
+  return everyRecord(view.model, (_table, { found, name }, record) => {
+    if (!found) return [];
     const way = found.way(record, { model: view.model, view });
+    const whole = [name(record, view.model), way.words].some((text) => text.toLowerCase() === words);
+    if (!whole && ![found.by(record, view.model), record.id].some((text) => text.toLowerCase().includes(words)))
+      return [];
     return [{ id: record.id, title: way.words, run: () => goWay(workbench, way) }];
   });
 }

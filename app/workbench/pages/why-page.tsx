@@ -1,14 +1,17 @@
 import { Segmented } from 'antd';
 import { useEffect, useState } from 'react';
-import { contributions, shownParts, shownWords, type Shown } from '~core/results';
+import type { Panel } from '~core/model';
+import { contributions, mostMoved, shownParts, shownWords, type Shown } from '~core/results';
 import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
+import { recordName } from '../kinds/screen-kinds';
+import { coordinateWords } from '../picture/snap';
 import { placeWords } from '../words/selection-words';
 import type { MovementWhy } from '../../workers/messages';
 import { Contributions, ShareBar } from '../pieces/share-bars';
 import { Provenance, WidePage } from '../pieces/wide-page';
 
-/** Where a node's movement comes from: which cases make it up, and which members' deformation. */
+/** Where the movement of a node, or of the place of a slab or wall that moves most, comes from: which cases make it up, and whose deformation. @param node its id, or that of a slab or wall */
 export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y' | 'z' }) {
   const model = useWorkbench((state) => state.model);
   const solved = useWorkbench((state) => state.solved);
@@ -20,19 +23,32 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
   const [why, setWhy] = useState<{ key: string; found: MovementWhy | undefined }>();
   const { units } = model.settings;
   const parts = solved && solved.model === model ? shownParts(model, solved.solution, state) : [];
-  const n = solved?.solution.nodeIds.indexOf(node) ?? -1;
   const axis = { x: 0, y: 1, z: 2 }[direction];
+  const panel: Panel | undefined = model.slabs[node] ?? model.walls[node];
+  const placeIn = (displacements: Float64Array): number =>
+    !solved
+      ? -1
+      : panel
+        ? (mostMoved(solved.solution, node, displacements, axis) ?? -1)
+        : solved.solution.nodeIds.indexOf(node);
+  const movedIn = (part: (typeof parts)[number]): number => {
+    const at = placeIn(part.state.displacements);
+    return at < 0 ? 0 : Math.abs(part.state.displacements[6 * at + axis]);
+  };
   // of an envelope the state in which the movement is largest
-  const worst =
-    n < 0
-      ? undefined
-      : parts.reduce<(typeof parts)[number] | undefined>(
-          (most, part) =>
-            !most || Math.abs(part.state.displacements[6 * n + axis]) > Math.abs(most.state.displacements[6 * n + axis])
-              ? part
-              : most,
-          undefined,
-        );
+  const worst = parts.reduce<(typeof parts)[number] | undefined>(
+    (most, part) => (placeIn(part.state.displacements) < 0 || (most && movedIn(part) <= movedIn(most)) ? most : part),
+    undefined,
+  );
+  const n = worst ? placeIn(worst.state.displacements) : -1;
+  const name = panel ? recordName(model, node in model.slabs ? 'slabs' : 'walls', node) : node;
+  const where =
+    panel && solved && n >= 0
+      ? coordinateWords(
+          Array.from(solved.solution.positions.subarray(3 * n, 3 * n + 3)) as [number, number, number],
+          units,
+        )
+      : '';
   useEffect(() => setState(shown), [shown]);
   const key = `${node} ${direction} ${worst?.id}`;
   const id = worst?.id;
@@ -47,19 +63,22 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
     };
   }, [ask, node, direction, id, key, model, solved]);
   const found = why?.key === key ? why.found : undefined;
-  const largest = Math.max(1e-12, ...(found?.members.map((one) => Math.abs(one.total)) ?? []));
+  const largest = Math.max(
+    1e-12,
+    ...[...(found?.members ?? []), ...(found?.panels ?? [])].map((one) => Math.abs(one.total)),
+  );
   const move = (value: number) => formatQuantity(value, 'deflection', units);
   return (
     <WidePage
-      label={`Why ${node} moves`}
+      label={`Why ${name} moves`}
       title={
         <>
-          Why {node} moves in {direction}
+          Why {name} moves {panel ? 'most ' : ''}in {direction}
         </>
       }
       caption={
         worst
-          ? `${worst.label}${parts.length > 1 ? `, the worst of ${shownWords(model, state).name}` : ''}: ${move(worst.state.displacements[6 * n + axis])}`
+          ? `${worst.label}${parts.length > 1 ? `, the worst of ${shownWords(model, state).name}` : ''}: ${move(worst.state.displacements[6 * n + axis])}${where === '' ? '' : ` at ${where}`}`
           : ''
       }
       actions={
@@ -73,7 +92,7 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
       }
     >
       {!worst || !solved ? (
-        <p className="secondary">This node takes no part in what is shown.</p>
+        <p className="secondary">It takes no part in what is shown.</p>
       ) : (
         <>
           <div className="block">
@@ -85,7 +104,7 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
               kind="deflection"
             />
           </div>
-          {model.nodes[node].support && (
+          {model.nodes[node]?.support && (
             <div className="block">
               <h3>Which cases make up its reaction in {direction}</h3>
               <Contributions
@@ -96,7 +115,7 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
           )}
           <div className="block">
             <h3>
-              Which members it comes from{' '}
+              {solved.solution.panels ? 'Which members, slabs and walls it comes from' : 'Which members it comes from'}{' '}
               <span className="caption">virtual work of their deformation; stiffen what stands first</span>
             </h3>
             {!found ? (
@@ -140,6 +159,37 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
                       </tr>
                     );
                   })}
+                  {found.panels.map((one) => (
+                    <tr key={`${one.panel} ${one.part ?? ''}`}>
+                      <td>
+                        <button
+                          type="button"
+                          className="link"
+                          onClick={() =>
+                            select(one.panel in model.slabs ? { slabs: [one.panel] } : { walls: [one.panel] })
+                          }
+                        >
+                          {recordName(model, one.panel in model.slabs ? 'slabs' : 'walls', one.panel)}
+                        </button>
+                      </td>
+                      <td className="secondary">{one.part === undefined ? '' : `its part ${one.part}`}</td>
+                      <td className="secondary">
+                        {formatQuantity(
+                          (one.part !== undefined ? model.thickParts[one.part] : undefined)?.thickness ??
+                            (model.slabs[one.panel] ?? model.walls[one.panel]).thickness,
+                          'sectionLength',
+                          units,
+                          0,
+                        )}
+                      </td>
+                      <td>
+                        <ShareBar share={one.total / largest} />
+                      </td>
+                      <td className="number">{move(one.total)}</td>
+                      <td className="number strong">{formatNumber((100 * one.total) / found.movement, 1)} %</td>
+                      <td className="secondary" />
+                    </tr>
+                  ))}
                   <tr>
                     <td colSpan={4} className="secondary">
                       all other members

@@ -9,6 +9,7 @@ import { colors } from '../../theme/tokens';
 import { shownParts, storeyBook } from '~core/results';
 import type { SpaceLabel } from './compose';
 import type { Frame, Projector } from '../projection/eye';
+import { drawLineReactions } from './line-reaction-marks';
 import { drawHandles, type PanelHandle } from './panel-handles';
 import { chosenLabels, drawBays, drawEnds, drawLocalAxes, drawMeasure, drawOnEnd, drawPreview } from './frame-marks';
 import { drawArrow, drawFinding, drawSupport } from '../projection/glyphs';
@@ -119,7 +120,20 @@ export function drawOverlay(
     // elsewhere the values of loads would stand among results
     if (input.stage === 'loads' && input.visible.labels) labels.push(...written);
   }
-  if (input.showReactions) drawReactions(context, projector, input);
+  if (input.showReactions) {
+    drawReactions(context, projector, input);
+    const [only, ...others] = input.solved ? shownParts(model, input.solved.solution, input.shown) : [];
+    if (only && others.length === 0)
+      labels.push(
+        ...drawLineReactions(context, projector, {
+          model,
+          solution: input.solved!.solution,
+          state: only.state,
+          scope,
+          units,
+        }),
+      );
+  }
   for (const finding of input.findings) {
     if (acceptanceOf(model, finding)) continue;
     const at = placeOf(model, finding);

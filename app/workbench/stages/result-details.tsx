@@ -7,6 +7,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { shownParts, shownWords } from '~core/results';
+import { PanelMovements } from './panel-movements';
 import { BalanceTable } from '../pieces/balance-table';
 import { ExtremesTable } from '../pieces/extremes-table';
 import { LineDiagram } from '../pieces/line-diagram';
@@ -295,6 +296,7 @@ function WholeDetails() {
             : 'Click a member for its diagrams, a node for its movement.'}
         </p>
         {!many && <ResultActions />}
+        {!many && <PanelMovements />}
         <BalanceTable />
       </div>
     </aside>
