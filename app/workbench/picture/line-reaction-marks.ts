@@ -80,7 +80,7 @@ export function drawLineReactions(
     return [
       ...peaks.map((i): Label => ({
         key: `line ${id} ${i}`,
-        text: show(values[i], 'lineLoad'),
+        text: `${show(values[i], 'lineLoad')} ${unitLabel('lineLoad', units)}`,
         x: tips[i][0],
         y: tips[i][1],
         color: colors.ink2,
