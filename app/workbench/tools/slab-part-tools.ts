@@ -1,11 +1,31 @@
 import { bySection, columnSprings, RecordCollector } from '~core/build';
-import { inPlane, offPlane, panelPlane, memberAxis, type Model, type Support, type Vector } from '~core/model';
+import {
+  inPlane,
+  offPlane,
+  panelPlane,
+  memberAxis,
+  type ColumnHead,
+  type Model,
+  type Support,
+  type Vector,
+} from '~core/model';
 import { isInside } from '~core/plane';
 import { sectionProperties } from '~core/catalog';
 import { count, formatQuantity } from '~core/units';
 import { cornerFields, cornersIn } from './corner-fields';
 import { around, byCorners, byRectangle, outline, pointFields, sizeFields } from './outlined';
 import { refused, usualSection, withMaterials, type Field, type Tool, type Values } from './tool';
+
+/** The edges of a head about its column, m. */
+function headEdges([x, y, z]: Vector, { widthX, widthY }: Pick<ColumnHead, 'widthX' | 'widthY'>) {
+  const [a, b] = [widthX / 2, widthY / 2];
+  return around([
+    [x - a, y - b, z],
+    [x + a, y - b, z],
+    [x + a, y + b, z],
+    [x - a, y + b, z],
+  ]);
+}
 
 const farEnds = [
   { value: 'fixed', label: 'fixed at its far end' },
@@ -136,16 +156,7 @@ const columnSupportTool: Tool = {
               ? `: ${formatQuantity(springs.uz, 'springForce', units, 0)} up and down, ${formatQuantity(springs.rx, 'springMoment', units, 0)} about x, ${formatQuantity(springs.ry, 'springMoment', units, 0)} about y`
               : ''
           }`,
-          preview: heads.flatMap(({ widthX, widthY }, i) => {
-            const [x, y, z] = places[i];
-            const [a, b] = [widthX / 2, widthY / 2];
-            return around([
-              [x - a, y - b, z],
-              [x + a, y - b, z],
-              [x + a, y + b, z],
-              [x - a, y + b, z],
-            ]);
-          }),
+          preview: heads.flatMap((head) => headEdges(places[ids.indexOf(head.node)], head)),
           made: [],
         };
       },
@@ -208,16 +219,7 @@ export const slabPartTools: readonly Tool[] = [
           sentence: `Gave ${count(columnHeads.length, 'column')} ${columnHeads.length === 1 ? 'a head' : 'heads'}`,
         },
         words: count(columnHeads.length, 'column head'),
-        preview: columnHeads.flatMap(({ node }) => {
-          const [x, y, z] = model.nodes[node].position;
-          const [a, b] = [widthX / 2, widthY / 2];
-          return around([
-            [x - a, y - b, z],
-            [x + a, y - b, z],
-            [x + a, y + b, z],
-            [x - a, y + b, z],
-          ]);
-        }),
+        preview: columnHeads.flatMap((head) => headEdges(model.nodes[head.node].position, head)),
         made: [],
       };
     },
