@@ -19,6 +19,7 @@ import {
 import { isInside, isOnEdge, type Point2, type Polygon } from '../../plane';
 import { idleLines } from './floor-findings';
 import { meshFindings } from './mesh-findings';
+import { memberFaces, type Face } from './member-faces';
 import { Places } from './places';
 
 /** The mesh of one slab or wall, or of a zone of it that has a thickness of its own; its nodes numbered with the structure's. */
@@ -42,6 +43,8 @@ export interface FloorMesh {
   readonly cuts: ReadonlyMap<string, readonly { readonly share: number; readonly node: number }[]>;
   /** nodes along each line support, its ends included, with the length each stands for, m */
   readonly lines: ReadonlyMap<string, readonly { readonly node: number; readonly length: number }[]>;
+  /** nodes of meshes that a member's end joins over its depth, with the number of its node */
+  readonly faces: readonly { readonly master: number; readonly nodes: readonly number[] }[];
   /** what spoils the meshes, and where they came out poor */
   readonly findings: readonly Finding[];
 }
@@ -78,9 +81,13 @@ export function floorMesh(
   if (findings.length > 0) return { findings };
   const places = new Places();
   for (const [id, number] of numberOf) places.put(model.nodes[id].position, number);
-  const inputs = drawn.map((one) => inputOf(model, one, drawn, numberOf));
+  const faces = memberFaces(
+    model,
+    drawn.map((one) => ({ plane: one.plane, covers: (at) => covers(one, at) })),
+  );
+  const inputs = drawn.map((one) => inputOf(model, one, drawn, faces, numberOf));
   // what others make of a shared line must be met by all: corners and crossings of one are points of the other
-  const regions = shareVertices(drawn, inputs);
+  const regions = shareVertices(drawn, inputs, faces);
   const inner: Vector[] = [];
   const panels: PanelMesh[] = [];
   drawn.forEach((one, p) => {
@@ -119,6 +126,7 @@ export function floorMesh(
       inner,
       cuts: cutsOf(model, numberOf, panels, places),
       lines,
+      faces: facesOf(faces, numberOf, panels, places),
       findings: [
         // zones of one panel share edges, and what spoils them
         ...new Map(
@@ -191,7 +199,13 @@ function covers(one: Drawn, at: Vector): boolean {
 }
 
 /** Everything a panel's mesh must meet: members and other panels in its plane, nodes in it, and lines where other panels cross it. */
-function inputOf(model: Model, one: Drawn, all: readonly Drawn[], numberOf: ReadonlyMap<string, number>): RegionInput {
+function inputOf(
+  model: Model,
+  one: Drawn,
+  all: readonly Drawn[],
+  faces: readonly Face[],
+  numberOf: ReadonlyMap<string, number>,
+): RegionInput {
   const { plane, outline, openings, box } = one;
   const near = (a: Vector, b: Vector) =>
     [0, 1, 2].every(
@@ -207,6 +221,7 @@ function inputOf(model: Model, one: Drawn, all: readonly Drawn[], numberOf: Read
     line(model.nodes[start].position, model.nodes[end].position);
   for (const { start, end } of Object.values(model.lineSupports))
     line(model.nodes[start].position, model.nodes[end].position);
+  for (const { from, to } of faces) line(from, to);
   for (const other of all) {
     if (other === one) continue;
     for (const ring of [other.outline, ...other.openings])
@@ -289,9 +304,9 @@ function overlapping(a: readonly [number, number][], b: readonly [number, number
 }
 
 /** Regions in which every vertex of another that lies in a panel is one of its own too. */
-function shareVertices(drawn: readonly Drawn[], inputs: readonly RegionInput[]): Region[] {
-  let regions = drawn.map(({ panel }, p) =>
-    regionOf(inputs[p], panel.meshSize ?? usualSize, finerOf(inputs[p], panel)),
+function shareVertices(drawn: readonly Drawn[], inputs: readonly RegionInput[], faces: readonly Face[]): Region[] {
+  let regions = drawn.map((one, p) =>
+    regionOf(inputs[p], one.panel.meshSize ?? usualSize, finerOf(inputs[p], one, faces)),
   );
   for (let round = 0; round < 2; round++) {
     const added = drawn.map((one, p) => {
@@ -307,20 +322,28 @@ function shareVertices(drawn: readonly Drawn[], inputs: readonly RegionInput[]):
       );
     });
     if (added.every((list) => list.length === 0)) break;
-    regions = drawn.map(({ panel }, p) => {
+    regions = drawn.map((one, p) => {
       if (added[p].length === 0) return regions[p];
       const input = { ...regions[p].input, points: [...regions[p].input.points, ...added[p]] };
-      return regionOf(input, panel.meshSize ?? usualSize, finerOf(input, panel));
+      return regionOf(input, one.panel.meshSize ?? usualSize, finerOf(input, one, faces));
     });
   }
   return regions;
 }
 
-/** Places about which a panel's mesh is finer: single nodes inside it that carry or hold it, to half the size. */
-const finerOf = ({ outline, points }: RegionInput, panel: Panel): FinerPlace[] => {
+/** Places about which a panel's mesh is finer: single nodes inside a slab that carry or hold it, to half the size; the ends of members' faces in a wall, to a quarter of the face. */
+const finerOf = ({ outline, points }: RegionInput, { panel, plane }: Drawn, faces: readonly Face[]): FinerPlace[] => {
   const size = panel.meshSize ?? usualSize;
+  const atFaces = faces.flatMap(({ from, to }): FinerPlace[] => {
+    if (Math.abs(offPlane(plane, from)) > inThePlane || Math.abs(offPlane(plane, to)) > inThePlane) return [];
+    const long = Math.hypot(...from.map((part, k) => to[k] - part));
+    return [from, to].map((at) => {
+      const [x, y] = inPlane(plane, at);
+      return { x, y, size: Math.min(size, Math.max(long / 4, 0.05)), radius: long / 2 };
+    });
+  });
   return panel.id.startsWith('w')
-    ? []
+    ? atFaces
     : points
         .filter((point) => !isOnEdge(outline, point, 2 * samePlace))
         .map(([x, y]) => ({ x, y, size: size / 2, radius: size / 2 }));
@@ -349,6 +372,23 @@ function cutsOf(
 
 const usedNodes = (panels: readonly PanelMesh[]): ReadonlySet<number> =>
   new Set(panels.flatMap(({ mesh, nodes }) => Array.from(mesh.corners, (corner) => nodes[corner])));
+
+/** Nodes of meshes on the faces of members that end in walls. */
+function facesOf(
+  faces: readonly Face[],
+  numberOf: ReadonlyMap<string, number>,
+  panels: readonly PanelMesh[],
+  places: Places,
+): FloorMesh['faces'] {
+  if (faces.length === 0) return [];
+  const used = usedNodes(panels);
+  return faces.flatMap(({ node, from, to }) => {
+    const master = numberOf.get(node);
+    if (master === undefined) return [];
+    const on = [places.at(from), ...places.between(from, to).map(({ number }) => number), places.at(to)];
+    return [{ master, nodes: on.filter((one): one is number => one !== undefined && one !== master && used.has(one)) }];
+  });
+}
 
 /** Nodes of meshes along line supports. */
 function linesOf(model: Model, panels: readonly PanelMesh[], places: Places): FloorMesh['lines'] {

@@ -1,14 +1,14 @@
 import type { Model, Node, Vector } from '../../model';
 import type { FloorMesh } from './floor-mesh';
 
-/** A node of a mesh that moves with the node of the column in whose head it lies. */
+/** A node of a mesh that moves with the node of the column in whose head it lies, or of the member on whose face it lies. */
 export interface HeadNode {
   readonly node: number;
   readonly master: number;
 }
 
 /**
- * Nodes that lie in rigid heads of columns, each with its column's node. What a support, a line support or a rigid floor holds by itself stays free of it.
+ * Nodes that lie in rigid heads of columns or on the faces of members that end in walls, each with the column's or member's node. What a support, a line support or a rigid floor holds by itself stays free of it.
  * @param nodes    those of the model
  * @param isFloor  whether a node of the model belongs to a rigid floor
  */
@@ -20,18 +20,21 @@ export function headNodes(
 ): HeadNode[] {
   const numberOf = new Map(nodes.map(({ id }, i) => [id, i]));
   const onLines = new Set([...floors.lines.values()].flatMap((line) => line.map(({ node }) => node)));
-  const masters = new Set(Object.values(model.columnHeads).flatMap(({ node }) => numberOf.get(node) ?? []));
+  const masters = new Set([
+    ...Object.values(model.columnHeads).flatMap(({ node }) => numberOf.get(node) ?? []),
+    ...floors.faces.map(({ master }) => master),
+  ]);
   const taken = new Map<number, number>();
+  const take = (node: number, master: number) => {
+    const own = nodes[node] as Node | undefined;
+    const holds = own !== undefined && (own.support !== undefined || own.springs !== undefined || isFloor(own.id));
+    if (!masters.has(node) && !onLines.has(node) && !holds && !taken.has(node)) taken.set(node, master);
+  };
   for (const { zone, mesh, nodes: meshed } of floors.panels) {
     const master = zone.rigidAt === undefined ? undefined : numberOf.get(zone.rigidAt);
-    if (master === undefined) continue;
-    for (const corner of mesh.corners) {
-      const node = meshed[corner];
-      const own = nodes[node] as Node | undefined;
-      const holds = own !== undefined && (own.support !== undefined || own.springs !== undefined || isFloor(own.id));
-      if (!masters.has(node) && !onLines.has(node) && !holds && !taken.has(node)) taken.set(node, master);
-    }
+    if (master !== undefined) for (const corner of mesh.corners) take(meshed[corner], master);
   }
+  for (const { master, nodes: face } of floors.faces) for (const node of face) take(node, master);
   return [...taken].map(([node, master]) => ({ node, master }));
 }
 
