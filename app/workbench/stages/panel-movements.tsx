@@ -1,8 +1,7 @@
-import { meshedPanels, panelPlane, type Model, type Panel, type Vector } from '~core/model';
+import { meshedPanels, panelPlane, type Model, type Panel } from '~core/model';
 import { mostMoved, shownParts } from '~core/results';
-import { formatQuantity } from '~core/units';
+import { formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench } from '../../state/store';
-import { coordinateWords } from '../picture/snap';
 
 const axes = ['x', 'y', 'z'] as const;
 
@@ -53,10 +52,11 @@ export function PanelMovements() {
               <td className="number strong">{formatQuantity(value, 'deflection', units)}</td>
               <td className="secondary">
                 at{' '}
-                {coordinateWords(
-                  Array.from(solution.positions.subarray(3 * node, 3 * node + 3)) as unknown as Vector,
-                  units,
-                )}
+                {[0, 1, 2]
+                  .filter((k) => k !== axis)
+                  .map((k) => `${axes[k]} ${formatValue(solution.positions[3 * node + k], 'length', units, 2)}`)
+                  .join(', ')}{' '}
+                {unitLabel('length', units)}
               </td>
               <td>
                 <button
