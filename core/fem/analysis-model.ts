@@ -115,7 +115,7 @@ export function buildAnalysisModel(
     meshNodes,
     (id) => (floors?.cuts.get(id) ?? []).map((cut) => ({ ...cut, position: placeOf(cut.node) })),
   );
-  const shells = floors && new ShellSource(model, floors.panels, placeOf);
+  const shells = floors && new ShellSource(model, floors.panels, placeOf, stiffnessSet);
   if (shells) others.push(shells);
   const sources: ElementSource[] = [frame, ...others];
   const nodeCount = meshNodes + inner.length;

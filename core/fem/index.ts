@@ -18,6 +18,6 @@ export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
 export { ElementFinder } from './floors/element-finder';
 export { panelMesh, type MeshPicture } from './floors/panel-meshes';
 export { panelWork } from './floors/panel-work';
-export { panelForces, type PanelForces } from './floors/panel-results';
+export { panelForces, type PanelForces, type PanelState } from './floors/panel-results';
 export { shellForces } from './shell/shell-forces';
 export type { SolvedPanel } from './solution';

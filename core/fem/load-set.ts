@@ -75,8 +75,16 @@ export function emptyLoads({ nodeCount, memberIds }: AnalysisModel): LoadSet {
   };
 }
 
-/** The sum of sets by their weights. */
-export function combineLoads(analysis: AnalysisModel, sets: readonly LoadSet[], weights: ArrayLike<number>): LoadSet {
+/**
+ * The sum of sets by their weights.
+ * @param made the structure the sets were made for, where slabs and walls are less stiff in this one: what warmth does to them follows their stiffness
+ */
+export function combineLoads(
+  analysis: AnalysisModel,
+  sets: readonly LoadSet[],
+  weights: ArrayLike<number>,
+  made: AnalysisModel = analysis,
+): LoadSet {
   const { nodal, imposed } = emptyLoads(analysis);
   const terms = analysis.memberIds.map((): MemberTerm[] => []);
   sets.forEach((set, c) => {
@@ -85,6 +93,14 @@ export function combineLoads(analysis: AnalysisModel, sets: readonly LoadSet[], 
     for (let i = 0; i < nodal.length; i++) {
       nodal[i] += weight * set.nodal[i];
       imposed[i] += weight * set.imposed[i];
+    }
+    if (set.warmed && made !== analysis) {
+      const [own, before] = [new Float64Array(nodal.length), new Float64Array(nodal.length)];
+      for (const [id, warming] of set.warmed) {
+        addWarming(analysis, id, warming, own);
+        addWarming(made, id, warming, before);
+      }
+      for (let i = 0; i < nodal.length; i++) nodal[i] += weight * (own[i] - before[i]);
     }
     set.terms.forEach((list, m) => {
       for (const term of list) terms[m].push({ ...term, value: weight * term.value, slope: weight * term.slope });

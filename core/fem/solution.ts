@@ -38,6 +38,8 @@ export interface CaseSolution {
   readonly firstDisplacements?: Float64Array;
   /** stiffness of the members, as in the solution, where a stiffness set changed it */
   readonly stiffness?: Float64Array;
+  /** stiffness of each slab, wall or zone, as in the solution's panels, where a stiffness set changed it */
+  readonly sections?: readonly ShellStiffness[];
   /** six a node, global, N and N·m; zero where nothing is held */
   readonly reactions: Float64Array;
   /** nodal forces of elements other than members, source by source */

@@ -183,7 +183,12 @@ export function* solve(
         own = built.analysis;
         analyses.set(stiffnessSet ?? '', own);
       }
-      const set = combineLoads(own, sets, alpha === 1 ? weights : weights.map((weight) => alpha * weight));
+      const set = combineLoads(
+        own,
+        sets,
+        alpha === 1 ? weights : weights.map((weight) => alpha * weight),
+        changesPanels(model, stiffnessSet) ? analysis : own,
+      );
       const steps = solveWhole({ model, analysis: own, factorisation: second, memberEnds, name, order }, set);
       let step = steps.next();
       while (!step.done) {
@@ -200,6 +205,7 @@ export function* solve(
         ...(result.axialForces ? { axialForces: result.axialForces } : {}),
         ...(result.firstDisplacements ? { firstDisplacements: divided(result.firstDisplacements, alpha) } : {}),
         ...(stiffnessSet ? { stiffness: stiffnessOf(own) } : {}),
+        ...(changesPanels(model, stiffnessSet) && own.floors ? { sections: own.floors.shells.sections } : {}),
       });
     }
   }
@@ -239,6 +245,10 @@ export function* solve(
     },
   };
 }
+
+/** Whether a stiffness set says something of slabs and walls. */
+const changesPanels = (model: Model, id: string | undefined): boolean =>
+  id !== undefined && (model.stiffnessSets[id]?.panels ?? []).length > 0;
 
 /** Free strains of panels by load case, where any is warmed. */
 const warmthOf = (sets: readonly LoadSet[]): Pick<Solution, 'warmth'> =>

@@ -1,5 +1,5 @@
 import { deepestCombination } from '../combine';
-import type { Solution } from '../fem';
+import type { CaseSolution, PanelState, Solution } from '../fem';
 import type { Combination, Model } from '../model';
 
 /** The structure under one case or one combination: a solved state, or the sum of such states by their factors. Units as in the solution. */
@@ -16,6 +16,10 @@ export interface LoadState {
   readonly axialFactors?: Float64Array;
   /** stiffness of the members where a stiffness set changed it */
   readonly stiffness?: Float64Array;
+  /** stiffness of each slab, wall or zone where a stiffness set changed it */
+  readonly sections?: CaseSolution['sections'];
+  /** the states of which this is a sum, where some of them have slabs and walls of another stiffness */
+  readonly panelParts?: PanelState['panelParts'];
   /** movements of the same loads in first order with the same stiffness, of a state of second order */
   readonly firstDisplacements?: Float64Array;
 }
@@ -78,6 +82,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
       reactions,
       axialForces,
       stiffness,
+      sections,
       firstDisplacements,
       alpha,
     } = solution.cases[single];
@@ -90,6 +95,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
       ...(axialForces ? { axialForces } : {}),
       ...(axialForces && alpha ? { axialFactors: caseFactors.map((factor) => alpha * factor) } : {}),
       ...(stiffness ? { stiffness } : {}),
+      ...(sections ? { sections } : {}),
       ...(firstDisplacements ? { firstDisplacements } : {}),
     };
   }
@@ -118,6 +124,22 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
       ? { axialForces: whole.axialForces, axialFactors: whole.weights.map((weight) => (whole.alpha ?? 1) * weight) }
       : {}),
     ...(whole?.stiffness ? { stiffness: whole.stiffness } : {}),
+    ...(alone.some(({ sections }) => sections)
+      ? {
+          panelParts: solution.cases.flatMap((one, c) =>
+            weights[c] === 0
+              ? []
+              : [
+                  {
+                    factor: weights[c],
+                    displacements: one.displacements,
+                    caseFactors: one.weights,
+                    ...(one.sections ? { sections: one.sections } : {}),
+                  },
+                ],
+          ),
+        }
+      : {}),
   };
 }
 

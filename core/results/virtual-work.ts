@@ -78,6 +78,7 @@ export function movementShares(
     .map((panel): PanelShare => ({
       panel: panel.id,
       ...(panel.part === undefined ? {} : { part: panel.part }),
+      // the unit load's forces, which are those of the full stiffness, on the state's strains
       total: panelWork(solution, panel, unit.state.displacements, state.displacements) / unit.size,
     }))
     .sort((a, b) => Math.abs(b.total) - Math.abs(a.total));

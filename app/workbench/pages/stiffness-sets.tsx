@@ -87,6 +87,10 @@ export function StiffnessSets() {
             set={set}
             onChange={(rules) => change(set.id, { rules, source: 'own' }, `Changed the stiffness “${set.label}”`)}
           />
+          <PanelRules
+            set={set}
+            onChange={(panels) => change(set.id, { panels, source: 'own' }, `Changed the stiffness “${set.label}”`)}
+          />
         </section>
       ))}
       <div className="row">
@@ -101,6 +105,88 @@ export function StiffnessSets() {
           Add factors of one’s own
         </Button>
       </div>
+    </>
+  );
+}
+
+type PanelRule = NonNullable<StiffnessSet['panels']>[number];
+const panelParts = [
+  ['bendingX', 'Bending x'],
+  ['bendingY', 'Bending y'],
+  ['membraneX', 'In plane x'],
+  ['membraneY', 'In plane y'],
+] as const;
+
+/** Factors of slabs and walls, along their bars and across. */
+function PanelRules({ set, onChange }: { set: StiffnessSet; onChange: (rules: PanelRule[]) => void }) {
+  const units = useWorkbench((state) => state.model.settings.units);
+  const { panels = [] } = set;
+  const put = (at: number, rule: PanelRule | undefined) =>
+    onChange(panels.flatMap((one, i) => (i !== at ? [one] : rule ? [rule] : [])));
+  return (
+    <>
+      {panels.length > 0 && (
+        <div
+          className="stiffness-rules of-panels"
+          role="table"
+          aria-label={`Factors of ${set.label} for slabs and walls`}
+        >
+          <div role="row">
+            {['Of', ...panelParts.map(([, title]) => title), ''].map((title) => (
+              <span key={title} role="columnheader" className="caption">
+                {title}
+              </span>
+            ))}
+          </div>
+          {panels.map((rule, i) => (
+            <div role="row" key={i}>
+              <Select
+                aria-label={`Of what rule ${i + 1} for slabs and walls is`}
+                size="small"
+                value={rule.of}
+                options={[
+                  { value: 'any', label: 'slabs and walls' },
+                  { value: 'slabs', label: 'slabs' },
+                  { value: 'walls', label: 'walls' },
+                ]}
+                onChange={(of) => put(i, { ...rule, of: of as PanelRule['of'] })}
+              />
+              {panelParts.map(([field, title]) => (
+                <QuantityField
+                  key={field}
+                  hideLabel
+                  label={`${title} of rule ${i + 1} for slabs and walls`}
+                  kind="number"
+                  units={units}
+                  value={rule.factors[field]}
+                  placeholder="1"
+                  refuse={(value) => (value > 0 && value <= 100 ? undefined : 'A factor is above 0 and at most 100.')}
+                  onCommit={(value) => put(i, { ...rule, factors: { ...rule.factors, [field]: value } })}
+                  onClear={() => {
+                    const { [field]: _gone, ...others } = rule.factors;
+                    put(i, { ...rule, factors: others });
+                  }}
+                />
+              ))}
+              <button
+                type="button"
+                className="icon-button"
+                aria-label={`Delete rule ${i + 1} for slabs and walls of ${set.label}`}
+                onClick={() => put(i, undefined)}
+              >
+                <Icon name="trash" />
+              </button>
+            </div>
+          ))}
+        </div>
+      )}
+      <button
+        type="button"
+        className="link"
+        onClick={() => onChange([...panels, { of: 'slabs', factors: { bendingX: 0.5, bendingY: 0.5 } }])}
+      >
+        Add factors for slabs and walls
+      </button>
     </>
   );
 }

@@ -175,13 +175,17 @@ function secondOrder(model: Model): Finding[] {
 const cornersOf = (panels: readonly Panel[]): string[] => [...new Set(panels.flatMap(({ corners }) => corners))];
 
 function stiffnessSets(model: Model): Finding[] {
-  const used = new Set(inOrder(model.combinations).flatMap(({ stiffnessSet }) => (stiffnessSet ? [stiffnessSet] : [])));
+  const used = new Set(
+    inOrder(model.combinations).flatMap(({ stiffnessSet }) =>
+      stiffnessSet && (model.stiffnessSets[stiffnessSet]?.panels ?? []).length === 0 ? [stiffnessSet] : [],
+    ),
+  );
   return [...used].map((id) => ({
     key: `set-and-panels ${id}`,
     rule: 'set-and-panels',
     severity: 'remark',
     sentence: `Stiffness set ${model.stiffnessSets[id]?.label ?? id} changes members; meshed slabs and walls keep their own factors in it.`,
-    why: 'Give slabs and walls the factors of their cracked state in their details.',
+    why: 'Give the set factors for slabs and walls, or give them those of their cracked state in their details.',
     place: {},
   }));
 }

@@ -1,6 +1,7 @@
 import { ByShape } from '../shell/alike';
 import type { SolvedPanel, Solution } from '../solution';
 import { shellElement } from '../shell/shell-element';
+import type { ShellStiffness } from '../shell/shell-stiffness';
 import { addCornerForces, forceMatrix, heldForces, shellForces, type ForceMatrix } from '../shell/shell-forces';
 
 /** Inner forces of a panel at the nodes of its mesh, averaged inside the panel only. */
@@ -106,11 +107,51 @@ function warmForces(
   return heldForces(section, { membrane: [strain, strain, 0], bending: [curvature, curvature, 0] });
 }
 
-/** Inner forces of a panel in a state. @param state its movements, six a node, global, m and rad, and the factor of each load case in it */
+/** A state of slabs and walls: movements, six a node, global, m and rad, and the factor of each load case in it. */
+export interface PanelState {
+  readonly displacements: Float64Array;
+  readonly caseFactors: Float64Array;
+  /** stiffness of each panel of the solution in this state, where it is another */
+  readonly sections?: readonly ShellStiffness[] | undefined;
+  /** states of which it is the sum, each with its factor, where they have another stiffness: their forces are summed, not made of the summed movements */
+  readonly panelParts?: readonly (Omit<PanelState, 'panelParts'> & { readonly factor: number })[] | undefined;
+}
+
+const changed = new WeakMap<ShellStiffness, SolvedPanel>();
+
+/** A panel with the stiffness it has in a state. */
+function panelIn(
+  { panels = [] }: Pick<Solution, 'panels'>,
+  panel: SolvedPanel,
+  { sections }: Pick<PanelState, 'sections'>,
+): SolvedPanel {
+  const section = sections?.[panels.indexOf(panel)];
+  if (!section) return panel;
+  let found = changed.get(section);
+  if (!found) changed.set(section, (found = { ...panel, section }));
+  return found;
+}
+
+/** Inner forces of a panel in a state. */
 export function panelForces(
+  solution: Pick<Solution, 'positions' | 'warmth' | 'panels'>,
+  panel: SolvedPanel,
+  state: PanelState,
+): PanelForces {
+  if (!state.panelParts) return forcesOf(solution, panelIn(solution, panel, state), state);
+  let sum: PanelForces | undefined;
+  for (const part of state.panelParts) {
+    const { nodes, values } = forcesOf(solution, panelIn(solution, panel, part), part);
+    sum ??= { nodes, values: new Float64Array(values.length) };
+    for (let i = 0; i < values.length; i++) sum.values[i] += part.factor * values[i];
+  }
+  return sum ?? forcesOf(solution, panel, state);
+}
+
+function forcesOf(
   solution: Pick<Solution, 'positions' | 'warmth'>,
   panel: SolvedPanel,
-  { displacements, caseFactors }: { readonly displacements: Float64Array; readonly caseFactors: Float64Array },
+  { displacements, caseFactors }: Pick<PanelState, 'displacements' | 'caseFactors'>,
 ): PanelForces {
   const { matrices, nodes, at } = elementsOf(solution, panel);
   const width = shellForces.length;

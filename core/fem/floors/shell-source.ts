@@ -1,9 +1,24 @@
-import { barDirection, type Model } from '../../model';
+import { barDirection, type Model, type Panel, type PanelFactors, type StiffnessSet } from '../../model';
 import type { ElementSource } from '../elements';
 import { ByShape } from '../shell/alike';
 import { shellElement, shellStiffness } from '../shell/shell-element';
 import { panelStiffness, type ShellStiffness } from '../shell/shell-stiffness';
 import type { PanelMesh } from './floor-mesh';
+
+/** A panel's own factors, times those of the first rule of a set that fits it. */
+function factorsOf({ id, factors: own = {} }: Panel, set: StiffnessSet | undefined): NumberedFactors {
+  const table = id.startsWith('w') ? 'walls' : 'slabs';
+  const rule = set?.panels?.find(({ of }) => of === 'any' || of === table)?.factors ?? {};
+  const both = (name: keyof PanelFactors) => (own[name] ?? 1) * (rule[name] ?? 1);
+  return {
+    bendingX: both('bendingX'),
+    bendingY: both('bendingY'),
+    membraneX: both('membraneX'),
+    membraneY: both('membraneY'),
+  };
+}
+
+type NumberedFactors = { readonly [K in keyof PanelFactors]-?: number };
 
 /** The elements of all meshed slabs and walls. Elements of one shape in one panel share their matrices. */
 export class ShellSource implements ElementSource {
@@ -21,6 +36,7 @@ export class ShellSource implements ElementSource {
     model: Model,
     readonly panels: readonly PanelMesh[],
     position: (node: number) => ArrayLike<number>,
+    set?: StiffnessSet,
   ) {
     const ids: string[] = [];
     this.starts = new Int32Array(panels.length + 1);
@@ -31,7 +47,7 @@ export class ShellSource implements ElementSource {
         poisson: material.poissonRatio,
         thickness: zone.thickness,
         behaviour: panel.behaviour === 'load' || panel.behaviour === undefined ? 'shell' : panel.behaviour,
-        factors: panel.factors,
+        factors: factorsOf(panel, set),
       });
       const along = barDirection(plane, panel.barAngle ?? 0);
       this.sections.push(made);

@@ -17,6 +17,14 @@ export const factors = z.strictObject({
   shearZ: factor.optional(),
 });
 
+/** Factors on the stiffness of slabs and walls that are analysed: along the bars and across them. */
+export const panelSetFactors = z.strictObject({
+  bendingX: factor.optional(),
+  bendingY: factor.optional(),
+  membraneX: factor.optional(),
+  membraneY: factor.optional(),
+});
+
 /** Factors on the stiffness of members, by material and role, for one purpose: cracked concrete, or the reduced stiffness of a stability analysis. */
 export const stiffnessSet = z.strictObject({
   id: stiffnessSetId,
@@ -31,6 +39,12 @@ export const stiffnessSet = z.strictObject({
       }),
     )
     .describe('the first rule that fits a member counts'),
+  panels: z
+    .array(z.strictObject({ of: z.enum(['slabs', 'walls', 'any']), factors: panelSetFactors }))
+    .optional()
+    .describe(
+      'of slabs and walls, on top of their own factors; the first rule that fits counts; left out: they keep their own',
+    ),
 });
 
 /** What is done with stiffness sets by declaration. */
