@@ -73,6 +73,8 @@ export interface BuildOptions {
   readonly divisions?: number;
   /** elements beside members; they are told the nodes' numbers */
   readonly more?: (numberOf: ReadonlyMap<string, number>) => readonly ElementSource[];
+  /** an earlier one, whose elements' matrices serve again where they are the same */
+  readonly earlier?: AnalysisModel;
 }
 
 const names = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
@@ -80,7 +82,7 @@ const names = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
 /** Numbers nodes, members and equations, and says what forbids it. The model has no stopping findings. */
 export function buildAnalysisModel(
   model: Model,
-  { stiffnessSet, divisions = 1, more }: BuildOptions = {},
+  { stiffnessSet, divisions = 1, more, earlier }: BuildOptions = {},
 ): { analysis: AnalysisModel } | { findings: Finding[] } {
   const findings = constraintFindings(model);
   if (findings.some((finding) => finding.severity === 'stop')) return { findings };
@@ -115,7 +117,7 @@ export function buildAnalysisModel(
     meshNodes,
     (id) => (floors?.cuts.get(id) ?? []).map((cut) => ({ ...cut, position: placeOf(cut.node) })),
   );
-  const shells = floors && new ShellSource(model, floors.panels, placeOf, stiffnessSet);
+  const shells = floors && new ShellSource(model, floors.panels, placeOf, stiffnessSet, earlier?.floors?.shells);
   if (shells) others.push(shells);
   const sources: ElementSource[] = [frame, ...others];
   const nodeCount = meshNodes + inner.length;

@@ -178,6 +178,7 @@ export function* solve(
         const built = buildAnalysisModel(model, {
           stiffnessSet: stiffnessSet ? model.stiffnessSets[stiffnessSet] : undefined,
           more: options.more,
+          earlier: analysis,
         });
         if (!('analysis' in built)) return { findings: [...findings, ...built.findings] };
         own = built.analysis;
@@ -274,7 +275,7 @@ function* factoriseModel(
   clock: (phase: keyof PhaseTimes) => void,
   earlier: Factored | undefined,
 ): Generator<Progress, { factored: Factored } | { findings: Finding[] }> {
-  const built = buildAnalysisModel(model, { more: options.more });
+  const built = buildAnalysisModel(model, { more: options.more, earlier: earlier?.analysis });
   if (!('analysis' in built)) return built;
   const { analysis } = built;
   const findings = [
@@ -307,7 +308,7 @@ function* factoriseModel(
     if (error instanceof RangeError) return { findings: [tooLargeFinding(bytes, analysis.equationCount)] };
     throw error;
   }
-  const notANumber = matrix.values.findIndex((value) => !Number.isFinite(value));
+  const notANumber = firstNotFinite(matrix.values);
   if (notANumber >= 0) return { findings: [notANumberFinding(analysis, notANumber)] };
   const steps = factorisation.factorise(matrix, { definite: true });
   let step = steps.next();
@@ -337,6 +338,12 @@ function* factoriseModel(
       cases: new Map(),
     },
   };
+}
+
+/** Place of the first number that is none; −1: all are finite. */
+function firstNotFinite(values: Float64Array): number {
+  for (let i = 0; i < values.length; i++) if (!Number.isFinite(values[i])) return i;
+  return -1;
 }
 
 function outlineOf(analysis: AnalysisModel): Factored['outline'] {

@@ -1,4 +1,4 @@
-import { meshRegion, regionOf, samePlace, type FinerPlace, type Mesh, type Region, type RegionInput } from '../../mesh';
+import { KeptMeshes, samePlace, type FinerPlace, type Mesh, type Region, type RegionInput } from '../../mesh';
 import {
   panelPlane,
   panelZones,
@@ -49,6 +49,9 @@ export interface FloorMesh {
   readonly findings: readonly Finding[];
 }
 
+/** Meshes follow from their input alone, so one store serves all models: stiffness sets, modes and comparisons mesh nothing anew. */
+const keptMeshes = new KeptMeshes();
+
 /** What lies this near to a panel's plane lies in it, m. */
 const inThePlane = 5e-3;
 
@@ -93,7 +96,7 @@ export function floorMesh(
   drawn.forEach((one, p) => {
     const region = regions[p];
     const spatial = region.xs.map((x, i) => fromPlane(one.plane, [x, region.ys[i]]));
-    const mesh = meshRegion(region, (edge) => {
+    const mesh = keptMeshes.meshOf(region, (edge) => {
       const { a, b } = region.edges[edge];
       const middle = spatial[a].map((value, k) => (value + spatial[b][k]) / 2) as unknown as Vector;
       // who was meshed before has divided this edge already
@@ -306,7 +309,7 @@ function overlapping(a: readonly [number, number][], b: readonly [number, number
 /** Regions in which every vertex of another that lies in a panel is one of its own too. */
 function shareVertices(drawn: readonly Drawn[], inputs: readonly RegionInput[], faces: readonly Face[]): Region[] {
   let regions = drawn.map((one, p) =>
-    regionOf(inputs[p], one.panel.meshSize ?? usualSize, finerOf(inputs[p], one, faces)),
+    keptMeshes.regionOf(inputs[p], one.panel.meshSize ?? usualSize, finerOf(inputs[p], one, faces)),
   );
   for (let round = 0; round < 2; round++) {
     const added = drawn.map((one, p) => {
@@ -325,7 +328,7 @@ function shareVertices(drawn: readonly Drawn[], inputs: readonly RegionInput[], 
     regions = drawn.map((one, p) => {
       if (added[p].length === 0) return regions[p];
       const input = { ...regions[p].input, points: [...regions[p].input.points, ...added[p]] };
-      return regionOf(input, one.panel.meshSize ?? usualSize, finerOf(input, one, faces));
+      return keptMeshes.regionOf(input, one.panel.meshSize ?? usualSize, finerOf(input, one, faces));
     });
   }
   return regions;

@@ -105,3 +105,27 @@ test('factors of a set come on top of a slab’s own', () => {
     Math.min(...solution!.cases.find(({ id }) => id === 'u12')!.displacements);
   expect(sagOf(own) / sagOf(once)).toBeCloseTo(1, 9);
 });
+
+test('element matrices kept from an earlier solve serve only where thickness, factors, level and direction of bars are the same', () => {
+  const first = strip({ bendingX: 0.5 });
+  const { factored } = solveNow(first);
+  const fields: Record<string, unknown>[] = [
+    { thickness: 0.25 },
+    { factors: { bendingX: 0.3 } },
+    { barAngle: 0.4, factors: { bendingY: 0.3 } },
+    { plane: 'top' },
+    { behaviour: 'plate' },
+    { meshSize: 0.2 },
+  ];
+  for (const change of fields) {
+    const made = applyAct(first, {
+      edits: [{ kind: 'change', table: 'slabs', changes: [{ id: 'b1', fields: change }] }],
+    });
+    if (!made.ok) throw new Error(made.error);
+    const [kept, fresh] = [solveNow(made.model, {}, factored), solveNow(made.model)];
+    expect(kept.solution!.cases.map((one) => one.displacements)).toEqual(
+      fresh.solution!.cases.map((one) => one.displacements),
+    );
+    expect(kept.solution!.cases[0].displacements).not.toEqual(solveNow(first).solution!.cases[0].displacements);
+  }
+});

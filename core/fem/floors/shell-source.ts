@@ -31,12 +31,16 @@ export class ShellSource implements ElementSource {
   readonly sections: ShellStiffness[] = [];
   private readonly nodes: Int32Array[] = [];
   private readonly matrices: Float64Array[] = [];
+  /** by what they are made of, and in which direction */
+  private readonly byShape = new Map<string, ByShape<Float64Array>>();
 
+  /** @param earlier elements made before, whose matrices serve again where shape and stiffness are the same */
   constructor(
     model: Model,
     readonly panels: readonly PanelMesh[],
     position: (node: number) => ArrayLike<number>,
     set?: StiffnessSet,
+    earlier?: ShellSource,
   ) {
     const ids: string[] = [];
     this.starts = new Int32Array(panels.length + 1);
@@ -51,11 +55,15 @@ export class ShellSource implements ElementSource {
       });
       const along = barDirection(plane, panel.barAngle ?? 0);
       this.sections.push(made);
-      const alike = new ByShape((corners) => {
-        const matrix = new Float64Array(36 * corners.length * corners.length);
-        shellStiffness(shellElement(corners, made, along, offset), matrix);
-        return matrix;
-      });
+      const making = JSON.stringify([made.membrane, made.bending, made.shear, along, offset]);
+      const alike =
+        this.byShape.get(making) ??
+        new ByShape((corners) => {
+          const matrix = new Float64Array(36 * corners.length * corners.length);
+          shellStiffness(shellElement(corners, made, along, offset), matrix);
+          return matrix;
+        }, earlier?.byShape.get(making));
+      this.byShape.set(making, alike);
       for (let e = 0; e + 1 < mesh.start.length; e++) {
         const own = Int32Array.from(mesh.corners.subarray(mesh.start[e], mesh.start[e + 1]), (corner) => nodes[corner]);
         this.nodes.push(own);
@@ -65,6 +73,7 @@ export class ShellSource implements ElementSource {
       this.starts[p + 1] = ids.length;
     });
     this.ids = ids;
+    for (const alike of this.byShape.values()) alike.forgetEarlier();
   }
 
   nodesOf(e: number): Int32Array {

@@ -17,19 +17,26 @@ export function solveSmall(a: Float64Array, n: number, b: Float64Array, m: numbe
       a[i * n + j] = sum / root;
     }
   }
-  for (let c = 0; c < m; c++) {
-    for (let i = 0; i < n; i++) {
-      let sum = b[i * m + c];
-      for (let k = 0; k < i; k++) sum -= a[i * n + k] * b[k * m + c];
-      b[i * m + c] = sum / a[i * n + i];
-    }
-    for (let i = n - 1; i >= 0; i--) {
-      let sum = b[i * m + c];
-      for (let k = i + 1; k < n; k++) sum -= a[k * n + i] * b[k * m + c];
-      b[i * m + c] = sum / a[i * n + i];
-    }
+  // row by row, all right-hand sides together
+  for (let i = 0; i < n; i++) {
+    for (let k = 0; k < i; k++) take(b, i * m, k * m, m, a[i * n + k]);
+    divide(b, i * m, m, a[i * n + i]);
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    for (let k = i + 1; k < n; k++) take(b, i * m, k * m, m, a[k * n + i]);
+    divide(b, i * m, m, a[i * n + i]);
   }
   return true;
+}
+
+/** Takes a row times a factor from another. */
+function take(rows: Float64Array, at: number, other: number, width: number, factor: number): void {
+  if (factor === 0) return;
+  for (let c = 0; c < width; c++) rows[at + c] -= factor * rows[other + c];
+}
+
+function divide(rows: Float64Array, at: number, width: number, by: number): void {
+  for (let c = 0; c < width; c++) rows[at + c] /= by;
 }
 
 /** Inverse of a symmetric positive definite 3 × 3 by rows. */

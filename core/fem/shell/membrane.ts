@@ -32,17 +32,45 @@ const freedoms = 12;
 
 // thousands of elements are made one after the other; what they need for a moment is taken from here
 const P = new Float64Array(3 * terms);
-const CP = new Float64Array(3 * terms);
 const H = new Float64Array(terms * terms);
 const G = new Float64Array(terms * freedoms);
-const right = new Float64Array(terms * freedoms);
 const row = new Float64Array(freedoms);
-/** x, y (m) and weight (m²) of the nine places */
-const places = new Float64Array(27);
+/** ∫ xᵖ y^q over the element in scaled coordinates at 5 p + q, p + q ≤ 4, m² */
+const moments = new Float64Array(25);
+
+/** The stress field as powers of the scaled coordinates: which term is what part (nₓ, n_y, n_xy) of which power of x and y, with which sign. */
+const powers = [
+  { term: 0, part: 0, p: 0, q: 0, sign: 1 },
+  { term: 1, part: 1, p: 0, q: 0, sign: 1 },
+  { term: 2, part: 2, p: 0, q: 0, sign: 1 },
+  { term: 3, part: 0, p: 0, q: 1, sign: 1 },
+  { term: 4, part: 1, p: 1, q: 0, sign: 1 },
+  { term: 5, part: 0, p: 1, q: 0, sign: 1 },
+  { term: 5, part: 2, p: 0, q: 1, sign: -1 },
+  { term: 6, part: 1, p: 0, q: 1, sign: 1 },
+  { term: 6, part: 2, p: 1, q: 0, sign: -1 },
+  { term: 7, part: 0, p: 0, q: 2, sign: 1 },
+  { term: 8, part: 1, p: 2, q: 0, sign: 1 },
+];
+/** What each two of them add to H = ∫ Pᵀ C P: where, of which moment, times which compliance, with which sign; four numbers each, lower half of H. */
+const productsOfTwo = Int8Array.from(
+  powers.flatMap((one) =>
+    powers.flatMap((two) =>
+      two.term > one.term
+        ? []
+        : [
+            one.term * terms + two.term,
+            5 * (one.p + two.p) + one.q + two.q,
+            3 * one.part + two.part,
+            one.sign * two.sign,
+          ],
+    ),
+  ),
+);
 
 /** The stress field's terms at a place, 3 × 9 by rows. @param x scaled @param y scaled */
 export function stressTerms(x: number, y: number, into: Float64Array): void {
-  into.fill(0, 0, 3 * terms);
+  for (let i = 0; i < 3 * terms; i++) into[i] = 0;
   into[0] = 1;
   into[3] = y;
   into[5] = x;
@@ -56,12 +84,12 @@ export function stressTerms(x: number, y: number, into: Float64Array): void {
   into[2 * terms + 6] = -x;
 }
 
-/** Nine places and their weights; exact for what the stiffness needs. @returns the area, m² */
-function placePoints(xs: ArrayLike<number>, ys: ArrayLike<number>): number {
-  let area = 0;
-  for (let i = 0, at = 0; i < 3; i++) {
+/** The element's moments of area by nine places, exact for what the stiffness needs. @param size by which coordinates are scaled, m */
+function findMoments(xs: Float64Array, ys: Float64Array, size: number): void {
+  moments.fill(0);
+  for (let i = 0; i < 3; i++) {
     const a = gaussPlaces[i];
-    for (let j = 0; j < 3; j++, at += 3) {
+    for (let j = 0; j < 3; j++) {
       const b = gaussPlaces[j];
       const s0 = (1 - a) * (1 - b);
       const s1 = a * (1 - b);
@@ -71,13 +99,13 @@ function placePoints(xs: ArrayLike<number>, ys: ArrayLike<number>): number {
       const ya = (1 - b) * (ys[1] - ys[0]) + b * (ys[2] - ys[3]);
       const xb = (1 - a) * (xs[3] - xs[0]) + a * (xs[2] - xs[1]);
       const yb = (1 - a) * (ys[3] - ys[0]) + a * (ys[2] - ys[1]);
-      places[at] = s0 * xs[0] + s1 * xs[1] + s2 * xs[2] + s3 * xs[3];
-      places[at + 1] = s0 * ys[0] + s1 * ys[1] + s2 * ys[2] + s3 * ys[3];
-      places[at + 2] = gaussWeights[i] * gaussWeights[j] * (xa * yb - xb * ya);
-      area += places[at + 2];
+      const x = (s0 * xs[0] + s1 * xs[1] + s2 * xs[2] + s3 * xs[3]) / size;
+      const y = (s0 * ys[0] + s1 * ys[1] + s2 * ys[2] + s3 * ys[3]) / size;
+      let weightX = gaussWeights[i] * gaussWeights[j] * (xa * yb - xb * ya);
+      for (let p = 0; p < 5; p++, weightX *= x)
+        for (let q = 0, value = weightX; p + q < 5; q++, value *= y) moments[5 * p + q] += value;
     }
   }
-  return area;
 }
 
 /**
@@ -87,82 +115,71 @@ function placePoints(xs: ArrayLike<number>, ys: ArrayLike<number>): number {
  * @param withStiffness whether its own stiffness is wanted; else it is left nought
  */
 export function membraneElement(
-  xs: ArrayLike<number>,
-  ys: ArrayLike<number>,
+  xs: Float64Array,
+  ys: Float64Array,
   stiffness: ArrayLike<number>,
   withStiffness = true,
 ): MembraneElement {
-  const area = placePoints(xs, ys);
+  const area = ((xs[2] - xs[0]) * (ys[3] - ys[1]) - (xs[3] - xs[1]) * (ys[2] - ys[0])) / 2;
   const size = Math.sqrt(area);
   const compliance = inverseOf3(stiffness);
-  // H = ∫ Pᵀ C P
+  findMoments(xs, ys, size);
   H.fill(0);
-  for (let at = 0; at < 27; at += 3) {
-    const weight = places[at + 2];
-    stressTerms(places[at] / size, places[at + 1] / size, P);
-    for (let i = 0; i < 3; i++)
-      for (let j = 0; j < terms; j++)
-        CP[i * terms + j] =
-          compliance[3 * i] * P[j] + compliance[3 * i + 1] * P[terms + j] + compliance[3 * i + 2] * P[2 * terms + j];
-    for (let i = 0; i < terms; i++) {
-      const p0 = P[i];
-      const p1 = P[terms + i];
-      const p2 = P[2 * terms + i];
-      for (let j = 0; j <= i; j++)
-        H[i * terms + j] += weight * (p0 * CP[j] + p1 * CP[terms + j] + p2 * CP[2 * terms + j]);
-    }
-  }
+  for (let i = 0; i < productsOfTwo.length; i += 4)
+    H[productsOfTwo[i]] += productsOfTwo[i + 3] * compliance[productsOfTwo[i + 2]] * moments[productsOfTwo[i + 1]];
   edgeWork(xs, ys, size);
-  right.set(G);
-  solveSmall(H, terms, right, freedoms);
-  const stress = right.slice();
+  const stress = G.slice();
+  solveSmall(H, terms, stress, freedoms);
   const k = new Float64Array(withStiffness ? freedoms * freedoms : 0);
-  const initial = new Float64Array(freedoms * 3);
-  for (let i = 0; i < freedoms; i++) {
-    // held against strains, the field is an even one: its first three terms
-    for (let c = 0; c < 3; c++)
-      for (let t = 0; t < 3; t++) initial[3 * i + c] += G[t * freedoms + i] * stiffness[3 * t + c];
-    for (let j = 0; withStiffness && j <= i; j++) {
-      let sum = 0;
-      for (let t = 0; t < terms; t++) sum += G[t * freedoms + i] * stress[t * freedoms + j];
-      k[i * freedoms + j] = k[j * freedoms + i] = sum;
-    }
+  if (withStiffness) {
+    for (let t = 0; t < terms; t++)
+      for (let i = 0; i < freedoms; i++) {
+        const share = G[t * freedoms + i];
+        for (let j = 0, at = i * freedoms, from = t * freedoms; j <= i; j++) k[at + j] += share * stress[from + j];
+      }
+    for (let i = 0; i < freedoms; i++) for (let j = 0; j < i; j++) k[j * freedoms + i] = k[i * freedoms + j];
+    tieRotations(xs, ys, area, rotationTie * stiffness[8], k);
   }
-  if (withStiffness) tieRotations(xs, ys, area, rotationTie * stiffness[8], k);
+  const initial = new Float64Array(freedoms * 3);
+  // held against strains, the field is an even one: its first three terms
+  for (let i = 0; i < freedoms; i++)
+    for (let c = 0; c < 3; c++)
+      initial[3 * i + c] =
+        G[i] * stiffness[c] + G[freedoms + i] * stiffness[3 + c] + G[2 * freedoms + i] * stiffness[6 + c];
   return { stiffness: k, stress, initial, terms, size };
 }
 
 /** Work of each stress term's tractions on each freedom, terms × 12 by rows, into G. */
-function edgeWork(xs: ArrayLike<number>, ys: ArrayLike<number>, size: number): void {
+function edgeWork(xs: Float64Array, ys: Float64Array, size: number): void {
   G.fill(0);
   for (let i = 0; i < 4; i++) {
     const j = (i + 1) % 4;
     const dx = xs[j] - xs[i];
     const dy = ys[j] - ys[i];
+    const [atI, atJ] = [3 * i, 3 * j];
     for (let g = 0; g < 3; g++) {
       const s = gaussPlaces[g];
       const weight = gaussWeights[g];
       stressTerms((xs[i] + s * dx) / size, (ys[i] + s * dy) / size, P);
       // the outward normal times the edge's length is (dy, −dx); across the edge the corners' rotations bow it by L/2 s(1−s)(θⱼ−θᵢ)
       const bow = (s * (1 - s)) / 2;
-      for (let t = 0; t < terms; t++) {
+      for (let t = 0, at = 0; t < terms; t++, at += freedoms) {
         const tx = weight * (P[t] * dy - P[2 * terms + t] * dx);
         const ty = weight * (P[2 * terms + t] * dy - P[terms + t] * dx);
         const turned = bow * (tx * dy - ty * dx);
-        const at = t * freedoms;
-        G[at + 3 * i] += (1 - s) * tx;
-        G[at + 3 * i + 1] += (1 - s) * ty;
-        G[at + 3 * j] += s * tx;
-        G[at + 3 * j + 1] += s * ty;
-        G[at + 3 * i + 2] -= turned;
-        G[at + 3 * j + 2] += turned;
+        G[at + atI] += (1 - s) * tx;
+        G[at + atI + 1] += (1 - s) * ty;
+        G[at + atJ] += s * tx;
+        G[at + atJ + 1] += s * ty;
+        G[at + atI + 2] -= turned;
+        G[at + atJ + 2] += turned;
       }
     }
   }
 }
 
 /** Adds ½ c A (mean of θ − ω)² to the energy, ω = ½ (∂v/∂x − ∂u/∂y) over the area by the edges. @param c N/m */
-function tieRotations(xs: ArrayLike<number>, ys: ArrayLike<number>, area: number, c: number, k: Float64Array): void {
+function tieRotations(xs: Float64Array, ys: Float64Array, area: number, c: number, k: Float64Array): void {
   for (let i = 0; i < 4; i++) {
     const before = (i + 3) % 4;
     const after = (i + 1) % 4;

@@ -40,7 +40,6 @@ const cosines = new Float64Array(4);
 const sines = new Float64Array(4);
 const phis = new Float64Array(4);
 const lengths = new Float64Array(4);
-const [da, db, pa, pb] = [new Float64Array(4), new Float64Array(4), new Float64Array(4), new Float64Array(4)];
 const stressed = new Float64Array(60);
 
 /** @param xs x of the corners, m @param ys y of the corners, m */
@@ -56,15 +55,16 @@ export function plateElement(
   const strains = new Float64Array(n * 5 * freedoms);
   const weights = new Float64Array(n);
   for (let p = 0; p < n; p++) {
-    const [a, b] = n === 4 ? quadPoints[p] : trianglePoints[p];
-    weights[p] = strainsAt(xs, ys, a, b, strains, p * 5 * freedoms);
+    weights[p] = strainsAt(xs, ys, p, strains, p * 5 * freedoms);
   }
   const k = new Float64Array(withStiffness ? freedoms * freedoms : 0);
   for (let p = 0; withStiffness && p < n; p++) addEnergy(k, freedoms, strains, p * 5 * freedoms, made, weights[p]);
+  for (let i = 0; withStiffness && i < freedoms; i++)
+    for (let j = 0; j < i; j++) k[j * freedoms + i] = k[i * freedoms + j];
   return { stiffness: k, strains, weights };
 }
 
-/** Adds w Bᵀ D B, of bending and shear. @param at where the strains of the place begin */
+/** Adds the lower half of w Bᵀ D B, of bending and shear. @param at where the strains of the place begin */
 function addEnergy(
   k: Float64Array,
   freedoms: number,
@@ -93,10 +93,8 @@ function addEnergy(
     const gx = B[at + r3 + i];
     const gy = B[at + r4 + i];
     for (let j = 0; j <= i; j++) {
-      const value =
+      k[i * freedoms + j] +=
         x * stressed[j] + y * stressed[r1 + j] + xy * stressed[r2 + j] + gx * stressed[r3 + j] + gy * stressed[r4 + j];
-      k[i * freedoms + j] += value;
-      if (j < i) k[j * freedoms + i] += value;
     }
   }
 }
@@ -127,34 +125,41 @@ function findEdges(xs: ArrayLike<number>, ys: ArrayLike<number>, { bending, shea
   }
 }
 
-/** Derivatives of the corners' shapes and of the edges' bubbles at a place of the element's own square, or of a triangle's area coordinates. */
-function placeShapes(isQuad: boolean, a: number, b: number): void {
-  if (isQuad) {
-    da.set([-(1 - b) / 4, (1 - b) / 4, (1 + b) / 4, -(1 + b) / 4]);
-    db.set([-(1 - a) / 4, -(1 + a) / 4, (1 + a) / 4, (1 - a) / 4]);
-    pa.set([-a * (1 - b), (1 - b * b) / 2, -a * (1 + b), -(1 - b * b) / 2]);
-    pb.set([-(1 - a * a) / 2, -b * (1 + a), (1 - a * a) / 2, -b * (1 - a)]);
-  } else {
-    da.set([-1, 1, 0]);
-    db.set([-1, 0, 1]);
-    pa.set([4 * (1 - 2 * a - b), 4 * b, -4 * b]);
-    pb.set([-4 * a, 4 * a, 4 * (1 - a - 2 * b)]);
-  }
-}
+/**
+ * Derivatives of the corners' shapes and of the edges' bubbles at the places of an element, in the axes of its own square or in a triangle's area
+ * coordinates: four numbers each of both directions of the shapes, then of the bubbles.
+ */
+const placeShapes = [quadPoints, trianglePoints].map((points) =>
+  points.map(([a, b]) =>
+    points.length === 4
+      ? {
+          da: Float64Array.of(-(1 - b) / 4, (1 - b) / 4, (1 + b) / 4, -(1 + b) / 4),
+          db: Float64Array.of(-(1 - a) / 4, -(1 + a) / 4, (1 + a) / 4, (1 - a) / 4),
+          pa: Float64Array.of(-a * (1 - b), (1 - b * b) / 2, -a * (1 + b), -(1 - b * b) / 2),
+          pb: Float64Array.of(-(1 - a * a) / 2, -b * (1 + a), (1 - a * a) / 2, -b * (1 - a)),
+        }
+      : {
+          da: Float64Array.of(-1, 1, 0),
+          db: Float64Array.of(-1, 0, 1),
+          pa: Float64Array.of(4 * (1 - 2 * a - b), 4 * b, -4 * b),
+          pb: Float64Array.of(-4 * a, 4 * a, 4 * (1 - a - 2 * b)),
+        },
+  ),
+);
 
 /** Writes the strains at a place, 5 × 3n by rows from `at` on. @returns the place's weight, m² */
 function strainsAt(
   xs: ArrayLike<number>,
   ys: ArrayLike<number>,
-  a: number,
-  b: number,
+  place: number,
   into: Float64Array,
   at: number,
 ): number {
   const n = xs.length;
   const freedoms = 3 * n;
   const isQuad = n === 4;
-  placeShapes(isQuad, a, b);
+  const [a, b] = isQuad ? quadPoints[place] : trianglePoints[place];
+  const { da, db, pa, pb } = placeShapes[isQuad ? 0 : 1][place];
   let [xa, xb, ya, yb] = [0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
     xa += da[i] * xs[i];
@@ -181,11 +186,15 @@ function strainsAt(
     const py = (xa * pb[k] - xb * pa[k]) / det;
     const c = cosines[k];
     const s = sines[k];
-    for (let i = 0; i < freedoms; i++) {
-      const share = rows[12 * k + i];
-      into[ox + i] += px * c * share;
-      into[oy + i] += py * s * share;
-      into[oxy + i] += (py * c + px * s) * share;
+    // an edge's parameter follows from its two corners alone
+    for (let end = 0; end < 2; end++) {
+      const from = 3 * ((k + end) % n);
+      for (let i = from; i < from + 3; i++) {
+        const share = rows[12 * k + i];
+        into[ox + i] += px * c * share;
+        into[oy + i] += py * s * share;
+        into[oxy + i] += (py * c + px * s) * share;
+      }
     }
   }
   if (isQuad)
@@ -195,9 +204,12 @@ function strainsAt(
       const value = (((k < 2 ? 1 : -1) * lengths[k] * -phis[k]) / 3) * weight;
       const x = (k % 2 === 0 ? yb * value : -ya * value) / det;
       const y = (k % 2 === 0 ? -xb * value : xa * value) / det;
-      for (let i = 0; i < freedoms; i++) {
-        into[gx + i] += x * rows[12 * k + i];
-        into[gy + i] += y * rows[12 * k + i];
+      for (let end = 0; end < 2; end++) {
+        const from = 3 * ((k + end) % 4);
+        for (let i = from; i < from + 3; i++) {
+          into[gx + i] += x * rows[12 * k + i];
+          into[gy + i] += y * rows[12 * k + i];
+        }
       }
     }
   else

@@ -57,7 +57,7 @@ export const strainTurn = (c: number, s: number): Float64Array =>
 
 /** A stiffness in axes turned by an angle. @param c its cosine @param s its sine */
 export function turnedStiffness(one: ShellStiffness, c: number, s: number): ShellStiffness {
-  if (s === 0 && c === 1) return one;
+  if ((s === 0 && c === 1) || isSameAllRound(one)) return one;
   // strains in the old axes from those in the new ones
   const back = strainTurn(c, -s);
   return {
@@ -65,6 +65,17 @@ export function turnedStiffness(one: ShellStiffness, c: number, s: number): Shel
     ...(one.bending ? { bending: congruent(one.bending, back, 3) } : {}),
     ...(one.shear ? { shear: congruent(one.shear, Float64Array.of(c, -s, s, c), 2) } : {}),
   };
+}
+
+/** Whether a stiffness is the same in all axes. */
+function isSameAllRound({ membrane, bending, shear }: ShellStiffness): boolean {
+  const even = (D: Float64Array | undefined) =>
+    !D ||
+    (D[0] === D[4] &&
+      D[2] === 0 &&
+      D[5] === 0 &&
+      Math.abs(D[8] - (D[0] - D[1]) / 2) <= Number.EPSILON * Math.abs(D[0]));
+  return even(membrane) && even(bending) && (!shear || (shear[0] === shear[3] && shear[1] === 0));
 }
 
 /** Tᵀ D T. */

@@ -1,4 +1,4 @@
-import { equationCount, multiply, type BlockMatrix } from './block-matrix';
+import { equationCount, type BlockMatrix } from './block-matrix';
 import { bestKernel, createKernel, type Kernel, type KernelKind } from './kernel/kernel';
 import { stripOf } from './kernel/plain-kernel';
 import type { Symbolic } from './symbolic';
@@ -289,9 +289,7 @@ export function conditionEstimate(matrix: BlockMatrix, factorisation: Factorisat
     v = new Float64Array(n);
     v[largest] = 1;
   }
-  // ‖scaled A‖₁ from its absolute column sums
-  const sums = multiply({ pattern: matrix.pattern, values: scaledAbsolute(matrix, root) }, new Float64Array(n).fill(1));
-  return estimate * sums.reduce((most, value) => Math.max(most, value), 0);
+  return estimate * scaledSums(matrix, root).reduce((most, value) => Math.max(most, value), 0);
 }
 
 /** The motion that costs least, by inverse iteration from a start that favours none; largest entry 1. A must be factorised. */
@@ -305,16 +303,21 @@ export function softestMotion(factorisation: Factorisation): Float64Array {
   return motion;
 }
 
-function scaledAbsolute({ pattern, values }: BlockMatrix, root: Float64Array): Float64Array {
-  const scaled = new Float64Array(values.length);
-  for (let v = 0; v < pattern.count; v++) {
-    for (let b = pattern.columnStart[v]; b < pattern.columnStart[v + 1]; b++) {
-      const row = pattern.blockRow[b];
-      let p = pattern.valueStart[b];
-      for (let i = 0; i < pattern.width[row]; i++)
-        for (let j = 0; j < pattern.width[v]; j++, p++)
-          scaled[p] = Math.abs(values[p]) / (root[pattern.first[row] + i] * root[pattern.first[v] + j]);
+/** Sums of the absolute values in each column of D^(−1/2) A D^(−1/2). @param root of the diagonal, by equation */
+function scaledSums({ pattern, values }: BlockMatrix, root: Float64Array): Float64Array {
+  const sums = new Float64Array(root.length);
+  const { first, width, blockRow, columnStart, valueStart } = pattern;
+  for (let v = 0; v < pattern.count; v++)
+    for (let b = columnStart[v]; b < columnStart[v + 1]; b++) {
+      const row = blockRow[b];
+      // of the symmetric matrix one half is kept
+      const isDiagonal = row === v;
+      for (let i = first[row], p = valueStart[b]; i < first[row] + width[row]; i++)
+        for (let j = first[v]; j < first[v] + width[v]; j++, p++) {
+          const value = Math.abs(values[p]) / (root[i] * root[j]);
+          sums[j] += value;
+          if (!isDiagonal) sums[i] += value;
+        }
     }
-  }
-  return scaled;
+  return sums;
 }

@@ -121,20 +121,28 @@ export function nestedDissectionOrder(graph: VertexGraph, positions: Float64Arra
   const placeInBins = (low: number, high: number, { normal, from, scale }: Cut): void => {
     for (let q = low; q < high; q++) bin[list[q]] = (along[normal][list[q]] - from) * scale;
   };
+  /** Where a part of the list begins along a direction, and how wide it is. */
+  const spread = (low: number, high: number, projection: Float64Array): [from: number, width: number] => {
+    let from = Infinity;
+    let to = -Infinity;
+    for (let q = low; q < high; q++) {
+      const t = projection[list[q]];
+      if (t < from) from = t;
+      if (t > to) to = t;
+    }
+    return [from, to - from];
+  };
   const bestCut = (low: number, high: number, total: number): Cut | undefined => {
     let best: Cut | undefined;
     let least = Infinity;
+    // in a flat part, a floor say, planes that lean across it cut as upright ones do
+    const isFlat = [0, 1, 2].map((axis) => spread(low, high, along[axis])[1] < 1e-9);
     for (let normal = 0; normal < normals.length; normal++) {
+      if (normals[normal].some((part, axis) => part !== 0 && isFlat[axis])) continue;
       const projection = along[normal];
-      let from = Infinity;
-      let to = -Infinity;
-      for (let q = low; q < high; q++) {
-        const t = projection[list[q]];
-        if (t < from) from = t;
-        if (t > to) to = t;
-      }
-      if (to - from < 1e-9) continue;
-      const scale = (bins - 1e-6) / (to - from);
+      const [from, width] = spread(low, high, projection);
+      if (width < 1e-9) continue;
+      const scale = (bins - 1e-6) / width;
       for (let q = low; q < high; q++) bin[list[q]] = (projection[list[q]] - from) * scale;
       crossing.fill(0);
       held.fill(0);
@@ -180,7 +188,7 @@ interface Cut {
 /** The median distance along an axis between neighbours that differ in it. */
 function usualStep({ count, start, adjacency }: VertexGraph, positions: Float64Array, axis: number): number {
   const distances: number[] = [];
-  const stride = Math.max(1, Math.floor(count / 2000));
+  const stride = Math.max(1, Math.floor(count / 500));
   for (let v = 0; v < count; v += stride) {
     for (let p = start[v]; p < start[v + 1]; p++) {
       const apart = Math.abs(positions[3 * v + axis] - positions[3 * adjacency[p] + axis]);

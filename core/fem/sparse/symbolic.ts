@@ -42,6 +42,9 @@ export interface Symbolic {
 const upToFour = (value: number): number => (value + 3) & ~3;
 /** From here on a nested dissection is tried beside minimum degree. */
 const worthDissecting = 400;
+/** Meshes of slabs and walls have about eight neighbours a vertex, frames six at most; from this size on a dissection of a mesh always needs less work. */
+const meshNeighbours = 7;
+const meshSize = 2000;
 
 /**
  * Orders a pattern for little work and analyses it.
@@ -60,12 +63,14 @@ function bestOrder(graph: VertexGraph, positions?: Float64Array) {
     const tree = eliminationTree(graph, order);
     return { tree, supernodes: findSupernodes(graph, tree) };
   };
-  const degree = { ...analysed(withoutHubs((part) => minimumDegreeOrder(part))), ordering: 'minimum degree' as const };
-  if (!positions || graph.count < worthDissecting) return degree;
-  const dissection = {
+  const dissected = () => ({
     ...analysed(withoutHubs((part, at) => nestedDissectionOrder(part, at!))),
     ordering: 'nested dissection' as const,
-  };
+  });
+  if (positions && graph.count > meshSize && graph.adjacency.length > meshNeighbours * graph.count) return dissected();
+  const degree = { ...analysed(withoutHubs((part) => minimumDegreeOrder(part))), ordering: 'minimum degree' as const };
+  if (!positions || graph.count < worthDissecting) return degree;
+  const dissection = dissected();
   return dissection.supernodes.operations < degree.supernodes.operations ? dissection : degree;
 }
 
