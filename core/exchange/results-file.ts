@@ -1,10 +1,11 @@
 import type { MemberChecks } from '../checks';
 import type { Solution, SolvedPanel } from '../fem';
-import type { Finding, Model } from '../model';
+import { isHeld, type Finding, type Model } from '../model';
 import {
   balance,
   caseWeights,
   combinationWeights,
+  lineReactions,
   MemberLine,
   panelExtremes,
   stationsOf,
@@ -25,7 +26,7 @@ export function findingsData(findings: readonly Finding[]): unknown[] {
 
 /**
  * Results of every case and combination in SI: displacements and reactions by node, internal forces and displacements at stations by member, extremes of
- * meshed slabs and walls.
+ * meshed slabs and walls, and what line supports give back.
  */
 export function resultsData(model: Model, solution: Solution, findings: readonly Finding[]): unknown {
   const iterationsOf = (id: string) => solution.cases.find((one) => one.id === id)?.iterations;
@@ -61,6 +62,14 @@ export function resultsData(model: Model, solution: Solution, findings: readonly
       nodes: nodeData(model, solution, state),
       members: memberData(solution, state),
       ...(solution.panels ? { panels: panelData(solution, solution.panels, state) } : {}),
+      ...(Object.keys(model.lineSupports).length > 0
+        ? {
+            lineSupports: [...lineReactions(model, solution, state)].map(([line, reaction]) => ({
+              id: line,
+              ...reaction,
+            })),
+          }
+        : {}),
     })),
   };
 }
@@ -69,7 +78,7 @@ function nodeData(model: Model, solution: Solution, state: LoadState): unknown[]
   return solution.nodeIds.map((id, i) => ({
     id,
     displacement: sixNamed(state.displacements, 6 * i, movements),
-    ...(model.nodes[id].support ? { reaction: sixNamed(state.reactions, 6 * i, forces) } : {}),
+    ...(isHeld(model.nodes[id]) ? { reaction: sixNamed(state.reactions, 6 * i, forces) } : {}),
   }));
 }
 

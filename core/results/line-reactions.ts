@@ -1,5 +1,5 @@
 import type { Solution } from '../fem';
-import { distance, dot, inOrder, subtract, type LineSupport, type Model, type Vector } from '../model';
+import { distance, dot, inOrder, isHeld, subtract, type LineSupport, type Model, type Vector } from '../model';
 import type { LoadState } from './state';
 
 /** Nodes this near to a line lie on it, m. */
@@ -9,8 +9,8 @@ const onLine = 2e-3;
 export interface LineReaction {
   /** of the line, m */
   readonly length: number;
-  /** along the line, from its start: place (m) and force per length (N/m, global) */
-  readonly stations: readonly { readonly at: number; readonly perLength: Vector }[];
+  /** along the line, from its start: place and the length that belongs to it (m), and force per length (N/m, global) */
+  readonly stations: readonly { readonly at: number; readonly own: number; readonly perLength: Vector }[];
   /** sum of forces, N, and of moments about the middle of the line, N·m, global */
   readonly force: Vector;
   readonly moment: Vector;
@@ -48,7 +48,7 @@ export function lineReactions(model: Model, solution: Solution, { reactions }: L
   const whole = new Map<number, number>();
   for (const { nodes } of lines) for (const { node, own } of nodes) whole.set(node, (whole.get(node) ?? 0) + own);
   const holdsItself = (node: number): boolean =>
-    node < solution.nodeIds.length && model.nodes[solution.nodeIds[node]].support !== undefined;
+    node < solution.nodeIds.length && isHeld(model.nodes[solution.nodeIds[node]]);
   return new Map(
     lines.map(({ line, length, nodes }) => {
       const force = [0, 0, 0];
@@ -63,7 +63,7 @@ export function lineReactions(model: Model, solution: Solution, { reactions }: L
           force[k] += six[k];
           moment[k] += six[3 + k] + arm[p] * six[q] - arm[q] * six[p];
         }
-        return { at, perLength: [six[0] / own, six[1] / own, six[2] / own] as unknown as Vector };
+        return { at, own, perLength: [six[0] / own, six[1] / own, six[2] / own] as unknown as Vector };
       });
       return [
         line.id,

@@ -1,7 +1,8 @@
 import type { Factored, ModalResult, Solution } from '../fem';
-import { inOrder, onLevel, storeysUpward, type Model, type Vector } from '../model';
+import { inOrder, isHeld, onLevel, storeysUpward, type Model, type Vector } from '../model';
 import { count, formatNumber, formatQuantity } from '../units';
 import { balance, balanceLimit } from './balance';
+import { lineReactions, type LineReaction } from './line-reactions';
 import { MemberLine } from './member-line';
 import { combinationsFor, shownParts, type Shown, type ShownPart } from './shown';
 import { largestChordDeflection, stationsOf } from './stations';
@@ -348,12 +349,14 @@ function upliftItem(model: Model, solution: Solution): PlausibilityItem {
     shownParts(model, solution, { kind: 'envelope', purpose }),
   );
   const pulled = new Map<string, { force: number; by: string }>();
-  for (const part of parts) {
+  const note = (key: string, force: number, by: string) => {
+    if (force < -1 && force < (pulled.get(key)?.force ?? 0)) pulled.set(key, { force, by });
+  };
+  for (const { state, label } of parts) {
     solution.nodeIds.forEach((id, n) => {
-      const force = part.state.reactions[6 * n + 2];
-      if (model.nodes[id]?.support && force < -1 && force < (pulled.get(id)?.force ?? 0))
-        pulled.set(id, { force, by: part.label });
+      if (isHeld(model.nodes[id])) note(id, state.reactions[6 * n + 2], label);
     });
+    for (const [id, line] of lineReactions(model, solution, state)) note(id, pulledDown(line), label);
   }
   const worst = [...pulled].sort((a, b) => a[1].force - b[1].force)[0] as
     [string, { force: number; by: string }] | undefined;
@@ -361,15 +364,32 @@ function upliftItem(model: Model, solution: Solution): PlausibilityItem {
     id: 'uplift',
     question: 'Do the supports push up?',
     verdict: parts.length === 0 ? 'not asked' : worst ? 'look' : 'usual',
-    measure: 'no vertical reaction pulls down in a strength or service combination',
-    nodes: [...pulled.keys()],
+    measure:
+      'no vertical reaction, and no part of a line support, holds the structure down in a strength or service combination',
+    nodes: [...pulled.keys()].flatMap((key) =>
+      key in model.lineSupports ? [model.lineSupports[key].start, model.lineSupports[key].end] : [key],
+    ),
     answer:
       parts.length === 0
         ? 'There is no combination.'
         : worst
-          ? `${count(pulled.size, 'support')} ${pulled.size === 1 ? 'holds' : 'hold'} the structure down; the most ${formatQuantity(-worst[1].force, 'force', model.settings.units)} at ${worst[0]} (${worst[1].by}).`
+          ? `${count(pulled.size, 'support')} ${pulled.size === 1 ? 'holds' : 'hold'} the structure down; the most ${formatQuantity(-worst[1].force, 'force', model.settings.units)} ${worst[0] in model.lineSupports ? `along a part of line ${model.lineSupports[worst[0]].label ?? worst[0]}` : `at ${worst[0]}`} (${worst[1].by}).`
           : 'Every support does, in all of them.',
   };
+}
+
+/** A part of a line support of which less than this share holds down does so by the coarseness of the mesh. */
+const leastPulled = 0.01;
+
+/** The sum of the upward forces below zero along a line, N; none where they are a small part of what the line carries. */
+function pulledDown({ stations }: LineReaction): number {
+  let [down, all] = [0, 0];
+  for (const { own, perLength } of stations) {
+    const force = own > 0 ? own * perLength[2] : 0;
+    all += Math.abs(force);
+    if (force < 0) down += force;
+  }
+  return -down > leastPulled * all ? down : 0;
 }
 
 /** A node of the model by its number, or a place of a slab or wall whose mesh has a node there. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Solution } from '../fem';
-import type { Model } from '../model';
+import { isHeld, type Model } from '../model';
 import { formatQuantity, type QuantityKind, type UnitSystem } from '../units';
 import { forceComponents } from './member-line';
 import { shownParts, shownSchema, shownWords, stationTable } from './shown';
@@ -61,7 +61,7 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
     case 'reaction': {
       const n = solution.nodeIds.indexOf(watch.node);
       if (n < 0) return { reason: `node ${watch.node} is not in this model` };
-      if (watch.kind === 'reaction' && !model.nodes[watch.node]?.support && !model.nodes[watch.node]?.springs)
+      if (watch.kind === 'reaction' && !isHeld(model.nodes[watch.node]))
         return { reason: `node ${watch.node} is not supported` };
       return largest(
         shownParts(model, solution, watch.shown).map(({ label, state }) => {
@@ -149,8 +149,9 @@ function baseSum(
     [Infinity, Infinity, Infinity],
     [-Infinity, -Infinity, -Infinity],
   ];
+  const held = new Set(Object.values(model.lineSupports).flatMap(({ start, end }) => [start, end]));
   solution.nodeIds.forEach((id, n) => {
-    if (!model.nodes[id]?.support && !model.nodes[id]?.springs) return;
+    if (!isHeld(model.nodes[id]) && !held.has(id)) return;
     for (let k = 0; k < 3; k++)
       [low[k], high[k]] = [
         Math.min(low[k], solution.positions[3 * n + k]),
@@ -159,7 +160,8 @@ function baseSum(
   });
   const middle = low[0] === Infinity ? [0, 0, 0] : [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, low[2]];
   let sum = 0;
-  for (let n = 0; n < solution.nodeIds.length; n++) {
+  // line supports hold nodes of meshes that are none of the model's
+  for (let n = 0; n < reactions.length / 6; n++) {
     if (part === 'force') sum += reactions[6 * n + axis];
     else
       sum +=

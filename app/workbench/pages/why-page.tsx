@@ -1,6 +1,6 @@
 import { Segmented } from 'antd';
 import { useEffect, useState } from 'react';
-import type { Panel } from '~core/model';
+import { isHeld, type Panel } from '~core/model';
 import { contributions, mostMoved, shownParts, shownWords, type Shown } from '~core/results';
 import { formatNumber, formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
@@ -104,7 +104,7 @@ export function WhyPage({ node, direction }: { node: string; direction: 'x' | 'y
               kind="deflection"
             />
           </div>
-          {model.nodes[node]?.support && (
+          {isHeld(model.nodes[node]) && (
             <div className="block">
               <h3>Which cases make up its reaction in {direction}</h3>
               <Contributions

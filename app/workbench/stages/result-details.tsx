@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { storeysUpward } from '~core/model';
+import { isHeld, storeysUpward } from '~core/model';
 import { largestChordDeflection, MemberLine } from '~core/results';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -236,7 +236,7 @@ function NodeDetails({ id }: { id: string }) {
               </table>
             </div>
             <NodeQuestions id={id} />
-            {model.nodes[id].support && (
+            {isHeld(model.nodes[id]) && (
               <div className="block">
                 <h3>
                   Reaction{' '}
@@ -399,7 +399,7 @@ function NodeQuestions({ id }: { id: string }) {
             {direction === 'size' ? 'u' : `u${direction}`}
           </button>
         ))}
-        {model.nodes[id].support &&
+        {isHeld(model.nodes[id]) &&
           (['x', 'y', 'z'] as const).map((direction) => (
             <button
               key={`R${direction}`}

@@ -59,3 +59,7 @@ export const nodeKind = kind({
 export type Support = z.infer<typeof support>;
 /** One of `node`, as it stands in a model. */
 export type Node = z.infer<typeof node>;
+
+/** Whether a node is held, by a support or by springs to the ground. */
+export const isHeld = (node: Pick<Node, 'support' | 'springs'> | undefined): boolean =>
+  node?.support !== undefined || node?.springs !== undefined;

@@ -8,14 +8,14 @@ import {
   structureKind,
   structureKinds,
   type Finding,
+  isHeld,
   type Model,
-  type Panel,
-  type PanelFactors,
 } from '../../model';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel, type QuantityKind } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
 import type { ReportChoice } from '../choice';
 import type { Chapter } from './chapter';
+import { floorBlocks, heldWords } from './floors';
 
 /** What is found, and what somebody has accepted with the reason. */
 function findingBlocks(model: Model, findings: readonly Finding[]): Block[] {
@@ -48,7 +48,7 @@ function modelBlocks(model: Model, findings: readonly Finding[], detail: NonNull
   const length = unit('length');
   return [
     paragraph(
-      `${count(Object.keys(model.nodes).length, 'node')}, ${count(Object.keys(model.members).length, 'member')}, ${count(Object.values(model.nodes).filter((node) => node.support).length, 'supported node')}. Members deform in bending, stretching and twisting${model.settings.shearDeformation ? ' and in shear' : ''}. Local x runs from start to end, z lies in the vertical plane through the member, pointing up; moments are positive when they put the negative local side in tension.`,
+      `${count(Object.keys(model.nodes).length, 'node')}, ${count(Object.keys(model.members).length, 'member')}, ${count(Object.values(model.nodes).filter(isHeld).length, 'supported node')}. Members deform in bending, stretching and twisting${model.settings.shearDeformation ? ' and in shear' : ''}. Local x runs from start to end, z lies in the vertical plane through the member, pointing up; moments are positive when they put the negative local side in tension.`,
     ),
     ...settingsParagraphs(model),
     heading('Findings'),
@@ -149,7 +149,7 @@ function listBlocks(model: Model): Block[] {
       inOrder(model.nodes).map((node) => [
         node.id,
         ...node.position.map((part) => value(part, 'length')),
-        supportWords(node.support),
+        heldWords(model, node),
       ]),
     ),
     heading('Members'),
@@ -175,82 +175,6 @@ function listBlocks(model: Model): Block[] {
 function endWords({ startConnection, endConnection }: Model['members'][string]): string {
   const [start, end] = [endConditionName(startConnection), endConditionName(endConnection)];
   return start === 'fixed' && end === 'fixed' ? '' : `${start}, ${end}`;
-}
-
-/** Rigid floors, and slabs and walls that are described. */
-function floorBlocks(model: Model): Block[] {
-  const { units } = model.settings;
-  const floors = inOrder(model.diaphragms);
-  const panels = [
-    ...inOrder(model.slabs).map((one) => ({ one, noun: 'slab' })),
-    ...inOrder(model.walls).map((one) => ({ one, noun: 'wall' })),
-  ];
-  return [
-    ...(floors.length > 0
-      ? [
-          heading('Rigid floors'),
-          table(
-            ['Floor', 'Ties', number('Nodes'), 'Which'],
-            floors.map(({ label, stiffness, nodes }) => [
-              label,
-              stiffness === 'semiRigid' ? 'nothing yet: semi-rigid' : 'rigidly in its plane',
-              String(nodes.length),
-              nodes.join(', '),
-            ]),
-          ),
-        ]
-      : []),
-    ...(panels.length > 0
-      ? [
-          heading('Slabs and walls'),
-          table(
-            [
-              '',
-              'Analysed as',
-              'Material',
-              'Corners',
-              number('Openings'),
-              number('Thickness', unitLabel('sectionLength', units)),
-            ],
-            panels.map(({ one, noun }) => [
-              `${noun} ${one.label ?? one.id}`,
-              analysedAs(one),
-              one.material === null ? 'none' : model.materials[one.material].name,
-              one.corners.join(', '),
-              String(one.openings?.length ?? 0),
-              formatValue(one.thickness, 'sectionLength', units),
-            ]),
-            'What carries loads only has no weight and no stiffness in the results. Factors are on the stiffness along the bars and across them.',
-          ),
-        ]
-      : []),
-  ];
-}
-
-/** How a slab or wall takes part in the analysis, with what changes its stiffness. */
-function analysedAs({ behaviour = 'load', plane = 'middle', factors = {} }: Panel): string {
-  if (behaviour === 'load') return 'carries loads only';
-  const changed = Object.entries(factors).filter(([, factor]) => factor !== undefined && factor !== 1);
-  return [
-    behaviour,
-    ...(plane === 'middle' ? [] : [`corners at its ${plane}`]),
-    ...changed.map(([name, factor]) => `${panelFactorWords[name as keyof PanelFactors]} × ${factor}`),
-  ].join(', ');
-}
-
-const panelFactorWords: Readonly<Record<keyof PanelFactors, string>> = {
-  bendingX: 'bending x',
-  bendingY: 'bending y',
-  membraneX: 'in plane x',
-  membraneY: 'in plane y',
-};
-
-function supportWords(support: Model['nodes'][string]['support']): string {
-  if (!support) return '';
-  const held = Object.entries(support)
-    .filter(([, isHeld]) => isHeld)
-    .map(([direction]) => direction);
-  return held.length === 6 ? 'fixed' : held.join(', ');
 }
 
 export const modelChapter: Chapter = {

@@ -1,11 +1,13 @@
 import type { Solution } from '../../fem';
-import { inOrder, type Model } from '../../model';
+import { inOrder, isHeld, type Model } from '../../model';
 import {
   combinationStates,
   combinationWeights,
   forceComponents,
+  lineReactions,
   stationTable,
   type ForceComponent,
+  type LoadState,
   shownWords,
 } from '../../results';
 import { formatValue, unitLabel, type QuantityKind } from '../../units';
@@ -38,7 +40,7 @@ function resultBlocks(model: Model, solution: Solution): Block[] {
   });
   const [force, moment] = [unitLabel('force', units), unitLabel('moment', units)];
   const reactionRows = solution.nodeIds.flatMap((id, i) => {
-    if (!model.nodes[id].support) return [];
+    if (!isHeld(model.nodes[id])) return [];
     const range = (direction: number) => {
       const values = strength.map(({ state }) => state.reactions[6 * i + direction]);
       return `${formatValue(Math.min(...values), 'force', units)} … ${formatValue(Math.max(...values), 'force', units)}`;
@@ -58,6 +60,45 @@ function resultBlocks(model: Model, solution: Solution): Block[] {
     ),
     heading('Reactions, strength combinations'),
     table(['Node', number('Rx', force), number('Ry', force), number('Rz', force)], reactionRows),
+    ...lineReactionBlocks(model, solution, strength),
+  ];
+}
+
+/** Sums along each line support over all strength combinations, and the least and largest upward force per length on it. */
+function lineReactionBlocks(
+  model: Model,
+  solution: Solution,
+  states: readonly { readonly state: LoadState }[],
+): Block[] {
+  const lines = inOrder(model.lineSupports);
+  if (lines.length === 0) return [];
+  const { units } = model.settings;
+  const found = states.map(({ state }) => lineReactions(model, solution, state));
+  const range = (values: readonly number[], kind: QuantityKind) =>
+    `${formatValue(Math.min(...values), kind, units)} … ${formatValue(Math.max(...values), kind, units)}`;
+  const [force, perLength] = [unitLabel('force', units), unitLabel('lineLoad', units)];
+  return [
+    heading('Line supports, strength combinations'),
+    table(
+      ['Line', number('Rx', force), number('Ry', force), number('Rz', force), number('rz along it', perLength)],
+      lines.map(({ id, label }) => {
+        const own = found.map((one) => one.get(id)!);
+        return [
+          label ?? id,
+          ...[0, 1, 2].map((k) =>
+            range(
+              own.map((one) => one.force[k]),
+              'force',
+            ),
+          ),
+          range(
+            own.flatMap(({ stations }) => stations.map((station) => station.perLength[2])),
+            'lineLoad',
+          ),
+        ];
+      }),
+      'Sums over each line; where rz is below zero the line is held down there.',
+    ),
   ];
 }
 

@@ -1,5 +1,5 @@
 import type { Solution } from '../../fem';
-import type { Model } from '../../model';
+import { isHeld, type Model } from '../../model';
 import { isEnvelope, shownParts, shownWords, type Shown, type ShownPart } from '../shown';
 import type { Cell, ResultTable, TableColumn, TableRow } from './table';
 
@@ -95,7 +95,7 @@ export function reactionTable(model: Model, solution: Solution, shown: Shown): R
     parts.length === 0
       ? []
       : solution.nodeIds.flatMap((id, i): TableRow[] => {
-          if (!model.nodes[id]?.support && !model.nodes[id]?.springs) return [];
+          if (!isHeld(model.nodes[id])) return [];
           const read = (part: ShownPart, k: number) => part.state.reactions[6 * i + k];
           const size = (part: ShownPart) => Math.hypot(read(part, 0), read(part, 1), read(part, 2));
           const sizes = parts.map(size);
