@@ -29,7 +29,7 @@ const unknown = {
   findings: ['sheet', 'plane'],
   mesh: ['sheet', 'loading', 'combine', 'build', 'findings', 'codes:loads', 'codes:combinations'],
   fem: ['sheet', 'findings'],
-  results: ['sheet', 'findings', 'plane'],
+  results: ['sheet', 'findings'],
   'codes:checks': ['findings', 'plane'],
   checks: ['findings', 'plane'],
   exchange: ['findings', 'plane'],

@@ -16,6 +16,15 @@ export const selectableTables = [
 /** A table whose records can be chosen. */
 export type SelectableTable = (typeof selectableTables)[number];
 
+/** Tables whose records have results of their own. */
+export const tablesWithResults: ReadonlySet<SelectableTable> = new Set([
+  'members',
+  'nodes',
+  'slabs',
+  'walls',
+  'lineSupports',
+]);
+
 /** What is chosen: ids by table. Never changed in place. */
 export type Selection = Readonly<Record<SelectableTable, readonly string[]>>;
 

@@ -4,6 +4,8 @@ import {
   panelBand,
   panelDifference,
   panelDirections,
+  readRegion,
+  regionSamples,
   shownParts,
   type PanelBand,
   type Quantity,
@@ -27,7 +29,7 @@ export interface MovedShape {
  * @param moved the shape on which values lie; none: where slabs are drawn
  */
 export function panelContours(
-  { model, solution, shown, panels = [], less }: DiagramSource,
+  { model, solution, shown, panels = [], region, less }: DiagramSource,
   quantity: Quantity,
   drawn: Drawn,
   moved?: MovedShape,
@@ -45,6 +47,7 @@ export function panelContours(
   let corner = 0;
   const outline: number[] = [];
   const values: DiagramDrawing['values'][number][] = [];
+  const inRegion: DiagramDrawing['values'][number][] = [];
   let [largest, smallest] = [-Infinity, Infinity];
   for (const panel of own) {
     const own = panelBand(solution, panel, parts, quantity);
@@ -67,6 +70,16 @@ export function panelContours(
     if (top < 0) continue;
     largest = Math.max(largest, chosen[top]);
     smallest = Math.min(smallest, chosen[bottom]);
+    const samples = region && !moved ? regionSamples(solution, panel, region) : undefined;
+    if (samples) {
+      const { least, most } = readRegion(samples, (node) => of[node]);
+      for (const [side, { value, at }] of [
+        ['max', most],
+        ['min', least],
+      ] as const)
+        if (Number.isFinite(value) && (side === 'max' || value < most.value))
+          inRegion.push({ at: [...at], value, member: -1, weight: Math.abs(value), key: `${quantity} region ${side}` });
+    }
     for (const i of top === bottom ? [top] : [top, bottom]) {
       values.push({
         at: [place(band.nodes[i], 0), place(band.nodes[i], 1), place(band.nodes[i], 2)],
@@ -104,13 +117,20 @@ export function panelContours(
     areaValues: areaValues.subarray(0, corner),
     outline: moved ? moved.outline : new Float32Array(),
     mesh: moved ? moved.mesh : Float32Array.from(outline),
-    values: values
+    values: (inRegion.length > 0 ? extremesOf(inRegion) : values)
       .map((one) => ({ ...one, weight: one.weight / size }))
       .filter(({ weight }) => weight > Math.max(0.02, drawn.threshold)),
     scale: moved ? moved.scale : 1,
     largest,
     smallest,
   };
+}
+
+/** The largest and the smallest of several values. */
+function extremesOf(values: readonly DiagramDrawing['values'][number][]): DiagramDrawing['values'][number][] {
+  const most = values.reduce((best, one) => (one.value > best.value ? one : best));
+  const least = values.reduce((best, one) => (one.value < best.value ? one : best));
+  return most === least ? [most] : [most, least];
 }
 
 /** What a panel shows less what the other solution's panel of the same id does. */

@@ -1,5 +1,5 @@
 import type { Solution } from '../fem';
-import type { Model } from '../model';
+import type { Model, Vector } from '../model';
 import type { Shown } from '../results';
 
 /** A quantity along members as drawn in space: fills, outlines (m) and values to write. */
@@ -56,6 +56,8 @@ export interface DiagramSource {
   readonly facing?: readonly [number, number, number] | undefined;
   /** ids of meshed slabs and walls in view; none: none of them */
   readonly panels?: readonly string[] | undefined;
+  /** corners of a region of slabs or walls, m: of what lies in it the extremes there are written, in place of those of all */
+  readonly region?: readonly Vector[] | undefined;
   /** what is taken away */
   readonly less?: { readonly model: Model; readonly solution: Solution; readonly shown: Shown };
 }

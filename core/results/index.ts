@@ -13,6 +13,7 @@ export {
 export {
   isMovement,
   isOfPanels,
+  panelQuantities,
   quantities,
   resultQuantities,
   type ColorRole,
@@ -52,6 +53,16 @@ export { commonMembers, differenceBand, differenceMovement, type Side } from './
 export { plausibility, usualLimits, type Plausibility, type PlausibilityItem } from './plausibility';
 export { imbalanceOf, type ImbalanceReading, type NodalImbalance } from './imbalance';
 export { diagramSense, roundDown } from './diagram-sense';
+export {
+  panelAtPlace,
+  readRegion,
+  rectangleIn,
+  regionSamples,
+  regionValues,
+  valuesAt,
+  type RegionValue,
+  type RegionValues,
+} from './panel-region';
 export {
   isWithout,
   mostMoved,

@@ -76,3 +76,6 @@ export const isMovement = (quantity: Quantity): boolean => resultQuantities[quan
 
 /** Whether a quantity is one of meshed slabs and walls. */
 export const isOfPanels = (quantity: Quantity): boolean => resultQuantities[quantity].drawn === 'area';
+
+/** The quantities of meshed slabs and walls, in order. */
+export const panelQuantities = quantities.filter(isOfPanels);

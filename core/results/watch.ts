@@ -2,7 +2,11 @@ import { z } from 'zod';
 import type { Solution } from '../fem';
 import { isHeld, type Model } from '../model';
 import { formatQuantity, type QuantityKind, type UnitSystem } from '../units';
+import { lineReactions } from './line-reactions';
 import { forceComponents } from './member-line';
+import { valuesAt } from './panel-region';
+import { isWithout, panelBand } from './panel-values';
+import { panelQuantities, resultQuantities } from './quantities';
 import { shownParts, shownSchema, shownWords, stationTable } from './shown';
 import { kindOfForce } from './tables/member-tables';
 import { storeyBook } from './tables/other-tables';
@@ -34,6 +38,22 @@ export const watchSchema = z.discriminatedUnion('kind', [
     shown: shownSchema,
   }),
   z.strictObject({ kind: z.literal('base'), direction, part: z.enum(['force', 'moment']), shown: shownSchema }),
+  z.strictObject({
+    kind: z.literal('panel'),
+    panel: z.string().regex(/^[bw]\d+$/, 'a slab looks like b2, a wall like w2'),
+    quantity: z.enum(panelQuantities),
+    at: z
+      .tuple([z.number(), z.number(), z.number()])
+      .nullable()
+      .describe('a place in it, m; null: where it is largest by size'),
+    shown: shownSchema,
+  }),
+  z.strictObject({
+    kind: z.literal('line'),
+    line: z.string().regex(/^j\d+$/, 'a line support looks like j2'),
+    direction,
+    shown: shownSchema,
+  }),
   z.strictObject({ kind: z.literal('utilisation'), member: member.nullable().describe('null: the worst of all') }),
   z.strictObject({ kind: z.literal('weight') }),
 ]);
@@ -92,6 +112,18 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
         kindOfForce(watch.component),
       );
     }
+    case 'panel':
+      return watchedPanel(watch, model, solution);
+    case 'line': {
+      if (!(watch.line in model.lineSupports)) return { reason: `line support ${watch.line} is not in this model` };
+      return largest(
+        shownParts(model, solution, watch.shown).map(({ label, state }) => ({
+          by: label,
+          value: lineReactions(model, solution, state).get(watch.line)!.force[axisNumber[watch.direction]],
+        })),
+        'force',
+      );
+    }
     case 'drift': {
       const book = storeyBook(model, solution);
       const readings = shownParts(model, solution, watch.shown).flatMap(({ label, state }) =>
@@ -134,6 +166,31 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
       return { value: -solution.cases[index].applied[2], kind: 'force', by: model.cases[own[0]].label };
     }
   }
+}
+
+/** A quantity of a slab or wall, at a place or where it is largest by size. */
+function watchedPanel(
+  { panel: id, quantity, at, shown }: Extract<Watch, { kind: 'panel' }>,
+  model: Model,
+  solution: Solution,
+): Watched {
+  const noun = id.startsWith('w') ? 'wall' : 'slab';
+  if (!(id in model.slabs) && !(id in model.walls)) return { reason: `${noun} ${id} is not in this model` };
+  const zones = (solution.panels ?? []).filter((panel) => panel.id === id && !isWithout(panel, quantity));
+  if (zones.length === 0) return { reason: `${noun} ${id} is not meshed, or has no ${quantity}` };
+  const parts = shownParts(model, solution, shown);
+  const found =
+    at !== null
+      ? valuesAt(solution, parts, id, quantity, at)
+      : parts.flatMap((part) =>
+          zones.flatMap((panel) => {
+            const band = panelBand(solution, panel, [part], quantity);
+            const value = band?.max.reduce((most, one) => (Math.abs(one) > Math.abs(most) ? one : most), 0);
+            return value === undefined ? [] : [{ value, by: part.label }];
+          }),
+        );
+  if (at !== null && found.length === 0) return { reason: `the place does not lie in ${noun} ${id} any more` };
+  return largest(found, resultQuantities[quantity].unit);
 }
 
 /** Sum of the reactions, N, or of their moments about the axes through the middle of the supports at the height of the lowest, N·m. */
@@ -185,6 +242,13 @@ export function watchWords(watch: Watch, model: Model): string {
       return `${watch.component} in ${name(watch.member)}${under}`;
     case 'drift':
       return `drift ${watch.direction} of ${model.storeys[watch.storey]?.label ?? watch.storey}${under}`;
+    case 'panel': {
+      const { units } = model.settings;
+      const place = watch.at && ` at ${watch.at.map((part) => formatQuantity(part, 'length', units, 2)).join(', ')}`;
+      return `${watch.quantity} ${place === null ? 'largest ' : ''}in ${(model.slabs[watch.panel] ?? model.walls[watch.panel])?.label ?? watch.panel}${place ?? ''}${under}`;
+    }
+    case 'line':
+      return `R${watch.direction} along ${model.lineSupports[watch.line]?.label ?? watch.line}${under}`;
     case 'base':
       return `base ${watch.part === 'force' ? 'shear' : 'moment'} ${watch.direction}${under}`.replace(
         'base shear z',

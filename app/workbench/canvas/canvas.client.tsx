@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { bayMiddle, movePlan, translation } from '~core/build';
 import { panelPlane, subtract, type Panel, type Vector } from '~core/model';
-import { joined, type Selection } from '../../state/selection';
+import { joined, tablesWithResults, type Selection } from '../../state/selection';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { selectWholePlane } from '../commands/commands';
 import type { WidePanel } from '../../state/view-slice';
@@ -483,7 +483,11 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       x,
       y,
       scope.onEnd,
-      stage === 'frame' ? marksAt({ projector, model, scope }, visible, x, y) : [],
+      stage === 'frame' || stage === 'results'
+        ? marksAt({ projector, model, scope }, visible, x, y).filter(
+            ({ chosen }) => stage === 'frame' || tablesWithResults.has(chosen.table),
+          )
+        : [],
     );
 
   /** What is under the pointer; clicking the same place again takes the next thing there. */

@@ -5,6 +5,8 @@ import type { Shown } from '~core/results';
 import type { Solved } from '../../state/solve-slice';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Drawn, Quantity, Stage, ViewPlane } from '../../state/view-slice';
+import { regionIn } from '../tools/result-tools';
+import { Values, type FieldValue } from '../tools/tool';
 import { membersForWorker } from '../../workers/worker-limit';
 import { drawQuantity, type DiagramDrawing, type DiagramSource } from '~core/picture';
 import type { Scope } from '~core/picture';
@@ -54,6 +56,18 @@ export function useDiagram({
   );
   const facing = useMemo(() => facingOf(model, plane), [model, plane]);
   const moves = isMovement(quantity);
+  const openTool = useWorkbench((state) => state.openTool);
+  // extremes are written of the region that is asked about as long as the question stands
+  const region = useMemo(
+    () =>
+      openTool?.id === 'region-extremes' && solved
+        ? regionIn(
+            { results: { solution: solved.solution, shown, quantity } },
+            new Values(openTool.values as Record<string, FieldValue>),
+          )
+        : undefined,
+    [openTool, solved, shown, quantity],
+  );
   const common = several
     ? Math.min(
         Infinity,
@@ -79,7 +93,15 @@ export function useDiagram({
       inSight && !large
         ? {
             drawing: drawQuantity(
-              { model, solution: solved.solution, shown, facing, panels: scope.panels, ...(less ? { less } : {}) },
+              {
+                model,
+                solution: solved.solution,
+                shown,
+                facing,
+                panels: scope.panels,
+                region,
+                ...(less ? { less } : {}),
+              },
               members,
               quantity,
               size,
@@ -97,7 +119,24 @@ export function useDiagram({
                 : undefined,
           }
         : undefined,
-    [inSight, large, model, solved, shown, less, members, quantity, size, scaled, drawn, several, typed, facing, scope],
+    [
+      inSight,
+      large,
+      model,
+      solved,
+      shown,
+      less,
+      members,
+      quantity,
+      size,
+      scaled,
+      drawn,
+      several,
+      typed,
+      facing,
+      scope,
+      region,
+    ],
   );
 
   useEffect(() => {

@@ -1,11 +1,15 @@
 import { Segmented } from 'antd';
 import { useWorkbench } from '../../state/store';
 import { stageNames, type Selection, type Stage } from '../../state/view-slice';
-import { selectionWords, sizeOf } from '../../state/selection';
+import { selectableTables, selectionWords, sizeOf, tablesWithResults } from '../../state/selection';
 
-/** How many of the chosen records the cards of a stage speak of: outside the Frame stage, members and nodes. */
+/** How many of the chosen records the cards of a stage speak of: all in the Frame stage, what has results there, else members and nodes. */
 const sizeIn = (stage: Stage, selection: Selection): number =>
-  stage === 'frame' ? sizeOf(selection) : selection.members.length + selection.nodes.length;
+  stage === 'frame'
+    ? sizeOf(selection)
+    : stage === 'results'
+      ? selectableTables.reduce((sum, table) => sum + (tablesWithResults.has(table) ? selection[table].length : 0), 0)
+      : selection.members.length + selection.nodes.length;
 
 /** Whether the card shows what is selected: it does while something is, unless the stage's own card was asked for. */
 export const useShowsSelection = (): boolean =>

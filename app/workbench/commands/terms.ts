@@ -47,6 +47,9 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-rigid-ends': 'offset rigid zone eccentricity joint size panel zone',
   'tool-strong-axis': 'orientation rotate local axis angle beta web direction',
   'tool-replace-section': 'profile swap change sections',
+  'tool-region-extremes':
+    'peak maximum minimum average mean moment over a strip area window part contour slab wall plate band width integrate',
+  'tool-slab-values': 'probe query point moment shear stress at a point value under cursor slab wall contour read',
   'tool-group': 'set named selection collection',
   'tool-grid-lines': 'axes grids setting out column lines',
   'tool-move-grid-line': 'axes grids shift column line',

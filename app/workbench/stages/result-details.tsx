@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { isHeld, storeysUpward } from '~core/model';
+import { isHeld, meshedPanels, storeysUpward } from '~core/model';
 import { largestChordDeflection, MemberLine } from '~core/results';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
@@ -8,6 +8,10 @@ import { Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { shownParts, shownWords } from '~core/results';
 import { PanelMovements } from './panel-movements';
+import { LineResults, PanelResults } from './panel-results';
+import { toolOf } from '../tools/all-tools';
+import { openTool } from '../tools/open-tool';
+import { ToolCard } from '../tools/tool-card';
 import { BalanceTable } from '../pieces/balance-table';
 import { ExtremesTable } from '../pieces/extremes-table';
 import { LineDiagram } from '../pieces/line-diagram';
@@ -21,9 +25,17 @@ import { selectionWords } from '../../state/selection';
 export function ResultDetails() {
   const selection = useWorkbench((state) => state.selection);
   const solved = useWorkbench((state) => state.solved);
-  const { members, nodes } = selection;
+  const open = useWorkbench((state) => state.openTool);
+  const { members, nodes, slabs, walls, lineSupports } = selection;
   const showsSelection = useShowsSelection();
+  const tool = open && toolOf(open.id);
+  if (tool?.group === 'results') return <ToolCard key={tool.id} tool={tool} />;
   if (!solved) return <NoResults />;
+  const panels = [...slabs, ...walls];
+  if (showsSelection && members.length + nodes.length === 0) {
+    if (panels.length === 1 && lineSupports.length === 0) return <PanelResults id={panels[0]} />;
+    if (lineSupports.length === 1 && panels.length === 0) return <LineResults id={lineSupports[0]} />;
+  }
   if (!showsSelection) return <WholeDetails />;
   if (members.length === 1 && nodes.length === 0) return <MemberDetails id={members[0]} />;
   if (nodes.length === 1 && members.length === 0) return <NodeDetails id={nodes[0]} />;
@@ -277,10 +289,11 @@ function WholeDetails() {
   const selection = useWorkbench((state) => state.selection);
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
-  const many = selection.members.length + selection.nodes.length > 0;
+  const many = useShowsSelection();
   const words = shownWords(model, shown);
   return (
     <aside className="details card" aria-label="Details">
+      <CardSide />
       <div className="details-head">
         <div className="grow">
           <h2 className="title">{many ? selectionWords(model, selection) : 'Results'}</h2>
@@ -292,8 +305,8 @@ function WholeDetails() {
       <div className="details-body">
         <p className="secondary">
           {many
-            ? 'Select one member or node to see its values; the ledger lists them all.'
-            : 'Click a member for its diagrams, a node for its movement.'}
+            ? 'Select one member, node, slab or line support to see its values; the ledger lists them all.'
+            : 'Click a member for its diagrams, a node for its movement, a slab or wall for its extremes.'}
         </p>
         {!many && <ResultActions />}
         {!many && <PanelMovements />}
@@ -305,6 +318,7 @@ function WholeDetails() {
 
 /** What the Results stage offers beside the drawing. */
 function ResultActions() {
+  const workbench = useWorkbenchApi();
   const openPage = useWorkbench((state) => state.openPage);
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
@@ -317,6 +331,12 @@ function ResultActions() {
   return (
     <div className="block">
       <div className="listing">
+        {meshedPanels(model).length > 0 && (
+          <>
+            {item('Extremes of a region of a slab', '', () => openTool(workbench, 'region-extremes'))}
+            {item('Values at a place of a slab', '', () => openTool(workbench, 'slab-values'))}
+          </>
+        )}
         {item('Is it plausible?', 'Shift P', () => openPage({ kind: 'plausibility' }))}
         {item('Compare with …', 'Shift K', () => openPage({ kind: 'compare' }))}
         {item('Variants', 'Shift V', () => openPage({ kind: 'variants' }))}

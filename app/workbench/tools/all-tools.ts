@@ -6,6 +6,7 @@ import { loadTools } from './load-tools';
 import { memberTools } from './member-tools';
 import { outlineTools } from './outline-tools';
 import { panelTools } from './panel-tools';
+import { resultTools } from './result-tools';
 import { ruleTools } from './rule-tools';
 import { slabPartTools } from './slab-part-tools';
 import { settingOutTools } from './setting-out-tools';
@@ -23,6 +24,7 @@ export const tools: readonly Tool[] = [
   ...floorLoadTools,
   ...ruleTools,
   ...combinationTools,
+  ...resultTools,
 ];
 
 export const toolOf = (id: string): Tool | undefined => tools.find((tool) => tool.id === id);

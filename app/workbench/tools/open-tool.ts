@@ -1,12 +1,24 @@
 import type { Vector } from '~core/model';
+import type { Quantity } from '~core/results';
 import type { Workbench } from '../../state/store';
 import { toolOf } from './all-tools';
 import { closesOutline } from './corner-fields';
 import { initialValues, Values, type Field, type FieldValue, type Tool, type ToolContext } from './tool';
 
-/** What a tool works on: the model, what is selected, and the case that is shown. */
-export function toolContext({ model, selection, shown }: ReturnType<Workbench['getState']>): ToolContext {
-  return { model, selection, ...(shown.kind === 'case' && shown.id in model.cases ? { shownCase: shown.id } : {}) };
+/** What a tool works on: the model, what is selected, the case that is shown, and the results of the model. */
+export function toolContext({
+  model,
+  selection,
+  shown,
+  solved,
+  quantity,
+}: Pick<ReturnType<Workbench['getState']>, 'model' | 'selection' | 'shown' | 'solved' | 'quantity'>): ToolContext {
+  return {
+    model,
+    selection,
+    ...(shown.kind === 'case' && shown.id in model.cases ? { shownCase: shown.id } : {}),
+    ...(solved?.model === model ? { results: { solution: solved.solution, shown, quantity } } : {}),
+  };
 }
 
 /** Opens a tool's form with its initial values, or those given; the first empty point waits for a click. */
@@ -33,8 +45,10 @@ export function openTool(workbench: Workbench, id: string, given: Readonly<Recor
     id,
     values,
     needed && tool.id !== 'move' && tool.id !== 'copy' ? needed.key : null,
-    isOfLoads(tool) ? 'loads' : 'frame',
+    tool.group === 'results' ? 'results' : isOfLoads(tool) ? 'loads' : 'frame',
   );
+  const drawn = tool.fields(context).find((field) => field.isShownQuantity);
+  if (drawn) workbench.getState().look({ quantity: values[drawn.key] as Quantity });
 }
 
 /** Fields whose values stay from one use of a tool to the next: what things are made of and how they are joined, not where they go. */

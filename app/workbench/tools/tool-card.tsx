@@ -3,6 +3,7 @@ import { useDeferredValue, useEffect, useId, useMemo, useRef, useState } from 'r
 import { bayPlace, bayRows, bySection, type Plan } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, type Vector } from '~core/model';
+import type { Quantity } from '~core/results';
 import { count, parseQuantity, parseSpacings, unitLabel, unitSize } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import type { Selection } from '../../state/view-slice';
@@ -27,9 +28,12 @@ export function ToolCard({ tool }: { tool: Tool }) {
   const look = useWorkbench((state) => state.look);
   const values = open.values as Record<string, FieldValue>;
   const shown = useWorkbench((state) => state.shown);
+  const solved = useWorkbench((state) => state.solved);
+  const quantity = useWorkbench((state) => state.quantity);
+  const watch = useWorkbench((state) => state.watch);
   const context = useMemo(
-    () => ({ model, selection, ...(shown.kind === 'case' && shown.id in model.cases ? { shownCase: shown.id } : {}) }),
-    [model, selection, shown],
+    () => toolContext({ model, selection, shown, solved, quantity }),
+    [model, selection, shown, solved, quantity],
   );
   const fields = tool.fields(context).filter((field) => field.when?.(new Values(values)) ?? true);
   // a plan of thousands of members must not hold up typing
@@ -37,6 +41,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
   const planned = later === values;
   const plan = useMemo<Plan>(() => tool.plan(context, new Values(later)), [tool, context, later]);
   const words = selectionWords(model, selection);
+  const watched = tool.watch?.(context, new Values(later));
   const { fields: form, unread } = useFormOfValues();
   // what was just done is not done again by the same press: something has to change in between
   const same =
@@ -83,10 +88,11 @@ export function ToolCard({ tool }: { tool: Tool }) {
       value in model.cases
     )
       look({ shown: { kind: 'case', id: value } });
+    if (fields.some((field) => field.key === key && field.isShownQuantity)) look({ quantity: value as Quantity });
   };
   const close = () => look({ openTool: null, preview: [] });
   const carryOut = () => {
-    if (unread !== undefined || same) return;
+    if (unread !== undefined || same || tool.report) return;
     // what stands in the form now counts, also when the plan shown below it lags behind
     const made = tool.plan(
       toolContext(api.getState()),
@@ -185,6 +191,11 @@ export function ToolCard({ tool }: { tool: Tool }) {
               {line}
             </p>
           ))}
+          {watched && (
+            <Button block style={{ marginTop: 4 }} onClick={() => void watch(watched)}>
+              Watch it
+            </Button>
+          )}
         </div>
       ) : (
         <div className="details-foot" style={{ display: 'grid', gap: 6 }}>

@@ -10,7 +10,9 @@ import {
   type Plan,
 } from '~core/build';
 import { findMaterial } from '~core/catalog';
+import type { Solution } from '~core/fem';
 import { applyAct, type Edit, type Model, type Vector } from '~core/model';
+import type { Quantity, Shown, Watch } from '~core/results';
 import type { QuantityKind } from '~core/units';
 import type { Selection, ViewPlane } from '../../state/view-slice';
 
@@ -25,6 +27,8 @@ interface FieldBase {
   readonly once?: boolean;
   /** whether the field is the load case that is shown: one follows the other */
   readonly isShownCase?: boolean;
+  /** whether the field is the quantity that is drawn */
+  readonly isShownQuantity?: boolean;
   /** whether the field is of use with the other values */
   readonly when?: (values: Values) => boolean;
 }
@@ -56,13 +60,15 @@ export interface ToolContext {
   readonly selection: Pick<Selection, 'nodes' | 'members'> & Partial<Selection>;
   /** the load case that is shown, when one is */
   readonly shownCase?: string;
+  /** the last solution, when it is one of this model, and what of it is shown */
+  readonly results?: { readonly solution: Solution; readonly shown: Shown; readonly quantity: Quantity };
 }
 
 /** Something that makes or changes parts of the frame from a few values: previewed while it is set, carried out as one revision. */
 export interface Tool {
   readonly id: string;
   readonly title: string;
-  readonly group: 'set out' | 'generate' | 'edit' | 'members' | 'loads' | 'combinations';
+  readonly group: 'set out' | 'generate' | 'edit' | 'members' | 'loads' | 'combinations' | 'results';
   readonly shortcut?: string;
   /** one sentence: what it does */
   readonly about: string;
@@ -73,6 +79,8 @@ export interface Tool {
   readonly plan: (context: ToolContext, values: Values) => Plan;
   /** lines that answer a question in place of an act, for tools that change nothing */
   readonly report?: (context: ToolContext, values: Values) => readonly string[];
+  /** of a question whose answer can stay in sight: what would be watched; none: there is nothing yet */
+  readonly watch?: (context: ToolContext, values: Values) => Watch | undefined;
   /** whether the form stays open after the act, and which points it then keeps */
   readonly again?: boolean;
   readonly keeps?: readonly string[];
