@@ -14,6 +14,7 @@ import {
   movesSideways,
   parseSection,
   rigidFloors,
+  tiedBySlab,
 } from './index';
 
 const done = (model: Model, act: Act | undefined): Model => {
@@ -219,6 +220,40 @@ test('a frame built with rigid floors has one a storey, above the ground only', 
   ]);
   const { model: later } = { model: done(frame(false), rigidFloors(frame(false), freeFloors(frame(false)))) };
   expect(later.diaphragms).toEqual(model.diaphragms);
+});
+
+test.each([
+  ['shell', 1],
+  ['plate', 2],
+  ['load', 2],
+] as const)('a floor tied by a slab analysed as %s is not offered to be rigid', (behaviour, free) => {
+  const model = frame(false);
+  const storey = Object.values(model.storeys).find(({ label }) => label === 'Storey 1')!;
+  const level = Object.values(model.nodes).filter(({ position }) => Math.abs(position[2] - storey.elevation) < 1e-6);
+  const extreme = (x: 1 | -1, y: 1 | -1) =>
+    level.reduce((best, one) =>
+      x * one.position[0] + y * one.position[1] > x * best.position[0] + y * best.position[1] ? one : best,
+    ).id;
+  const made = done(model, {
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          slabs: [
+            {
+              id: 'b1',
+              corners: [extreme(-1, -1), extreme(1, -1), extreme(1, 1), extreme(-1, 1)],
+              thickness: 0.2,
+              material: Object.keys(model.materials)[0],
+              behaviour,
+            },
+          ],
+        },
+      },
+    ],
+  });
+  expect(tiedBySlab(made, storey.id)).toBe(free === 1);
+  expect(freeFloors(made)).toHaveLength(free);
 });
 
 test('nodes are brought onto a grid line, a level or any line by the shortest way; two never fall on one', () => {

@@ -1,5 +1,15 @@
 import { count } from '../units';
-import { inOrder, onLevel, storeysUpward, type Act, type Edit, type Finding, type Mend, type Model } from '../model';
+import {
+  inOrder,
+  isMeshed,
+  onLevel,
+  storeysUpward,
+  type Act,
+  type Edit,
+  type Finding,
+  type Mend,
+  type Model,
+} from '../model';
 import { RecordCollector } from './records';
 
 /** Nodes at a storey's level that members meet. */
@@ -51,14 +61,27 @@ export function floorEdits(
   ];
 }
 
-/** Storeys above the lowest, or those given, whose floor takes no nodes together yet and has some to take. */
+/** Whether a slab that is analysed and has stiffness in its plane lies at a storey's level: it ties its floor by itself. */
+export function tiedBySlab(model: Model, storeyId: string): boolean {
+  const { elevation } = model.storeys[storeyId];
+  return Object.values(model.slabs).some(
+    (slab) =>
+      isMeshed(slab) &&
+      slab.behaviour !== 'plate' &&
+      slab.corners.every((id) => Math.abs(model.nodes[id].position[2] - elevation) < onLevel),
+  );
+}
+
+/** Storeys above the lowest, or those given, whose floor takes no nodes together yet, by itself or by a slab, and has some to take. */
 export function freeFloors(
   model: Model,
   among: readonly string[] = storeysUpward(model)
     .slice(1)
     .map(({ id }) => id),
 ): string[] {
-  return among.filter((id) => !diaphragmOfStorey(model, id) && nodesOfStorey(model, id).length > 2);
+  return among.filter(
+    (id) => !diaphragmOfStorey(model, id) && !tiedBySlab(model, id) && nodesOfStorey(model, id).length > 2,
+  );
 }
 
 /** Makes floors rigid in their planes in one act. */

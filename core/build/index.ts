@@ -50,6 +50,7 @@ export {
   movesSideways,
   nodesOfStorey,
   rigidFloors,
+  tiedBySlab,
 } from './floors';
 export { framesBesideLines, moveGridLinePlan, nodesOnLine } from './grid-lines';
 export { columnSprings, type ColumnBeside, type ColumnSprings } from './column-springs';

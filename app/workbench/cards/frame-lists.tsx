@@ -1,5 +1,5 @@
 import { Button, Input, Select } from 'antd';
-import { diaphragmOfStorey, floorEdits, freeFloors, rigidFloors } from '~core/build';
+import { diaphragmOfStorey, floorEdits, freeFloors, rigidFloors, tiedBySlab } from '~core/build';
 import { catalogueMaterials, localMaterialName } from '~core/catalog';
 import { inOrder, storeysUpward, type Edit } from '~core/model';
 import { count } from '~core/units';
@@ -57,6 +57,10 @@ export function FloorsEditor() {
               >
                 {count(diaphragm.nodes.length, 'node')}
               </Button>
+            ) : tiedBySlab(model, storey.id) ? (
+              <span className="caption" title="A slab that is analysed ties its floor by its own stiffness.">
+                by slab
+              </span>
             ) : (
               <span />
             )}
@@ -65,7 +69,11 @@ export function FloorsEditor() {
       })}
       {free.length > 0 && (
         <Button size="small" style={{ justifySelf: 'start' }} onClick={() => commit(rigidFloors(model, free))}>
-          Make {free.length === 1 ? 'the floor' : `all ${free.length} floors`} above the ground rigid
+          Make{' '}
+          {storeys.some(({ id }) => tiedBySlab(model, id))
+            ? `${count(free.length, 'floor')} without an analysed slab`
+            : `${free.length === 1 ? 'the floor' : `all ${free.length} floors`} above the ground`}{' '}
+          rigid
         </Button>
       )}
       <p className="field-hint">Choose rigid again to take nodes that were added since.</p>
