@@ -43,3 +43,19 @@ test('ACI 318-19 Table 6.6.3.1.1(a): columns 0.70, beams 0.35; AISC 360-22 C2.3:
   const rule = (role: string) => aci.rules.find((one) => one.role === role || one.role === 'any')!.factors.inertiaY;
   expect([rule('column'), rule('beam')]).toEqual([0.7, 0.35]);
 });
+
+test('standard sets have the factors of the codes for slabs and walls: of a wall along its height, not across', () => {
+  const ofPanels = new Map(
+    standardSets.map(({ label, panels = [] }) => [label, new Map(panels.map(({ of, factors }) => [of, factors]))]),
+  );
+  // ACI 318-19 Table 6.6.3.1.1(a): flat slabs 0.25, walls uncracked 0.70 and cracked 0.35
+  for (const [label, wall] of [
+    ['ACI cracked sections', 0.7],
+    ['ACI cracked sections, walls too', 0.35],
+  ] as const) {
+    expect(ofPanels.get(label)!.get('slabs')).toEqual({ bendingX: 0.25, bendingY: 0.25 });
+    expect(ofPanels.get(label)!.get('walls')).toEqual({ bendingX: wall, bendingY: wall, membraneY: wall });
+  }
+  expect(ofPanels.get('EN 1998 half stiffness')!.get('walls')).toMatchObject({ membraneX: 0.5, membraneY: 0.5 });
+  expect(ofPanels.get('AISC reduced stiffness')!.size).toBe(0);
+});

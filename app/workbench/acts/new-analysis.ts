@@ -21,15 +21,35 @@ export const standardSets: readonly Omit<StiffnessSet, 'id'>[] = [
       },
     ],
   },
+  aciCracked('ACI cracked sections', 'walls uncracked', 0.7),
+  aciCracked('ACI cracked sections, walls too', 'walls cracked', 0.35),
   {
-    label: 'ACI cracked sections',
-    source: 'ACI 318-19 Table 6.6.3.1.1(a)',
+    label: 'EN 1998 half stiffness',
+    source:
+      'EN 1998-1:2004 4.3.1(7): half of the bending and shear stiffness; of walls that is their stiffness in plane',
+    rules: [{ material: 'concrete', role: 'any', factors: { inertiaY: 0.5, inertiaZ: 0.5, shearY: 0.5, shearZ: 0.5 } }],
+    panels: [
+      { of: 'slabs', factors: { bendingX: 0.5, bendingY: 0.5 } },
+      { of: 'walls', factors: { bendingX: 0.5, bendingY: 0.5, membraneX: 0.5, membraneY: 0.5 } },
+    ],
+  },
+];
+
+/** ACI 318-19 Table 6.6.3.1.1(a): of a wall its I counts in plane, as stiffness along its height, and out of plane; flat slabs bend with 0.25. @param wall factor on walls' I */
+function aciCracked(label: string, walls: string, wall: number): Omit<StiffnessSet, 'id'> {
+  return {
+    label,
+    source: `ACI 318-19 Table 6.6.3.1.1(a), ${walls}`,
     rules: [
       { material: 'concrete', role: 'column', factors: { inertiaY: 0.7, inertiaZ: 0.7 } },
       { material: 'concrete', role: 'any', factors: { inertiaY: 0.35, inertiaZ: 0.35 } },
     ],
-  },
-];
+    panels: [
+      { of: 'slabs', factors: { bendingX: 0.25, bendingY: 0.25 } },
+      { of: 'walls', factors: { bendingX: wall, bendingY: wall, membraneY: wall } },
+    ],
+  };
+}
 
 /** The act that adds an analysis with what can be said without asking: masses from dead cases, the first strength combination, the code's spectrum. */
 export function newAnalysis(model: Model, type: Analysis['type']): Act | undefined {

@@ -355,7 +355,7 @@ function diagramWords(
         ? 'no slab or wall in view is meshed'
         : 'nothing to draw'
       : isOfPanels(quantity)
-        ? `by colour, ${unitLabel(kind, units)}${resultQuantities[quantity].role === 'bending' ? ', + tension at bottom' : ''}${drawn.moved && diagram.scale !== 1 ? `, drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times` : ''}`
+        ? `by colour, ${unitLabel(kind, units)}${resultQuantities[quantity].role === 'bending' ? ', + tension at bottom' : ''}${isDifference ? ', where both are' : ''}${drawn.moved && diagram.scale !== 1 ? `, drawn ${formatNumber(diagram.scale, diagram.scale < 10 ? 1 : 0)} times` : ''}`
         : drawn.paint === 'colours'
           ? `by colour, ${unitLabel(kind, units)}`
           : moves
