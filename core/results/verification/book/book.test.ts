@@ -4,6 +4,7 @@ import { beamCases } from './beams';
 import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
 import { floorCases } from './floors';
+import { floorStaticCases } from './floor-statics';
 import { frameCases } from './frames';
 import { memberLoadCases } from './member-loads';
 import { shellCases } from './shells';
@@ -13,6 +14,7 @@ const book = [
   ...[...beamCases, ...areaCases, ...frameCases, ...stabilityCases, ...memberLoadCases, ...dynamicCases],
   ...shellCases,
   ...floorCases,
+  ...floorStaticCases,
 ];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();
