@@ -235,3 +235,118 @@ test('a messy outline is mended by its findings, columns put under it, an openin
   await page.getByRole('button', { name: /2 remarks/ }).click();
   await page.getByText('is left out of the analysis on purpose: closed by a lid of its own.').waitFor();
 });
+
+test('contours of an envelope: a slab chosen by a click, extremes of a region, a place that stays in sight', async () => {
+  await page.goto(page.url().replace(/projects?\/.*/, ''));
+  await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).click();
+  await solved(page);
+  await command('Extremes of a region of a slab');
+  await page.getByText('Slab moment mx, Envelope, strength').waitFor();
+  await page.getByText('Click two opposite corners on a slab or wall.').waitFor();
+  await fill('First corner', '1, 1, 4.2');
+  await fill('Second corner', '6, 9, 4.2');
+  await page.getByText('mx over 40.00 m², Envelope, strength').waitFor();
+  const inCard = async (words: RegExp) =>
+    Number((await details().getByText(words).innerText()).match(words)![1].replace('−', '-'));
+  const [most, least] = [await inCard(/^Largest ([−\d.]+) kN·m\/m at/), await inCard(/^Smallest ([−\d.]+) kN·m\/m at/)];
+  expect(most).toBeGreaterThan(0);
+  expect(least).toBeLessThan(0);
+  // what all of the slab has is at least as much
+  const legend = await page
+    .getByRole('button', { name: /^Colours from .* kN·m\/m; change$/ })
+    .getAttribute('aria-label');
+  const [low, high] = /from ([−\d.]+).* to ([−\d.]+)/
+    .exec(legend!)!
+    .slice(1)
+    .map((text) => Number(text.replace('−', '-')));
+  expect(low).toBeLessThanOrEqual(least);
+  expect(high).toBeGreaterThanOrEqual(most);
+  // one state of them has less
+  await page.getByRole('button', { name: 'Close Extremes of a region of a slab or wall' }).click();
+  await command('Values at a place of a slab');
+  await fill('Place', '3.2, 3.6, 4.2');
+  await details()
+    .getByText(/^mx .* to .* kN·m\/m/)
+    .waitFor();
+  await details().getByRole('button', { name: 'Watch it' }).click();
+  const watched = page.getByRole('region', { name: 'Watch list' });
+  await watched.getByText('mx in First floor at 3.20 m, 3.60 m, 4.20 m, Envelope, strength').waitFor();
+  await page.getByRole('button', { name: 'Close Values at a place of a slab or wall' }).click();
+  // the slab itself, by a click between its beams
+  await command('Plan of Storey 1');
+  const canvas = (await page.locator('.canvas-host').boundingBox())!;
+  const rows = details().getByRole('table', { name: 'Extremes of First floor' });
+  for (const [x, y] of [
+    [0.34, 0.35],
+    [0.36, 0.37],
+    [0.38, 0.4],
+    [0.42, 0.33],
+  ]) {
+    await page.mouse.click(canvas.x + x * canvas.width, canvas.y + y * canvas.height);
+    if (
+      await rows.waitFor({ timeout: 1500 }).then(
+        () => true,
+        () => false,
+      )
+    )
+      break;
+  }
+  await rows.getByRole('button', { name: 'Show Slab moment my' }).click();
+  await page.getByText('Slab moment my, Envelope, strength').waitFor();
+  await details().getByRole('button', { name: 'Watch the largest v of First floor' }).click();
+  await watched.getByText('v largest in First floor, Envelope, strength').waitFor();
+});
+
+test('a corner of a slab is dragged to where it belongs; the slab follows and is solved again', async () => {
+  await page.goto(page.url().replace(/projects?\/.*/, ''));
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Reed Deck');
+  await page.getByRole('button', { name: 'Make project' }).click();
+  await page.getByText('Nothing is drawn yet').waitFor();
+  await command('Outline a slab');
+  await outline(['0, 0, 0', '8, 0, 0', '8, 6, 0', '0, 6, 0']);
+  await revision(2);
+  for (const [i, [from, to]] of [
+    ['0, 0, 0', '0, 6, 0'],
+    ['8, 0, 0', '0, 0, 0'],
+  ].entries()) {
+    await command('Support a slab edge');
+    await fill('From', from);
+    await fill('To', to);
+    await details().getByRole('button', { name: 'Keep the support' }).click();
+    await revision(3 + i);
+  }
+  await solved(page);
+  const tool = page.getByRole('button', { name: /^Close Support a slab edge/ });
+  if (await tool.count()) await tool.click();
+  await command('slab b1');
+  await details().getByText('Slab b1').first().waitFor();
+  // handles are where the pointer says that something moves
+  const host = page.locator('.canvas-host');
+  const canvas = (await host.boundingBox())!;
+  const found = await host.evaluate(
+    async (element, [left, right, top, bottom]) => {
+      // from the right: the first one met is a corner
+      for (let x = right; x > left; x -= 9)
+        for (let y = top; y < bottom; y += 9) {
+          element.dispatchEvent(new PointerEvent('pointermove', { clientX: x, clientY: y, bubbles: true }));
+          await new Promise((done) => setTimeout(done));
+          if (getComputedStyle(element).cursor === 'move') return [x, y];
+        }
+      return undefined;
+    },
+    [canvas.x + 120, canvas.x + canvas.width - 320, canvas.y + 90, canvas.y + 0.62 * canvas.height],
+  );
+  expect(found).toBeDefined();
+  const [x, y] = found!;
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 30, y + 6, { steps: 6 });
+  await page.mouse.up();
+  await revision(5);
+  await solved(page);
+  const { nodes } = (await model()) as unknown as { nodes: { id: string; position: number[] }[] };
+  const before = ['0 0 0', '8 0 0', '8 6 0', '0 6 0'];
+  const moved = nodes.filter(({ position }) => !before.includes(position.join(' ')));
+  expect(moved).toHaveLength(1);
+  expect(moved[0].position[2]).toBe(0);
+});

@@ -66,6 +66,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const overlay = useRef<HTMLCanvasElement>(null);
   const pointer = useRef<PointerState>(idle);
   const [stretched, setStretched] = useState<string>();
+  const [onHandle, setOnHandle] = useState(false);
   const [reshaped, setReshaped] = useState<{ handle: PanelHandle; x: number; y: number }>();
   const held = useRef<PanelHandle>(undefined);
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -347,6 +348,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
     }
     const { x, y } = place;
     if (picking) drawing.move(x, y);
+    setOnHandle(!picking && handleAt(projector, handles, x, y) !== undefined);
     const over = hoverAt(x, y);
     setHover(over);
     if (several)
@@ -614,7 +616,10 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
       tabIndex={0}
       role="application"
       aria-label={`${number > 0 ? `View ${number + 1}: ` : ''}Drawing of the structure: ${scope.members.length} members. Arrow keys turn it, Shift and arrow keys move it, plus and minus zoom. Members can be chosen in the ledger below.`}
-      style={{ cursor: picking ? 'crosshair' : 'default', ...(place ? { inset: 'auto', ...place } : {}) }}
+      style={{
+        cursor: picking ? 'crosshair' : onHandle ? 'move' : 'default',
+        ...(place ? { inset: 'auto', ...place } : {}),
+      }}
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
       onPointerUp={(event) => follow(released(pointer.current, pointAt(event)))}
