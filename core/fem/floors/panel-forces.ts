@@ -1,5 +1,5 @@
 import type { PanelLine, PanelLoad, PanelPressure, PanelWarming } from '../../loading';
-import { barDirection, add, distance, inPlane, scale, subtract, type Vector } from '../../model';
+import { barDirection, add, distance, inPlane, scale, subtract, type Plane, type Vector } from '../../model';
 import { areaOf, boxOf, clipTo, cross2, integrals, type Point2, type Polygon } from '../../plane';
 import type { AnalysisModel } from '../analysis-model';
 import { ByShape } from '../shell/alike';
@@ -10,6 +10,48 @@ import { ElementFinder } from './element-finder';
 interface PanelElements {
   readonly elements: Int32Array;
   readonly finder: ElementFinder;
+  /** of the plane in which loads were given last */
+  flat?: FlatElements;
+}
+
+/** Corners of a panel's elements in a plane, anticlockwise, one element after the other. */
+interface FlatElements {
+  readonly plane: Plane;
+  readonly start: Int32Array;
+  readonly nodes: Int32Array;
+  readonly xs: Float64Array;
+  readonly ys: Float64Array;
+}
+
+const samePlane = (a: Plane, b: Plane): boolean =>
+  a === b ||
+  ([a.origin, a.u, a.v] as const).every((own, i) =>
+    own.every((value, k) => value === ([b.origin, b.u, b.v] as const)[i][k]),
+  );
+
+function flatElements({ floors, positions }: AnalysisModel, panel: PanelElements, plane: Plane): FlatElements {
+  if (panel.flat && samePlane(panel.flat.plane, plane)) return panel.flat;
+  const { shells } = floors!;
+  const start = new Int32Array(panel.elements.length + 1);
+  panel.elements.forEach((e, i) => (start[i + 1] = start[i] + shells.nodesOf(e).length));
+  const count = start[panel.elements.length];
+  const made = { plane, start, nodes: new Int32Array(count), xs: new Float64Array(count), ys: new Float64Array(count) };
+  panel.elements.forEach((e, i) => {
+    const nodes = shells.nodesOf(e);
+    const places = Array.from(nodes, (node) =>
+      inPlane(plane, positions.subarray(3 * node, 3 * node + 3) as unknown as Vector),
+    );
+    // seen from the other side corners run clockwise
+    const isTurned = areaOf(places) < 0;
+    places.forEach((_, k) => {
+      const from = isTurned ? places.length - 1 - k : k;
+      made.nodes[start[i] + k] = nodes[from];
+      made.xs[start[i] + k] = places[from][0];
+      made.ys[start[i] + k] = places[from][1];
+    });
+  });
+  panel.flat = made;
+  return made;
 }
 
 const known = new WeakMap<AnalysisModel, Map<string, PanelElements>>();
@@ -126,56 +168,39 @@ export function addWarming(
  * the mean of both ways to halve it), so that sum and place of the load are kept to the last digit.
  * @param nodal six a node, global, N
  */
-function addPressure(
-  analysis: AnalysisModel,
-  { elements }: PanelElements,
-  load: PanelPressure,
-  nodal: Float64Array,
-): void {
-  const { floors, positions } = analysis;
-  const { shells } = floors!;
+function addPressure(analysis: AnalysisModel, panel: PanelElements, load: PanelPressure, nodal: Float64Array): void {
+  const { start, nodes, xs, ys } = flatElements(analysis, panel, load.plane);
   const boxes = load.polygons.map(boxOf);
   const convex = load.polygons.map(isConvex);
   // where some count less than nothing an element under one may be under another too
   const lone = load.polygons.every((polygon) => areaOf(polygon) > 0);
-  for (const e of elements) {
-    const nodes = shells.nodesOf(e);
-    const corners = Array.from(nodes, (node): Point2 =>
-      inPlane(load.plane, positions.subarray(3 * node, 3 * node + 3) as unknown as Vector),
-    );
-    // seen from the other side corners run clockwise
-    const order = corners.map((_, i) => i);
-    if (areaOf(corners) < 0) order.reverse();
-    const window = order.map((i) => corners[i]);
-    const box = boxOf(window);
-    const pieces: Polygon[] = [];
+  const isEven = load.value.b === 0 && load.value.c === 0;
+  for (let e = 0; e + 1 < start.length; e++) {
+    const [from, to] = [start[e], start[e + 1]];
+    let [left, right, low, high] = [Infinity, -Infinity, Infinity, -Infinity];
+    for (let i = from; i < to; i++) {
+      if (xs[i] < left) left = xs[i];
+      if (xs[i] > right) right = xs[i];
+      if (ys[i] < low) low = ys[i];
+      if (ys[i] > high) high = ys[i];
+    }
     // what lies inside a convex part needs no cutting
     let covered = load.whole === true;
+    let pieces: Polygon[] = [];
     for (let p = 0; !covered && p < load.polygons.length; p++) {
       const other = boxes[p];
-      if (other[0] > box[1] || other[1] < box[0] || other[2] > box[3] || other[3] < box[2]) continue;
-      if (convex[p] && lone && window.every((corner) => isWithin(load.polygons[p], corner))) covered = true;
-      pieces.push(load.polygons[p]);
+      if (other[0] > right || other[1] < left || other[2] > high || other[3] < low) continue;
+      if (convex[p] && lone && areWithin(load.polygons[p], xs, ys, from, to)) covered = true;
+      else pieces.push(load.polygons[p]);
     }
-    if (covered) pieces.splice(0, pieces.length, window);
-    if (pieces.length === 0) continue;
-    if (covered && load.value.b === 0 && load.value.c === 0) {
-      const shares = cornerShares(window);
-      order.forEach((i, k) => {
-        for (let d = 0; d < 3; d++) nodal[6 * nodes[i] + d] += load.value.a * shares[k] * load.direction[d];
-      });
+    if (!covered && pieces.length === 0) continue;
+    if (covered && isEven) {
+      addEven(load.value.a, load.direction, xs, ys, nodes, from, to, nodal);
       continue;
     }
-    const halves =
-      order.length === 3
-        ? [{ corners: [0, 1, 2], share: 1 }]
-        : [
-            { corners: [0, 1, 2], share: 0.5 },
-            { corners: [0, 2, 3], share: 0.5 },
-            { corners: [1, 2, 3], share: 0.5 },
-            { corners: [1, 3, 0], share: 0.5 },
-          ];
-    for (const { corners: three, share } of halves) {
+    const window = Array.from({ length: to - from }, (_, k): Point2 => [xs[from + k], ys[from + k]]);
+    if (covered) pieces = [window];
+    for (const { corners: three, share } of window.length === 3 ? wholeTriangle : halvesOfFour) {
       const triangle = three.map((i) => window[i]);
       for (const polygon of pieces) {
         const part = covered ? triangle : clipTo(polygon, triangle);
@@ -186,27 +211,70 @@ function addPressure(
           const [p, q] = [triangle[(k + 1) % 3], triangle[(k + 2) % 3]];
           // the corner's shape is the area it spans with the opposite side
           const force = (share * ((p[0] * q[1] - q[0] * p[1]) * total + (p[1] - q[1]) * x + (q[0] - p[0]) * y)) / twice;
-          const node = nodes[order[i]];
-          for (let d = 0; d < 3; d++) nodal[6 * node + d] += force * load.direction[d];
+          for (let d = 0; d < 3; d++) nodal[6 * nodes[from + i] + d] += force * load.direction[d];
         });
       }
     }
   }
 }
 
-/** Shares of a triangle's or quadrilateral's area at its corners: of a quadrilateral the mean of both ways to halve it, m². */
-function cornerShares(corners: Polygon): number[] {
-  const triangle = (i: number, j: number, k: number) => cross2(corners[i], corners[j], corners[k]) / 6;
-  if (corners.length === 3) return [0, 1, 2].map(() => triangle(0, 1, 2));
-  const [one, two] = [triangle(0, 1, 2), triangle(0, 2, 3)];
-  const [three, four] = [triangle(1, 2, 3), triangle(1, 3, 0)];
-  return [one + two + four, one + three + four, one + two + three, two + three + four].map((share) => share / 2);
+/** Ways to halve an element, each with its share in what its corners get. */
+const wholeTriangle = [{ corners: [0, 1, 2], share: 1 }];
+const halvesOfFour = [
+  { corners: [0, 1, 2], share: 0.5 },
+  { corners: [0, 2, 3], share: 0.5 },
+  { corners: [1, 2, 3], share: 0.5 },
+  { corners: [1, 3, 0], share: 0.5 },
+];
+
+/** An even pressure over all of an element, shared as by the mean of both ways to halve it. @param value Pa */
+function addEven(
+  value: number,
+  direction: Vector,
+  xs: Float64Array,
+  ys: Float64Array,
+  nodes: Int32Array,
+  from: number,
+  to: number,
+  nodal: Float64Array,
+): void {
+  const twiceArea = (i: number, j: number, k: number) =>
+    (xs[j] - xs[i]) * (ys[k] - ys[i]) - (xs[k] - xs[i]) * (ys[j] - ys[i]);
+  const add = (i: number, area: number) => {
+    const at = 6 * nodes[i];
+    nodal[at] += value * area * direction[0];
+    nodal[at + 1] += value * area * direction[1];
+    nodal[at + 2] += value * area * direction[2];
+  };
+  if (to - from === 3) {
+    const third = twiceArea(from, from + 1, from + 2) / 6;
+    add(from, third);
+    add(from + 1, third);
+    add(from + 2, third);
+    return;
+  }
+  const one = twiceArea(from, from + 1, from + 2) / 12;
+  const two = twiceArea(from, from + 2, from + 3) / 12;
+  const three = twiceArea(from + 1, from + 2, from + 3) / 12;
+  const four = twiceArea(from + 1, from + 3, from) / 12;
+  add(from, one + two + four);
+  add(from + 1, one + three + four);
+  add(from + 2, one + two + three);
+  add(from + 3, two + three + four);
 }
 
 /** Whether a polygon that runs anticlockwise has no inner corner. */
 const isConvex = (polygon: Polygon): boolean =>
   polygon.every((a, i) => cross2(a, polygon[(i + 1) % polygon.length], polygon[(i + 2) % polygon.length]) >= 0);
 
-/** Whether a place lies within a convex polygon that runs anticlockwise. */
-const isWithin = (polygon: Polygon, place: Point2): boolean =>
-  polygon.every((a, i) => cross2(a, polygon[(i + 1) % polygon.length], place) >= 0);
+/** Whether places lie within a convex polygon that runs anticlockwise. */
+function areWithin(polygon: Polygon, xs: Float64Array, ys: Float64Array, from: number, to: number): boolean {
+  for (let i = 0; i < polygon.length; i++) {
+    const a = polygon[i];
+    const b = polygon[(i + 1) % polygon.length];
+    const dx = b[0] - a[0];
+    const dy = b[1] - a[1];
+    for (let p = from; p < to; p++) if (dx * (ys[p] - a[1]) - dy * (xs[p] - a[0]) < 0) return false;
+  }
+  return true;
+}

@@ -14,6 +14,7 @@ export interface PanelForces {
 
 interface PanelElements {
   readonly matrices: readonly ForceMatrix[];
+  readonly byShape: ByShape<ForceMatrix>;
   readonly nodes: Int32Array;
   /** place in `nodes` of each corner of each element */
   readonly at: Int32Array;
@@ -25,24 +26,33 @@ const lastOf = new Map<string, { panel: SolvedPanel; positions: Float64Array; ma
 /** Of so many panels the last elements are kept. */
 const mostKept = 60;
 
+/** The last of a panel's elements that are still kept, whatever its mesh. */
+function lastOfPanel({ id, part = '' }: SolvedPanel) {
+  let found: { panel: SolvedPanel; made: PanelElements } | undefined;
+  for (const one of lastOf.values()) if (one.panel.id === id && (one.panel.part ?? '') === part) found = one;
+  return found;
+}
+
 const cacheKey = ({ id, part = '', start, nodes }: SolvedPanel): string => `${id} ${part} ${start.length} ${nodes[0]}`;
+
+const same = (a: ArrayLike<number> | undefined, b: ArrayLike<number> | undefined): boolean =>
+  a === b ||
+  (a !== undefined && b !== undefined && a.length === b.length && Array.prototype.every.call(a, (v, i) => v === b[i]));
+
+/** Whether elements of one shape in a panel are those of another. */
+const isMadeAlike = (one: SolvedPanel, other: SolvedPanel): boolean =>
+  one.offset === other.offset &&
+  same(one.along, other.along) &&
+  same(one.section.membrane, other.section.membrane) &&
+  same(one.section.bending, other.section.bending) &&
+  same(one.section.shear, other.section.shear);
 
 /** Whether the mesh of a panel and what it is made of are those of another. */
 function isAlike(one: SolvedPanel, positions: Float64Array, other: SolvedPanel, others: Float64Array): boolean {
-  const same = (a: ArrayLike<number> | undefined, b: ArrayLike<number> | undefined) =>
-    a === b ||
-    (a !== undefined &&
-      b !== undefined &&
-      a.length === b.length &&
-      Array.prototype.every.call(a, (v, i) => v === b[i]));
   return (
-    one.offset === other.offset &&
+    isMadeAlike(one, other) &&
     same(one.start, other.start) &&
     same(one.nodes, other.nodes) &&
-    same(one.along, other.along) &&
-    same(one.section.membrane, other.section.membrane) &&
-    same(one.section.bending, other.section.bending) &&
-    same(one.section.shear, other.section.shear) &&
     one.nodes.every((node) => [0, 1, 2].every((k) => positions[3 * node + k] === others[3 * node + k]))
   );
 }
@@ -56,20 +66,24 @@ function elementsOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPan
     elements.set(panel, last.made);
     return last.made;
   }
-  const alike = new ByShape((corners) =>
-    forceMatrix(shellElement(corners, panel.section, panel.along, panel.offset, false)),
+  // an edit of an outline leaves most of a mesh as it was
+  const earlier = lastOfPanel(panel);
+  const byShape = new ByShape(
+    (corners) => forceMatrix(shellElement(corners, panel.section, panel.along, panel.offset, false)),
+    earlier && isMadeAlike(panel, earlier.panel) ? earlier.made.byShape : undefined,
   );
   const matrices: ForceMatrix[] = [];
   for (let e = 0; e + 1 < panel.start.length; e++)
     matrices.push(
-      alike.of(
+      byShape.of(
         Array.from(panel.nodes.subarray(panel.start[e], panel.start[e + 1]), (node) =>
           positions.subarray(3 * node, 3 * node + 3),
         ),
       ),
     );
+  byShape.forgetEarlier();
   const nodes = Int32Array.from(new Set(panel.nodes)).sort();
-  const made = { matrices, nodes, at: placesIn(nodes, panel.nodes) };
+  const made = { matrices, byShape, nodes, at: placesIn(nodes, panel.nodes) };
   elements.set(panel, made);
   lastOf.delete(cacheKey(panel));
   lastOf.set(cacheKey(panel), { panel, positions, made });
