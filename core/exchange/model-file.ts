@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 8;
+export const formatVersion = 9;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -78,6 +78,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
     ...allOf(newInEight, []),
     ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInEight, 0) } } : {}),
   }),
+  // version 9 knows springs along line supports
+  8: (file) => ({ ...file, version: 9 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -1,5 +1,14 @@
 import { count, formatQuantity } from '../units';
-import { inOrder, memberLength, samePoint, type Diaphragm, type Finding, type Model } from '../model';
+import {
+  inOrder,
+  memberLength,
+  samePoint,
+  type Diaphragm,
+  type Finding,
+  type LineSettlementLoad,
+  type Model,
+  type SettlementLoad,
+} from '../model';
 
 /** Diaphragms that tie their nodes; a semi-rigid one leaves that to its slab. */
 export const rigidDiaphragms = (model: Model): Diaphragm[] =>
@@ -97,8 +106,8 @@ const directions = ['ux', 'uy', 'uz', 'rx', 'ry', 'rz'] as const;
 
 function settlementFindings(model: Model): Finding[] {
   return inOrder(model.loads).flatMap((load) => {
-    if (load.type !== 'settlement') return [];
-    const { support } = model.nodes[load.node];
+    if (load.type !== 'settlement' && load.type !== 'lineSettlement') return [];
+    const { support, what, nodes } = movedBy(model, load);
     const imposed = [...load.displacement, ...load.rotation];
     const free = directions.filter((name, i) => imposed[i] !== 0 && !support?.[name]);
     if (free.length === 0) return [];
@@ -107,10 +116,18 @@ function settlementFindings(model: Model): Finding[] {
         key: `settlement ${load.id}`,
         rule: 'settlement-without-support',
         severity: 'stop' as const,
-        sentence: `Case ${model.cases[load.case].label}: load ${load.id} moves node ${load.node} in ${free.join(', ')}, where it has no support.`,
-        why: 'A movement can only be imposed through a support that holds the direction. Hold the node there, or use a force.',
-        place: { nodes: [load.node], loads: [load.id], case: load.case },
+        sentence: `Case ${model.cases[load.case].label}: load ${load.id} moves ${what} in ${free.join(', ')}, where nothing holds it.`,
+        why: 'A movement can only be imposed through a support that holds the direction. Hold it there, or use a force.',
+        place: { nodes, loads: [load.id], case: load.case },
       },
     ];
   });
+}
+
+/** What an imposed movement moves. */
+function movedBy(model: Model, load: SettlementLoad | LineSettlementLoad) {
+  if (load.type === 'settlement')
+    return { support: model.nodes[load.node].support, what: `node ${load.node}`, nodes: [load.node] };
+  const { support, id, label, start, end } = model.lineSupports[load.lineSupport];
+  return { support, what: `line support ${label ?? id}`, nodes: [start, end] };
 }

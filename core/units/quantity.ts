@@ -28,6 +28,8 @@ export type QuantityKind =
   | 'angle'
   | 'springForce'
   | 'springMoment'
+  | 'lineSpring'
+  | 'lineSpringMoment'
   | 'barArea'
   | 'time'
   | 'frequency'
@@ -176,6 +178,24 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
     name: 'a stiffness',
     units: { 'N/m': 1, 'kN/m': 1e3, 'kN/mm': 1e6, 'MN/m': 1e6, 'kip/in': kip / inch, 'kip/ft': kip / foot },
     shown: shown('kN/m', 0, 'kip/in', 1),
+  },
+  lineSpring: {
+    name: 'a stiffness per length',
+    units: {
+      'N/m2': 1,
+      'kN/m2': 1e3,
+      'MN/m2': 1e6,
+      'kN/m/m': 1e3,
+      'kip/in/ft': kip / inch / foot,
+      'kip/ft2': kip / foot ** 2,
+      'kip/ft/ft': kip / foot ** 2,
+    },
+    shown: shown('kN/m/m', 0, 'kip/in/ft', 1),
+  },
+  lineSpringMoment: {
+    name: 'a rotational stiffness per length',
+    units: { 'N·m/rad/m': 1, 'kN·m/rad/m': 1e3, 'kNm/rad/m': 1e3, 'kip·ft/rad/ft': kip },
+    shown: shown('kN·m/rad/m', 0, 'kip·ft/rad/ft', 0),
   },
   springMoment: {
     name: 'a rotational stiffness',

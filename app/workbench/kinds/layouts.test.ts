@@ -1,17 +1,19 @@
 import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { buildTernHide } from '~demo/tern-hide';
-import { applyAct, emptyModel, inOrder, type Model } from '~core/model';
+import { applyAct, emptyModel, inOrder, type Model, type Slab } from '~core/model';
 import { fromClipboard, putBlock, type RowLayout } from '../cells/cells';
 import { combinationLayout } from './combinations/layout';
 import { loadLayout } from './loads/layout';
 import { actingLoads } from '~core/loading';
 import { gridLineLayout } from './grid-lines/layout';
 import { groupLayout } from './groups/layout';
+import { lineSupportLayout } from './line-supports/layout';
 import { materialLayout } from './materials/layout';
 import { memberLayout } from './members/layout';
 import { nodeLayout } from './nodes/layout';
 import { supportText } from './nodes/support-words';
 import { supportLayout } from './nodes/supports-layout';
+import { panelLayout } from './panel-layout';
 import { sectionLayout } from './sections/layout';
 import { storeyLayout } from './storeys/layout';
 
@@ -338,4 +340,78 @@ describe('the ledger of combinations', () => {
       Object.keys(model.combinations).length,
     );
   });
+});
+
+test('slabs, walls and line supports stand in rows: changed by cells, added by their nodes, with what is wrong said', () => {
+  const base = { ...emptyModel({ name: 'Floor', units: 'si', code: 'us' }), ...library };
+  const ids = inOrder(base.nodes)
+    .slice(0, 4)
+    .map(({ id }) => id);
+  const slabLayout = panelLayout<Slab>(base, 'slabs');
+  const made = put(base, slabLayout, inOrder(base.slabs), inOrder(base.slabs).length, 'Name', [
+    // name, thickness, material, analysed as, corners at, bars, elements, factors …, area, openings, corners
+    ['Deck', '180 mm', '', 'plate', 'top', '30', '0.4', '0.25', '0.25', '1', '1', '', '', ids.join(' ')],
+    ['Lost', '180 mm', '', 'plate', '', '', '', '', '', '', '', '', '', 'n1 n2'],
+  ]);
+  expect(made.result.added).toBe(1);
+  expect(made.result.errors[0]).toMatchObject({
+    column: 'Corners',
+    error: expect.stringContaining('three corners') as string,
+  });
+  const slab = inOrder(made.model.slabs).at(-1)!;
+  expect(slab).toMatchObject({
+    label: 'Deck',
+    thickness: 0.18,
+    behaviour: 'plate',
+    plane: 'top',
+    meshSize: 0.4,
+    corners: ids,
+    factors: { bendingX: 0.25, bendingY: 0.25 },
+  });
+  expect(slab.barAngle).toBeCloseTo(Math.PI / 6, 12);
+  const rows = inOrder(made.model.slabs);
+  const changed = put(made.model, panelLayout<Slab>(made.model, 'slabs'), rows, rows.length - 1, 'Bending x', [['1']]);
+  expect(inOrder(changed.model.slabs).at(-1)!.factors).toEqual({ bendingY: 0.25 });
+  const back = put(
+    changed.model,
+    panelLayout<Slab>(changed.model, 'slabs'),
+    inOrder(changed.model.slabs),
+    rows.length - 1,
+    'Analysed as',
+    [['load']],
+  );
+  expect(inOrder(back.model.slabs).at(-1)!.behaviour).toBeUndefined();
+
+  const lines = put(made.model, lineSupportLayout(made.model), [], 0, 'Name', [
+    ['Edge', ids[0], ids[1], '', 'ux uz'],
+    ['Bed', ids[1], ids[2], '', '', '', '', '', '', '', '', '', '', '20000'],
+  ]);
+  expect(lines.result.errors).toEqual([]);
+  const [edge, bed] = inOrder(lines.model.lineSupports).slice(-2);
+  expect(edge.support).toMatchObject({ ux: true, uy: false, uz: true });
+  expect(bed).toMatchObject({ start: ids[1], end: ids[2], springs: { uz: 20e6 }, support: { uz: false } });
+  const held = put(lines.model, lineSupportLayout(lines.model), [bed], 0, 'uy', [['held']]);
+  expect(held.model.lineSupports[bed.id].support).toMatchObject({ uy: true, uz: false });
+  const freed = put(held.model, lineSupportLayout(held.model), [held.model.lineSupports[bed.id]], 0, 'k uz', [['']]);
+  expect(freed.model.lineSupports[bed.id].springs).toBeUndefined();
+  for (const model of [made.model, lines.model]) {
+    const check = <Row extends { id: string }>(layout: RowLayout<Row>, all: readonly Row[]) =>
+      expect(
+        putBlock(
+          model,
+          layout,
+          all,
+          0,
+          0,
+          all.map((row) => layout.columns.map((one) => one.text(row))),
+        ),
+      ).toEqual({
+        edits: [],
+        errors: [],
+        changed: 0,
+        added: 0,
+      });
+    check(panelLayout<Slab>(model, 'slabs'), inOrder(model.slabs));
+    check(lineSupportLayout(model), inOrder(model.lineSupports));
+  }
 });

@@ -282,6 +282,14 @@ export const panelTools: readonly Tool[] = [
       { key: 'p1', label: 'To', kind: 'point', initial: null },
       { key: 'turns', label: 'The edge may turn', kind: 'flag', initial: true },
       { key: 'level', label: 'Held sideways too', kind: 'flag', initial: true },
+      {
+        key: 'spring',
+        label: 'Vertical spring',
+        kind: 'quantity',
+        quantity: 'lineSpring',
+        initial: null,
+        hint: 'empty: held fully up and down',
+      },
     ],
     plan: ({ model }, values) => {
       const [a, b] = [values.point('p0'), values.point('p1')];
@@ -289,12 +297,38 @@ export const panelTools: readonly Tool[] = [
       const { ids, edits } = outline(model, [a, b]);
       const turns = values.flag('turns');
       const level = values.flag('level');
-      const support: Support = { ux: level, uy: level, uz: true, rx: !turns, ry: !turns, rz: !turns };
+      const spring = values.optional('spring');
+      if (spring !== undefined && !(spring > 0))
+        return refused('A spring is above zero. Leave it empty to hold the edge fully.');
+      const support: Support = {
+        ux: level,
+        uy: level,
+        uz: spring === undefined,
+        rx: !turns,
+        ry: !turns,
+        rz: !turns,
+      };
       const id = new RecordCollector(model).nextId('lineSupports');
       return {
         ok: true,
         act: {
-          edits: [...edits, { kind: 'add', records: { lineSupports: [{ id, start: ids[0], end: ids[1], support }] } }],
+          edits: [
+            ...edits,
+            {
+              kind: 'add',
+              records: {
+                lineSupports: [
+                  {
+                    id,
+                    start: ids[0],
+                    end: ids[1],
+                    support,
+                    ...(spring === undefined ? {} : { springs: { uz: spring } }),
+                  },
+                ],
+              },
+            },
+          ],
           sentence: `Supported a slab edge from ${ids[0]} to ${ids[1]}`,
         },
         words: `line support of ${formatQuantity(norm(subtract(a, b)), 'length', model.settings.units, 2)}`,

@@ -25,8 +25,17 @@ export function floorSupports(
       ) as unknown as Support,
     };
   };
-  for (const { id, support } of Object.values(model.lineSupports))
-    for (const { node } of floors.lines.get(id) ?? []) hold(node, support);
+  const resist = (node: number, springs: NonNullable<Node['springs']>, length: number) => {
+    const known = held[node]!;
+    const sum = { ...known.springs };
+    for (const name of directions) if (springs[name]) sum[name] = (sum[name] ?? 0) + springs[name] * length;
+    held[node] = { ...known, springs: sum };
+  };
+  for (const { id, support, springs } of Object.values(model.lineSupports))
+    for (const { node, length } of floors.lines.get(id) ?? []) {
+      hold(node, support);
+      if (springs) resist(node, springs, length);
+    }
   for (const [node, support] of withoutStiffness(floors, frame)) hold(node, support);
   return held;
 }

@@ -1,18 +1,24 @@
 import { z } from 'zod';
-import { nodeId, support } from './nodes';
+import { nodeId, sixStiffnesses, support } from './nodes';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
 /** Ids of line supports: `j12`. */
 export const lineSupportId = idOf('j', 'line support');
 
-/** An edge of a slab that is held along its length. */
+/** An edge of a slab that is held along its length, fully or by springs. */
 export const lineSupport = z.strictObject({
   id: lineSupportId,
   label: label.optional(),
   start: nodeId,
   end: nodeId,
   support,
+  springs: z
+    .strictObject(sixStiffnesses)
+    .optional()
+    .describe(
+      'springs to the ground in global directions, per metre of the line: N/m², and N·m/rad a metre; where the line is held they have no effect',
+    ),
 });
 
 /** What is done with line supports by declaration. */

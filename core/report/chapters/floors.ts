@@ -115,7 +115,12 @@ function lineBlocks(model: Model): Block[] {
     heading('Line supports'),
     table(
       ['Line', 'From', 'To', 'Held'],
-      lines.map(({ id, label, start, end, support }) => [label ?? id, start, end, supportWords(support)]),
+      lines.map(({ id, label, start, end, support, springs }) => [
+        label ?? id,
+        start,
+        end,
+        [supportWords(support), ...springWords(model, springs, 'lineSpring')].filter((part) => part !== '').join(', '),
+      ]),
     ),
   ];
 }
@@ -148,17 +153,23 @@ function supportWords(support: Node['support']): string {
   return held.length === 6 ? 'fixed' : held.join(', ');
 }
 
+/** Springs with their stiffness. @param kind of those that resist movements */
+function springWords(model: Model, springs: Node['springs'], kind: 'springForce' | 'lineSpring'): string[] {
+  const turns = kind === 'springForce' ? 'springMoment' : 'lineSpringMoment';
+  return Object.entries(springs ?? {}).flatMap(([way, stiffness]) =>
+    stiffness > 0
+      ? [`${way} by ${formatQuantity(stiffness, way.startsWith('u') ? kind : turns, model.settings.units)}`]
+      : [],
+  );
+}
+
 /** What holds a node: the directions of its support, its springs with their stiffness, and how it is inclined. */
 export function heldWords(model: Model, node: Node): string {
   if (!isHeld(node)) return '';
   const { units } = model.settings;
-  const springs = Object.entries(node.springs ?? {}).filter(([, stiffness]) => stiffness > 0);
   return [
     supportWords(node.support),
-    ...springs.map(
-      ([way, stiffness]) =>
-        `${way} by ${formatQuantity(stiffness, way.startsWith('u') ? 'springForce' : 'springMoment', units)}`,
-    ),
+    ...springWords(model, node.springs, 'springForce'),
     node.supportAngles
       ? `turned by ${node.supportAngles.map((angle) => formatQuantity(angle, 'angle', units)).join(', ')}`
       : '',

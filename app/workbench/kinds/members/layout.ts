@@ -1,16 +1,9 @@
 import { endConditionName, endConditions, parseSection } from '~core/build';
-import { catalogueMaterials, findMaterial } from '~core/catalog';
 import { behaviours, memberLength, type Member, type Model } from '~core/model';
 import type { Batch, CellRead, RowLayout } from '../../cells/cells';
 import { bad, good, quantity, words, oneOf, labelCell } from '../../cells/columns';
 import { placeWords } from '../../words/selection-words';
-
-const nodeCell =
-  (field: 'start' | 'end') =>
-  (text: string, { model }: Batch): CellRead =>
-    text.toLowerCase() in model.nodes
-      ? good({ [field]: text.toLowerCase() })
-      : bad(`There is no node “${text}”. Type its number, such as n4.`);
+import { materialCell, nodeCell } from '../reference-cells';
 
 function sectionCell(text: string, { model, collector }: Batch): CellRead {
   if (text === '' || text === 'none') return good({ section: null });
@@ -18,16 +11,6 @@ function sectionCell(text: string, { model, collector }: Batch): CellRead {
   if (own) return good({ section: own.id });
   const parsed = parseSection(text, model.settings.units);
   return parsed.ok ? good({ section: collector.section(parsed.value) }) : bad(parsed.error);
-}
-
-function materialCell(text: string, { model, collector }: Batch): CellRead {
-  if (text === '' || text === 'none') return good({ material: null });
-  const own = Object.values(model.materials).find((material) => material.name.toLowerCase() === text.toLowerCase());
-  if (own) return good({ material: own.id });
-  const listed = findMaterial(text);
-  return listed
-    ? good({ material: collector.material(listed) })
-    : bad(`“${text}” is no material of the project or the catalogue, such as ${catalogueMaterials[0].name}.`);
 }
 
 const endNames = endConditions.map((condition) => condition.name);

@@ -220,6 +220,68 @@ const strips = cases('Slabs as beams, in a model', 'beam theory, ν = 0, per met
   ['middle half twice as thick: deflection', stepped, () => thick().at('w', half), 'm', 1e-2],
 ]);
 
+/** A long strip of half a metre on springs along both edges: a beam on an elastic bed. */
+const [bed, breadth, deep] = [1e6, 0.5, 0.3];
+const bedEI = (E * breadth * deep ** 3) / 12;
+const lambda = (bed / (4 * bedEI)) ** 0.25;
+const onSprings = once(() =>
+  solvedFloor({
+    corners: rectangle(30, breadth),
+    poisson: 0,
+    slab: { thickness: deep, meshSize: 0.25 },
+    lines: [
+      { ...line(1, 1, 2, { uz: false, ...soft }), springs: { uz: bed / 2 } },
+      { ...line(2, 3, 4, { uz: false, ...soft }), springs: { uz: bed / 2 } },
+    ],
+    loads: [
+      {
+        type: 'line',
+        start: [15, 0, 0],
+        end: [15, breadth, 0],
+        valueFrom: -100e3 / breadth,
+        valueTo: -100e3 / breadth,
+        direction: 'z',
+      },
+    ],
+  }),
+);
+const beds = cases('A slab on springs along its edges, in a model', 'Hetényi 1946: P λ / 2 k, P / 4 λ, P λ / 2', [
+  [
+    'under the load: deflection',
+    (-100e3 * lambda) / (2 * bed),
+    () => onSprings().at('w', [15, breadth / 2, 0]),
+    'm',
+    1e-2,
+  ],
+  [
+    'under the load: moment per width',
+    100e3 / (4 * lambda) / breadth,
+    () => onSprings().at('mx', [15, breadth / 2, 0]),
+    'N·m/m',
+    3e-2,
+  ],
+  [
+    'at λ x = π / 2: deflection, e^(−π/2) of it',
+    (-100e3 * lambda * Math.exp(-Math.PI / 2)) / (2 * bed),
+    () => onSprings().at('w', [15 + Math.PI / 2 / lambda, breadth / 2, 0]),
+    'm',
+    2e-2,
+  ],
+  ['sum of the springs along one edge', 50e3, () => onSprings().back(1).force[2], 'N', 1e-9],
+  [
+    'most one edge gives back per length',
+    (100e3 * lambda) / 4,
+    () =>
+      Math.max(
+        ...onSprings()
+          .back(1)
+          .stations.map(({ perLength }) => perLength[2]),
+      ),
+    'N/m',
+    1e-2,
+  ],
+]);
+
 const warm = (change: number, difference: number, held: object) =>
   once(() =>
     solvedFloor({
@@ -355,4 +417,11 @@ const flanges = cases(
   ],
 );
 
-export const floorStaticCases: readonly BookCase[] = [...plates, ...strips, ...temperatures, ...walls, ...flanges];
+export const floorStaticCases: readonly BookCase[] = [
+  ...plates,
+  ...strips,
+  ...beds,
+  ...temperatures,
+  ...walls,
+  ...flanges,
+];
