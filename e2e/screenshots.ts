@@ -102,6 +102,7 @@ await picture('results-slab', 'results', async (page) => {
   // between beams and columns there is only the slab under the pointer
   await page.mouse.click(480, 250);
   await page.mouse.move(200, 480);
+  await page.locator('.slab-signs').scrollIntoViewIfNeeded();
   await page.waitForTimeout(600);
 });
 await picture('checks', 'checks', async () => undefined);

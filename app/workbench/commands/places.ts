@@ -1,5 +1,5 @@
 import { resultQuantities } from '~core/results';
-import type { Analysis, Settings } from '~core/model';
+import { tableWords, type Analysis, type Settings } from '~core/model';
 import { saveDocument } from '../../making/making';
 import type { Workbench } from '../../state/store';
 import { quantities, stageNames, type Stage, type ViewState } from '../../state/view-slice';
@@ -209,10 +209,12 @@ function withReport(workbench: Workbench, form: 'pdf' | 'xlsx'): void {
 /** Records of a model that a text names, beside members, nodes and sections: what is chosen is shown. */
 export function recordsNamed(workbench: Workbench, words: string): Command[] {
   const view = workbench.getState();
-  return everyRecord(view.model, (_table, { found, name }, record) => {
+  return everyRecord(view.model, (table, { found, name }, record) => {
     if (!found) return [];
     const way = found.way(record, { model: view.model, view });
-    const whole = [name(record, view.model), way.words].some((text) => text.toLowerCase() === words);
+    const whole = [name(record, view.model), way.words, `${tableWords[table].noun} ${record.id}`].some(
+      (text) => text.toLowerCase() === words,
+    );
     if (!whole && ![found.by(record, view.model), record.id].some((text) => text.toLowerCase().includes(words)))
       return [];
     return [{ id: record.id, title: way.words, run: () => goWay(workbench, way) }];

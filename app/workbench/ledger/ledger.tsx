@@ -25,6 +25,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'results reactions': () => <TableTab tab="reactions" />,
   'results supportLines': () => <TableTab tab="supportLines" />,
   'results panels': () => <TableTab tab="panels" />,
+  'results lineSupports': () => <TableTab tab="lineSupports" />,
   'results displacements': () => <TableTab tab="displacements" />,
   'results storeys': () => <TableTab tab="storeys" />,
   'results modes': () => <TableTab tab="modes" />,
@@ -32,8 +33,9 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'checks worst': () => <ChecksTab made />,
   'checks skipped': () => <ChecksTab made={false} />,
 };
-const contentOf = (stage: Stage, tab: string): ReactNode =>
-  contents[`${stage === 'analysis' || stage === 'report' ? 'frame' : stage} ${tab}`]();
+/** What makes the content of a tab; undefined: it has none. */
+export const contentMaker = (stage: Stage, tab: string): (() => ReactNode) | undefined =>
+  contents[`${stage === 'analysis' || stage === 'report' ? 'frame' : stage} ${tab}`];
 
 /** Heights of the ledger, pixels. */
 export const ledgerHeights = { open: 212, folded: 32 } as const;
@@ -94,7 +96,7 @@ export function Ledger({ right }: { right: number }) {
           aria-labelledby={`tab-${current.id}`}
           style={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
         >
-          {contentOf(stage, current.id)}
+          {contentMaker(stage, current.id)?.()}
         </div>
       )}
     </section>
