@@ -1,3 +1,4 @@
+import type { Locator } from 'playwright-core';
 import { solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
 
@@ -20,6 +21,23 @@ const corners = ['First', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth'];
 async function outline(places: readonly string[]): Promise<void> {
   for (const [i, at] of places.entries()) await fill(`${corners[i]} corner`, at);
   await details().getByRole('button', { name: 'Keep the slab' }).click();
+}
+/** Clicks between beams and columns, where only the slab is under the pointer, until it is shown. */
+async function clickSlab(shown: Locator): Promise<void> {
+  const canvas = (await page.locator('.canvas-host').boundingBox())!;
+  for (const [x, y] of [
+    [0.34, 0.35],
+    [0.36, 0.37],
+    [0.38, 0.4],
+    [0.42, 0.33],
+  ]) {
+    await page.mouse.click(canvas.x + x * canvas.width, canvas.y + y * canvas.height);
+    const isShown = await shown.waitFor({ timeout: 1500 }).then(
+      () => true,
+      () => false,
+    );
+    if (isShown) return;
+  }
 }
 const revision = (number: number) => page.getByText(`rev ${number}, saved`).waitFor();
 interface ModelFile {
@@ -81,24 +99,9 @@ test('a slab that only carries loads is offered its analysis; what a rigid floor
   await solved(page);
   await command('Plan of Storey 1');
   // away from beams and columns there is only the slab under the pointer
-  const canvas = (await page.locator('.canvas-host').boundingBox())!;
   await page.keyboard.press('Escape');
   const ring = details().getByText('Slab First floor');
-  for (const [x, y] of [
-    [0.34, 0.35],
-    [0.36, 0.37],
-    [0.38, 0.4],
-    [0.42, 0.33],
-  ]) {
-    await page.mouse.click(canvas.x + x * canvas.width, canvas.y + y * canvas.height);
-    if (
-      await ring.waitFor({ timeout: 1500 }).then(
-        () => true,
-        () => false,
-      )
-    )
-      break;
-  }
+  await clickSlab(ring);
   // drawn before slabs were analysed: it only carries loads, and says so
   await details().getByLabel('Analysed as', { exact: true }).click();
   await page.getByTitle('carries loads to its edges, not analysed', { exact: true }).last().click();
@@ -274,23 +277,8 @@ test('contours of an envelope: a slab chosen by a click, extremes of a region, a
   await page.getByRole('button', { name: 'Close Values at a place of a slab or wall' }).click();
   // the slab itself, by a click between its beams
   await command('Plan of Storey 1');
-  const canvas = (await page.locator('.canvas-host').boundingBox())!;
   const rows = details().getByRole('table', { name: 'Extremes of First floor' });
-  for (const [x, y] of [
-    [0.34, 0.35],
-    [0.36, 0.37],
-    [0.38, 0.4],
-    [0.42, 0.33],
-  ]) {
-    await page.mouse.click(canvas.x + x * canvas.width, canvas.y + y * canvas.height);
-    if (
-      await rows.waitFor({ timeout: 1500 }).then(
-        () => true,
-        () => false,
-      )
-    )
-      break;
-  }
+  await clickSlab(rows);
   await rows.getByRole('button', { name: 'Show Slab moment my' }).click();
   await page.getByText('Slab moment my, Envelope, strength').waitFor();
   await details().getByRole('button', { name: 'Watch the largest v of First floor' }).click();

@@ -2,7 +2,6 @@ import { capital } from '../words/capital';
 import { Button } from 'antd';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { Icon } from '../../theme/icons';
 import { deleteSelected, lockSelected } from '../commands/commands';
 import { toolOf, tools } from '../tools/all-tools';
 import { isOfLoads, openTool } from '../tools/open-tool';
@@ -10,6 +9,7 @@ import type { Tool } from '../tools/tool';
 import { ToolCard } from '../tools/tool-card';
 import { FrameBuilder } from '../cards/frame-builder-form';
 import { CardSide, useShowsSelection } from '../cards/card-side';
+import { SelectNothing } from '../cards/select-nothing';
 import { Part } from '../fields/part';
 import { FloorsEditor, NamedThings, NewMembersEditor } from '../cards/frame-lists';
 import { recordName, screenKind } from '../kinds/screen-kinds';
@@ -92,14 +92,7 @@ export function FrameDetails() {
           </h2>
           {chosen.length > 1 && <div className="caption">changes apply to all selected</div>}
         </div>
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Select nothing"
-          onClick={() => workbench.getState().select({})}
-        >
-          <Icon name="close" />
-        </button>
+        <SelectNothing />
       </div>
       <div className="details-body">
         <div

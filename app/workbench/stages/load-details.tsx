@@ -14,6 +14,7 @@ import { isOfLoads, openTool } from '../tools/open-tool';
 import { ToolCard } from '../tools/tool-card';
 import { usePart } from '../fields/part';
 import { CardSide, useShowsSelection } from '../cards/card-side';
+import { SelectNothing } from '../cards/select-nothing';
 import { CaseList } from '../cards/case-editor';
 import { LoadEditor } from '../kinds/loads/editor';
 import { PutLoadForm } from '../cards/put-load-form';
@@ -52,16 +53,7 @@ export function LoadDetails() {
               : `${count(Object.keys(model.loads).length, 'load')} in ${count(Object.keys(model.cases).length, 'case')}`}
           </div>
         </div>
-        {(chosen || picked.length > 0) && (
-          <button
-            type="button"
-            className="icon-button"
-            aria-label="Select nothing"
-            onClick={() => workbench.getState().select({})}
-          >
-            <Icon name="close" />
-          </button>
-        )}
+        {(chosen || picked.length > 0) && <SelectNothing />}
       </div>
       <div className="details-body" ref={body}>
         {chosen ? (

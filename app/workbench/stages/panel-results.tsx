@@ -12,8 +12,8 @@ import {
 } from '~core/results';
 import { formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { Icon } from '../../theme/icons';
 import { CardSide } from '../cards/card-side';
+import { SelectNothing } from '../cards/select-nothing';
 import { SlabSigns } from '../pieces/slab-signs';
 import { openTool } from '../tools/open-tool';
 
@@ -266,19 +266,5 @@ export function LineResults({ id }: { id: string }) {
         )}
       </div>
     </aside>
-  );
-}
-
-function SelectNothing() {
-  const workbench = useWorkbenchApi();
-  return (
-    <button
-      type="button"
-      className="icon-button"
-      aria-label="Select nothing"
-      onClick={() => workbench.getState().select({})}
-    >
-      <Icon name="close" />
-    </button>
   );
 }

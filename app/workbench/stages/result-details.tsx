@@ -4,7 +4,6 @@ import { isHeld, meshedPanels, storeysUpward } from '~core/model';
 import { largestChordDeflection, MemberLine } from '~core/results';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { shownParts, shownWords } from '~core/results';
 import { PanelMovements } from './panel-movements';
@@ -17,6 +16,7 @@ import { ExtremesTable } from '../pieces/extremes-table';
 import { LineDiagram } from '../pieces/line-diagram';
 import { useMemberResults } from '../pieces/member-results';
 import { CardSide, useShowsSelection } from '../cards/card-side';
+import { SelectNothing } from '../cards/select-nothing';
 import { capital } from '../words/capital';
 import { placeWords } from '../words/selection-words';
 import { selectionWords } from '../../state/selection';
@@ -68,7 +68,6 @@ function NoResults() {
 }
 
 function MemberDetails({ id }: { id: string }) {
-  const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
   const row = useWorkbench((state) => state.checks.get(id));
@@ -93,14 +92,7 @@ function MemberDetails({ id }: { id: string }) {
             {placeWords(model, id)} · {section}, {material}
           </div>
         </div>
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Select nothing"
-          onClick={() => workbench.getState().select({})}
-        >
-          <Icon name="close" />
-        </button>
+        <SelectNothing />
       </div>
       <div className="details-body">
         {!results ? (
@@ -189,7 +181,6 @@ const movementRows = [
 ] as const;
 
 function NodeDetails({ id }: { id: string }) {
-  const workbench = useWorkbenchApi();
   const model = useWorkbench((state) => state.model);
   const shown = useWorkbench((state) => state.shown);
   const solved = useWorkbench((state) => state.solved)!;
@@ -210,14 +201,7 @@ function NodeDetails({ id }: { id: string }) {
           <h2 className="title">Node {id}</h2>
           <div className="caption">{shownWords(model, shown).name}</div>
         </div>
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Select nothing"
-          onClick={() => workbench.getState().select({})}
-        >
-          <Icon name="close" />
-        </button>
+        <SelectNothing />
       </div>
       <div className="details-body">
         {number < 0 || parts.length === 0 ? (
