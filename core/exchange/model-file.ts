@@ -78,7 +78,7 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
     ...allOf(newInEight, []),
     ...(file.lastIds ? { lastIds: { ...file.lastIds, ...allOf(newInEight, 0) } } : {}),
   }),
-  // version 9 knows springs along line supports
+  // version 9 knows springs along line supports, and slabs and walls in groups
   8: (file) => ({ ...file, version: 9 }),
   3: (file) => ({
     ...file,

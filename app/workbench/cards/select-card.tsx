@@ -2,9 +2,9 @@ import { Input } from 'antd';
 import { useMemo, useState } from 'react';
 import { count } from '~core/units';
 import { useWorkbench } from '../../state/store';
-import { selectionWords } from '../../state/selection';
+import { joined, selectionWords } from '../../state/selection';
 import { PopoverCard } from '../pieces/popover-card';
-import { selectionChoices, type SelectionChoice } from './selection-choices';
+import { selectedBy, selectionChoices, sizeOfChoice, type SelectionChoice } from './selection-choices';
 
 /** Selecting by what things are: a click selects, Shift adds, Ctrl keeps only those of the selection. */
 export function SelectCard() {
@@ -24,24 +24,25 @@ export function SelectCard() {
     }))
     .filter((group) => group.choices.length > 0);
   const choose = (choice: SelectionChoice, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
-    if (event.shiftKey)
-      select({
-        members: [...new Set([...selection.members, ...choice.members])],
-        nodes: [...new Set([...selection.nodes, ...choice.nodes])],
-      });
+    const chosen = selectedBy(choice);
+    if (event.shiftKey) select(joined(selection, chosen));
     else if (event.ctrlKey || event.metaKey)
-      select({
-        members: selection.members.filter((id) => choice.members.includes(id)),
-        nodes: selection.nodes.filter((id) => choice.nodes.includes(id)),
-      });
-    else select({ members: choice.members, nodes: choice.nodes });
+      select(
+        Object.fromEntries(
+          Object.entries(chosen).map(([table, ids]) => [
+            table,
+            selection[table as keyof typeof chosen].filter((id) => ids.includes(id)),
+          ]),
+        ),
+      );
+    else select(chosen);
   };
   const words = selectionWords(model, selection);
   return (
     <PopoverCard title="Select by" side="left">
       <Input
         aria-label="Find a choice"
-        placeholder="beam, IPE, storey …"
+        placeholder="beam, IPE, storey, slab …"
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         allowClear
@@ -57,7 +58,9 @@ export function SelectCard() {
               <button type="button" key={choice.label} className="choice" onClick={(event) => choose(choice, event)}>
                 {choice.label}{' '}
                 <span className="caption">
-                  {choice.members.length > 0 ? choice.members.length : count(choice.nodes.length, 'node')}
+                  {sizeOfChoice(choice) > choice.nodes.length
+                    ? sizeOfChoice(choice)
+                    : count(choice.nodes.length, 'node')}
                 </span>
               </button>
             ))}

@@ -1,12 +1,38 @@
 import { endConditionName, slopesOf, storeyMembers, workingPlanes } from '~core/build';
-import { inOrder, memberEnds, offPlane, storeysUpward, type Finding, type Member, type Model } from '~core/model';
+import {
+  inOrder,
+  memberEnds,
+  offPlane,
+  storeysUpward,
+  type Finding,
+  type Member,
+  type Model,
+  type Panel,
+} from '~core/model';
+import { formatQuantity } from '~core/units';
 
 /** Something that can be selected by one click, in words. */
 export interface SelectionChoice {
   readonly label: string;
   readonly members: readonly string[];
   readonly nodes: readonly string[];
+  readonly slabs?: readonly string[];
+  readonly walls?: readonly string[];
+  readonly lineSupports?: readonly string[];
 }
+
+/** What a choice selects, by table. */
+export const selectedBy = ({ members, nodes, slabs = [], walls = [], lineSupports = [] }: SelectionChoice) => ({
+  members,
+  nodes,
+  slabs,
+  walls,
+  lineSupports,
+});
+
+/** How many records a choice selects. */
+export const sizeOfChoice = (choice: SelectionChoice): number =>
+  Object.values(selectedBy(choice)).reduce((sum, ids) => sum + ids.length, 0);
 
 export interface ChoiceGroup {
   readonly title: string;
@@ -15,7 +41,7 @@ export interface ChoiceGroup {
 
 const tolerance = 0.02;
 
-/** Everything a model's members and nodes can be chosen by: kind, section, material, storey, plane, group, end condition, finding, what they lack. Empty choices are left out. */
+/** Everything a model's members, nodes, slabs and walls can be chosen by: kind, section, material, storey, plane, group, end condition, finding, what they lack. Empty choices are left out. */
 export function selectionChoices(model: Model, findings: readonly Finding[]): ChoiceGroup[] {
   const members = inOrder(model.members);
   const nodes = inOrder(model.nodes);
@@ -94,6 +120,8 @@ export function selectionChoices(model: Model, findings: readonly Finding[]): Ch
         label: group.label,
         members: group.members,
         nodes: group.nodes ?? [],
+        slabs: group.slabs ?? [],
+        walls: group.walls ?? [],
       })),
     },
     by('Ends', (member) => {
@@ -113,6 +141,7 @@ export function selectionChoices(model: Model, findings: readonly Finding[]): Ch
         },
       ],
     },
+    { title: 'Slabs and walls', choices: panelChoices(model) },
     { title: 'Lacking', choices: lacking },
     {
       title: 'Finding',
@@ -124,15 +153,60 @@ export function selectionChoices(model: Model, findings: readonly Finding[]): Ch
         nodes: [
           ...new Set(list.flatMap((finding) => (finding.place.members ? [] : (finding.place.nodes ?? [])))),
         ].filter((id) => id in model.nodes),
+        slabs: [...new Set(list.flatMap(({ place }) => place.panel ?? []))].filter((id) => id in model.slabs),
+        walls: [...new Set(list.flatMap(({ place }) => place.panel ?? []))].filter((id) => id in model.walls),
       })),
     },
   ];
   return groups
     .map(({ title, choices }) => ({
       title,
-      choices: choices.filter((choice) => choice.members.length + choice.nodes.length > 0),
+      choices: choices.filter((choice) => sizeOfChoice(choice) > 0),
     }))
     .filter((group) => group.choices.length > 0);
+}
+
+/** What slabs, walls and line supports can be chosen by: kind, how they are analysed, thickness, material, level, what they lack. */
+function panelChoices(model: Model): SelectionChoice[] {
+  const { units } = model.settings;
+  const [slabs, walls] = [inOrder(model.slabs), inOrder(model.walls)];
+  const chosen = (label: string, fits: (panel: Panel) => boolean): SelectionChoice => ({
+    label,
+    members: [],
+    nodes: [],
+    slabs: slabs.filter(fits).map(({ id }) => id),
+    walls: walls.filter(fits).map(({ id }) => id),
+  });
+  const each = <V>(read: (panel: Panel) => V, words: (value: V) => string) =>
+    [...new Set([...slabs, ...walls].map(read))].map((value) => chosen(words(value), (panel) => read(panel) === value));
+  return [
+    { ...chosen('all slabs', () => true), walls: [] },
+    { ...chosen('all walls', () => true), slabs: [] },
+    {
+      label: 'all line supports',
+      members: [],
+      nodes: [],
+      lineSupports: inOrder(model.lineSupports).map(({ id }) => id),
+    },
+    ...each(
+      ({ behaviour = 'load' }) => behaviour,
+      (behaviour) => (behaviour === 'load' ? 'carry loads only' : `analysed as ${behaviour}`),
+    ),
+    ...each(
+      ({ thickness }) => thickness,
+      (thickness) => `${formatQuantity(thickness, 'sectionLength', units)} thick`,
+    ),
+    ...each(
+      ({ material }) => material,
+      (material) => (material === null ? 'slabs and walls without a material' : `of ${model.materials[material].name}`),
+    ),
+    ...storeysUpward(model).map(({ label, elevation }) => ({
+      ...chosen(`slabs of ${label}`, ({ corners }) =>
+        corners.every((id) => Math.abs(model.nodes[id].position[2] - elevation) < tolerance),
+      ),
+      walls: [],
+    })),
+  ];
 }
 
 function withoutLoads(model: Model): string[] {

@@ -414,4 +414,10 @@ test('slabs, walls and line supports stand in rows: changed by cells, added by t
     check(panelLayout<Slab>(model, 'slabs'), inOrder(model.slabs));
     check(lineSupportLayout(model), inOrder(model.lineSupports));
   }
+  const grouped = put(made.model, groupLayout(), inOrder(made.model.groups), 0, 'Slabs and walls', [
+    [slab.id.toUpperCase()],
+  ]);
+  expect(inOrder(grouped.model.groups)[0].slabs).toEqual([slab.id]);
+  const wrong = put(made.model, groupLayout(), inOrder(made.model.groups), 0, 'Slabs and walls', [['b99']]);
+  expect(wrong.result.errors[0].error).toMatch(/no slab or wall “b99”/);
 });

@@ -18,7 +18,7 @@ import { chosenRecords, selectableTables, selectionWords } from '../../state/sel
 import { SettingOutEditor } from '../cards/setting-out-editor';
 
 /** What can be done to slabs, walls and the like. */
-const wholeTools = new Set(['move', 'copy', 'mirror', 'rotate']);
+const wholeTools = new Set(['move', 'copy', 'mirror', 'rotate', 'group']);
 const quickTools = ['move', 'copy', 'mirror', 'rotate', 'divide', 'extend', 'group'];
 
 /** Details of the Frame stage: the frame builder, what is selected, or the setting-out. */

@@ -228,41 +228,51 @@ export const memberTools: readonly Tool[] = [
   },
   {
     id: 'group',
-    title: 'Group the selected members',
+    title: 'Group what is selected',
     group: 'members',
-    needs: 'members',
+    needs: 'anything',
     action: 'Group',
-    about: 'Gives members a common name, to select, colour and list them by.',
+    about: 'Gives members, nodes, slabs and walls a common name, to select, colour and list them by.',
     fields: ({ model }) => [
       { key: 'label', label: 'Name', kind: 'text', initial: `Group ${Object.keys(model.groups).length + 1}` },
     ],
     plan: ({ model, selection }, values) => {
       const label = values.text('label').trim();
       if (label === '') return refused('Give the group a name.');
-      if (selection.members.length === 0) return refused('Select the members that shall be in the group.');
+      const { members, nodes, slabs = [], walls = [] } = selection;
+      if (members.length + nodes.length + slabs.length + walls.length === 0)
+        return refused('Select the members, nodes, slabs or walls that shall be in the group.');
       const present = Object.values(model.groups).find((group) => group.label === label);
-      const members = [...new Set([...(present?.members ?? []), ...selection.members])];
+      const joined = (own: readonly string[] | undefined, more: readonly string[]) => [
+        ...new Set([...(own ?? []), ...more]),
+      ];
+      const fields = {
+        members: joined(present?.members, members),
+        ...Object.fromEntries(
+          (
+            [
+              ['nodes', nodes],
+              ['slabs', slabs],
+              ['walls', walls],
+            ] as const
+          ).flatMap(([table, ids]) => (ids.length > 0 ? [[table, joined(present?.[table], ids)]] : [])),
+        ),
+      };
       const edit: Edit = present
-        ? { kind: 'change', table: 'groups', changes: [{ id: present.id, fields: { members } }] }
-        : {
-            kind: 'add',
-            records: {
-              groups: [
-                {
-                  id: new RecordCollector(model).nextId('groups'),
-                  label,
-                  members,
-                  ...(selection.nodes.length > 0 ? { nodes: [...selection.nodes] } : {}),
-                },
-              ],
-            },
-          };
+        ? { kind: 'change', table: 'groups', changes: [{ id: present.id, fields }] }
+        : { kind: 'add', records: { groups: [{ id: new RecordCollector(model).nextId('groups'), label, ...fields }] } };
+      const words = [
+        [members.length, 'member'],
+        [nodes.length, 'node'],
+        [slabs.length, 'slab'],
+        [walls.length, 'wall'],
+      ].flatMap(([number, noun]) => (number === 0 ? [] : [count(number as number, noun as string)]));
       return {
         ok: true,
         act: { edits: [edit], sentence: `${present ? 'Added to' : 'Made'} group ${label}` },
-        words: `${count(selection.members.length, 'member')} ${present ? `added to “${label}”` : `in “${label}”`}`,
+        words: `${words.join(', ')} ${present ? `added to “${label}”` : `in “${label}”`}`,
         preview: [],
-        made: [...selection.members],
+        made: [...members],
       };
     },
   },

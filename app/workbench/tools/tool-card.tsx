@@ -161,7 +161,7 @@ export function ToolCard({ tool }: { tool: Tool }) {
         {tool.needs && (
           <p className={needs ? 'over' : 'secondary'}>
             {needs
-              ? `Select ${tool.needs === 'anything' ? 'members or nodes' : tool.needs} first; this card stays open.`
+              ? `Select ${tool.needs === 'anything' ? 'something' : tool.needs} first; this card stays open.`
               : `Selected: ${words}.`}
           </p>
         )}

@@ -163,6 +163,24 @@ test('everything can be selected by what it is; together the kinds make the whol
   expect(selectionWords(library, { nodes: [], members: of('Group')[0].members })).toBe('52 beams');
 });
 
+test('slabs and walls are grouped with members, and chosen by what they are; a group lets go of what is deleted', () => {
+  const [slab] = Object.keys(library.slabs);
+  const made = done('group', library, { ...nothing, members: ['m1'], slabs: [slab] } as Chosen, { label: 'First bay' });
+  const group = Object.values(made.groups).at(-1)!;
+  expect(group).toMatchObject({ label: 'First bay', members: ['m1'], slabs: [slab] });
+  const again = done('group', made, { ...nothing, members: ['m2'] }, { label: 'First bay' });
+  expect(again.groups[group.id]).toMatchObject({ members: ['m1', 'm2'], slabs: [slab] });
+  const groups = selectionChoices(made, []);
+  const of = (title: string, label: string) =>
+    groups.find((one) => one.title === title)?.choices.find((choice) => choice.label === label);
+  expect(of('Group', 'First bay')).toMatchObject({ members: ['m1'], slabs: [slab] });
+  expect(of('Slabs and walls', 'all slabs')!.slabs).toEqual(Object.keys(library.slabs));
+  expect(of('Slabs and walls', 'slabs of Storey 1')!.slabs).toEqual([slab]);
+  expect(of('Slabs and walls', '180.0 mm thick')!.slabs).toEqual([slab]);
+  const without = applyAct(made, { edits: [{ kind: 'remove', table: 'slabs', ids: [slab] }] });
+  expect(without.ok && without.model.groups[group.id].slabs).toEqual([]);
+});
+
 test('colours part the members in view into kinds, with what has none last', () => {
   const { members } = scopeOf(library, { kind: '3d' }, null);
   for (const coloring of ['section', 'material', 'role', 'group', 'ends'] as const) {

@@ -1,18 +1,22 @@
 import { z } from 'zod';
 import { memberId } from './members';
 import { nodeId } from './nodes';
+import { slabId } from './slabs';
+import { wallId } from './walls';
 import { kind } from './kind';
 import { label, idOf } from '../schema-base';
 
 /** Ids of groups: `q12`. */
 export const groupId = idOf('q', 'group');
 
-/** Members (and nodes) under one name. */
+/** Members, nodes, slabs and walls under one name. */
 export const group = z.strictObject({
   id: groupId,
   label,
   members: z.array(memberId),
   nodes: z.array(nodeId).optional(),
+  slabs: z.array(slabId).optional(),
+  walls: z.array(wallId).optional(),
 });
 
 /** What is done with groups by declaration. */
@@ -23,6 +27,8 @@ export const groupKind = kind({
   refers: [
     { at: 'members[]', to: 'members', whenGone: 'leaves' },
     { at: 'nodes[]', to: 'nodes', whenGone: 'leaves' },
+    { at: 'slabs[]', to: 'slabs', whenGone: 'leaves' },
+    { at: 'walls[]', to: 'walls', whenGone: 'leaves' },
   ],
 });
 

@@ -2,6 +2,9 @@ import type { Group } from '~core/model';
 import type { RowLayout } from '../../cells/cells';
 import { bad, good, words, nameCell } from '../../cells/columns';
 
+/** How many members, slabs and walls a group has. */
+const countOf = ({ members, slabs = [], walls = [] }: Group): number => members.length + slabs.length + walls.length;
+
 /** Groups in rows. */
 export function groupLayout(): RowLayout<Group> {
   return {
@@ -22,12 +25,34 @@ export function groupLayout(): RowLayout<Group> {
           return unknown ? bad(`There is no member “${unknown}”.`) : good({ members: [...new Set(ids)] });
         },
       ),
+      words(
+        'Slabs and walls',
+        160,
+        ({ slabs = [], walls = [] }) => [...slabs, ...walls].join(' '),
+        (text, { model }) => {
+          const ids = [
+            ...new Set(
+              text
+                .toLowerCase()
+                .split(/[\s,;]+/)
+                .filter((id) => id !== ''),
+            ),
+          ];
+          const unknown = ids.find((id) => !(id in model.slabs) && !(id in model.walls));
+          if (unknown !== undefined) return bad(`There is no slab or wall “${unknown}”.`);
+          const of = (table: 'slabs' | 'walls') => ids.filter((id) => id in model[table]);
+          return good({
+            slabs: of('slabs').length > 0 ? of('slabs') : null,
+            walls: of('walls').length > 0 ? of('walls') : null,
+          });
+        },
+      ),
       {
         title: 'Count',
         width: 60,
         numeric: true,
-        text: (group) => String(group.members.length),
-        order: (group) => group.members.length,
+        text: (group) => String(countOf(group)),
+        order: countOf,
       },
     ],
     create: (fields, { collector }) =>
@@ -38,6 +63,8 @@ export function groupLayout(): RowLayout<Group> {
               id: collector.nextId('groups'),
               label: fields.label,
               members: (fields.members as string[] | undefined) ?? [],
+              ...(fields.slabs ? { slabs: fields.slabs as string[] } : {}),
+              ...(fields.walls ? { walls: fields.walls as string[] } : {}),
             },
           }
         : { ok: false, error: 'A group needs a name.' },
