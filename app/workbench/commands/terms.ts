@@ -50,7 +50,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-region-extremes':
     'peak maximum minimum average mean moment over a strip area window part contour slab wall plate band width integrate',
   'tool-slab-values': 'probe query point moment shear stress at a point value under cursor slab wall contour read',
-  'tool-group': 'set named selection collection',
+  'tool-group': 'set named selection collection group the selected members slabs walls',
   'tool-grid-lines': 'axes grids setting out column lines',
   'tool-move-grid-line': 'axes grids shift column line',
   'tool-storeys': 'levels floors stories',
