@@ -109,7 +109,10 @@ export function* bucklingAnalysis(
         : low,
     0,
   );
-  if (!(least < -1e-9 * largest)) return { findings: [noCompressionFinding(definition)] };
+  const shells = analysis.floors?.shells;
+  const inPlane = shells?.forcesInPlanes(step.value.equilibrium.displacements, set.warmed);
+  if (!(least < -1e-9 * largest) && !(shells && inPlane && shells.isCompressed(inPlane)))
+    return { findings: [noCompressionFinding(definition)] };
 
   const meshNodes = analysis.nodeIds.length + (analysis.floors?.mesh.inner.length ?? 0);
   const softening = emptyMatrix(analysis);
@@ -118,6 +121,8 @@ export function* bucklingAnalysis(
     changeWithAxialForce(analysis, e, (share) => course(e, share), bounds[e], change);
     analysis.frame.turnedMatrix(e, change, into);
   });
+  if (shells && inPlane)
+    addElements(analysis, shells, softening.values, (e, into) => shells.geometric(e, inPlane, -1, into));
   const pairs = yield* largestPairs(
     {
       size: analysis.equationCount,
@@ -133,6 +138,7 @@ export function* bucklingAnalysis(
     pairs.vectors,
     pairs.values.map((value) => 1 / value),
     course,
+    inPlane,
   );
   const modes = pairs.vectors.map((vector, k): BucklingMode => {
     const first = 1 / pairs.values[k];
@@ -223,6 +229,7 @@ function exactModes(
   vectors: readonly Float64Array[],
   first: readonly number[],
   course: (e: number, share: number) => AxialCourse,
+  inPlane: Float64Array | undefined,
 ): { factor: number; shape: Float64Array }[] {
   const { frame } = analysis;
   const count = vectors.length;
@@ -232,10 +239,11 @@ function exactModes(
   });
   const nodal = scaled.map((vector) => toNodes(analysis, vector));
   const local = scaled.map(() => new Float64Array(12));
+  const ofPanels = softenedPanels(analysis, nodal, inPlane);
   const [k, moved] = [new Float64Array(144), new Float64Array(12)];
   /** Φᵀ (K − K(λ)) Φ / λ by rows, or undefined where a piece buckles between its nodes */
   const softened = (factor: number): Float64Array | undefined => {
-    const sum = new Float64Array(count * count);
+    const sum = ofPanels.slice();
     for (let e = 0; e < frame.pieces.length; e++) {
       if (!frame.active[e]) continue;
       const here = course(e, factor);
@@ -276,6 +284,35 @@ function exactModes(
   });
 }
 
+/** Minus the work of slabs' and walls' geometric stiffness between shapes, by rows: it grows evenly with the load. */
+function softenedPanels(
+  { floors }: AnalysisModel,
+  nodal: readonly Float64Array[],
+  inPlane: Float64Array | undefined,
+): Float64Array {
+  const count = nodal.length;
+  const sum = new Float64Array(count * count);
+  if (!floors || !inPlane) return sum;
+  const { shells } = floors;
+  const k = new Float64Array(24 * 24);
+  const forces = new Float64Array(24);
+  for (let e = 0; e < shells.ids.length; e++) {
+    const nodes = shells.nodesOf(e);
+    const size = 6 * nodes.length;
+    shells.geometric(e, inPlane, -1, k);
+    for (let a = 0; a < count; a++) {
+      for (let i = 0; i < size; i++) {
+        forces[i] = 0;
+        for (let j = 0; j < size; j++) forces[i] += k[i * size + j] * nodal[a][6 * nodes[Math.floor(j / 6)] + (j % 6)];
+      }
+      for (let b = 0; b < count; b++)
+        for (let i = 0; i < size; i++)
+          sum[count * a + b] += forces[i] * nodal[b][6 * nodes[Math.floor(i / 6)] + (i % 6)];
+    }
+  }
+  return sum;
+}
+
 /** Whether a member is cut by floors rather than for this analysis. */
 const isCut = ({ floors, memberIds }: AnalysisModel, member: number): boolean =>
   floors?.mesh.cuts.has(memberIds[member]) === true;
@@ -299,7 +336,7 @@ const noCompressionFinding = ({ id, label }: BucklingAnalysis): Finding => ({
   key: `no-compression ${id}`,
   rule: 'no-compression',
   severity: 'stop',
-  sentence: `The load of the buckling analysis ${label} compresses no member.`,
+  sentence: `The load of the buckling analysis ${label} compresses no member, slab or wall.`,
   why: 'Without compression nothing buckles. Choose other cases or the opposite sign.',
   place: {},
 });

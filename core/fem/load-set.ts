@@ -11,7 +11,7 @@ export interface LoadSet {
   readonly terms: readonly (readonly MemberTerm[])[];
   /** imposed displacements, six a node, global */
   readonly imposed: Float64Array;
-  /** free strains of panels, by id; none: no panel is warmed, or several cases act together */
+  /** free strains of panels, by id; none: no panel is warmed */
   readonly warmed?: CaseLoads['warmed'];
 }
 
@@ -87,12 +87,17 @@ export function combineLoads(
 ): LoadSet {
   const { nodal, imposed } = emptyLoads(analysis);
   const terms = analysis.memberIds.map((): MemberTerm[] => []);
+  const warmed = new Map<string, { strain: number; curvature: number }>();
   sets.forEach((set, c) => {
     const weight = weights[c];
     if (weight === 0) return;
     for (let i = 0; i < nodal.length; i++) {
       nodal[i] += weight * set.nodal[i];
       imposed[i] += weight * set.imposed[i];
+    }
+    for (const [id, { strain, curvature }] of set.warmed ?? []) {
+      const known = warmed.get(id) ?? { strain: 0, curvature: 0 };
+      warmed.set(id, { strain: known.strain + weight * strain, curvature: known.curvature + weight * curvature });
     }
     if (set.warmed && made !== analysis) {
       const [own, before] = [new Float64Array(nodal.length), new Float64Array(nodal.length)];
@@ -106,5 +111,5 @@ export function combineLoads(
       for (const term of list) terms[m].push({ ...term, value: weight * term.value, slope: weight * term.slope });
     });
   });
-  return { nodal, terms, imposed };
+  return { nodal, terms, imposed, ...(warmed.size > 0 ? { warmed } : {}) };
 }

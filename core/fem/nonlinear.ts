@@ -72,7 +72,8 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
   const oneWay = oneWayMembers(model, analysis);
   frame.active.set(start ?? frame.active.fill(1));
   if (order === 'second') frame.takeAxialLoads(set.terms);
-  frame.feel(new Float64Array(frame.pieces.length), 0);
+  let felt = nothingFelt(analysis);
+  feel(analysis, felt, 0);
   const steps: IterationLog['steps'][number][] = [];
   const first = assemble(analysis);
   const references = pivotReferences(first);
@@ -88,15 +89,16 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
   let heldBySlack = false;
   if (order === 'second') {
     for (;;) {
-      const forces = feltForces(analysis, equilibrium);
-      const change = largestChange(forces, frame.N);
+      const forces = feltForces(analysis, set, equilibrium);
+      const change = largestChange(analysis, forces, felt);
       steps[steps.length - 1] = { ...steps[steps.length - 1], change };
       if (change <= settledChange) break;
       if (steps.length >= mostSteps)
         return {
           findings: [unsettledFinding(name, `axial forces still change by ${formatNumber(100 * change, 2)}%`, [])],
         };
-      frame.feel(forces, 1);
+      felt = forces;
+      feel(analysis, felt, 1);
       const next: Settled | { findings: Finding[] } = yield* settle(
         task,
         set,
@@ -200,10 +202,10 @@ function* settle(
         ],
       };
     if (slack.length === 0 || !unknown)
-      return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
+      return { findings: [yield* instabilityFinding(task, set, matrix, references, before.firstOrder)] };
     const held = yield* leanIn(task, set, oneWay, references, matrix, vectors, unknown);
     if (held === 'unstable')
-      return { findings: [yield* instabilityFinding(task, matrix, references, before.firstOrder)] };
+      return { findings: [yield* instabilityFinding(task, set, matrix, references, before.firstOrder)] };
     if ('settled' in held) return held.settled;
     unknown = held.unknown;
     changing = switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
@@ -356,16 +358,51 @@ const upright = (name: string, slack: readonly string[]): Finding => ({
   place: { members: [...slack] },
 });
 
-/** Mean axial forces as the bending feels them: a slack member feels none. */
-function feltForces(analysis: AnalysisModel, equilibrium: Equilibrium): Float64Array {
-  return axialForces(analysis, equilibrium).map((force, e) => (analysis.frame.active[e] ? force : 0));
+/** Forces that change the stiffness in second order. */
+interface Felt {
+  /** mean axial force of each piece, N */
+  readonly axial: Float64Array;
+  /** forces in the planes of slabs' and walls' elements, N/m; none: there are none */
+  readonly inPlane: Float64Array | undefined;
 }
 
-function largestChange(forces: Float64Array, before: Float64Array): number {
-  let [change, largest] = [0, 0];
+const nothingFelt = ({ frame, floors }: AnalysisModel): Felt => ({
+  axial: new Float64Array(frame.pieces.length),
+  inPlane: floors && new Float64Array(0),
+});
+
+/** The forces that are felt from now on, times a share; a share of 0 is first order. */
+function feel({ frame, floors }: AnalysisModel, { axial, inPlane }: Felt, share: number): void {
+  frame.feel(
+    axial.map((force) => share * force),
+    share,
+  );
+  floors?.shells.feel(share === 0 ? undefined : inPlane, share);
+}
+
+/** The forces as bending feels them: a slack member feels none. */
+const feltForces = (analysis: AnalysisModel, { warmed }: LoadSet, equilibrium: Equilibrium): Felt => ({
+  axial: axialForces(analysis, equilibrium).map((force, e) => (analysis.frame.active[e] ? force : 0)),
+  inPlane: analysis.floors?.shells.forcesInPlanes(equilibrium.displacements, warmed),
+});
+
+/** Strain below which forces in a slab's plane are rounding. */
+const noStrain = 1e-8;
+
+/** The largest change of a force over the largest force, of members and of slabs and walls. */
+function largestChange({ floors }: AnalysisModel, now: Felt, before: Felt): number {
+  const axial = changeOf(now.axial, before.axial, 0);
+  return floors && now.inPlane && before.inPlane
+    ? Math.max(axial, changeOf(now.inPlane, before.inPlane, floors.shells.forceOf(noStrain)))
+    : axial;
+}
+
+function changeOf(forces: Float64Array, before: Float64Array, least: number): number {
+  let [change, largest] = [0, least];
   for (let e = 0; e < forces.length; e++) {
-    change = Math.max(change, Math.abs(forces[e] - before[e]));
-    largest = Math.max(largest, Math.abs(forces[e]), Math.abs(before[e]));
+    const old = before[e] ?? 0;
+    change = Math.max(change, Math.abs(forces[e] - old));
+    largest = Math.max(largest, Math.abs(forces[e]), Math.abs(old));
   }
   return largest > 0 ? change / largest : 0;
 }
@@ -401,16 +438,13 @@ const perMember = ({ frame, memberIds }: AnalysisModel, values: Float64Array): F
 /** At which share of the load the structure gives way, by halving on the signs of the pivots, and how it moves there. */
 function* instabilityFinding(
   { analysis, factorisation, name }: WholeTask,
+  set: LoadSet,
   matrix: BlockMatrix,
   references: Float64Array,
   firstOrder: Equilibrium,
 ): Generator<void, Finding> {
-  const forces = feltForces(analysis, firstOrder);
-  const feelShare = (share: number) =>
-    analysis.frame.feel(
-      forces.map((force) => share * force),
-      share,
-    );
+  const forces = feltForces(analysis, set, firstOrder);
+  const feelShare = (share: number) => feel(analysis, forces, share);
   let [low, high] = [0, 1];
   let members: string[] = [];
   for (let halving = 0; halving < 12; halving++) {

@@ -141,36 +141,48 @@ const ignoredOpenings = (panels: readonly Panel[]): Finding[] =>
         ],
   );
 
-/** Forces in the plane of an upright or sloping panel have no effect on its bending so far: it would seem stiffer than it is. */
+/** A membrane has no shape across its plane: the load it carries would not lean with the structure. */
 function secondOrder(model: Model): Finding[] {
   const combinations = inOrder(model.combinations).filter((one) => one.order === 'second');
-  if (combinations.length === 0) return [];
-  const panels = meshedPanels(model);
-  const standing = standingOf(model, panels);
-  const place = { nodes: cornersOf(standing) };
-  if (standing.length === 0)
-    return [
-      {
-        key: 'second-order-slabs',
-        rule: 'second-order-panels',
-        severity: 'remark',
-        sentence: `In the ${count(combinations.length, 'combination')} of second order, forces in the plane of meshed slabs do not change their bending.`,
-        why: 'Members feel their axial forces; level slabs hardly have any. A slab that is strutted or prestressed would be judged too stiff.',
-        place,
-      },
-    ];
-  const [first] = standing;
+  const standing = standingMembranes(model);
+  if (combinations.length === 0 || standing.length === 0) return [];
   return [
-    {
-      key: 'second-order-walls',
-      rule: 'second-order-panels',
-      severity: 'stop',
-      sentence: `${count(combinations.length, 'combination')} ${combinations.length === 1 ? 'is' : 'are'} of second order, and ${first.label ?? first.id}${standing.length > 1 ? ` and ${count(standing.length - 1, 'other panel')}` : ''} ${standing.length > 1 ? 'stand' : 'stands'} upright or slope.`,
-      why: 'The effect of axial force on the bending of meshed walls is not computed yet; without it drift comes out too small. Analyse these combinations in first order, or let the walls carry loads only.',
-      place,
-    },
+    leaningMembranes(
+      model,
+      standing,
+      'second-order-walls',
+      `${count(combinations.length, 'combination')} ${combinations.length === 1 ? 'is' : 'are'} of second order`,
+    ),
   ];
 }
+
+const leaningMembranes = (model: Model, standing: readonly Panel[], key: string, what: string): Finding => ({
+  key,
+  rule: 'second-order-membranes',
+  severity: 'stop',
+  sentence: `${what}, and ${named(model, standing[0])}${standing.length > 1 ? ` and ${count(standing.length - 1, 'other')}` : ''} ${standing.length > 1 ? 'are membranes that stand' : 'is a membrane that stands'} upright or ${standing.length > 1 ? 'slope' : 'slopes'}.`,
+  why: 'A membrane does not move across its plane: what it carries would not lean with the structure, and drift and factors would be on the unsafe side. Analyse it as a shell.',
+  place: { nodes: cornersOf(standing) },
+  mend: {
+    label: standing.length > 1 ? 'Analyse them as shells' : 'Analyse it as a shell',
+    act: {
+      edits: (['slabs', 'walls'] as const).flatMap((table) => {
+        const own = standing.filter(({ id }) => id in model[table]);
+        return own.length === 0
+          ? []
+          : [
+              {
+                kind: 'change' as const,
+                table,
+                changes: own.map(({ id }) => ({ id, fields: { behaviour: 'shell' as const } })),
+              },
+            ];
+      }),
+    },
+  },
+});
+
+const named = (model: Model, { id, label }: Panel): string => `${id in model.slabs ? 'slab' : 'wall'} ${label ?? id}`;
 
 const cornersOf = (panels: readonly Panel[]): string[] => [...new Set(panels.flatMap(({ corners }) => corners))];
 
@@ -216,28 +228,15 @@ function rigidFloors(model: Model): Finding[] {
   });
 }
 
-/** Buckling does not know the axial forces of meshed panels yet: for walls nothing is better than factors without them. */
+/** What an analysis beside those of load cases cannot do with meshed slabs and walls. */
 export const panelsInAnalysis = (model: Model, { id, label, type }: Analysis): Finding[] => {
-  const panels = type === 'buckling' ? meshedPanels(model) : [];
-  if (panels.length === 0) return [];
-  const standing = standingOf(model, panels);
-  const stops = standing.length > 0;
-  const told = stops ? standing : panels;
-  return [
-    {
-      key: `panels-in-analysis ${id}`,
-      rule: 'panels-in-analysis',
-      severity: stops ? 'stop' : 'remark',
-      sentence: stops
-        ? `${label} is not run: ${count(standing.length, 'meshed panel')} ${standing.length === 1 ? 'stands' : 'stand'} upright or ${standing.length === 1 ? 'slopes' : 'slope'}.`
-        : `${label}: ${count(panels.length, 'meshed slab')} ${panels.length === 1 ? 'is' : 'are'} as stiff as without load.`,
-      why: stops
-        ? 'Axial force of meshed walls does not soften them in buckling yet. Let them carry loads only for this analysis.'
-        : 'Forces in the plane of slabs do not soften them in buckling; level slabs hardly have any.',
-      place: { nodes: cornersOf(told) },
-    },
-  ];
+  const standing = type === 'buckling' ? standingMembranes(model) : [];
+  return standing.length === 0
+    ? []
+    : [leaningMembranes(model, standing, `panels-in-analysis ${id}`, `${label} is not run: it is a buckling analysis`)];
 };
 
-const standingOf = (model: Model, panels: readonly Panel[]): Panel[] =>
-  panels.filter((panel) => Math.abs(panelPlane(model, panel)?.normal[2] ?? 0) < 1 - 1e-6);
+const standingMembranes = (model: Model): Panel[] =>
+  meshedPanels(model).filter(
+    (panel) => panel.behaviour === 'membrane' && Math.abs(panelPlane(model, panel)?.normal[2] ?? 0) < 1 - 1e-6,
+  );

@@ -328,20 +328,33 @@ test('the mass of a beam that a slab cuts is its weight once, spread as its load
   expect(outcome.result.storeyWeights[1].weight).toBeCloseTo(24000 + 7000, 6);
 });
 
-test('what is not computed with meshed panels is said, and stops what would be wrong', () => {
-  const wall = withRecords(
-    {
-      ...concrete,
-      order: 'second',
-      nodes: [place(0, 0), place(3, 0), place(3, 0, 3), place(0, 0, 3)].map((position) => ({ position })),
-      members: [],
-      selfWeight: true,
-    },
-    { walls: [{ ...slab(), id: 'w1' }], lineSupports: [{ id: 'j1', start: 'n1', end: 'n2', support: fixed }] },
-  );
-  const { solution, findings } = solveNow(wall);
+test('a wall that is a membrane does not lean: second order and buckling stop, with the mend', () => {
+  const withWall = (behaviour: 'shell' | 'membrane') =>
+    withRecords(
+      {
+        ...concrete,
+        order: 'second',
+        nodes: [place(0, 0), place(3, 0), place(3, 0, 3), place(0, 0, 3)].map((position) => ({ position })),
+        members: [],
+        selfWeight: true,
+      },
+      {
+        walls: [{ ...slab({ behaviour }), id: 'w1' }],
+        lineSupports: [{ id: 'j1', start: 'n1', end: 'n2', support: fixed }],
+        analyses: [{ id: 'a1', label: 'B', type: 'buckling', factors: [{ case: 'c1', factor: 1 }], count: 1 }],
+      },
+    );
+  const membrane = withWall('membrane');
+  const { solution, findings } = solveNow(membrane);
   expect(solution).toBeUndefined();
-  expect(findings.map((one) => one.rule)).toContain('second-order-panels');
+  const [told] = findings.filter((one) => one.rule === 'second-order-membranes');
+  const { mend } = told;
+  if (!mend || !('act' in mend)) throw new Error('no mend');
+  const mended = applyAct(membrane, mend.act);
+  expect(mended.ok && mended.model.walls.w1.behaviour).toBe('shell');
+  expect(runAnalysisNow(membrane, 'a1').findings.map((one) => one.severity)).toEqual(['stop']);
+  expect(solveNow(withWall('shell')).solution).toBeDefined();
+  expect(runAnalysisNow(withWall('shell'), 'a1').outcome).toBeDefined();
 });
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -437,3 +450,112 @@ test('random floors with columns, a beam and an opening: loads are handed on to 
     { numRuns: 12 },
   );
 }, 120000);
+
+describe('walls that feel the forces in their planes', () => {
+  /** A wall with an opening, held at its foot, loaded at its head, in the plane turned about the vertical. */
+  const loadedWall = (angle: number, opening: readonly [number, number], down: number, push: number) => {
+    const turned = ([x, z]: readonly [number, number]) => place(x * Math.cos(angle), x * Math.sin(angle), z);
+    const hole: (readonly [number, number])[] = [
+      [opening[0], opening[1]],
+      [opening[0] + 0.8, opening[1]],
+      [opening[0] + 0.8, opening[1] + 1],
+      [opening[0], opening[1] + 1],
+    ];
+    const outline: (readonly [number, number])[] = [
+      [0, 0],
+      [3, 0],
+      [3, 4],
+      [0, 4],
+    ];
+    const [from, to] = [turned([0, 4]), turned([3, 4])];
+    const across = [-Math.sin(angle), Math.cos(angle)];
+    return withRecords(
+      {
+        ...concrete,
+        order: 'second',
+        nodes: [...outline, ...hole].map((at) => ({ position: turned(at) })),
+        members: [],
+        loads: [
+          { type: 'line', start: from, end: to, direction: 'z', valueFrom: -down, valueTo: -0.4 * down },
+          {
+            type: 'line',
+            start: from,
+            end: to,
+            direction: 'x',
+            valueFrom: push * across[0],
+            valueTo: push * across[0],
+          },
+          {
+            type: 'line',
+            start: from,
+            end: to,
+            direction: 'y',
+            valueFrom: push * across[1],
+            valueTo: push * across[1],
+          },
+        ],
+      },
+      {
+        walls: [{ ...slab({ thickness: 0.1, openings: [['n5', 'n6', 'n7', 'n8']], meshSize: 0.5 }), id: 'w1' }],
+        lineSupports: [{ id: 'j1', start: 'n1', end: 'n2', support: fixed }],
+        analyses: [{ id: 'a1', label: 'B', type: 'buckling', factors: [{ case: 'c1', factor: 1 }], count: 1 }],
+      },
+    );
+  };
+  const criticalOf = (model: Model): number => {
+    const { outcome, findings } = runAnalysisNow(model, 'a1');
+    if (outcome?.type !== 'buckling') throw new Error(findings.map(({ sentence }) => sentence).join(' '));
+    return outcome.result.modes[0].factor;
+  };
+  const places = fc.tuple(
+    fc.double({ min: 0.4, max: 1.7, noNaN: true }),
+    fc.double({ min: 0.4, max: 2.4, noNaN: true }),
+  );
+
+  test('buckle at a factor that a turn in plan does not change, and second order finds no equilibrium beyond it', () => {
+    fc.assert(
+      fc.property(places, fc.double({ min: 0.1, max: 3, noNaN: true }), (opening, angle) => {
+        const factor = criticalOf(loadedWall(0, opening, 1e5, 0));
+        expect(criticalOf(loadedWall(angle, opening, 1e5, 0)) / factor).toBeCloseTo(1, 5);
+        const below = solveNow(loadedWall(angle, opening, 0.98e5 * factor, 1));
+        expect(below.findings.filter(({ severity }) => severity === 'stop')).toEqual([]);
+        const beyond = solveNow(loadedWall(angle, opening, 1.02e5 * factor, 1));
+        expect(beyond.solution).toBeUndefined();
+        expect(beyond.findings.map(({ rule }) => rule)).toContain('unstable');
+      }),
+      { numRuns: 6 },
+    );
+  });
+
+  test('their feet take what the loads do where they have moved to', () => {
+    fc.assert(
+      fc.property(places, fc.double({ min: 0.2, max: 0.8, noNaN: true }), (opening, share) => {
+        const factor = criticalOf(loadedWall(0, opening, 1e5, 0));
+        const down = share * 1e5 * factor;
+        const model = loadedWall(0, opening, down, 300);
+        const solution = solved(model);
+        const state = solution.cases.find(({ id }) => id === 'u1')!;
+        // moment about the foot, X: forces at the head, each where it has moved to
+        let moment = -300 * 3 * 4;
+        const head = Array.from(solution.positions.subarray(0), (_, i) => i / 3)
+          .filter((n) => Number.isInteger(n) && Math.abs(solution.positions[3 * n + 2] - 4) < 1e-6)
+          .sort((a, b) => solution.positions[3 * a] - solution.positions[3 * b]);
+        for (let i = 0; i + 1 < head.length; i++) {
+          const [p, q] = [solution.positions[3 * head[i]], solution.positions[3 * head[i + 1]]];
+          const [v, w] = [state.displacements[6 * head[i] + 1], state.displacements[6 * head[i + 1] + 1]];
+          // the load along the piece and its corners' movements grow evenly: Simpson's rule is exact
+          const load = (x: number) => -down * (1 - 0.2 * x);
+          moment += ((q - p) / 6) * (load(p) * v + 2 * load((p + q) / 2) * (v + w) + load(q) * w);
+        }
+        let taken = 0;
+        for (let n = 0; n < state.reactions.length / 6; n++)
+          taken +=
+            state.reactions[6 * n + 3] +
+            solution.positions[3 * n + 1] * state.reactions[6 * n + 2] -
+            solution.positions[3 * n + 2] * state.reactions[6 * n + 1];
+        expect(taken / -moment).toBeCloseTo(1, 3);
+      }),
+      { numRuns: 6 },
+    );
+  });
+});

@@ -1,5 +1,17 @@
 import type { PanelLine, PanelLoad, PanelPressure, PanelWarming } from '../../loading';
-import { barDirection, add, distance, inPlane, scale, subtract, type Plane, type Vector } from '../../model';
+import {
+  add,
+  barDirection,
+  cross,
+  distance,
+  dot,
+  inPlane,
+  norm,
+  scale,
+  subtract,
+  type Plane,
+  type Vector,
+} from '../../model';
 import { areaOf, boxOf, clipTo, cross2, integrals, type Point2, type Polygon } from '../../plane';
 import type { AnalysisModel } from '../analysis-model';
 import { ByShape } from '../shell/alike';
@@ -112,6 +124,44 @@ function addSpot(
     for (let k = 0; k < 3; k++) {
       nodal[6 * nodes[i] + k] += share * force[k];
       nodal[6 * nodes[i] + 3 + k] += share * moment[k];
+    }
+  });
+  if (analysis.floors!.shells.isMembrane(elements[found.element])) addBows(analysis, nodes, found.shares, force, nodal);
+}
+
+/**
+ * What a force in the plane does to the rotations of an element's corners: its edges bow by an eighth of their length times the difference of these
+ * (Allman 1984), and the force does work on that. The moments of an edge cancel: sum and place of the load stay.
+ */
+function addBows(
+  { positions }: AnalysisModel,
+  nodes: Int32Array,
+  shares: readonly number[],
+  force: Vector,
+  nodal: Float64Array,
+): void {
+  const n = nodes.length;
+  const places = Array.from(nodes, (node): Vector => [
+    positions[3 * node],
+    positions[3 * node + 1],
+    positions[3 * node + 2],
+  ]);
+  const outward = cross(
+    subtract(places[n === 4 ? 2 : 1], places[0]),
+    subtract(places[n === 4 ? 3 : 2], places[n === 4 ? 1 : 0]),
+  );
+  const normal = scale(outward, 1 / norm(outward));
+  const [a, b] = n === 4 ? [shares[1] + shares[2], shares[2] + shares[3]] : [shares[1], shares[2]];
+  const bubbles =
+    n === 4
+      ? [a * (1 - a) * (1 - b), b * (1 - b) * a, a * (1 - a) * b, b * (1 - b) * (1 - a)]
+      : [(1 - a - b) * a, a * b, b * (1 - a - b)];
+  bubbles.forEach((bubble, k) => {
+    const next = (k + 1) % n;
+    const moment = (bubble / 2) * dot(force, cross(subtract(places[next], places[k]), normal));
+    for (let i = 0; i < 3; i++) {
+      nodal[6 * nodes[next] + 3 + i] += moment * normal[i];
+      nodal[6 * nodes[k] + 3 + i] -= moment * normal[i];
     }
   });
 }

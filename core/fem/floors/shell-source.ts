@@ -3,6 +3,14 @@ import type { ElementSource } from '../elements';
 import { ByShape } from '../shell/alike';
 import { shellElement, shellStiffness } from '../shell/shell-element';
 import { panelStiffness, type ShellStiffness } from '../shell/shell-stiffness';
+import {
+  forcesInPlane,
+  geometricStiffness,
+  leastPrincipal,
+  parameters,
+  softeningOf,
+  type Softening,
+} from '../shell/shell-softening';
 import type { PanelMesh } from './floor-mesh';
 
 /** A panel's own factors, times those of the first rule of a set that fits it. */
@@ -33,12 +41,17 @@ export class ShellSource implements ElementSource {
   private readonly matrices: Float64Array[] = [];
   /** by what they are made of, and in which direction */
   private readonly byShape = new Map<string, ByShape<Float64Array>>();
+  /** what each element needs to feel forces in its plane; made when it is asked for first */
+  private softenings: readonly (Softening | undefined)[] | undefined;
+  /** forces in the planes that the elements feel, `parameters` an element; none: first order */
+  private felt: Float64Array | undefined;
+  private share = 0;
 
   /** @param earlier elements made before, whose matrices serve again where shape and stiffness are the same */
   constructor(
     model: Model,
     readonly panels: readonly PanelMesh[],
-    position: (node: number) => ArrayLike<number>,
+    private readonly position: (node: number) => ArrayLike<number>,
     set?: StiffnessSet,
     earlier?: ShellSource,
   ) {
@@ -81,6 +94,89 @@ export class ShellSource implements ElementSource {
   }
 
   stiffness(e: number, into: Float64Array): void {
-    into.set(this.matrices[e]);
+    const matrix = this.matrices[e];
+    into.set(matrix);
+    if (!this.felt) return;
+    this.geometric(e, this.felt, this.share, change);
+    for (let i = 0; i < matrix.length; i++) into[i] += change[i];
+  }
+
+  /** Whether element e has stiffness in its plane, and so rotations about its normal. */
+  isMembrane(e: number): boolean {
+    return this.sections[this.panelOf(e)].membrane !== undefined;
+  }
+
+  private panelOf(e: number): number {
+    let [low, high] = [0, this.starts.length - 1];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (this.starts[middle] <= e) low = middle;
+      else high = middle;
+    }
+    return low;
+  }
+
+  /** How the stiffness of element e changes under a multiple of forces in its plane, 6n × 6n by rows. */
+  geometric(e: number, forces: Float64Array, share: number, into: Float64Array): void {
+    const softening = this.allSoftenings()[e];
+    if (softening) geometricStiffness(softening, forces, parameters * e, share, into);
+    else into.fill(0, 0, this.matrices[e].length);
+  }
+
+  /** The forces in the planes that the elements feel from now on, times `share`; none: first order. */
+  feel(forces: Float64Array | undefined, share = 1): void {
+    this.felt = forces;
+    this.share = share;
+  }
+
+  /**
+   * Forces in the plane of every element, `parameters` an element, N/m, tension positive.
+   * @param displacements six a node, global, m and rad
+   * @param warmed        free strains of panels, by id
+   */
+  forcesInPlanes(displacements: Float64Array, warmed: ReadonlyMap<string, { readonly strain: number }> | undefined) {
+    const softenings = this.allSoftenings();
+    const forces = new Float64Array(parameters * softenings.length);
+    const global = new Float64Array(24);
+    softenings.forEach((softening, e) => {
+      if (!softening) return;
+      this.nodes[e].forEach((node, a) => {
+        for (let k = 0; k < 6; k++) global[6 * a + k] = displacements[6 * node + k];
+      });
+      forcesInPlane(softening, global, warmed?.get(this.ids[e])?.strain ?? 0, forces, parameters * e);
+    });
+    return forces;
+  }
+
+  /** The force in its plane that a strain makes in the stiffest panel, N/m: below that of a very small one, forces are rounding. */
+  forceOf(strain: number): number {
+    return (
+      strain * this.sections.reduce((most, { membrane }) => Math.max(most, membrane?.[0] ?? 0, membrane?.[4] ?? 0), 0)
+    );
+  }
+
+  /** Whether some place is compressed by more than rounding. */
+  isCompressed(forces: Float64Array): boolean {
+    const least = -this.forceOf(1e-10);
+    return this.allSoftenings().some(
+      (softening, e) => softening && leastPrincipal(softening, forces, parameters * e) < least,
+    );
+  }
+
+  private allSoftenings(): readonly (Softening | undefined)[] {
+    if (this.softenings) return this.softenings;
+    const made: (Softening | undefined)[] = [];
+    this.panels.forEach(({ panel, offset, plane, zone }, p) => {
+      const section = this.sections[p];
+      const along = barDirection(plane, panel.barAngle ?? 0);
+      const alike = new ByShape((corners) => softeningOf(shellElement(corners, section, along, offset, false)));
+      for (let e = this.starts[p]; e < this.starts[p + 1]; e++)
+        // what moves as one with its column is under no force of its own
+        made.push(zone.rigidAt === undefined ? alike.of(Array.from(this.nodes[e], this.position)) : undefined);
+    });
+    this.softenings = made;
+    return made;
   }
 }
+
+const change = new Float64Array(24 * 24);

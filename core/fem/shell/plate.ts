@@ -21,18 +21,78 @@ export interface PlateStiffness {
   readonly shear: ArrayLike<number>;
 }
 
+/** A place in an element, with the values of the corners' shapes and of the edges' bubbles (1 at their middles) and their derivatives there. */
+interface PlateShapes {
+  /** in the axes of the element's own square −1 … 1, or in a triangle's area coordinates */
+  readonly a: number;
+  readonly b: number;
+  /** its share in the area of the square (of 4) or of the triangle (of 1) */
+  readonly weight: number;
+  readonly shapes: Float64Array;
+  readonly bubbles: Float64Array;
+  readonly da: Float64Array;
+  readonly db: Float64Array;
+  readonly pa: Float64Array;
+  readonly pb: Float64Array;
+}
+
+const inQuad = (a: number, b: number, weight: number): PlateShapes => ({
+  a,
+  b,
+  weight,
+  shapes: Float64Array.of((1 - a) * (1 - b), (1 + a) * (1 - b), (1 + a) * (1 + b), (1 - a) * (1 + b)).map(
+    (value) => value / 4,
+  ),
+  bubbles: Float64Array.of(
+    (1 - a * a) * (1 - b),
+    (1 - b * b) * (1 + a),
+    (1 - a * a) * (1 + b),
+    (1 - b * b) * (1 - a),
+  ).map((value) => value / 2),
+  da: Float64Array.of(-(1 - b) / 4, (1 - b) / 4, (1 + b) / 4, -(1 + b) / 4),
+  db: Float64Array.of(-(1 - a) / 4, -(1 + a) / 4, (1 + a) / 4, (1 - a) / 4),
+  pa: Float64Array.of(-a * (1 - b), (1 - b * b) / 2, -a * (1 + b), -(1 - b * b) / 2),
+  pb: Float64Array.of(-(1 - a * a) / 2, -b * (1 + a), (1 - a * a) / 2, -b * (1 - a)),
+});
+
+const inTriangle = (a: number, b: number, weight: number): PlateShapes => ({
+  a,
+  b,
+  weight,
+  shapes: Float64Array.of(1 - a - b, a, b),
+  bubbles: Float64Array.of(4 * (1 - a - b) * a, 4 * a * b, 4 * b * (1 - a - b)),
+  da: Float64Array.of(-1, 1, 0),
+  db: Float64Array.of(-1, 0, 1),
+  pa: Float64Array.of(4 * (1 - 2 * a - b), 4 * b, -4 * b),
+  pb: Float64Array.of(-4 * a, 4 * a, 4 * (1 - a - 2 * b)),
+});
+
 const gauss2 = 1 / Math.sqrt(3);
-const quadPoints = [
-  [-gauss2, -gauss2],
-  [gauss2, -gauss2],
-  [gauss2, gauss2],
-  [-gauss2, gauss2],
-] as const;
-const trianglePoints = [
-  [1 / 6, 1 / 6],
-  [2 / 3, 1 / 6],
-  [1 / 6, 2 / 3],
-] as const;
+/** Places of the strains, which integrate their square: of four corners, of three. */
+const strainPlaces = {
+  4: [inQuad(-gauss2, -gauss2, 1), inQuad(gauss2, -gauss2, 1), inQuad(gauss2, gauss2, 1), inQuad(-gauss2, gauss2, 1)],
+  3: [inTriangle(1 / 6, 1 / 6, 1 / 3), inTriangle(2 / 3, 1 / 6, 1 / 3), inTriangle(1 / 6, 2 / 3, 1 / 3)],
+};
+const gauss3 = [
+  [-Math.sqrt(0.6), 5 / 9],
+  [0, 8 / 9],
+  [Math.sqrt(0.6), 5 / 9],
+];
+/** Six places of a triangle for polynomials of the fourth degree (Dunavant 1985). */
+const sixOfTriangle = [
+  [0.445948490915965, 0.223381589678011],
+  [0.091576213509771, 0.109951743655322],
+].flatMap(([at, weight]) => [
+  inTriangle(at, at, weight),
+  inTriangle(1 - 2 * at, at, weight),
+  inTriangle(at, 1 - 2 * at, weight),
+]);
+/** Places of the slopes, which integrate the square of a quadratic. */
+const slopePlaces = {
+  4: gauss3.flatMap(([a, p]) => gauss3.map(([b, q]) => inQuad(a, b, p * q))),
+  3: sixOfTriangle,
+};
+const placesOf = <T>(places: { 3: T; 4: T }, corners: number): T => (corners === 4 ? places[4] : places[3]);
 
 // thousands of elements are made one after the other; what they need for a moment is taken from here
 const rows = new Float64Array(4 * 12);
@@ -54,15 +114,78 @@ export function plateElement(
   findEdges(xs, ys, made);
   const strains = new Float64Array(n * 5 * freedoms);
   const weights = new Float64Array(n);
-  for (let p = 0; p < n; p++) {
-    weights[p] = strainsAt(xs, ys, p, strains, p * 5 * freedoms);
-  }
+  placesOf(strainPlaces, n).forEach((place, p) => {
+    weights[p] = strainsAt(xs, ys, place, strains, p * 5 * freedoms);
+  });
   const k = new Float64Array(withStiffness ? freedoms * freedoms : 0);
   for (let p = 0; withStiffness && p < n; p++) addEnergy(k, freedoms, strains, p * 5 * freedoms, made, weights[p]);
   for (let i = 0; withStiffness && i < freedoms; i++)
     for (let j = 0; j < i; j++) k[j * freedoms + i] = k[i * freedoms + j];
   return { stiffness: k, strains, weights };
 }
+
+/**
+ * Slopes ∂w/∂x and ∂w/∂y of the surface from the freedoms at the places of `slopesOfShapes`, one place after the other: 2 × 3n by rows. They are those of the
+ * element's own rotations and shear (∇w = γ − β), along thin edges those of a cubic.
+ */
+export function plateSlopes(xs: ArrayLike<number>, ys: ArrayLike<number>, made: PlateStiffness): Float64Array {
+  const n = xs.length;
+  const freedoms = 3 * n;
+  findEdges(xs, ys, made);
+  const places = placesOf(slopePlaces, n);
+  const slopes = new Float64Array(places.length * 2 * freedoms);
+  const strains = new Float64Array(5 * freedoms);
+  places.forEach((place, p) => {
+    strainsAt(xs, ys, place, strains.fill(0), 0);
+    const { shapes, bubbles } = place;
+    const x = 2 * p * freedoms;
+    const y = x + freedoms;
+    for (let i = 0; i < freedoms; i++) {
+      slopes[x + i] = strains[3 * freedoms + i];
+      slopes[y + i] = strains[4 * freedoms + i];
+      for (let k = 0; k < n; k++) {
+        slopes[x + i] -= bubbles[k] * cosines[k] * rows[12 * k + i];
+        slopes[y + i] -= bubbles[k] * sines[k] * rows[12 * k + i];
+      }
+    }
+    for (let i = 0; i < n; i++) {
+      slopes[x + 3 * i + 1] -= shapes[i];
+      slopes[y + 3 * i + 2] -= shapes[i];
+    }
+  });
+  return slopes;
+}
+
+/** A place of an element: values of its corners' shapes, derivatives in x and y of these and of the edges' bubbles, and its weight, m². */
+export interface SlopePlace {
+  readonly shapes: Float64Array;
+  readonly nx: Float64Array;
+  readonly ny: Float64Array;
+  readonly px: Float64Array;
+  readonly py: Float64Array;
+  readonly weight: number;
+}
+
+/** The places at which slopes are taken. @param xs x of the corners, m @param ys y of the corners, m */
+export const slopesOfShapes = (xs: ArrayLike<number>, ys: ArrayLike<number>): SlopePlace[] =>
+  placesOf(slopePlaces, xs.length).map(({ shapes, da, db, pa, pb, weight }) => {
+    let [xa, xb, ya, yb] = [0, 0, 0, 0];
+    for (let i = 0; i < xs.length; i++) {
+      xa += da[i] * xs[i];
+      xb += db[i] * xs[i];
+      ya += da[i] * ys[i];
+      yb += db[i] * ys[i];
+    }
+    const det = xa * yb - xb * ya;
+    return {
+      shapes,
+      nx: da.map((value, i) => (yb * value - ya * db[i]) / det),
+      ny: da.map((value, i) => (xa * db[i] - xb * value) / det),
+      px: pa.map((value, i) => (yb * value - ya * pb[i]) / det),
+      py: pa.map((value, i) => (xa * pb[i] - xb * value) / det),
+      weight: (xs.length === 4 ? 1 : 0.5) * weight * det,
+    };
+  });
 
 /** Adds the lower half of w Bᵀ D B, of bending and shear. @param at where the strains of the place begin */
 function addEnergy(
@@ -125,41 +248,17 @@ function findEdges(xs: ArrayLike<number>, ys: ArrayLike<number>, { bending, shea
   }
 }
 
-/**
- * Derivatives of the corners' shapes and of the edges' bubbles at the places of an element, in the axes of its own square or in a triangle's area
- * coordinates: four numbers each of both directions of the shapes, then of the bubbles.
- */
-const placeShapes = [quadPoints, trianglePoints].map((points) =>
-  points.map(([a, b]) =>
-    points.length === 4
-      ? {
-          da: Float64Array.of(-(1 - b) / 4, (1 - b) / 4, (1 + b) / 4, -(1 + b) / 4),
-          db: Float64Array.of(-(1 - a) / 4, -(1 + a) / 4, (1 + a) / 4, (1 - a) / 4),
-          pa: Float64Array.of(-a * (1 - b), (1 - b * b) / 2, -a * (1 + b), -(1 - b * b) / 2),
-          pb: Float64Array.of(-(1 - a * a) / 2, -b * (1 + a), (1 - a * a) / 2, -b * (1 - a)),
-        }
-      : {
-          da: Float64Array.of(-1, 1, 0),
-          db: Float64Array.of(-1, 0, 1),
-          pa: Float64Array.of(4 * (1 - 2 * a - b), 4 * b, -4 * b),
-          pb: Float64Array.of(-4 * a, 4 * a, 4 * (1 - a - 2 * b)),
-        },
-  ),
-);
-
 /** Writes the strains at a place, 5 × 3n by rows from `at` on. @returns the place's weight, m² */
 function strainsAt(
   xs: ArrayLike<number>,
   ys: ArrayLike<number>,
-  place: number,
+  { a, b, weight: share, da, db, pa, pb }: PlateShapes,
   into: Float64Array,
   at: number,
 ): number {
   const n = xs.length;
   const freedoms = 3 * n;
   const isQuad = n === 4;
-  const [a, b] = isQuad ? quadPoints[place] : trianglePoints[place];
-  const { da, db, pa, pb } = placeShapes[isQuad ? 0 : 1][place];
   let [xa, xb, ya, yb] = [0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
     xa += da[i] * xs[i];
@@ -225,5 +324,5 @@ function strainsAt(
         into[gy + i] += factor * (cosines[corner] * q - cosines[other] * p);
       }
     }
-  return isQuad ? det : det / 6;
+  return (isQuad ? share : share / 2) * det;
 }

@@ -98,8 +98,14 @@ export function shellElement(
 const ofFour = new Float64Array(24 * 24);
 const ofThree = new Float64Array(18 * 18);
 
+/** What of an element says how a matrix in its axes becomes one over global freedoms. */
+export interface ShellParts extends Pick<ShellElement, 'axes' | 'warp' | 'xs'> {
+  readonly membrane: Pick<MembraneElement, 'stiffness'> | undefined;
+  readonly plate: Pick<PlateElement, 'stiffness'> | undefined;
+}
+
 /** Writes the stiffness over the corners' global freedoms, 6n × 6n by rows. */
-export function shellStiffness(element: ShellElement, into: Float64Array): void {
+export function shellStiffness(element: ShellParts, into: Float64Array): void {
   const n = element.xs.length;
   const size = 6 * n;
   const local = n === 4 ? ofFour : ofThree;
@@ -145,7 +151,7 @@ export const membranePlaces = [0, 1, 5] as const;
 export const platePlaces = [2, 4, 3] as const;
 export const plateSigns = [1, 1, -1] as const;
 
-function localStiffness({ membrane, plate, xs }: ShellElement, into: Float64Array): void {
+function localStiffness({ membrane, plate, xs }: ShellParts, into: Float64Array): void {
   const n = xs.length;
   const size = 6 * n;
   const own = 3 * n;

@@ -4,6 +4,7 @@ import { beamCases } from './beams';
 import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
 import { floorCases } from './floors';
+import { floorStabilityCases } from './floor-stability';
 import { floorStaticCases } from './floor-statics';
 import { frameCases } from './frames';
 import { memberLoadCases } from './member-loads';
@@ -15,6 +16,7 @@ const book = [
   ...shellCases,
   ...floorCases,
   ...floorStaticCases,
+  ...floorStabilityCases,
 ];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();
