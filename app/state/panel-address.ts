@@ -14,6 +14,7 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
     case 'why':
       return `why ${panel.node} ${panel.direction}`;
     case 'supports':
+    case 'soil':
     case 'plausibility':
     case 'variants':
     case 'runs':
@@ -43,6 +44,7 @@ export function panelOfAddress(address: string | null): WidePanel | null {
         ? { kind, node: id, direction: rest }
         : null;
     case 'supports':
+    case 'soil':
     case 'plausibility':
     case 'variants':
     case 'runs':

@@ -18,6 +18,7 @@ test.each<WidePanel>([
   { kind: 'why', node: 'n4', direction: 'y' },
   { kind: 'residual', of: 'c2' },
   { kind: 'supports' },
+  { kind: 'soil' },
   { kind: 'plausibility' },
   { kind: 'variants' },
   { kind: 'runs' },

@@ -165,6 +165,7 @@ export const planeKey = (plane: ViewPlane): string =>
 export type WidePanel =
   | { kind: 'storey'; storey: string }
   | { kind: 'supports' }
+  | { kind: 'soil' }
   | { kind: 'plausibility' }
   | { kind: 'variants' }
   | { kind: 'runs' }

@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 9;
+export const formatVersion = 10;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -80,6 +80,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   }),
   // version 9 knows springs along line supports, and slabs and walls in groups
   8: (file) => ({ ...file, version: 9 }),
+  // version 10 knows soil below slabs, and line supports that only push
+  9: (file) => ({ ...file, version: 10 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -11,6 +11,7 @@ import {
   stationsOf,
   superpose,
   type LoadState,
+  type Quantity,
 } from '../results';
 
 const sixNamed = (values: Float64Array, at: number, names: readonly string[]) =>
@@ -85,6 +86,8 @@ function nodeData(model: Model, solution: Solution, state: LoadState): unknown[]
 /** Quantities of meshed slabs and walls whose extremes are handed on. */
 const ofPanels = ['w', 'mx', 'my', 'mxy', 'vx', 'vy', 'nx', 'ny', 'nxy'] as const;
 
+const wanted = ({ soil }: SolvedPanel): readonly Quantity[] => (soil ? [...ofPanels, 'p'] : ofPanels);
+
 /** The least and largest values over each meshed slab and wall, with the places at which they stand, m. */
 function panelData(solution: Solution, panels: readonly SolvedPanel[], state: LoadState): unknown[] {
   const place = (node: number) => Array.from(solution.positions.subarray(3 * node, 3 * node + 3));
@@ -95,8 +98,8 @@ function panelData(solution: Solution, panels: readonly SolvedPanel[], state: Lo
       ...(panel.part === undefined ? {} : { part: panel.part }),
       elements: panel.start.length - 1,
       extremes: Object.fromEntries(
-        panelExtremes(solution, panel, state, ofPanels).map(({ least, most, leastAt, mostAt }, i) => [
-          ofPanels[i],
+        panelExtremes(solution, panel, state, wanted(panel)).map(({ least, most, leastAt, mostAt }, i) => [
+          wanted(panel)[i],
           { least: { value: least, at: place(leastAt) }, most: { value: most, at: place(mostAt) } },
         ]),
       ),

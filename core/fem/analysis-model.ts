@@ -12,6 +12,7 @@ import {
 import { constraintFindings, diaphragmOfNode } from './constraint-findings';
 import type { ElementSource } from './elements';
 import { floorMesh, type FloorMesh } from './floors/floor-mesh';
+import { bedSource, type BedSource } from './floors/bed-source';
 import { floorSupports } from './floors/floor-supports';
 import { headNodes, rigidArm, type HeadNode } from './floors/rigid-heads';
 import { ShellSource } from './floors/shell-source';
@@ -49,6 +50,8 @@ export interface AnalysisModel {
   readonly frame: FrameElements;
   /** slabs and walls that are meshed; none: there are none */
   readonly floors?: { readonly mesh: FloorMesh; readonly shells: ShellSource };
+  /** soil below slabs, and line supports that only push; none: there is none */
+  readonly bed?: BedSource;
   /** members first, then elements of other kinds */
   readonly sources: readonly ElementSource[];
   /** equation of each of a node's six freedoms; −1 where it is held or follows from `maps` */
@@ -119,6 +122,8 @@ export function buildAnalysisModel(
   );
   const shells = floors && new ShellSource(model, floors.panels, placeOf, stiffnessSet, earlier?.floors?.shells);
   if (shells) others.push(shells);
+  const bed = floors && bedSource(model, floors, placeOf);
+  if (bed) others.push(bed);
   const sources: ElementSource[] = [frame, ...others];
   const nodeCount = meshNodes + inner.length;
   const positions = new Float64Array(nodeCount * 3);
@@ -230,6 +235,7 @@ export function buildAnalysisModel(
       positions,
       frame,
       ...(floors && shells ? { floors: { mesh: floors, shells } } : {}),
+      ...(bed ? { bed } : {}),
       sources,
       equations,
       maps,

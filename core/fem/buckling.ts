@@ -64,7 +64,15 @@ export function* bucklingAnalysis(
   );
   const memberEnds = Float64Array.from(analysis.memberIds, (id) => memberLength(model, model.members[id]));
   const steps = solveWhole(
-    { model, analysis, factorisation, memberEnds, name: `the load of ${definition.label}`, order: 'first' },
+    {
+      model,
+      analysis,
+      factorisation,
+      memberEnds,
+      name: `the load of ${definition.label}`,
+      order: 'first',
+      lifts: true,
+    },
     set,
   );
   let step = steps.next();
@@ -76,7 +84,9 @@ export function* bucklingAnalysis(
   const stiffness = assemble(analysis);
   // without slack members the factor at hand is that of this stiffness
   const singular =
-    step.value.log.slack.length === 0 ? undefined : factorisation.factoriseNow(stiffness, { definite: true });
+    step.value.log.slack.length === 0 && !step.value.log.lifted
+      ? undefined
+      : factorisation.factoriseNow(stiffness, { definite: true });
   if (singular) return { findings: [mechanismFinding(model, analysis, singular.motion)] };
   yield 0;
   const forces = axialForces(analysis, step.value.equilibrium);

@@ -16,6 +16,7 @@ export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
 export { ElementFinder } from './floors/element-finder';
+export { hasLiftOff } from './floors/bed-source';
 export { panelMesh, type MeshPicture } from './floors/panel-meshes';
 export { panelWork } from './floors/panel-work';
 export { panelForces, type PanelForces, type PanelState } from './floors/panel-results';

@@ -5,7 +5,19 @@ import { assemble } from './assemble';
 import type { LoadSet } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
 import type { IterationLog } from './solution';
-import { oneWayMembers, searchAlong, slackShare, switchTo, wouldTake, type OneWay } from './one-way';
+import {
+  allAct,
+  doAllAct,
+  isActive,
+  keepSlack,
+  oneWayMembers,
+  oneWaySprings,
+  searchAlong,
+  slackShare,
+  switchTo,
+  wouldTake,
+  type OneWay,
+} from './one-way';
 import {
   multiply,
   pivotReferences,
@@ -45,6 +57,8 @@ export interface WholeTask {
   /** for sentences: "combination U3" */
   readonly name: string;
   readonly order: 'first' | 'second';
+  /** whether slabs lift off beds that only push; left out: these pull as well */
+  readonly lifts?: boolean;
   /** which pieces act when the iteration begins, one number a piece; none: all. The answer does not depend on it */
   readonly start?: ArrayLike<number>;
 }
@@ -67,10 +81,11 @@ interface Settled {
  * @yields nothing; pauses between steps
  */
 export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, WholeResult> {
-  const { model, analysis, name, order, start } = task;
+  const { model, analysis, name, order, start, lifts } = task;
   const { frame } = analysis;
-  const oneWay = oneWayMembers(model, analysis);
-  frame.active.set(start ?? frame.active.fill(1));
+  const oneWay: OneWay[] = [...oneWayMembers(model, analysis), ...(lifts ? oneWaySprings(analysis) : [])];
+  allAct(analysis);
+  if (start) frame.active.set(start);
   if (order === 'second') frame.takeAxialLoads(set.terms);
   let felt = nothingFelt(analysis);
   feel(analysis, felt, 0);
@@ -80,7 +95,7 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
   let settled = yield* settle(task, set, oneWay, references, { matrix: first }, steps);
   if ('findings' in settled) return settled;
   const equilibriumOf = ({ vectors, unknown, slackShare: kept }: Settled): Equilibrium => {
-    frame.slackShare = kept;
+    keepSlack(analysis, kept);
     return recover(analysis, set, vectors, unknown);
   };
   const firstOrder = equilibriumOf(settled);
@@ -117,15 +132,17 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
   const mechanism = yield* heldBySlackFinding(task, oneWay, settled, equilibrium);
   if (mechanism) return { findings: [mechanism] };
   const slack = slackMembers(analysis);
+  const lifted = liftedOff(analysis);
   const log: IterationLog = {
     order,
     steps,
     settled: true,
     slack,
+    ...(lifted.length > 0 ? { lifted } : {}),
     driftRatios: order === 'second' ? driftRatios(model, analysis, firstOrder, equilibrium) : [],
   };
   return {
-    findings: heldBySlack ? [upright(name, slack)] : [],
+    findings: heldBySlack && slack.length > 0 ? [upright(name, slack)] : [],
     equilibrium,
     residual,
     axialForces: order === 'second' ? perMember(analysis, frame.N) : undefined,
@@ -144,8 +161,8 @@ function* settle(
   steps: IterationLog['steps'][number][],
 ): Generator<void, Settled | { findings: Finding[] }> {
   const { model, analysis, factorisation, memberEnds, name } = task;
-  const { frame } = analysis;
-  frame.slackShare = slackShare;
+  const { frame, bed } = analysis;
+  keepSlack(analysis, slackShare);
   let unknown: Float64Array | undefined;
   let vectors = loadVectors(analysis, set, memberEnds);
   const isFirst = 'matrix' in before;
@@ -168,13 +185,14 @@ function* settle(
       }
       const from = unknown ? wouldTake(analysis, oneWay, set, vectors, unknown) : undefined;
       const to = wouldTake(analysis, oneWay, set, vectors, answer.unknown);
-      const active = frame.active.slice();
+      const [active, pushing] = [frame.active.slice(), bed?.active.slice()];
       changing = switchTo(analysis, oneWay, to);
       steps.push({ change: 0, switched: changing.length, negativePivots });
       if (changing.length === 0)
         return withoutSlack(task, set, { ...answer, vectors, matrix, slackShare, heldBySlack: false });
       if (from && unknown) {
         frame.active.set(active);
+        if (bed && pushing) bed.active.set(pushing);
         unknown = stepFrom(analysis, oneWay, matrix, unknown, answer.unknown, from, to, undefined);
         switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
       } else unknown = answer.unknown;
@@ -183,10 +201,9 @@ function* settle(
       continue;
     }
     // second order, and what acts does not hold the structure upright by itself: let the slack members lean in
-    const slack = slackMembers(analysis);
     steps.push({ change: 0, switched: 0, negativePivots });
-    if (isFirst && !unknown && slackMembers(analysis).length > 0) {
-      frame.active.fill(1);
+    if (isFirst && !unknown && !doAllAct(analysis)) {
+      allAct(analysis);
       vectors = loadVectors(analysis, set, memberEnds);
       continue;
     }
@@ -201,7 +218,7 @@ function* settle(
           ),
         ],
       };
-    if (slack.length === 0 || !unknown)
+    if (doAllAct(analysis) || !unknown)
       return { findings: [yield* instabilityFinding(task, set, matrix, references, before.firstOrder)] };
     const held = yield* leanIn(task, set, oneWay, references, matrix, vectors, unknown);
     if (held === 'unstable')
@@ -216,8 +233,8 @@ function* settle(
     findings: [
       unsettledFinding(
         name,
-        `${changing.length} members keep changing between acting and slack`,
-        changing.map(({ member }) => analysis.memberIds[member]),
+        `${changing.length} members or places on soil keep changing between acting and slack`,
+        changing.flatMap((one) => ('spring' in one ? [] : [analysis.memberIds[one.member]])),
       ),
     ],
   };
@@ -225,12 +242,11 @@ function* settle(
 
 /** Takes from a state what little its slack members still hold, where the structure stands without. */
 function withoutSlack({ analysis, factorisation, memberEnds }: WholeTask, set: LoadSet, settled: Settled): Settled {
-  const { frame } = analysis;
-  if (frame.active.every((acts) => acts === 1)) return settled;
-  frame.slackShare = 0;
+  if (doAllAct(analysis)) return settled;
+  keepSlack(analysis, 0);
   const vectors = loadVectors(analysis, set, memberEnds);
   const matrix = assemble(analysis);
-  frame.slackShare = slackShare;
+  keepSlack(analysis, slackShare);
   // the factor at hand is that of almost the same matrix: refined with it, the answer is that of this one
   const [answer] = solveRefined(matrix, factorisation, [vectors.right]);
   return answer.residual <= refined ? { ...answer, vectors, matrix, slackShare: 0, heldBySlack: false } : settled;
@@ -247,13 +263,12 @@ function* leanIn(
   unknown: Float64Array,
 ): Generator<void, 'unstable' | { settled: Settled } | { unknown: Float64Array }> {
   const { analysis, factorisation } = task;
-  const { frame } = analysis;
   const gap = multiply(matrix, unknown).map((value, i) => vectors.right[i] - value);
   for (let share = 1e-4; share <= 1; share *= 10) {
-    frame.slackShare = share;
+    keepSlack(analysis, share);
     const stiffer = assemble(analysis);
     const { singular, negativePivots } = yield* factorised(task, stiffer, references, false);
-    frame.slackShare = slackShare;
+    keepSlack(analysis, slackShare);
     if (singular || negativePivots > 0) continue;
     const [{ unknown: step }] = solveRefined(stiffer, factorisation, [gap]);
     const target = unknown.map((value, i) => value + step[i]);
@@ -318,26 +333,38 @@ function* heldBySlackFinding(
   equilibrium: Equilibrium,
 ): Generator<void, Finding | undefined> {
   const { model, analysis, factorisation } = task;
-  const { frame } = analysis;
-  if (kept === 0 || oneWay.every(({ pieces }) => frame.active[pieces[0]] === 1)) return undefined;
+  const { bed } = analysis;
+  if (kept === 0 || oneWay.every((one) => isActive(analysis, one))) return undefined;
   const forces = axialForces(analysis, equilibrium);
   const scale = Math.max(
     equilibrium.forceScale,
     forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0),
   );
-  const holding = oneWay.some(
-    ({ pieces }) => frame.active[pieces[0]] === 0 && Math.abs(forces[pieces[0]]) > mostHeldBySlack * scale,
-  );
-  if (!holding) return undefined;
-  frame.slackShare = 0;
+  let [most, lifted] = [0, 0];
+  for (const one of oneWay) {
+    if (isActive(analysis, one)) continue;
+    if ('spring' in one) lifted += kept * Math.abs(bed!.wouldPush(one.spring, equilibrium.displacements));
+    else most = Math.max(most, Math.abs(forces[one.pieces[0]]));
+  }
+  // a bed holds by all of its springs together
+  if (Math.max(most, lifted) <= mostHeldBySlack * scale) return undefined;
+  keepSlack(analysis, 0);
   const singular = yield* silently(factorisation.factorise(assemble(analysis), { definite: true }));
-  frame.slackShare = slackShare;
+  keepSlack(analysis, slackShare);
   return mechanismFinding(model, analysis, singular?.motion ?? unknown, whenSlack(task));
 }
 
 const whenSlack = ({ analysis, name }: WholeTask): string => {
   const slack = slackMembers(analysis);
-  return ` in ${name}${slack.length > 0 ? ` with ${listed(slack)} slack` : ''}`;
+  const lifted = liftedOff(analysis);
+  return ` in ${name}${[
+    ...(slack.length > 0 ? [` with ${listed(slack)} slack`] : []),
+    ...(lifted.length > 0
+      ? [
+          ` with ${lifted.map(({ of, share }) => `${formatNumber(100 * share, 0)}% of the bed of ${of}`).join(', ')} lifted off`,
+        ]
+      : []),
+  ].join(' and')}`;
 };
 
 const unsettledFinding = (name: string, what: string, members: readonly string[]): Finding => ({
@@ -417,6 +444,20 @@ function* silently<T>(steps: Generator<number, T>): Generator<void, T> {
 const slackMembers = ({ frame, memberIds }: AnalysisModel): string[] => [
   ...new Set(frame.pieces.flatMap((piece, e) => (frame.active[e] ? [] : [memberIds[piece.member]]))),
 ];
+/** What of each bed is lifted off, as a share of its area or length; beds that push everywhere are left out. */
+const liftedOff = ({ bed, floors }: AnalysisModel): { of: string; share: number }[] => {
+  const sums = new Map<string, { all: number; lifted: number }>();
+  for (const { of, from, to } of bed?.beds ?? []) {
+    const id = 'line' in of ? of.line : floors!.mesh.panels[of.mesh].panel.id;
+    const sum = sums.get(id) ?? { all: 0, lifted: 0 };
+    sums.set(id, sum);
+    for (let e = from; e < to; e++) {
+      sum.all += bed!.springs[e].share;
+      if (!bed!.active[e]) sum.lifted += bed!.springs[e].share;
+    }
+  }
+  return [...sums].flatMap(([of, { all, lifted }]) => (lifted > 0 ? [{ of, share: lifted / all }] : []));
+};
 const listed = (ids: readonly string[]): string =>
   ids.length > 4 ? `${ids.slice(0, 4).join(', ')} and ${ids.length - 4} more` : ids.join(', ');
 

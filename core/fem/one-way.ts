@@ -12,18 +12,45 @@ import type { LoadVectors } from './statics';
  * method with an exact search along each step reaches it in finitely many steps from any start (Cottle, Pang &
  * Stone, The Linear Complementarity Problem, §5; Qi & Sun, Math. Programming 58, 1993).
  */
-export interface OneWay {
+export type OneWay = OneWayMember | OneWaySpring;
+
+export interface OneWayMember {
   readonly member: number;
   /** +1: only pulls, −1: only pushes */
   readonly direction: 1 | -1;
   readonly pieces: readonly number[];
 }
 
+/** A spring of a bed that only pushes. */
+export interface OneWaySpring {
+  readonly spring: number;
+}
+
+/** Whether one acts, as it stands. */
+export const isActive = ({ frame, bed }: AnalysisModel, one: OneWay): boolean =>
+  'spring' in one ? bed!.active[one.spring] === 1 : frame.active[one.pieces[0]] === 1;
+
+/** Share of their stiffness that what is slack or lifted off keeps from now on. */
+export function keepSlack({ frame, bed }: AnalysisModel, share: number): void {
+  frame.slackShare = share;
+  if (bed) bed.slackShare = share;
+}
+
+/** Lets all act. */
+export function allAct({ frame, bed }: AnalysisModel): void {
+  frame.active.fill(1);
+  bed?.active.fill(1);
+}
+
+/** Whether all act. */
+export const doAllAct = ({ frame, bed }: AnalysisModel): boolean =>
+  frame.active.every((acts) => acts === 1) && (bed?.active.every((acts) => acts === 1) ?? true);
+
 /** Share of its stiffness a slack member keeps: its force stays below a millionth of what it would be. */
 export const slackShare = 1e-6;
 
 /** The members that only pull or only push. */
-export function oneWayMembers(model: Model, { frame, memberIds }: AnalysisModel): OneWay[] {
+export function oneWayMembers(model: Model, { frame, memberIds }: AnalysisModel): OneWayMember[] {
   const found = new Map<number, { member: number; direction: 1 | -1; pieces: number[] }>();
   frame.pieces.forEach(({ member }, e) => {
     const behaviour = model.members[memberIds[member]].behaviour ?? 'frame';
@@ -35,7 +62,11 @@ export function oneWayMembers(model: Model, { frame, memberIds }: AnalysisModel)
   return [...found.values()];
 }
 
-/** The axial force every one-way member would take if it acted, times its direction, N; the mean over its pieces. */
+/** The springs of beds that only push. */
+export const oneWaySprings = ({ bed }: AnalysisModel): OneWaySpring[] =>
+  (bed?.springs ?? []).flatMap(({ pushes }, spring) => (pushes ? [{ spring }] : []));
+
+/** The axial force every one-way member would take if it acted, times its direction, N; the mean over its pieces. Of a spring what it would push with. */
 export function wouldTake(
   { frame, ...analysis }: AnalysisModel,
   members: readonly OneWay[],
@@ -46,7 +77,9 @@ export function wouldTake(
   const displacements = toNodes({ frame, ...analysis }, unknown);
   for (let i = 0; i < displacements.length; i++) displacements[i] += imposed[i];
   const local = new Float64Array(12);
-  return Float64Array.from(members, ({ direction, pieces }) => {
+  return Float64Array.from(members, (one) => {
+    if ('spring' in one) return analysis.bed!.wouldPush(one.spring, displacements);
+    const { direction, pieces } = one;
     let sum = 0;
     for (const e of pieces) {
       frame.localDisplacements(e, displacements, local);
@@ -59,12 +92,15 @@ export function wouldTake(
 }
 
 /** Lets members act that would take force in their direction, and the others go slack; what is only rounding stays as it is. @returns those that changed */
-export function switchTo({ frame }: AnalysisModel, members: readonly OneWay[], forces: Float64Array): OneWay[] {
+export function switchTo(analysis: AnalysisModel, members: readonly OneWay[], forces: Float64Array): OneWay[] {
+  const { frame, bed } = analysis;
   const rounding = 1e-9 * forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0);
-  return members.filter(({ pieces }, i) => {
-    const acts = Math.abs(forces[i]) <= rounding ? frame.active[pieces[0]] : forces[i] > 0 ? 1 : 0;
-    if (acts === frame.active[pieces[0]]) return false;
-    for (const e of pieces) frame.active[e] = acts;
+  return members.filter((one, i) => {
+    const before = isActive(analysis, one);
+    const acts = Math.abs(forces[i]) <= rounding ? before : forces[i] > 0;
+    if (acts === before) return false;
+    if ('spring' in one) bed!.active[one.spring] = acts ? 1 : 0;
+    else for (const e of one.pieces) frame.active[e] = acts ? 1 : 0;
     return true;
   });
 }
@@ -78,7 +114,7 @@ export function switchTo({ frame }: AnalysisModel, members: readonly OneWay[], f
  * @returns share of the step; Infinity where the energy falls without end
  */
 export function searchAlong(
-  { frame }: AnalysisModel,
+  analysis: AnalysisModel,
   members: readonly OneWay[],
   slope: number,
   matrix: BlockMatrix,
@@ -87,14 +123,16 @@ export function searchAlong(
   to: Float64Array,
 ): number {
   let curvature = multiply(matrix, step).reduce((sum, value, i) => sum + value * step[i], 0);
-  const turns = members.flatMap(({ pieces }, i) => {
+  const { frame, bed } = analysis;
+  const turns = members.flatMap((one, i) => {
     const change = to[i] - from[i];
     const at = -from[i] / change;
     if (change === 0 || !(at > 0)) return [];
     // the stiffness of a member in n pieces in a row is a share of that of each
-    const stiffness = frame.axialStiffness(pieces[0]) / pieces.length;
+    const stiffness =
+      'spring' in one ? bed!.springs[one.spring].pressed : frame.axialStiffness(one.pieces[0]) / one.pieces.length;
     const gained = ((1 - frame.slackShare) * change * change) / (stiffness || Infinity);
-    return [{ at, gained: frame.active[pieces[0]] ? -gained : gained }];
+    return [{ at, gained: isActive(analysis, one) ? -gained : gained }];
   });
   turns.sort((a, b) => a.at - b.at);
   let [place, value] = [0, slope];

@@ -1,4 +1,5 @@
 import { modelFindings, type Analysis, type Finding, type Model } from '../model';
+import { hasLiftOff } from './floors/bed-source';
 import { panelsInAnalysis } from './floors/floor-findings';
 import { bucklingAnalysis, type BucklingResult } from './buckling';
 import { historyAnalysis, type HistoryResult } from './history';
@@ -41,7 +42,7 @@ export function* runAnalysis(
     seconds: now() - started,
   });
   if (before.length > 0) return done(before);
-  const remarks = [...(hasOneWayMembers(model) ? [oneWayFinding(definition)] : []), ...ofPanels];
+  const remarks = [...(hasOneWayMembers(model) || hasLiftOff(model) ? [oneWayFinding(definition)] : []), ...ofPanels];
   if (definition.type === 'buckling') {
     const { findings, result } = yield* bucklingAnalysis(model, definition);
     return done([...remarks, ...findings], result && { type: 'buckling', result });
@@ -81,11 +82,11 @@ const oneWayFinding = ({ id, label, type }: Analysis): Finding => ({
   severity: 'remark',
   ...(type === 'buckling'
     ? {
-        sentence: `${label} takes members that only pull or push as they act under its load: slack ones neither hold nor buckle.`,
-        why: 'While it buckles a structure could tighten a slack member or let go a taut one; that is not followed.',
+        sentence: `${label} takes members and soil that only pull or push as they act under its load: what is slack or lifted off neither holds nor buckles.`,
+        why: 'While it buckles a structure could tighten a slack member or let go a taut one, or lift off; that is not followed.',
       }
     : {
-        sentence: `${label} takes members that only pull or push as acting both ways.`,
+        sentence: `${label} takes members and soil that only pull or push as acting both ways.`,
         why: 'Modes are those of one linear structure. Take out by hand what is slack if that matters.',
       }),
   place: {},

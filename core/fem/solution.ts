@@ -42,6 +42,8 @@ export interface CaseSolution {
   readonly sections?: readonly ShellStiffness[];
   /** six a node, global, N and N·m; zero where nothing is held */
   readonly reactions: Float64Array;
+  /** pressure of soil on slabs, and force per length of line supports that only push, at the nodes of the meshes, N/m² and N/m; none: there is no such bed */
+  readonly soil?: Float64Array;
   /** nodal forces of elements other than members, source by source */
   readonly elementForces: readonly Float64Array[];
   /** force and moment about the origin: of the applied loads, and of the reactions */
@@ -63,6 +65,8 @@ export interface IterationLog {
   readonly settled: boolean;
   /** members that pull or push only and are slack in the end */
   readonly slack: readonly string[];
+  /** slabs and line supports that are lifted off their beds, each with the share of its area or length; left out: none is */
+  readonly lifted?: readonly { readonly of: string; readonly share: number }[];
   /** second order over first order with the same stiffness: horizontal drift of each level against the one below; levels that hardly drift are left out */
   readonly driftRatios: readonly {
     readonly from: number;
@@ -93,6 +97,11 @@ export interface SolvedPanel {
   readonly section: ShellStiffness;
   /** how far the nodes lie over the middle of the thickness, m */
   readonly offset: number;
+  /**
+   * soil below it: where its pressures begin in those of a state, one for each of its nodes in ascending order, and the area that belongs to each node, m²;
+   * none: it lies on none
+   */
+  readonly soil?: { readonly from: number; readonly areas: Float64Array };
 }
 
 /** Seconds spent in each phase. */

@@ -13,6 +13,7 @@ import {
 } from '../model';
 import { buildAnalysisModel, nodesToMeet, type AnalysisModel, type BuildOptions } from './analysis-model';
 import { assemble } from './assemble';
+import { hasLiftOff } from './floors/bed-source';
 import { floorFindings } from './floors/floor-findings';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';
@@ -128,6 +129,8 @@ export function* solve(
   const { analysis, matrix, factorisation, memberEnds } = factored;
   yield { phase: 'solve', fraction: 0 };
   const oneWay = hasOneWayMembers(model);
+  // a case alone may have nothing that presses it down: it is solved as if soil pulled as well, combinations are not
+  const lifts = hasLiftOff(model);
   const solvedCases = solveCases(model, factored, oneWay);
   const ids = inOrder(model.cases).map((one) => one.id);
   const sets = ids.map((id) => solvedCases.get(id)!.set);
@@ -155,23 +158,27 @@ export function* solve(
           order: 'first' as const,
           stiffnessSet: undefined,
           alpha: 1,
+          lifts: false,
         }))
       : []),
     ...inOrder(model.combinations)
-      .filter((combination) => isSolvedWhole(combination) || (oneWay && (combination.parts ?? []).length === 0))
+      .filter(
+        (combination) => isSolvedWhole(combination) || ((oneWay || lifts) && (combination.parts ?? []).length === 0),
+      )
       .map((combination) => ({
         id: combination.id,
         name: `combination ${combination.label}${levelOf(combination) === 1 ? '' : ` at ${levelOf(combination)} times its loads`}`,
         order: combination.order ?? 'first',
         stiffnessSet: combination.stiffnessSet,
         alpha: levelOf(combination),
+        lifts,
         weights: weightsOf(caseFactorsOf(model.combinations, combination)),
       })),
   ];
   if (whole.length > 0) {
     const analyses = new Map<string, AnalysisModel>();
     const second = new Factorisation(factorisation.symbolic, factorisation.kind);
-    for (const [i, { id, name, weights, order, stiffnessSet, alpha }] of whole.entries()) {
+    for (const [i, { id, name, weights, order, stiffnessSet, alpha, lifts: here }] of whole.entries()) {
       yield { phase: 'combinations', fraction: i / whole.length };
       let own = analyses.get(stiffnessSet ?? '');
       if (!own) {
@@ -190,7 +197,10 @@ export function* solve(
         alpha === 1 ? weights : weights.map((weight) => alpha * weight),
         changesPanels(model, stiffnessSet) ? analysis : own,
       );
-      const steps = solveWhole({ model, analysis: own, factorisation: second, memberEnds, name, order }, set);
+      const steps = solveWhole(
+        { model, analysis: own, factorisation: second, memberEnds, name, order, lifts: here },
+        set,
+      );
       let step = steps.next();
       while (!step.done) {
         yield { phase: 'combinations', fraction: i / whole.length };
@@ -367,7 +377,7 @@ function outlineOf(analysis: AnalysisModel): Factored['outline'] {
     ),
     ...(analysis.floors
       ? {
-          panels: panelsOf(analysis.floors),
+          panels: panelsOf(analysis.floors, analysis.bed),
           cutMembers: [...new Set(pieces.flatMap(({ member, isLast }) => (isLast ? [] : [memberIds[member]])))],
         }
       : {}),
@@ -491,6 +501,7 @@ function atLevel(found: Equilibrium, alpha: number): Equilibrium {
     reacted: of(found.reacted),
     forceScale: found.forceScale / alpha,
     elementForces: found.elementForces.map(of),
+    ...(found.soil ? { soil: of(found.soil) } : {}),
   };
 }
 
@@ -501,7 +512,7 @@ function stateOf(
   equilibrium: ReturnType<typeof recover>,
   residual: number,
 ): CaseSolution {
-  const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces, forceScale } =
+  const { displacements, endForces, startDisplacements, reactions, applied, reacted, elementForces, forceScale, soil } =
     equilibrium;
   const firsts = firstPieces(analysis);
   const startForces = new Float64Array(6 * firsts.length);
@@ -519,6 +530,7 @@ function stateOf(
     startDisplacements: starts,
     ...(floorForces ? { floorForces } : {}),
     reactions,
+    ...(soil ? { soil } : {}),
     elementForces,
     applied,
     reacted,
@@ -556,7 +568,7 @@ function floorForcesOf({ frame }: AnalysisModel, endForces: Float64Array): Float
 }
 
 /** The meshes of slabs and walls as they are handed on. */
-const panelsOf = ({ mesh, shells }: NonNullable<AnalysisModel['floors']>): SolvedPanel[] =>
+const panelsOf = ({ mesh, shells }: NonNullable<AnalysisModel['floors']>, bed: AnalysisModel['bed']): SolvedPanel[] =>
   mesh.panels.map(({ panel, zone, offset, plane, mesh: { start, corners }, nodes }, p) => ({
     id: panel.id,
     ...(zone.part === undefined ? {} : { part: zone.part, isRigid: zone.rigidAt !== undefined }),
@@ -568,7 +580,20 @@ const panelsOf = ({ mesh, shells }: NonNullable<AnalysisModel['floors']>): Solve
     panelThickness: panel.thickness,
     section: shells.sections[p],
     offset,
+    ...soilAt(bed, p),
   }));
+
+const soilAt = (bed: AnalysisModel['bed'], p: number): Pick<SolvedPanel, 'soil'> => {
+  const found = bed?.beds.find(({ of }) => 'mesh' in of && of.mesh === p);
+  return bed && found
+    ? {
+        soil: {
+          from: found.from,
+          areas: Float64Array.from(bed.springs.slice(found.from, found.to), ({ share }) => share),
+        },
+      }
+    : {};
+};
 
 const unitOf = (count: number, at: number): number[] => Array.from({ length: count }, (_, i) => (i === at ? 1 : 0));
 

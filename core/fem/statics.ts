@@ -159,6 +159,8 @@ export interface Equilibrium {
   readonly applied: Float64Array;
   readonly reacted: Float64Array;
   readonly forceScale: number;
+  /** pressures of beds, N/m² or N/m; none: there is none */
+  readonly soil?: Float64Array;
   /** nodal forces of elements other than members, by source */
   readonly elementForces: readonly Float64Array[];
 }
@@ -215,6 +217,7 @@ export function recover(
           : -stiffness * displacements[6 * node + i]);
     for (let i = 0; i < 6; i++) reactions[6 * node + i] += amount * direction[i];
   }
+  analysis.bed?.addForces(displacements, reactions);
   const reacted = new Float64Array(6);
   const applied = new Float64Array(6);
   for (let node = 0; node < nodeCount; node++) {
@@ -234,6 +237,7 @@ export function recover(
     reacted,
     forceScale,
     elementForces: others,
+    ...(analysis.bed ? { soil: analysis.bed.pressures(displacements) } : {}),
   };
 }
 

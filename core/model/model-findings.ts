@@ -6,7 +6,7 @@ import { cross, distance, dot, memberLength, nearNodes, norm, onLevel, samePoint
 import { inOrder, type Model } from './model';
 import { isPlaced, panelNodes } from './references';
 import { meshedPanels } from './meshed-panels';
-import { type Acceptance, type Load, type Member, type Panel, type PlacedLoad } from './kinds';
+import { isMeshed, type Acceptance, type Load, type Member, type Panel, type PlacedLoad } from './kinds';
 import { inPlane, offPlane, planeOf } from './plane';
 import { isInside, isOnEdge } from '../plane';
 import { structureKindFindings } from './structure-kind';
@@ -309,10 +309,12 @@ function curesOfDouble(model: Model, kept: Member, member: Member): Pick<Finding
 function supportFindings(model: Model): Finding[] {
   const found: Finding[] = [];
   const onLines = new Set(
-    Object.values(model.lineSupports).flatMap(({ start, end, support }) =>
-      Object.values(support).some(Boolean) ? [start, end] : [],
+    Object.values(model.lineSupports).flatMap(({ start, end, support, springs = {} }) =>
+      Object.values(support).some(Boolean) || Object.values(springs).some(Boolean) ? [start, end] : [],
     ),
   );
+  for (const slab of Object.values(model.slabs))
+    if (slab.soil && isMeshed(slab) && slab.behaviour !== 'membrane') for (const id of slab.corners) onLines.add(id);
   for (const part of connectedParts(model)) {
     const held = part.filter(
       (id) =>

@@ -24,6 +24,8 @@ export const farthest = 1e5;
 export const coordinate = z.number().min(-farthest).max(farthest);
 /** A length above zero, m. */
 export const positiveLength = z.number().positive().max(farthest);
+/** A modulus of subgrade reaction above zero, N/m³. */
+export const soilModulus = z.number().positive().max(1e12);
 /** A name of 1 to 60 letters. */
 export const label = z.string().trim().min(1).max(60);
 /** Three numbers along x, y and z. */

@@ -13,6 +13,7 @@ import {
   reactionTable,
   shownParts,
   stationRows,
+  soilTable,
   supportLineTable,
   type ResultTable,
   type Shown,
@@ -65,6 +66,7 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
     ...(solution.panels && Object.keys(model.lineSupports).length > 0
       ? [filterTable(lineSupportTable(model, solution, shown), wanted)]
       : []),
+    ...(solution.panels?.some(({ soil }) => soil) ? [filterTable(soilTable(model, solution, shown), wanted)] : []),
     ...(choice.detail === 'brief' ? [] : [filterTable(displacementTable(model, solution, shown), wanted)]),
   ];
 }

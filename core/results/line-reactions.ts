@@ -39,11 +39,27 @@ function nodesOn(model: Model, { positions, panels }: Solution, { start, end }: 
   };
 }
 
+/** The reactions less what soil below slabs pushes with, which is none of a line's. */
+function withoutSoil({ panels = [] }: Solution, { reactions, soil }: LoadState): Float64Array {
+  if (!soil || panels.every((panel) => !panel.soil)) return reactions;
+  const rest = reactions.slice();
+  for (const { soil: bed, nodes, normal } of panels) {
+    if (!bed) continue;
+    Int32Array.from(new Set(nodes))
+      .sort()
+      .forEach((node, i) => {
+        for (let k = 0; k < 3; k++) rest[6 * node + k] -= normal[k] * bed.areas[i] * soil[bed.from + i];
+      });
+  }
+  return rest;
+}
+
 /**
  * What each line support gives back: the reactions at the nodes on it. Where lines meet in a node they share its reaction by the lengths that belong to them;
  * a node with a support of its own keeps its reaction for itself.
  */
-export function lineReactions(model: Model, solution: Solution, { reactions }: LoadState): Map<string, LineReaction> {
+export function lineReactions(model: Model, solution: Solution, state: LoadState): Map<string, LineReaction> {
+  const reactions = withoutSoil(solution, state);
   const lines = inOrder(model.lineSupports).map((line) => ({ line, ...nodesOn(model, solution, line) }));
   const whole = new Map<number, number>();
   for (const { nodes } of lines) for (const { node, own } of nodes) whole.set(node, (whole.get(node) ?? 0) + own);

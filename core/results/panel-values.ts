@@ -55,7 +55,7 @@ const ofForces: Readonly<Partial<Record<Quantity, Read>>> = {
 
 /**
  * A quantity over a panel. Moments per width are positive with tension on the −z face (the bottom of a floor); `w` is the movement along the panel's
- * normal (up in a floor), m.
+ * normal (up in a floor), m; `p` is what soil below it pushes with, N/m², below zero where it pulls.
  * @param parts the state, or the states of an envelope; their inner forces are found state by state, so that principal moments are those of real states
  */
 export function panelBand(
@@ -65,7 +65,8 @@ export function panelBand(
   quantity: Quantity,
 ): PanelBand | undefined {
   const read = ofForces[quantity];
-  if ((!read && quantity !== 'w') || parts.length === 0 || isWithout(panel, quantity)) return undefined;
+  if ((!read && quantity !== 'w' && quantity !== 'p') || parts.length === 0 || isWithout(panel, quantity))
+    return undefined;
   let nodes: Int32Array | undefined;
   let [max, min] = [new Float64Array(), new Float64Array()];
   for (const { state } of parts) {
@@ -80,7 +81,9 @@ export function panelBand(
     for (let i = 0; i < max.length; i++) {
       const value = read
         ? read(found.values, 8 * i, panel.thickness)
-        : alongNormal(panel, state.displacements, found.nodes[i]);
+        : quantity === 'p'
+          ? state.soil![panel.soil!.from + i]
+          : alongNormal(panel, state.displacements, found.nodes[i]);
       if (value > max[i]) max[i] = value;
       if (value < min[i]) min[i] = value;
     }
@@ -105,9 +108,9 @@ export function mostMoved(
   return most;
 }
 
-/** Whether a zone has nothing of a quantity: a rigid head moves, and has no inner forces. */
-export const isWithout = ({ isRigid }: SolvedPanel, quantity: Quantity): boolean =>
-  isRigid === true && quantity in ofForces;
+/** Whether a zone has nothing of a quantity: a rigid head moves, and has no inner forces; what lies on no soil has no pressure. */
+export const isWithout = ({ isRigid, soil }: SolvedPanel, quantity: Quantity): boolean =>
+  quantity === 'p' ? soil === undefined : isRigid === true && quantity in ofForces;
 
 /** The least and the largest value of a quantity over a panel, and the numbers of the nodes at which they stand. */
 export interface PanelExtremes {
@@ -126,7 +129,10 @@ export function panelExtremes(
 ): PanelExtremes[] {
   const { nodes, values } = panelForces(solution, panel, state);
   return wanted.map((quantity) => {
-    const read = ofForces[quantity];
+    const read: Read | undefined =
+      quantity === 'p'
+        ? (_, at) => (panel.soil && state.soil ? state.soil[panel.soil.from + at / 8] : NaN)
+        : ofForces[quantity];
     let [least, most, leastAt, mostAt] = [Infinity, -Infinity, -1, -1];
     nodes.forEach((node, i) => {
       const value = read ? read(values, 8 * i, panel.thickness) : alongNormal(panel, state.displacements, node);

@@ -8,6 +8,7 @@ import { combinationsFor, shownParts, type Shown, type ShownPart } from './shown
 import { largestChordDeflection, stationsOf } from './stations';
 import { centresOfMass } from './storeys';
 import { storeyBook } from './tables/other-tables';
+import { soilReaction } from './tables/soil-table';
 import { askStructure, type AskedLoad } from './unit-loads';
 
 /** One question to a model before it is believed. `look`: the answer is unusual and someone should say why. */
@@ -72,6 +73,7 @@ export function plausibility(model: Model, solution: Solution, modal?: ModalResu
       ...swayItems(model, earlier),
       idleItem(model, solution),
       upliftItem(model, solution),
+      ...soilItem(model, solution),
       selfWeightItem(model, solution),
     ],
   };
@@ -377,6 +379,46 @@ function upliftItem(model: Model, solution: Solution): PlausibilityItem {
           : 'Every support does, in all of them.',
   };
 }
+
+/** Whether soil that is said to pull as well does so in a combination. */
+function soilItem(model: Model, solution: Solution): PlausibilityItem[] {
+  const slabs = inOrder(model.slabs).filter(({ id }) =>
+    solution.panels?.some((panel) => panel.id === id && panel.soil),
+  );
+  if (slabs.length === 0) return [];
+  const parts = (['strength', 'service'] as const).flatMap((purpose) =>
+    shownParts(model, solution, { kind: 'envelope', purpose }),
+  );
+  let worst: { id: string; name: string; pressure: number; by: string } | undefined;
+  let lifted: { id: string; name: string; share: number; by: string } | undefined;
+  for (const { state, label } of parts)
+    for (const { id, label: name = id } of slabs) {
+      const found = soilReaction(solution, id, state)!;
+      if (found.least < -1e-6 * Math.abs(found.most) && found.least < (worst?.pressure ?? 0))
+        worst = { id, name, pressure: found.least, by: label };
+      if (found.lifted > (lifted?.share ?? 0)) lifted = { id, name, share: found.lifted, by: label };
+    }
+  return [
+    {
+      id: 'soil',
+      question: 'Does soil push everywhere?',
+      verdict: parts.length === 0 ? 'not asked' : worst || (lifted && lifted.share > mostLifted) ? 'look' : 'usual',
+      measure: `soil pulls in no strength or service combination, and at most ${100 * mostLifted}% of a slab lifts off`,
+      nodes: slabs.filter(({ id }) => id === worst?.id || id === lifted?.id).flatMap(({ corners }) => corners),
+      answer:
+        parts.length === 0
+          ? 'There is no combination.'
+          : worst
+            ? `It is taken as pulling: below ${worst.name} with ${formatQuantity(-worst.pressure, 'pressure', model.settings.units)} in ${worst.by}. Say in the slab’s details that soil only pushes.`
+            : lifted
+              ? `${formatNumber(100 * lifted.share, 0)}% of ${lifted.name} is lifted off in ${lifted.by}.`
+              : 'It does, in all of them.',
+    },
+  ];
+}
+
+/** Of a slab more than this share lifts off in unusual cases only. */
+const mostLifted = 0.25;
 
 /** A part of a line support of which less than this share holds down does so by the coarseness of the mesh. */
 const leastPulled = 0.01;

@@ -40,6 +40,7 @@ export const resultQuantities = {
   Mz: { title: 'Moment Mz', ...moment },
   stress: { title: 'Normal stress σ', unit: 'stress', drawn: 'along', bends: false, role: 'axial' },
   w: { title: 'Slab movement w', unit: 'deflection', drawn: 'area', bends: false, role: 'movement' },
+  p: { title: 'Soil pressure p', unit: 'pressure', drawn: 'area', bends: false, role: 'shear' },
   mx: { title: 'Slab moment mx', ...perWidth },
   my: { title: 'Slab moment my', ...perWidth },
   mxy: { title: 'Slab twisting mxy', ...perWidth },

@@ -10,6 +10,8 @@ export interface LoadState {
   readonly startForces: Float64Array;
   readonly startDisplacements: Float64Array;
   readonly reactions: Float64Array;
+  /** pressures of beds, as in the solution; none: there is none */
+  readonly soil?: Float64Array;
   /** axial force each member's bending feels, N; none: first order */
   readonly axialForces?: Float64Array;
   /** factors of the load cases that made these axial forces, where they are not `caseFactors`: a share of a state keeps its axial forces */
@@ -85,6 +87,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
       sections,
       firstDisplacements,
       alpha,
+      soil,
     } = solution.cases[single];
     return {
       caseFactors,
@@ -92,6 +95,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
       startForces,
       startDisplacements,
       reactions,
+      ...(soil ? { soil } : {}),
       ...(axialForces ? { axialForces } : {}),
       ...(axialForces && alpha ? { axialFactors: caseFactors.map((factor) => alpha * factor) } : {}),
       ...(stiffness ? { stiffness } : {}),
@@ -103,6 +107,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
   const startForces = new Float64Array(solution.memberIds.length * 6);
   const startDisplacements = new Float64Array(solution.memberIds.length * 6);
   const reactions = new Float64Array(displacements.length);
+  const beds = solution.cases[0]?.soil && new Float64Array(solution.cases[0].soil.length);
   const caseFactors = new Float64Array(solution.cases[0]?.weights.length ?? solution.loadCases);
   solution.cases.forEach((one, c) => {
     if (weights[c] === 0) return;
@@ -110,6 +115,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
     addScaled(startForces, one.startForces, weights[c]);
     addScaled(startDisplacements, one.startDisplacements, weights[c]);
     addScaled(reactions, one.reactions, weights[c]);
+    if (beds && one.soil) addScaled(beds, one.soil, weights[c]);
     addScaled(caseFactors, one.weights, weights[c]);
   });
   const alone = solution.cases.filter((_, c) => weights[c] !== 0);
@@ -120,6 +126,7 @@ export function superpose(solution: Solution, weights: Float64Array): LoadState 
     startForces,
     startDisplacements,
     reactions,
+    ...(beds ? { soil: beds } : {}),
     ...(whole?.axialForces
       ? { axialForces: whole.axialForces, axialFactors: whole.weights.map((weight) => (whole.alpha ?? 1) * weight) }
       : {}),

@@ -30,6 +30,7 @@ export type QuantityKind =
   | 'springMoment'
   | 'lineSpring'
   | 'lineSpringMoment'
+  | 'subgrade'
   | 'barArea'
   | 'time'
   | 'frequency'
@@ -196,6 +197,21 @@ export const kinds: Readonly<Record<QuantityKind, Kind>> = {
     name: 'a rotational stiffness per length',
     units: { 'N·m/rad/m': 1, 'kN·m/rad/m': 1e3, 'kNm/rad/m': 1e3, 'kip·ft/rad/ft': kip },
     shown: shown('kN·m/rad/m', 0, 'kip·ft/rad/ft', 0),
+  },
+  subgrade: {
+    name: 'a modulus of subgrade reaction',
+    units: {
+      'N/m3': 1,
+      'kN/m3': 1e3,
+      'MN/m3': 1e6,
+      'kN/m2/m': 1e3,
+      'lb/in3': pound / inch ** 3,
+      pci: pound / inch ** 3,
+      'kip/ft3': kip / foot ** 3,
+      kcf: kip / foot ** 3,
+      'kip/ft2/ft': kip / foot ** 3,
+    },
+    shown: shown('MN/m3', 1, 'kip/ft3', 1),
   },
   springMoment: {
     name: 'a rotational stiffness',

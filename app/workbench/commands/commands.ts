@@ -252,6 +252,11 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       run: () => state().look({ stage: 'results', panel: { kind: 'supports' } }),
     },
     {
+      id: 'soil-page',
+      title: 'Page of the soil: pressures and balance',
+      run: () => state().look({ stage: 'results', panel: { kind: 'soil' } }),
+    },
+    {
       id: 'watch-list',
       title: 'Show or hide the watch list',
       shortcut: 'Shift W',

@@ -19,6 +19,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-slab': 'floor plate deck area shell mesh panel concrete slab',
   'tool-wall': 'shear wall panel shell mesh core',
   'tool-line-support': 'edge support wall bearing',
+  'tool-soil':
+    'raft mat foundation ground subgrade winkler bedding ballast modulus elastic foundation soil spring area support lift off uplift slab on grade',
   'tool-column-heads': 'drop panel capital punching column size face rigid zone support width',
   'tool-column-support': 'column springs point support flat slab floor alone pillars stiffness',
   'tool-thick-part': 'drop panel thickening haunch strip beam strip sunken step recess slab level',
@@ -169,6 +171,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   variants: 'alternative option scheme branch scenario',
   compare: 'difference diff versus revision',
   runs: 'server cloud keep results archive',
+  'soil-page':
+    'bearing pressure contact raft mat foundation uplift flotation buoyancy excavated soil groundwater balance',
   'support-rows': 'reactions along a row wall row of supports foundation strip',
   'watch-list': 'monitor track',
   worst: 'governing critical highest maximum utilisation',

@@ -6,9 +6,10 @@ import {
   type Model,
   type Panel,
   type PanelFactors,
+  type Slab,
 } from '~core/model';
 import type { CellColumn, RowLayout } from '../cells/cells';
-import { bad, labelCell, oneOf, quantity, words } from '../cells/columns';
+import { bad, good, labelCell, oneOf, quantity, words } from '../cells/columns';
 import { cornersCell, materialCell } from './reference-cells';
 
 const factorTitles: readonly [keyof PanelFactors, string][] = [
@@ -18,6 +19,51 @@ const factorTitles: readonly [keyof PanelFactors, string][] = [
   ['membraneY', 'In plane y'],
 ];
 const factorField = (name: keyof PanelFactors) => `factor ${name}`;
+const soilField = (name: string) => `soil ${name}`;
+type Soil = NonNullable<Slab['soil']>;
+const soilOf = (panel: Panel): Soil | undefined => (panel as Slab).soil;
+
+/** Soil below slabs in cells. */
+const soilColumns = <Row extends Panel>(model: Model): CellColumn<Row>[] => [
+  ...(
+    [
+      ['across', 'k soil', 'subgrade'],
+      ['along', 'k sliding', 'subgrade'],
+      ['dugOut', 'Dug out', 'pressure'],
+    ] as const
+  ).map(([name, title, unit]): CellColumn<Row> =>
+    quantity(
+      model,
+      title,
+      unit,
+      (panel: Row) => soilOf(panel)?.[name],
+      (value) => ({ [soilField(name)]: value }),
+      { width: 84, optional: true },
+    ),
+  ),
+  words(
+    'Soil pulls',
+    70,
+    (panel) => (soilOf(panel)?.pushes === false ? 'yes' : ''),
+    (text) => {
+      if (!/^(yes|x|1|true|no|0|false|)$/i.test(text)) return bad('Type yes or no.');
+      return good({ [soilField('pushes')]: !/^(yes|x|1|true)$/i.test(text) });
+    },
+    ['yes', 'no'],
+  ),
+];
+
+/** The soil of a row after some of its cells were filled in; null: there is none. */
+function soilAfter(fields: Readonly<Record<string, unknown>>, before: Soil | undefined): Soil | null {
+  const typed = (name: keyof Soil) => (soilField(name) in fields ? fields[soilField(name)] : before?.[name]);
+  const across = typed('across');
+  if (typeof across !== 'number' || across === 0) return null;
+  const optional = (name: 'along' | 'dugOut') => {
+    const value = typed(name);
+    return typeof value === 'number' && value !== 0 ? { [name]: value } : {};
+  };
+  return { across, ...optional('along'), pushes: typed('pushes') !== false, ...optional('dugOut') };
+}
 
 /** Slabs or walls in rows. */
 export function panelLayout<Row extends Panel>(model: Model, table: 'slabs' | 'walls'): RowLayout<Row> {
@@ -77,6 +123,7 @@ export function panelLayout<Row extends Panel>(model: Model, table: 'slabs' | 'w
           { width: 74, positive: true },
         ),
       ),
+      ...(table === 'slabs' ? soilColumns<Row>(model) : []),
       quantity(
         model,
         'Area',
@@ -102,7 +149,10 @@ export function panelLayout<Row extends Panel>(model: Model, table: 'slabs' | 'w
     ],
     fold: (fields, row) => {
       const typed = factorTitles.filter(([name]) => factorField(name) in fields);
-      const rest = Object.fromEntries(Object.entries(fields).filter(([key]) => !key.startsWith('factor ')));
+      const rest: Record<string, unknown> = Object.fromEntries(
+        Object.entries(fields).filter(([key]) => !/^(factor|soil) /.test(key)),
+      );
+      if (Object.keys(fields).some((key) => key.startsWith('soil '))) rest.soil = soilAfter(fields, row && soilOf(row));
       if (typed.length === 0) return rest;
       const factors = Object.fromEntries(
         factorTitles.flatMap(([name]): [string, unknown][] => {

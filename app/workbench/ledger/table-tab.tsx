@@ -17,6 +17,7 @@ import {
   reactionTable,
   stationRows,
   storeyTable,
+  soilTable,
   supportLineTable,
   type ForceComponent,
   type ResultTable,
@@ -37,6 +38,7 @@ export type ResultTab =
   | 'supportLines'
   | 'panels'
   | 'lineSupports'
+  | 'soil'
   | 'displacements'
   | 'storeys'
   | 'modes'
@@ -99,6 +101,7 @@ export function TableTab({ tab }: { tab: ResultTab }) {
     if (row.member !== undefined) openPage({ kind: 'member', member: row.member });
     else if (row.storey !== undefined && tab === 'storeys') openPage({ kind: 'storey', storey: row.storey });
     else if (tab === 'supportLines') openPage({ kind: 'supports' });
+    else if (tab === 'soil') openPage({ kind: 'soil' });
   };
   const save = (format: 'csv' | 'xlsx') =>
     table &&
@@ -178,6 +181,8 @@ export function useTabTable(tab: ResultTab): ResultTable | undefined {
           return panelTable(of, solution, input.shown);
         case 'lineSupports':
           return lineSupportTable(of, solution, input.shown);
+        case 'soil':
+          return soilTable(of, solution, input.shown);
         case 'displacements':
           return displacementTable(of, solution, input.shown);
         case 'storeys':

@@ -89,6 +89,12 @@ function IterationTable() {
                     <td className="strong">{name(id)}</td>
                     <td>
                       {iterations.order}
+                      {iterations.lifted && (
+                        <div className="caption">
+                          lifted off:{' '}
+                          {iterations.lifted.map(({ of, share }) => `${of} ${(100 * share).toFixed(0)}%`).join(', ')}
+                        </div>
+                      )}
                       {iterations.slack.length > 0 && (
                         <div className="caption">
                           slack: {iterations.slack.slice(0, 6).join(', ')}

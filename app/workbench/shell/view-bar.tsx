@@ -48,7 +48,10 @@ export function ViewBar() {
   };
   const moves = isMovement(quantity) || shape !== null;
   const floors = meshedPanels(model).length > 0;
-  const offered = quantities.filter((one) => floors || !isOfPanels(one) || one === quantity);
+  const onSoil = Object.values(model.slabs).some(({ soil }) => soil);
+  const offered = quantities.filter(
+    (one) => one === quantity || ((floors || !isOfPanels(one)) && (onSoil || one !== 'p')),
+  );
   return (
     <div className="view-bar card">
       <Select

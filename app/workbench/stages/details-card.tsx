@@ -51,6 +51,7 @@ const VariantsPage = page(() => import('../pages/variants-page').then((file) => 
 const PlausibilityPage = page(() => import('../pages/plausibility-page').then((file) => file.PlausibilityPage));
 const ResidualPage = page(() => import('../pages/residual-page').then((file) => file.ResidualPage));
 const StoreyPage = page(() => import('../pages/storey-page').then((file) => file.StoreyPage));
+const SoilPage = page(() => import('../pages/soil-page').then((file) => file.SoilPage));
 const SupportsPage = page(() => import('../pages/supports-page').then((file) => file.SupportsPage));
 const WhyPage = page(() => import('../pages/why-page').then((file) => file.WhyPage));
 const SectionsPage = page(() => import('../pages/sections-page').then((file) => file.SectionsPage));
@@ -83,6 +84,8 @@ function Shown() {
       return <StoreyPage storey={panel.storey} />;
     case 'supports':
       return <SupportsPage />;
+    case 'soil':
+      return <SoilPage />;
     case 'plausibility':
       return <PlausibilityPage />;
     case 'residual':

@@ -18,7 +18,7 @@ import { SlabSigns } from '../pieces/slab-signs';
 import { openTool } from '../tools/open-tool';
 
 /** Quantities whose extremes are listed of a slab or wall. */
-const listed = ['w', 'mx', 'my', 'mxy', 'v', 'nx', 'ny', 'nxy'] as const satisfies readonly Quantity[];
+const listed = ['w', 'p', 'mx', 'my', 'mxy', 'v', 'nx', 'ny', 'nxy'] as const satisfies readonly Quantity[];
 
 const symbolOf = (quantity: Quantity): string => resultQuantities[quantity].title.split(' ').at(-1)!;
 

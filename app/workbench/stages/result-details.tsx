@@ -326,6 +326,7 @@ function ResultActions() {
         {item('Variants', 'Shift V', () => openPage({ kind: 'variants' }))}
         {item('Runs', '', () => openPage({ kind: 'runs' }))}
         {item('Rows of supports', '', () => openPage({ kind: 'supports' }))}
+        {Object.values(model.slabs).some(({ soil }) => soil) && item('Soil', '', () => openPage({ kind: 'soil' }))}
         {storeysUpward(model)
           .slice(1)
           .reverse()

@@ -8,6 +8,9 @@ import {
 } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import {
+  inOrder,
+  onLevel,
+  type Slab,
   norm,
   subtract,
   type Edit,
@@ -268,9 +271,98 @@ function panelTool(table: 'slabs' | 'walls', thickness: number): Tool {
   };
 }
 
+/** Whether soil below a slab can act on it. */
+const bends = ({ behaviour }: Slab): boolean => behaviour === 'shell' || behaviour === 'plate';
+
+/** The slabs at the lowest level at which there are any. */
+function lowestSlabs({ slabs, nodes }: Model): string[] {
+  const level = ({ corners }: Slab) => Math.min(...corners.map((id) => nodes[id].position[2]));
+  const lowest = Math.min(...Object.values(slabs).map(level));
+  return inOrder(slabs).flatMap((slab) => (level(slab) < lowest + onLevel ? [slab.id] : []));
+}
+
 export const panelTools: readonly Tool[] = [
   panelTool('slabs', 0.2),
   panelTool('walls', 0.2),
+  {
+    id: 'soil',
+    title: 'Lay slabs on soil',
+    group: 'generate',
+    action: 'Lay them on soil',
+    about:
+      'Soil below slabs that are analysed: a modulus of subgrade, from which rafts lift off where they would pull.',
+    fields: ({ model, selection }) => [
+      {
+        key: 'slabs',
+        label: 'Slabs',
+        kind: 'several',
+        initial: (selection.slabs ?? []).length > 0 ? [...selection.slabs!] : lowestSlabs(model),
+        options: inOrder(model.slabs).map(({ id, label }) => ({ value: id, label: label ? `${id}, ${label}` : id })),
+      },
+      {
+        key: 'across',
+        label: 'Modulus of subgrade',
+        kind: 'quantity',
+        quantity: 'subgrade',
+        initial: null,
+        hint: 'pressure a unit of settlement gives, from the geotechnical report',
+      },
+      {
+        key: 'along',
+        label: 'Against sliding',
+        kind: 'quantity',
+        quantity: 'subgrade',
+        initial: null,
+        hint: 'empty: something else holds the slab in its plane',
+      },
+      { key: 'pushes', label: 'Only pushes: the slab lifts off', kind: 'flag', initial: true },
+      {
+        key: 'dugOut',
+        label: 'Weight dug out',
+        kind: 'quantity',
+        quantity: 'pressure',
+        initial: null,
+        hint: 'of the soil above the underside; it changes no force',
+      },
+    ],
+    plan: ({ model }, values) => {
+      const ids = values.several('slabs').filter((id) => id in model.slabs);
+      if (ids.length === 0)
+        return refused('Choose the slabs that lie on soil. Outline a slab first where there is none.');
+      const [across, along, dugOut] = [values.optional('across'), values.optional('along'), values.optional('dugOut')];
+      if (across === undefined || !(across > 0)) return refused('Type the modulus of subgrade; it is above zero.');
+      if ((along ?? 0) < 0 || (dugOut ?? 0) < 0) return refused('Neither a modulus nor a weight is below zero.');
+      const soil = {
+        across,
+        ...(along ? { along } : {}),
+        pushes: values.flag('pushes'),
+        ...(dugOut ? { dugOut } : {}),
+      };
+      const idle = ids.filter((id) => !bends(model.slabs[id]));
+      return {
+        ok: true,
+        act: {
+          edits: [
+            {
+              kind: 'change',
+              table: 'slabs',
+              changes: ids.map((id) => ({
+                id,
+                fields: { soil, ...(bends(model.slabs[id]) ? {} : { behaviour: 'shell' }) },
+              })),
+            },
+          ],
+          sentence: `Laid ${ids.length === 1 ? `slab ${ids[0]}` : count(ids.length, 'slab')} on soil`,
+        },
+        words: `${count(ids.length, 'slab')} on soil of ${formatQuantity(across, 'subgrade', model.settings.units)}${idle.length > 0 ? `; ${idle.join(', ')} will be analysed as ${idle.length === 1 ? 'a shell' : 'shells'}` : ''}`,
+        preview: ids.flatMap((id) => {
+          const points = model.slabs[id].corners.map((corner) => model.nodes[corner].position);
+          return points.map((at, i) => [at, points[(i + 1) % points.length]]);
+        }),
+        made: [],
+      };
+    },
+  },
   {
     id: 'line-support',
     title: 'Support a slab edge',

@@ -15,14 +15,17 @@ import {
   type Model,
   type Panel,
 } from '../../model';
+import { hasLiftOff } from './bed-source';
 import { rigidDiaphragms } from '../constraint-findings';
 
 /** What the analysis does not do yet, or does otherwise than may be thought, where slabs and walls are meshed. */
 export function floorFindings(model: Model): Finding[] {
   const panels = meshedPanels(model);
-  if (panels.length === 0) return idleLines(model, Object.keys(model.lineSupports));
+  if (panels.length === 0) return [...idleLines(model, Object.keys(model.lineSupports)), ...idleSoils(model)];
   return [
     ...idleParts(model, panels),
+    ...idleSoils(model),
+    ...liftingOff(model),
     ...ignoredOpenings(panels),
     ...secondOrder(model),
     ...stiffnessSets(model),
@@ -45,6 +48,50 @@ export const idleLines = (model: Model, ids: readonly string[]): Finding[] =>
       mend: { label: 'Delete it', act: { edits: [{ kind: 'remove', table: 'lineSupports', ids: [id] }] } },
     };
   });
+
+/** Soil below slabs that take part in no way that soil could resist. */
+const idleSoils = (model: Model): Finding[] =>
+  inOrder(model.slabs).flatMap((slab): Finding[] =>
+    slab.soil === undefined || slab.behaviour === 'shell' || slab.behaviour === 'plate'
+      ? []
+      : [
+          {
+            key: `idle-soil ${slab.id}`,
+            rule: 'idle-soil',
+            severity: 'remark',
+            sentence: `The soil below slab ${slab.label ?? slab.id} holds nothing: the slab ${slab.behaviour === 'membrane' ? 'is a membrane' : 'is not analysed'}.`,
+            why: 'Soil resists what bends on it. Analyse the slab as a shell or a plate.',
+            place: { nodes: [...slab.corners] },
+            mend: {
+              label: 'Analyse it as a shell',
+              act: {
+                edits: [{ kind: 'change', table: 'slabs', changes: [{ id: slab.id, fields: { behaviour: 'shell' } }] }],
+              },
+            },
+          },
+        ],
+  );
+
+/** Where slabs lift off, cases and combinations are not solved alike. */
+function liftingOff(model: Model): Finding[] {
+  if (!hasLiftOff(model)) return [];
+  const slabs = inOrder(model.slabs).filter(({ soil }) => soil?.pushes);
+  const lines = inOrder(model.lineSupports).filter(({ pushes }) => pushes);
+  return [
+    {
+      key: 'lift-off',
+      rule: 'lift-off',
+      severity: 'remark',
+      sentence: `Combinations let ${[...slabs, ...lines].map(({ id, label }) => label ?? id).join(', ')} lift off; a load case alone is solved as if what they lie on pulled as well.`,
+      why: 'A case alone, wind for instance, has nothing that presses the structure down. Read pressures and forces from combinations; the sum of cases is not theirs.',
+      place: {
+        nodes: [
+          ...new Set([...slabs.flatMap(({ corners }) => corners), ...lines.flatMap(({ start, end }) => [start, end])]),
+        ],
+      },
+    },
+  ];
+}
 
 /** A share of a load below which it is rounding. */
 const rounding = 1e-9;

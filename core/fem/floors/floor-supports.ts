@@ -31,11 +31,14 @@ export function floorSupports(
     for (const name of directions) if (springs[name]) sum[name] = (sum[name] ?? 0) + springs[name] * length;
     held[node] = { ...known, springs: sum };
   };
-  for (const { id, support, springs } of Object.values(model.lineSupports))
+  for (const { id, support, springs: all, pushes } of Object.values(model.lineSupports)) {
+    // what only pushes is a bed
+    const springs = all && pushes ? { ...all, uz: undefined } : all;
     for (const { node, length } of floors.lines.get(id) ?? []) {
       hold(node, support);
       if (springs) resist(node, springs, length);
     }
+  }
   for (const [node, support] of withoutStiffness(floors, frame)) hold(node, support);
   return held;
 }

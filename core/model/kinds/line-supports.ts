@@ -19,6 +19,10 @@ export const lineSupport = z.strictObject({
     .describe(
       'springs to the ground in global directions, per metre of the line: N/m², and N·m/rad a metre; where the line is held they have no effect',
     ),
+  pushes: z
+    .literal(true)
+    .optional()
+    .describe('its spring along z only pushes up: the slab lifts off where it would pull; left out: it does both'),
 });
 
 /** What is done with line supports by declaration. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { nodeId } from './nodes';
 import { kind } from './kind';
-import { coordinate, idOf, label, positiveLength } from '../schema-base';
+import { coordinate, idOf, label, positiveLength, soilModulus } from '../schema-base';
 
 /** Ids of thick parts: `i12`. */
 export const thickPartId = idOf('i', 'thick part');
@@ -13,6 +13,9 @@ export const thickPart = z.strictObject({
   corners: z.array(nodeId).min(3).describe('corners in order, in the plane of the slab'),
   thickness: positiveLength.describe('m'),
   top: coordinate.optional().describe('of its top over that of the slab, m; left out: 0, the part hangs below'),
+  soil: soilModulus
+    .optional()
+    .describe('modulus of subgrade reaction below it, where the slab lies on soil, N/m³; left out: that of the slab'),
 });
 
 /** What is done with thick parts by declaration. */

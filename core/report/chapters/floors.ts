@@ -4,7 +4,13 @@ import { heading, number, table, type Block } from '../blocks';
 
 /** Rigid floors, slabs and walls with their zones, and the lines that hold them. */
 export function floorBlocks(model: Model): Block[] {
-  return [...rigidFloorBlocks(model), ...panelBlocks(model), ...zoneBlocks(model), ...lineBlocks(model)];
+  return [
+    ...rigidFloorBlocks(model),
+    ...panelBlocks(model),
+    ...zoneBlocks(model),
+    ...soilBlocks(model),
+    ...lineBlocks(model),
+  ];
 }
 
 function rigidFloorBlocks(model: Model): Block[] {
@@ -108,6 +114,38 @@ function zoneBlocks(model: Model): Block[] {
   ];
 }
 
+/** What slabs lie on. */
+function soilBlocks(model: Model): Block[] {
+  const slabs = inOrder(model.slabs).filter(({ soil }) => soil !== undefined);
+  const { units } = model.settings;
+  if (slabs.length === 0) return [];
+  const own = inOrder(model.thickParts).filter(({ soil }) => soil !== undefined);
+  return [
+    heading('Soil below slabs'),
+    table(
+      ['Slab or part', 'Modulus of subgrade', 'Against sliding', 'Dug out', 'Lifts off'],
+      [
+        ...slabs.map(({ id, label, soil }) => [
+          label ?? id,
+          formatQuantity(soil!.across, 'subgrade', units),
+          soil!.along ? formatQuantity(soil!.along, 'subgrade', units) : 'nothing',
+          soil!.dugOut ? formatQuantity(soil!.dugOut, 'pressure', units) : '–',
+          soil!.pushes
+            ? 'in combinations; a case alone is solved as if soil pulled'
+            : 'no: soil pulls where the slab rises',
+        ]),
+        ...own.map(({ id, label, soil }) => [
+          `thick part ${label ?? id}`,
+          formatQuantity(soil!, 'subgrade', units),
+          'as its slab',
+          'as its slab',
+          'as its slab',
+        ]),
+      ],
+    ),
+  ];
+}
+
 function lineBlocks(model: Model): Block[] {
   const lines = inOrder(model.lineSupports);
   if (lines.length === 0) return [];
@@ -115,11 +153,13 @@ function lineBlocks(model: Model): Block[] {
     heading('Line supports'),
     table(
       ['Line', 'From', 'To', 'Held'],
-      lines.map(({ id, label, start, end, support, springs }) => [
+      lines.map(({ id, label, start, end, support, springs, pushes }) => [
         label ?? id,
         start,
         end,
-        [supportWords(support), ...springWords(model, springs, 'lineSpring')].filter((part) => part !== '').join(', '),
+        [supportWords(support), ...springWords(model, springs, 'lineSpring'), pushes ? 'only pushes up' : '']
+          .filter((part) => part !== '')
+          .join(', '),
       ]),
     ),
   ];

@@ -15,4 +15,5 @@ export { extremesByCombination, extremesByMember, kindOfForce, stationRows, type
 export { equilibriumTable, modeTable, storeyBook, storeyTable, supportLineTable } from './other-tables';
 export { comparedTable, compareTables, type ComparedRow } from './compare';
 export { lineSupportTable } from './line-table';
+export { soilReaction, soilTable, type SoilReaction } from './soil-table';
 export { panelTable } from './panel-table';

@@ -1,11 +1,11 @@
 import type { Solution } from '../../fem';
 import type { Model, Panel } from '../../model';
-import { panelExtremes } from '../panel-values';
+import { isWithout, panelExtremes } from '../panel-values';
 import { resultQuantities, type Quantity } from '../quantities';
 import { shownParts, shownWords, type Shown } from '../shown';
 import type { ResultTable, TableColumn, TableRow } from './table';
 
-const wanted = ['w', 'mx', 'my', 'mxy', 'vx', 'vy', 'nx', 'ny', 'nxy'] as const satisfies readonly Quantity[];
+const always = ['w', 'mx', 'my', 'mxy', 'vx', 'vy', 'nx', 'ny', 'nxy'] as const satisfies readonly Quantity[];
 
 /** What a zone of a slab is called beside it. */
 const partWords = (model: Model, part: string): string =>
@@ -14,6 +14,7 @@ const partWords = (model: Model, part: string): string =>
 /** The least and largest of every quantity of each meshed slab and wall, for every state that is shown. */
 export function panelTable(model: Model, solution: Solution, shown: Shown): ResultTable {
   const parts = shownParts(model, solution, shown);
+  const wanted: readonly Quantity[] = solution.panels?.some(({ soil }) => soil) ? [...always, 'p'] : always;
   const columns: TableColumn[] = [
     { title: 'Slab or wall', kind: 'words' },
     { title: 'By', kind: 'words' },
@@ -42,7 +43,7 @@ export function panelTable(model: Model, solution: Solution, shown: Shown): Resu
         cells: [
           `${record?.label ?? panel.id}${panel.part === undefined ? '' : `, ${partWords(model, panel.part)}`}`,
           part.label,
-          ...found.flatMap(({ least, most }) => [least, most]),
+          ...found.flatMap(({ least, most }, i) => (isWithout(panel, wanted[i]) ? [null, null] : [least, most])),
         ],
       };
     });

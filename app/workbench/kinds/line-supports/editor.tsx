@@ -95,8 +95,17 @@ export function LineSupportEditor({ ids }: { readonly ids: readonly string[] }) 
             />
           ))}
         </div>
+        <Checkbox
+          checked={commonValue(lines, ({ pushes }) => pushes === true) === true}
+          indeterminate={commonValue(lines, ({ pushes }) => pushes === true) === 'varies'}
+          disabled={!lines.every(({ support, springs }) => !support.uz && springs?.uz)}
+          onChange={(event) => change(() => ({ pushes: event.target.checked ? true : null }))}
+        >
+          only pushes up: the slab lifts off
+        </Checkbox>
         <p className="field-hint">
-          Per length of the line, to the ground; they push and pull. Where the line is held they have no effect.
+          Per length of the line, to the ground; they push and pull, unless the line only pushes, for which it needs a
+          spring z. Where the line is held they have no effect.
         </p>
       </details>
     </div>

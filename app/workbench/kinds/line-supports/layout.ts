@@ -58,6 +58,16 @@ export function lineSupportLayout(model: Model): RowLayout<LineSupport> {
           { width: 90, optional: true },
         ),
       ),
+      words(
+        'Only pushes',
+        76,
+        (line) => (line.pushes ? 'yes' : ''),
+        (text) => {
+          if (!/^(yes|x|1|true|no|0|false|)$/i.test(text)) return bad('Type yes or no.');
+          return good({ pushes: /^(yes|x|1|true)$/i.test(text) ? true : null });
+        },
+        ['yes', 'no'],
+      ),
     ],
     fold: (fields, row) => {
       const rest = Object.fromEntries(Object.entries(fields).filter(([key]) => !key.startsWith('spring ')));

@@ -33,6 +33,17 @@ export function ThickPartEditor({ ids }: { readonly ids: readonly string[] }) {
           hint="0: flush on top, it hangs below; negative: sunken"
           onCommit={(top) => change({ top: top === 0 ? null : top })}
         />
+        <QuantityField
+          label="Modulus of subgrade"
+          kind="subgrade"
+          units={units}
+          placeholder="the slab’s"
+          value={commonValue(parts, ({ soil }) => soil)}
+          hint="where the slab lies on soil; empty: as the slab’s"
+          refuse={(value) => (value > 0 ? undefined : 'A modulus is above zero.')}
+          onCommit={(soil) => change({ soil })}
+          onClear={() => change({ soil: null })}
+        />
       </div>
       <p className="secondary" style={{ marginTop: 6 }}>
         {formatQuantity(area, 'planArea', units)}. It takes part in the slab in whose plane its corners lie: with its

@@ -4,6 +4,7 @@ import { beamCases } from './beams';
 import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
 import { floorCases } from './floors';
+import { floorSoilCases } from './floor-soil';
 import { floorStabilityCases } from './floor-stability';
 import { floorStaticCases } from './floor-statics';
 import { frameCases } from './frames';
@@ -17,6 +18,7 @@ const book = [
   ...floorCases,
   ...floorStaticCases,
   ...floorStabilityCases,
+  ...floorSoilCases,
 ];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();
