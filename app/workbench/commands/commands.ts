@@ -253,7 +253,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     },
     {
       id: 'soil-page',
-      title: 'Page of the soil: pressures and balance',
+      title: 'Page of the soil and its balance',
       run: () => state().look({ stage: 'results', panel: { kind: 'soil' } }),
     },
     {

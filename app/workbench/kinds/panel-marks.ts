@@ -1,4 +1,4 @@
-import type { Panel } from '~core/model';
+import type { Panel, Slab } from '~core/model';
 import { colors } from '../../theme/tokens';
 import { insideOutline } from '../projection/outline';
 import { behind, outlineColor, type KindMarks, type Sight } from './kind-marks';
@@ -28,6 +28,25 @@ function drawIgnored(context: CanvasRenderingContext2D, { model, projector }: Si
   context.setLineDash([]);
 }
 
+/** Pixels between the strokes that say that a slab lies on soil, and how far these reach. */
+const [stroke, reach] = [12, 7];
+
+/** Slanted strokes below the edges of a slab that lies on soil, as drawings show the ground. */
+function drawSoil(context: CanvasRenderingContext2D, ring: readonly (readonly number[])[]): void {
+  context.lineWidth = 1;
+  context.beginPath();
+  ring.forEach(([x, y], i) => {
+    const [u, v] = ring[(i + 1) % ring.length];
+    const length = Math.hypot(u - x, v - y);
+    for (let at = stroke / 2; at < length; at += stroke) {
+      const [a, b] = [x + ((u - x) * at) / length, y + ((v - y) * at) / length];
+      context.moveTo(a, b);
+      context.lineTo(a - reach / 2, b + reach);
+    }
+  });
+  context.stroke();
+}
+
 const inView = ({ scope }: Sight, panel: Panel): boolean => panel.corners.every((id) => scope.nodes.has(id));
 
 /** Slabs and walls as outlined fields with their openings, pale, so that the frame stays the loudest. @param fill of those that are not chosen */
@@ -48,6 +67,7 @@ export const panelMarks = (hiddenBy: 'slabs' | 'walls', fill: string): KindMarks
     if (!sight.coloured) context.fill('evenodd');
     context.stroke();
     drawIgnored(context, sight, panel);
+    if ((panel as Slab).soil) drawSoil(context, rings[0]);
   },
   hit: (sight, panel: Panel, x, y) => {
     if (!inView(sight, panel)) return undefined;

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Button } from 'antd';
 import { inOrder } from '~core/model';
-import { shownWords, soilTable } from '~core/results';
+import { columnsOf, shownWords, soilColumns, soilTable } from '~core/results';
 import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { openTool } from '../tools/open-tool';
@@ -55,7 +55,7 @@ export function SoilPage() {
         <p className="secondary">There are no results yet.</p>
       ) : (
         <>
-          <table className="plain-table" aria-label="What the slabs lie on">
+          <table className="plain-table block" aria-label="What the slabs lie on">
             <thead>
               <tr>
                 <th>Slab</th>
@@ -77,20 +77,24 @@ export function SoilPage() {
               ))}
             </tbody>
           </table>
-          {shown.kind !== 'case' && shown.kind !== 'combination' && (
-            <div className="block">
-              <h3>{shownWords(model, shown).name}</h3>
-              <ResultTableView table={tables.shown} empty="Nothing is chosen in the strip." />
+          {[
+            ...(shown.kind === 'case' || shown.kind === 'combination'
+              ? []
+              : [{ title: shownWords(model, shown).name, table: tables.shown }]),
+            { title: 'By combination', table: tables.combinations },
+            { title: 'By case', table: tables.cases },
+          ].map(({ title, table }) => (
+            <div className="block" key={title}>
+              <h3>{title}</h3>
+              <ResultTableView table={columnsOf(table, soilColumns.pressures)} empty="There is none." />
+              <ResultTableView table={columnsOf(table, soilColumns.balance)} empty="There is none." />
             </div>
-          )}
-          <div className="block">
-            <h3>By combination</h3>
-            <ResultTableView table={tables.combinations} empty="There is no combination." />
-          </div>
-          <div className="block">
-            <h3>By case</h3>
-            <ResultTableView table={tables.cases} empty="There is no case." />
-          </div>
+          ))}
+          <p className="caption">
+            Net: the mean pressure less the weight dug out. Loads and water are those of the whole structure; water is
+            what cases of the nature “fluid” push up, others what other supports do. Down / up: what presses down over
+            what water lifts.
+          </p>
         </>
       )}
       <Provenance />

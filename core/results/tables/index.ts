@@ -2,6 +2,7 @@ export {
   cellText,
   cellValue,
   columnHeading,
+  columnsOf,
   filterTable,
   tableCsv,
   type Cell,
@@ -15,5 +16,5 @@ export { extremesByCombination, extremesByMember, kindOfForce, stationRows, type
 export { equilibriumTable, modeTable, storeyBook, storeyTable, supportLineTable } from './other-tables';
 export { comparedTable, compareTables, type ComparedRow } from './compare';
 export { lineSupportTable } from './line-table';
-export { soilReaction, soilTable, type SoilReaction } from './soil-table';
+export { soilColumns, soilReaction, soilTable, type SoilReaction } from './soil-table';
 export { panelTable } from './panel-table';

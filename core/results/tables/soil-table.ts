@@ -119,6 +119,12 @@ export function soilTable(model: Model, solution: Solution, shown: Shown): Resul
   };
 }
 
+/** Its columns by what they are about. */
+export const soilColumns = {
+  pressures: ['Slab', 'By', 'least p', 'mean p', 'largest p', 'lifted, %', 'net'],
+  balance: ['Slab', 'By', 'loads down', 'water up', 'soil up', 'others up', 'soil x', 'soil y', 'down / up'],
+} as const;
+
 /** What of a state's loads presses down, and what water lifts, N. */
 function verticalLoads({ cases }: Solution, { state }: ShownPart, isWater: readonly boolean[]): [number, number] {
   let [down, water] = [0, 0];

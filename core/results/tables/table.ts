@@ -50,6 +50,16 @@ export function filterTable(table: ResultTable, { members, nodes, storey, worst 
   return { ...table, rows: worst === undefined ? rows : [...rows].sort((a, b) => b.size - a.size).slice(0, worst) };
 }
 
+/** Some columns of a table, by their titles, in the order asked for. */
+export function columnsOf(table: ResultTable, titles: readonly string[]): ResultTable {
+  const places = titles.map((title) => table.columns.findIndex((column) => column.title === title));
+  return {
+    ...table,
+    columns: places.map((i) => table.columns[i]),
+    rows: table.rows.map((row) => ({ ...row, cells: places.map((i) => row.cells[i]) })),
+  };
+}
+
 /** The heading of a column with its unit: `My, kN·m`. */
 export function columnHeading({ title, kind }: TableColumn, units: UnitSystem): string {
   const unit = kind === 'words' ? '' : unitLabel(kind, units);
