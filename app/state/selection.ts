@@ -10,6 +10,7 @@ export const selectableTables = [
   'lineSupports',
   'columnHeads',
   'thickParts',
+  'cuts',
   'helperLines',
   'loads',
 ] as const satisfies readonly TableName[];
@@ -23,6 +24,7 @@ export const tablesWithResults: ReadonlySet<SelectableTable> = new Set([
   'slabs',
   'walls',
   'lineSupports',
+  'cuts',
 ]);
 
 /** What is chosen: ids by table. Never changed in place. */

@@ -80,8 +80,13 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   }),
   // version 9 knows springs along line supports, and slabs and walls in groups
   8: (file) => ({ ...file, version: 9 }),
-  // version 10 knows soil below slabs, and line supports that only push
-  9: (file) => ({ ...file, version: 10 }),
+  // version 10 knows soil below slabs, line supports that only push, and cuts
+  9: (file) => ({
+    ...file,
+    version: 10,
+    cuts: [],
+    ...(file.lastIds ? { lastIds: { ...file.lastIds, cuts: 0 } } : {}),
+  }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -1,10 +1,12 @@
 import type { MemberChecks } from '../checks';
 import type { Solution, SolvedPanel } from '../fem';
-import { isHeld, type Finding, type Model } from '../model';
+import { inOrder, isHeld, type Finding, type Model } from '../model';
 import {
   balance,
   caseWeights,
   combinationWeights,
+  cutForces,
+  cutSection,
   lineReactions,
   MemberLine,
   panelExtremes,
@@ -72,7 +74,37 @@ export function resultsData(model: Model, solution: Solution, findings: readonly
           }
         : {}),
     })),
+    ...(Object.keys(model.cuts).length > 0 ? { cuts: cutData(model, solution, states) } : {}),
   };
+}
+
+/** The forces through each cut in each state; a cut that crosses nothing has none. */
+function cutData(
+  model: Model,
+  solution: Solution,
+  states: readonly { readonly of: string; readonly id: string }[],
+): unknown[] {
+  return inOrder(model.cuts).map(({ id, from, to, members }) => {
+    const section = cutSection(model, solution, { from, to, ...(members ? { members } : {}) });
+    return {
+      id,
+      centroid: section?.centroid ?? null,
+      forces: section
+        ? states.map(({ of, id: state }) => ({
+            of,
+            id: state,
+            ...cutForces(
+              model,
+              solution,
+              section,
+              state in model.cases
+                ? caseWeights(solution, state)
+                : combinationWeights(solution, model.combinations[state], model.combinations),
+            ),
+          }))
+        : [],
+    };
+  });
 }
 
 function nodeData(model: Model, solution: Solution, state: LoadState): unknown[] {

@@ -17,6 +17,7 @@ export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
 export { ElementFinder } from './floors/element-finder';
 export { hasLiftOff } from './floors/bed-source';
+export { addAbout, cutAction, passedBy, type CutLine } from './floors/panel-cut';
 export { panelMesh, type MeshPicture } from './floors/panel-meshes';
 export { panelWork } from './floors/panel-work';
 export { panelForces, type PanelForces, type PanelState } from './floors/panel-results';

@@ -13,6 +13,7 @@ import {
   reactionTable,
   shownParts,
   stationRows,
+  cutTable,
   soilTable,
   supportLineTable,
   type ResultTable,
@@ -65,6 +66,9 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
     ...(solution.panels ? [filterTable(panelTable(model, solution, shown), wanted)] : []),
     ...(solution.panels && Object.keys(model.lineSupports).length > 0
       ? [filterTable(lineSupportTable(model, solution, shown), wanted)]
+      : []),
+    ...(solution.panels && Object.keys(model.cuts).length > 0
+      ? [filterTable(cutTable(model, solution, shown), wanted)]
       : []),
     ...(solution.panels?.some(({ soil }) => soil) ? [filterTable(soilTable(model, solution, shown), wanted)] : []),
     ...(choice.detail === 'brief' ? [] : [filterTable(displacementTable(model, solution, shown), wanted)]),

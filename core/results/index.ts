@@ -33,6 +33,7 @@ export {
   type Shown,
   type ShownPart,
 } from './shown';
+export { cutComponents, cutCourse, cutForces, cutSection, type CutForces, type CutSection } from './cut';
 export * from './tables';
 export { lineReactions, type LineReaction } from './line-reactions';
 export { centresOfMass, countsCracked, StoreyBook, supportLines, type StoreyResult } from './storeys';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Solution } from '../fem';
 import { isHeld, type Model } from '../model';
 import { formatQuantity, type QuantityKind, type UnitSystem } from '../units';
+import { cutComponents, cutForces, cutSection } from './cut';
 import { lineReactions } from './line-reactions';
 import { forceComponents } from './member-line';
 import { valuesAt } from './panel-region';
@@ -9,6 +10,7 @@ import { isWithout, panelBand } from './panel-values';
 import { panelQuantities, resultQuantities } from './quantities';
 import { shownParts, shownSchema, shownWords, stationTable } from './shown';
 import { kindOfForce } from './tables/member-tables';
+import { kindOfCutForce } from './tables/cut-table';
 import { storeyBook } from './tables/other-tables';
 
 const node = z.string().regex(/^n\d+$/, 'a node looks like n12');
@@ -52,6 +54,12 @@ export const watchSchema = z.discriminatedUnion('kind', [
     kind: z.literal('line'),
     line: z.string().regex(/^j\d+$/, 'a line support looks like j2'),
     direction,
+    shown: shownSchema,
+  }),
+  z.strictObject({
+    kind: z.literal('cut'),
+    cut: z.string().regex(/^y\d+$/, 'a cut looks like y2'),
+    component: z.enum(cutComponents),
     shown: shownSchema,
   }),
   z.strictObject({ kind: z.literal('utilisation'), member: member.nullable().describe('null: the worst of all') }),
@@ -122,6 +130,19 @@ export function watchedValue(watch: Watch, model: Model, solution: Solution, uti
           value: lineReactions(model, solution, state).get(watch.line)!.force[axisNumber[watch.direction]],
         })),
         'force',
+      );
+    }
+    case 'cut': {
+      if (!(watch.cut in model.cuts)) return { reason: `cut ${watch.cut} is not in this model` };
+      const { from, to, members } = model.cuts[watch.cut];
+      const section = cutSection(model, solution, { from, to, ...(members ? { members } : {}) });
+      if (!section) return { reason: `cut ${watch.cut} crosses no meshed slab or wall` };
+      return largest(
+        shownParts(model, solution, watch.shown).map(({ label, weights }) => ({
+          by: label,
+          value: cutForces(model, solution, section, weights)[watch.component],
+        })),
+        kindOfCutForce(watch.component),
       );
     }
     case 'drift': {
@@ -249,6 +270,8 @@ export function watchWords(watch: Watch, model: Model): string {
     }
     case 'line':
       return `R${watch.direction} along ${model.lineSupports[watch.line]?.label ?? watch.line}${under}`;
+    case 'cut':
+      return `${watch.component} through ${model.cuts[watch.cut]?.label ?? watch.cut}${under}`;
     case 'base':
       return `base ${watch.part === 'force' ? 'shear' : 'moment'} ${watch.direction}${under}`.replace(
         'base shear z',

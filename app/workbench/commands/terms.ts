@@ -49,6 +49,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-rigid-ends': 'offset rigid zone eccentricity joint size panel zone',
   'tool-strong-axis': 'orientation rotate local axis angle beta web direction',
   'tool-replace-section': 'profile swap change sections',
+  'tool-keep-cut':
+    'section cut integrate resultant strip forces through a section line across slab wall shear wall base moment cutting line free body',
   'tool-region-extremes':
     'peak maximum minimum average mean moment over a strip area window part contour slab wall plate band width integrate',
   'tool-slab-values': 'probe query point moment shear stress at a point value under cursor slab wall contour read',

@@ -30,6 +30,7 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     { id: 'supportLines', name: 'Rows of supports' },
     { id: 'panels', name: 'Slabs and walls', has: (model) => meshedPanels(model).length > 0 },
     { id: 'lineSupports', name: 'Line supports', has: (model) => Object.keys(model.lineSupports).length > 0 },
+    { id: 'cuts', name: 'Cuts', has: (model) => Object.keys(model.cuts).length > 0 },
     { id: 'soil', name: 'Soil', has: (model) => Object.values(model.slabs).some(({ soil }) => soil) },
     { id: 'displacements', name: 'Nodes' },
     { id: 'storeys', name: 'Storeys' },

@@ -2,6 +2,7 @@ import { inOrder, type RecordOf } from '~core/model';
 import { selectableTables, type Chosen, type SelectableTable, type Selection } from '../../state/selection';
 import type { Visible } from '../../state/view-slice';
 import { columnHeadMarks } from './column-heads/marks';
+import { cutMarks } from './cuts/marks';
 import { helperLineMarks } from './helper-lines/marks';
 import type { KindMarks, Sight } from './kind-marks';
 import { lineSupportMarks } from './line-supports/marks';
@@ -19,6 +20,7 @@ const marks: { readonly [K in SelectableTable]: KindMarks<K> | null } = {
   lineSupports: lineSupportMarks,
   columnHeads: columnHeadMarks,
   thickParts: thickPartMarks,
+  cuts: cutMarks,
   helperLines: helperLineMarks,
 };
 

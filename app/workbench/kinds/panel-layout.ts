@@ -123,7 +123,6 @@ export function panelLayout<Row extends Panel>(model: Model, table: 'slabs' | 'w
           { width: 74, positive: true },
         ),
       ),
-      ...(table === 'slabs' ? soilColumns<Row>(model) : []),
       quantity(
         model,
         'Area',
@@ -146,6 +145,7 @@ export function panelLayout<Row extends Panel>(model: Model, table: 'slabs' | 'w
             ? bad('An outline with openings is changed in the drawing, so that these stay inside it.')
             : cornersCell(text, batch),
       ),
+      ...(table === 'slabs' ? soilColumns<Row>(model) : []),
     ],
     fold: (fields, row) => {
       const typed = factorTitles.filter(([name]) => factorField(name) in fields);

@@ -21,6 +21,7 @@ import { sections } from './sections';
 import { slabs } from './slabs';
 import { stiffnessSets } from './stiffness-sets';
 import { storeys } from './storeys';
+import { cuts } from './cuts';
 import { thickParts } from './thick-parts';
 import { views } from './views';
 import { walls } from './walls';
@@ -45,6 +46,7 @@ const screenKinds: { readonly [K in TableName]: ScreenKind<K> } = {
   helperLines,
   columnHeads,
   thickParts,
+  cuts,
   loads,
   loadRules,
   analyses,

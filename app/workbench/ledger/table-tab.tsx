@@ -17,6 +17,7 @@ import {
   reactionTable,
   stationRows,
   storeyTable,
+  cutTable,
   soilTable,
   supportLineTable,
   type ForceComponent,
@@ -39,6 +40,7 @@ export type ResultTab =
   | 'panels'
   | 'lineSupports'
   | 'soil'
+  | 'cuts'
   | 'displacements'
   | 'storeys'
   | 'modes'
@@ -181,6 +183,8 @@ export function useTabTable(tab: ResultTab): ResultTable | undefined {
           return panelTable(of, solution, input.shown);
         case 'lineSupports':
           return lineSupportTable(of, solution, input.shown);
+        case 'cuts':
+          return cutTable(of, solution, input.shown);
         case 'soil':
           return soilTable(of, solution, input.shown);
         case 'displacements':

@@ -23,6 +23,16 @@ import { Provenance, WidePage } from '../pieces/wide-page';
 import { saveTables } from '../acts/save-tables';
 import { tables, type ComparedKind } from './compared-tables';
 
+/** What a row of each comparison is. */
+const comparedNames: Readonly<Record<ComparedKind, string>> = {
+  extremes: 'Member',
+  displacements: 'Node',
+  reactions: 'Node',
+  storeys: 'Storey',
+  cuts: 'Cut',
+  utilisations: 'Member',
+};
+
 /** The model on screen against another: a variant, a revision, a kept run, another order of analysis, or another case. */
 export function ComparePage() {
   const other = useWorkbench((state) => state.other);
@@ -298,6 +308,7 @@ function ResultDifferences({ here, shown, theirs }: { here: Results; shown: Show
             { value: 'displacements', label: 'movements of nodes' },
             { value: 'reactions', label: 'reactions' },
             { value: 'storeys', label: 'storeys' },
+            { value: 'cuts', label: 'cuts' },
             { value: 'utilisations', label: 'utilisations' },
           ]}
           onChange={setKind}
@@ -337,9 +348,7 @@ function ResultDifferences({ here, shown, theirs }: { here: Results; shown: Show
         <table className="plain-table" aria-label="Compared results">
           <thead>
             <tr>
-              <th>
-                {kind === 'displacements' || kind === 'reactions' ? 'Node' : kind === 'storeys' ? 'Storey' : 'Member'}
-              </th>
+              <th>{comparedNames[kind]}</th>
               <th className="number">{other.name}</th>
               <th className="number">here</th>
               <th className="number">

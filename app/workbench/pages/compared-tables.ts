@@ -1,4 +1,6 @@
 import {
+  cutComponents,
+  cutTable,
   displacementTable,
   extremesByMember,
   reactionTable,
@@ -9,7 +11,7 @@ import {
 } from '~core/results';
 import type { Results } from '../../state/compare-slice';
 
-export type ComparedKind = 'extremes' | 'displacements' | 'reactions' | 'storeys' | 'utilisations';
+export type ComparedKind = 'cuts' | 'extremes' | 'displacements' | 'reactions' | 'storeys' | 'utilisations';
 
 type Side = Results & { readonly shown: Shown };
 
@@ -38,6 +40,8 @@ export function tables(kind: ComparedKind, component: ForceComponent, before: Si
         ['Rz', 'Rx', 'Ry', 'R', 'Mx', 'My', 'Mz'],
         2,
       );
+    case 'cuts':
+      return both((side) => cutTable(side.model, side.solution, side.shown), [...cutComponents], 2);
     case 'storeys': {
       // rows of two cases have other ids; the storey is what they share
       const byStorey = (side: Side) => {

@@ -1,6 +1,6 @@
 /** Text in which the index of a force's symbol (My, Vz …) is set as a subscript. */
 export function Symbolic({ text }: { text: string }) {
-  const match = /^(.*\b[MVRuI])([xyz])\b(.*)$/.exec(text);
+  const match = /^(.*\b[MVRuI])([xyzt])\b(.*)$/.exec(text);
   if (!match) return <>{text}</>;
   return (
     <>

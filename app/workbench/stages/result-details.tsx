@@ -17,6 +17,7 @@ import { LineDiagram } from '../pieces/line-diagram';
 import { useMemberResults } from '../pieces/member-results';
 import { CardSide, useShowsSelection } from '../cards/card-side';
 import { SelectNothing } from '../cards/select-nothing';
+import { CutResults } from './cut-results';
 import { capital } from '../words/capital';
 import { placeWords } from '../words/selection-words';
 import { selectionWords } from '../../state/selection';
@@ -26,13 +27,14 @@ export function ResultDetails() {
   const selection = useWorkbench((state) => state.selection);
   const solved = useWorkbench((state) => state.solved);
   const open = useWorkbench((state) => state.openTool);
-  const { members, nodes, slabs, walls, lineSupports } = selection;
+  const { members, nodes, slabs, walls, lineSupports, cuts } = selection;
   const showsSelection = useShowsSelection();
   const tool = open && toolOf(open.id);
   if (tool?.group === 'results') return <ToolCard key={tool.id} tool={tool} />;
   if (!solved) return <NoResults />;
   const panels = [...slabs, ...walls];
   if (showsSelection && members.length + nodes.length === 0) {
+    if (cuts.length === 1 && panels.length + lineSupports.length === 0) return <CutResults id={cuts[0]} />;
     if (panels.length === 1 && lineSupports.length === 0) return <PanelResults id={panels[0]} />;
     if (lineSupports.length === 1 && panels.length === 0) return <LineResults id={lineSupports[0]} />;
   }
@@ -319,6 +321,7 @@ function ResultActions() {
           <>
             {item('Extremes of a region of a slab', '', () => openTool(workbench, 'region-extremes'))}
             {item('Values at a place of a slab', '', () => openTool(workbench, 'slab-values'))}
+            {item('Keep a cut through slabs or walls', '', () => openTool(workbench, 'keep-cut'))}
           </>
         )}
         {item('Is it plausible?', 'Shift P', () => openPage({ kind: 'plausibility' }))}

@@ -23,7 +23,7 @@ const chosenOf = ({ selection }: ToolContext): Chosen => ({
   nodes: selection.nodes,
   lying: lyingTables.flatMap((table) => (selection[table] ?? []).map((id) => ({ table, id }))),
 });
-const lyingTables = ['slabs', 'walls', 'lineSupports', 'columnHeads', 'thickParts', 'helperLines'] as const;
+const lyingTables = ['slabs', 'walls', 'lineSupports', 'columnHeads', 'thickParts', 'cuts', 'helperLines'] as const;
 const along: Field[] = [
   { key: 'loads', label: 'Loads come along', kind: 'flag', initial: true },
   { key: 'supports', label: 'Supports come along', kind: 'flag', initial: true },

@@ -1,5 +1,7 @@
-import { meshedPanels, type Vector } from '~core/model';
+import { RecordCollector } from '~core/build';
+import { distance, meshedPanels, type Vector } from '~core/model';
 import {
+  cutSection,
   isOfPanels,
   panelAtPlace,
   panelQuantities,
@@ -140,6 +142,47 @@ const nothingChanges = 'This asks only; it changes nothing.';
 
 /** Questions to the results of slabs and walls. */
 export const resultTools: readonly Tool[] = [
+  {
+    id: 'keep-cut',
+    title: 'Keep a cut through slabs or walls',
+    group: 'results',
+    action: 'Keep the cut',
+    about:
+      'The forces that pass a line across slabs or walls, with the beams it meets if wished: N, V and M about its centroid, kept by name for the ledger, the watch list, comparisons and the report.',
+    again: true,
+    fields: () => [
+      { key: 'p0', label: 'From', kind: 'point', initial: null, once: true },
+      { key: 'p1', label: 'To', kind: 'point', initial: null, once: true },
+      { key: 'members', label: 'With the members it crosses', kind: 'flag', initial: true },
+      { key: 'label', label: 'Name', kind: 'text', initial: '', once: true, hint: 'such as Strip B, midspan' },
+    ],
+    plan: ({ model, results }, values) => {
+      const [from, to] = [values.point('p0'), values.point('p1')];
+      if (!from || !to || distance(from, to) < 1e-3)
+        return refused('Click or type both ends of the cut, in the plane of a slab or wall.');
+      const members = values.flag('members');
+      const cut = {
+        from: [from[0], from[1], from[2]] as [number, number, number],
+        to: [to[0], to[1], to[2]] as [number, number, number],
+        ...(members ? { members: true as const } : {}),
+      };
+      const label = values.text('label').trim();
+      const id = new RecordCollector(model).nextId('cuts');
+      const section = results && cutSection(model, results.solution, cut);
+      if (results && !section)
+        return refused('It crosses no slab or wall that is analysed and in whose plane both its ends lie.');
+      return {
+        ok: true,
+        act: {
+          edits: [{ kind: 'add', records: { cuts: [{ id, ...(label === '' ? {} : { label }), ...cut }] } }],
+          sentence: `Kept cut ${label === '' ? id : label}`,
+        },
+        words: `cut of ${formatQuantity(distance(from, to), 'length', model.settings.units)}${section ? ` through ${[...new Set(section.passed.map(({ panel }) => panel.id)), ...section.members.map(({ member }) => results.solution.memberIds[member])].join(', ')}` : ''}`,
+        preview: [[from, to]],
+        made: [],
+      };
+    },
+  },
   {
     id: 'region-extremes',
     title: 'Extremes of a region of a slab or wall',

@@ -18,10 +18,15 @@ import { ByShape } from '../shell/alike';
 import { initialForces, shellElement } from '../shell/shell-element';
 import { ElementFinder } from './element-finder';
 
-/** A panel's elements, all zones together: their numbers, and where they lie. */
-interface PanelElements {
+/** Elements that take loads, of a panel with all its zones: their numbers, and where they lie. */
+export interface LoadedMesh {
+  /** x, y, z of each node, m */
+  readonly positions: Float64Array;
   readonly elements: Int32Array;
   readonly finder: ElementFinder;
+  nodesOf(element: number): Int32Array;
+  /** whether an element has rotations about its normal */
+  isMembrane(element: number): boolean;
   /** of the plane in which loads were given last */
   flat?: FlatElements;
 }
@@ -41,15 +46,15 @@ const samePlane = (a: Plane, b: Plane): boolean =>
     own.every((value, k) => value === ([b.origin, b.u, b.v] as const)[i][k]),
   );
 
-function flatElements({ floors, positions }: AnalysisModel, panel: PanelElements, plane: Plane): FlatElements {
+function flatElements(panel: LoadedMesh, plane: Plane): FlatElements {
   if (panel.flat && samePlane(panel.flat.plane, plane)) return panel.flat;
-  const { shells } = floors!;
+  const { positions } = panel;
   const start = new Int32Array(panel.elements.length + 1);
-  panel.elements.forEach((e, i) => (start[i + 1] = start[i] + shells.nodesOf(e).length));
+  panel.elements.forEach((e, i) => (start[i + 1] = start[i] + panel.nodesOf(e).length));
   const count = start[panel.elements.length];
   const made = { plane, start, nodes: new Int32Array(count), xs: new Float64Array(count), ys: new Float64Array(count) };
   panel.elements.forEach((e, i) => {
-    const nodes = shells.nodesOf(e);
+    const nodes = panel.nodesOf(e);
     const places = Array.from(nodes, (node) =>
       inPlane(plane, positions.subarray(3 * node, 3 * node + 3) as unknown as Vector),
     );
@@ -66,11 +71,11 @@ function flatElements({ floors, positions }: AnalysisModel, panel: PanelElements
   return made;
 }
 
-const known = new WeakMap<AnalysisModel, Map<string, PanelElements>>();
+const known = new WeakMap<AnalysisModel, Map<string, LoadedMesh>>();
 
 /** The elements of a slab or wall; undefined where it is not meshed. */
-function elementsOf(analysis: AnalysisModel, id: string): PanelElements | undefined {
-  const ofModel = known.get(analysis) ?? new Map<string, PanelElements>();
+function elementsOf(analysis: AnalysisModel, id: string): LoadedMesh | undefined {
+  const ofModel = known.get(analysis) ?? new Map<string, LoadedMesh>();
   known.set(analysis, ofModel);
   const found = ofModel.get(id);
   if (found || !analysis.floors) return found;
@@ -88,8 +93,11 @@ function elementsOf(analysis: AnalysisModel, id: string): PanelElements | undefi
     nodes.push(...shells.nodesOf(e));
     start[i + 1] = nodes.length;
   });
-  const made = {
+  const made: LoadedMesh = {
+    positions: analysis.positions,
     elements,
+    nodesOf: (e) => shells.nodesOf(e),
+    isMembrane: (e) => shells.isMembrane(e),
     finder: new ElementFinder(
       { start, nodes: Int32Array.from(nodes), normal: mesh.panels[zones[0]].plane.normal },
       analysis.positions,
@@ -102,16 +110,19 @@ function elementsOf(analysis: AnalysisModel, id: string): PanelElements | undefi
 /** Adds a load on a panel to the nodes of its elements; its sum and its place are kept to the last digit. @param nodal six a node, global, N and N·m */
 export function addPanelLoad(analysis: AnalysisModel, load: PanelLoad, nodal: Float64Array): void {
   const panel = elementsOf(analysis, load.panel);
-  if (!panel) return;
-  if (load.kind === 'pressure') addPressure(analysis, panel, load, nodal);
-  else if (load.kind === 'spot') addSpot(analysis, panel, load.at, load.force, load.moment, nodal);
-  else addLine(analysis, panel, load, nodal);
+  if (panel) addLoadOn(panel, load, nodal);
+}
+
+/** Adds what of a load lies on some elements to their nodes. @param nodal six a node, global, N and N·m */
+export function addLoadOn(mesh: LoadedMesh, load: PanelLoad, nodal: Float64Array): void {
+  if (load.kind === 'pressure') addPressure(mesh, load, nodal);
+  else if (load.kind === 'spot') addSpot(mesh, load.at, load.force, load.moment, nodal);
+  else addLine(mesh, load, nodal);
 }
 
 /** A force and a moment at a place go to the corners of its element by their shapes. */
 function addSpot(
-  analysis: AnalysisModel,
-  { elements, finder }: PanelElements,
+  { elements, finder, positions, ...mesh }: LoadedMesh,
   at: Vector,
   force: Vector,
   moment: Vector,
@@ -119,14 +130,14 @@ function addSpot(
 ): void {
   const found = finder.at(at);
   if (!found) return;
-  const nodes = analysis.floors!.shells.nodesOf(elements[found.element]);
+  const nodes = mesh.nodesOf(elements[found.element]);
   found.shares.forEach((share, i) => {
     for (let k = 0; k < 3; k++) {
       nodal[6 * nodes[i] + k] += share * force[k];
       nodal[6 * nodes[i] + 3 + k] += share * moment[k];
     }
   });
-  if (analysis.floors!.shells.isMembrane(elements[found.element])) addBows(analysis, nodes, found.shares, force, nodal);
+  if (mesh.isMembrane(elements[found.element])) addBows(positions, nodes, found.shares, force, nodal);
 }
 
 /**
@@ -134,7 +145,7 @@ function addSpot(
  * (Allman 1984), and the force does work on that. The moments of an edge cancel: sum and place of the load stay.
  */
 function addBows(
-  { positions }: AnalysisModel,
+  positions: Float64Array,
   nodes: Int32Array,
   shares: readonly number[],
   force: Vector,
@@ -169,7 +180,7 @@ function addBows(
 const gauss = [(1 - 1 / Math.sqrt(3)) / 2, (1 + 1 / Math.sqrt(3)) / 2];
 
 /** A load along a line, from element to element by two points each, which is exact for one that grows evenly. */
-function addLine(analysis: AnalysisModel, panel: PanelElements, load: PanelLine, nodal: Float64Array): void {
+function addLine(panel: LoadedMesh, load: PanelLine, nodal: Float64Array): void {
   const { start, end, valueFrom, valueTo, direction } = load;
   const length = distance(start, end);
   const along = (t: number): Vector => add(start, scale(subtract(end, start), t));
@@ -179,7 +190,7 @@ function addLine(analysis: AnalysisModel, panel: PanelElements, load: PanelLine,
     for (const g of gauss) {
       const t = passages[i] + g * run;
       const size = ((valueFrom + t * (valueTo - valueFrom)) * run * length) / 2;
-      if (size !== 0) addSpot(analysis, panel, along(t), scale(direction, size), [0, 0, 0], nodal);
+      if (size !== 0) addSpot(panel, along(t), scale(direction, size), [0, 0, 0], nodal);
     }
   }
 }
@@ -218,8 +229,8 @@ export function addWarming(
  * the mean of both ways to halve it), so that sum and place of the load are kept to the last digit.
  * @param nodal six a node, global, N
  */
-function addPressure(analysis: AnalysisModel, panel: PanelElements, load: PanelPressure, nodal: Float64Array): void {
-  const { start, nodes, xs, ys } = flatElements(analysis, panel, load.plane);
+function addPressure(panel: LoadedMesh, load: PanelPressure, nodal: Float64Array): void {
+  const { start, nodes, xs, ys } = flatElements(panel, load.plane);
   const boxes = load.polygons.map(boxOf);
   const convex = load.polygons.map(isConvex);
   // where some count less than nothing an element under one may be under another too

@@ -18,6 +18,7 @@ import { wallKind } from './walls';
 import { lineSupportKind } from './line-supports';
 import { columnHeadKind } from './column-heads';
 import { thickPartKind } from './thick-parts';
+import { cutKind } from './cuts';
 import { viewKind } from './views';
 import { acceptanceKind } from './acceptances';
 import { envelopeKind } from './envelopes';
@@ -45,6 +46,7 @@ export * from './walls';
 export * from './line-supports';
 export * from './column-heads';
 export * from './thick-parts';
+export * from './cuts';
 export * from './views';
 export * from './acceptances';
 export * from './envelopes';
@@ -76,6 +78,7 @@ export const kinds = {
   lineSupports: lineSupportKind,
   columnHeads: columnHeadKind,
   thickParts: thickPartKind,
+  cuts: cutKind,
   views: viewKind,
   acceptances: acceptanceKind,
   envelopes: envelopeKind,

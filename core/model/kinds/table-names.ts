@@ -20,6 +20,7 @@ export const tableNames = [
   'lineSupports',
   'columnHeads',
   'thickParts',
+  'cuts',
   'views',
   'acceptances',
   'envelopes',

@@ -17,4 +17,5 @@ export { equilibriumTable, modeTable, storeyBook, storeyTable, supportLineTable 
 export { comparedTable, compareTables, type ComparedRow } from './compare';
 export { lineSupportTable } from './line-table';
 export { soilColumns, soilReaction, soilTable, type SoilReaction } from './soil-table';
+export { cutTable, kindOfCutForce } from './cut-table';
 export { panelTable } from './panel-table';
