@@ -90,16 +90,23 @@ export function loadWords(
         ]),
         place: `at ${load.at.map((value) => formatValue(value, 'length', units)).join(', ')} ${unitLabel('length', units)}`,
       };
-    case 'panelTemperature':
+    case 'panelTemperature': {
+      const { change, difference, strain = 0 } = load;
       return named(
-        'temperature',
+        change === 0 && difference === 0 ? 'initial strain' : 'temperature',
         [
-          { name: 'uniform', value: load.change },
-          { name: 'across the thickness', value: load.difference },
+          { name: 'uniform', value: change, text: `${formatNumber(change, 1)} K` },
+          { name: 'across the thickness', value: difference, text: `${formatNumber(difference, 1)} K` },
+          {
+            name: strain < 0 ? 'shrinkage' : 'strain',
+            value: strain,
+            text: `${formatNumber(1000 * Math.abs(strain), 2)} ‰`,
+          },
         ]
           .filter((part) => part.value !== 0)
-          .map(({ name, value }) => ({ name, text: `${formatNumber(value, 1)} K` })),
+          .map(({ name, text }) => ({ name, text })),
       );
+    }
     case 'lineSettlement':
     case 'settlement':
       return named('settlement', [

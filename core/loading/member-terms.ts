@@ -189,7 +189,7 @@ function putOnFloor(model: Model, load: FloorLoad, own: Gathered): void {
   const { expansion } = material;
   const known = own.warmed.get(panel.id) ?? { strain: 0, curvature: 0 };
   own.warmed.set(panel.id, {
-    strain: known.strain + expansion * load.change,
+    strain: known.strain + expansion * load.change + (load.strain ?? 0),
     curvature: known.curvature + (expansion * load.difference) / panel.thickness,
   });
 }

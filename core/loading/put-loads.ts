@@ -252,7 +252,12 @@ export function copyCase(model: Model, caseId: string, label: string, name: stri
       case 'spot':
         return { ...load, force: three(load.force), moment: three(load.moment) };
       case 'panelTemperature':
-        return { ...load, change: times(load.change), difference: times(load.difference) };
+        return {
+          ...load,
+          change: times(load.change),
+          difference: times(load.difference),
+          ...(load.strain === undefined ? {} : { strain: times(load.strain) }),
+        };
       case 'settlement':
       case 'lineSettlement':
         return { ...load, displacement: three(load.displacement), rotation: three(load.rotation) };

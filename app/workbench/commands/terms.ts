@@ -84,7 +84,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'tool-area-load': 'surface pressure floor load live load superimposed dead cladding distribution tributary',
   'tool-line-load': 'facade partition cladding wall load edge total',
   'tool-spot-load': 'point load concentrated force on slab wheel machine post patch',
-  'tool-panel-temperature': 'temperature gradient thermal warm cool slab wall difference',
+  'tool-panel-temperature':
+    'temperature gradient thermal warm cool slab wall difference shrinkage shrink drying creep strain contraction initial strain prestrain',
   'tool-line-settlement': 'settlement imposed displacement wall support edge line',
   'tool-probe-load': 'check load sum query pressure',
   'tool-copy-case': 'duplicate factor scale loads',

@@ -90,7 +90,11 @@ function temperaturePlan({ model }: ToolContext, values: Values): Plan {
   const panels = values.several('panels');
   if (panels.length === 0) return refused('Choose slabs or walls.');
   const [change, difference] = [values.optional('change') ?? 0, values.optional('difference') ?? 0];
-  if (change === 0 && difference === 0) return refused('Type by how much they are warmed.');
+  const shrinkage = values.optional('shrinkage') ?? 0;
+  if (change === 0 && difference === 0 && shrinkage === 0)
+    return refused('Type by how much they are warmed, or how much they shrink.');
+  if (Math.abs(shrinkage) > 10)
+    return refused('Shrinkage is between −10 and 10 ‰; concrete shrinks by some 0.2 to 0.6.');
   const next = idSource(model);
   const loads = panels.map((id): PanelTemperatureLoad => ({
     id: next('loads'),
@@ -99,6 +103,7 @@ function temperaturePlan({ model }: ToolContext, values: Values): Plan {
     ...(id in model.slabs ? { slab: id } : { wall: id }),
     change,
     difference,
+    ...(shrinkage === 0 ? {} : { strain: -shrinkage / 1000 }),
   }));
   const still = panels.filter((id) => {
     const { material } = model.slabs[id] ?? model.walls[id];
@@ -108,8 +113,8 @@ function temperaturePlan({ model }: ToolContext, values: Values): Plan {
   return added(
     model,
     loads,
-    `Warmed ${words}`,
-    still.length > 0
+    change === 0 && difference === 0 ? `Let ${words} shrink` : `Warmed ${words}`,
+    still.length > 0 && (change !== 0 || difference !== 0)
       ? `${words}; ${still.map((id) => nameOf(model, id)).join(', ')}: the material has no coefficient of expansion`
       : words,
   );
@@ -163,11 +168,12 @@ export const floorLoadTools: readonly Tool[] = [
   },
   {
     id: 'panel-temperature',
-    title: 'Warm slabs and walls',
+    title: 'Warm or shrink slabs and walls',
     group: 'loads',
     action: 'Put the temperature',
     again: true,
-    about: 'Even warmth, and warmer on the top of a floor (the z side of a wall) than on the other.',
+    about:
+      'Even warmth, warmer on the top of a floor (the z side of a wall) than on the other, and the strain of shrinkage.',
     fields: (context) => [
       caseField(context),
       {
@@ -185,6 +191,13 @@ export const floorLoadTools: readonly Tool[] = [
         quantity: 'temperature',
         initial: null,
         hint: 'empty: none',
+      },
+      {
+        key: 'shrinkage',
+        label: 'Shrinkage, ‰',
+        kind: 'factor',
+        initial: null,
+        hint: 'how much shorter it would become, such as 0.3; empty: none',
       },
     ],
     plan: temperaturePlan,

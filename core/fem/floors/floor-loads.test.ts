@@ -300,3 +300,28 @@ test('a load that a membrane or a plate cannot take stops the analysis and offer
     expect(solveNow(mended.model).solution).toBeDefined();
   }
 });
+
+test('shrinkage: a slab that is free to shrinks by its strain without force, in cuts as well, and combinations of second order know it', () => {
+  const held = build({
+    ...concrete,
+    order: 'second',
+    nodes: corners.map((position, i) => ({
+      position,
+      support: { ux: i === 0, uy: i < 2, uz: true, rx: false, ry: false, rz: false },
+    })),
+    members: [],
+    records: {
+      slabs: [slab()],
+      loads: [{ id: 'l1', case: 'c1', type: 'panelTemperature', slab: 'b1', change: 0, difference: 0, strain: -4e-4 }],
+    } as unknown as Records,
+  });
+  const solution = solved(held);
+  for (const state of solution.cases) {
+    expect(state.displacements[6 * 1] / (-4e-4 * 6)).toBeCloseTo(1, 8);
+    expect(state.displacements[6 * 2 + 1] / (-4e-4 * 4)).toBeCloseTo(1, 8);
+    const [panel] = solution.panels!;
+    const { values } = panelForces(solution, panel, { ...state, caseFactors: state.weights });
+    // of E ε t some 2 400 kN/m
+    expect(Math.max(...values.map(Math.abs))).toBeLessThan(1e-3);
+  }
+});

@@ -217,7 +217,7 @@ export const spotLoad = z.strictObject({
   moment: vector.describe('N·m, global'),
 });
 
-/** Warming of a slab or wall that is analysed, K: one of both is named. */
+/** Warming of a slab or wall that is analysed, K, and its free strain, as of shrinkage: one of both is named. */
 export const panelTemperatureLoad = z.strictObject({
   ...loadBase,
   type: z.literal('panelTemperature'),
@@ -229,6 +229,12 @@ export const panelTemperatureLoad = z.strictObject({
     .min(-2000)
     .max(2000)
     .describe('warmer on the side of its z axis (the top of a floor) than on the other by, K over the thickness'),
+  strain: z
+    .number()
+    .min(-0.01)
+    .max(0.01)
+    .optional()
+    .describe('free strain in its plane beside that of warmth, longer positive: shrinkage is below zero; left out: 0'),
 });
 
 /** Imposed movement (m) and turning (rad) of a line support, global. */

@@ -71,6 +71,7 @@ export function LoadEditor({ load, onOpen }: { load: Load; onOpen?: (() => void)
           <>
             {number('change', 'Even', load.change, 'temperature')}
             {number('difference', 'Top warmer by', load.difference, 'temperature')}
+            {number('strain', 'Strain, ‰', load.strain ?? 0, 'number', 1e-3)}
           </>
         );
       case 'lineSettlement':

@@ -282,20 +282,28 @@ const beds = cases('A slab on springs along its edges, in a model', 'Hetényi 19
   ],
 ]);
 
-const warm = (change: number, difference: number, held: object) =>
+const warm = (change: number, difference: number, held: object, strain = 0) =>
   once(() =>
     solvedFloor({
       corners: rectangle(4, 4),
       slab: { behaviour: 'shell', meshSize: 0.5 },
       expansion: 1e-5,
       lines: [line(1, 1, 2, held), line(2, 2, 3, held), line(3, 3, 4, held), line(4, 4, 1, held)],
-      records: { loads: [{ id: 'l1', case: 'c1', type: 'panelTemperature', slab: 'b1', change, difference }] },
+      records: { loads: [{ id: 'l1', case: 'c1', type: 'panelTemperature', slab: 'b1', change, difference, strain }] },
     }),
   );
 const warmed = warm(20, 0, {});
 const bent = warm(0, 15, {});
+const shrunk = warm(0, 0, {}, -3e-4);
 const temperatures = cases('Slabs that are warmed, in a model', 'plane stress held in all directions', [
   ['edges held, +20 K: nx', (-E * 1e-5 * 20 * t) / 0.7, () => warmed().at('nx', [1.3, 2.1, 0]), 'N/m', 1e-9],
+  [
+    'edges held, shrinkage of 0.3 ‰: nx, in tension',
+    (E * 3e-4 * t) / 0.7,
+    () => shrunk().at('nx', [1.3, 2.1, 0]),
+    'N/m',
+    1e-9,
+  ],
   [
     'edges clamped, top 15 K warmer: mx, the bottom in tension',
     (rigidityOf(t) * 1.3 * 1e-5 * 15) / t,
