@@ -14,6 +14,8 @@ import {
   shownParts,
   stationRows,
   cutTable,
+  hasWalls,
+  wallTable,
   soilTable,
   supportLineTable,
   type ResultTable,
@@ -66,6 +68,9 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
     ...(solution.panels ? [filterTable(panelTable(model, solution, shown), wanted)] : []),
     ...(solution.panels && Object.keys(model.lineSupports).length > 0
       ? [filterTable(lineSupportTable(model, solution, shown), wanted)]
+      : []),
+    ...(solution.panels && hasWalls(model) && Object.keys(model.storeys).length > 1
+      ? [filterTable(wallTable(model, solution, shown), wanted)]
       : []),
     ...(solution.panels && Object.keys(model.cuts).length > 0
       ? [filterTable(cutTable(model, solution, shown), wanted)]

@@ -47,29 +47,48 @@ const samePlace = 1e-6;
 
 const sections = new WeakMap<Solution, Map<string, CutSection | undefined>>();
 
+type Asked = Pick<Cut, 'from' | 'to' | 'members'> & {
+  /** the slab or wall alone through which it is asked; left out: all in whose plane it lies */
+  readonly panel?: string;
+};
+
 /** What a cut passes through; undefined where it crosses no meshed slab or wall. */
-export function cutSection(
-  model: Model,
-  solution: Solution,
-  cut: Pick<Cut, 'from' | 'to' | 'members'>,
-): CutSection | undefined {
+export function cutSection(model: Model, solution: Solution, cut: Asked): CutSection | undefined {
   const known = sections.get(solution) ?? new Map<string, CutSection | undefined>();
   sections.set(solution, known);
-  const key = JSON.stringify([cut.from, cut.to, cut.members === true]);
+  const key = JSON.stringify([cut.from, cut.to, cut.members === true, cut.panel]);
   if (!known.has(key)) known.set(key, makeSection(model, solution, cut));
   return known.get(key);
 }
 
-function makeSection(model: Model, solution: Solution, { from, to, members }: Pick<Cut, 'from' | 'to' | 'members'>) {
+function makeSection(
+  model: Model,
+  solution: Solution,
+  { from, to, members, panel: only }: Asked,
+): CutSection | undefined {
   const { positions, panels = [] } = solution;
-  const within = panels.filter(({ normal, nodes }) => {
+  const within = panels.filter(({ id, normal, nodes }) => {
     const at = positions.subarray(3 * nodes[0], 3 * nodes[0] + 3);
-    return [from, to].every((end) => Math.abs(dot(subtract(end, [at[0], at[1], at[2]]), normal)) < inThePlane);
+    return (
+      (only === undefined || id === only) &&
+      [from, to].every((end) => Math.abs(dot(subtract(end, [at[0], at[1], at[2]]), normal)) < inThePlane)
+    );
   });
-  if (within.length === 0) return undefined;
-  const line: CutLine = { from, to, normal: within[0].normal };
-  const passed = passedBy(solution, within, line).filter(({ elements }) => elements.length > 0);
-  if (passed.length === 0) return undefined;
+  // a line where planes meet lies in several: the one counts in which it cuts most
+  const planes: SolvedPanel[][] = [];
+  for (const panel of within) {
+    const same = planes.find(([first]) => Math.abs(dot(first.normal, panel.normal)) > 1 - 1e-6);
+    if (same) same.push(panel);
+    else planes.push([panel]);
+  }
+  const cuts = planes.map((group) => {
+    const found: CutLine = { from, to, normal: group[0].normal };
+    const through = passedBy(solution, group, found).filter(({ elements }) => elements.length > 0);
+    return { line: found, passed: through, count: through.reduce((sum, { elements }) => sum + elements.length, 0) };
+  });
+  const best = cuts.sort((one, other) => other.count - one.count)[0] as (typeof cuts)[number] | undefined;
+  if (!best || best.count === 0) return undefined;
+  const { line, passed } = best;
   const length = norm(subtract(to, from));
   const along = scale(subtract(to, from), 1 / length);
   const across = cross(along, line.normal);

@@ -34,6 +34,7 @@ export {
   type ShownPart,
 } from './shown';
 export { cutComponents, cutCourse, cutForces, cutSection, type CutForces, type CutSection } from './cut';
+export { hasWalls, wallStoreyForces, wallStoreys, type WallStorey } from './wall-storeys';
 export * from './tables';
 export { lineReactions, type LineReaction } from './line-reactions';
 export { centresOfMass, countsCracked, StoreyBook, supportLines, type StoreyResult } from './storeys';

@@ -26,6 +26,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'results supportLines': () => <TableTab tab="supportLines" />,
   'results panels': () => <TableTab tab="panels" />,
   'results lineSupports': () => <TableTab tab="lineSupports" />,
+  'results wallStoreys': () => <TableTab tab="wallStoreys" />,
   'results cuts': () => <TableTab tab="cuts" />,
   'results soil': () => <TableTab tab="soil" />,
   'results displacements': () => <TableTab tab="displacements" />,

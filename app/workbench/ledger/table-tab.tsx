@@ -18,6 +18,7 @@ import {
   stationRows,
   storeyTable,
   cutTable,
+  wallTable,
   soilTable,
   supportLineTable,
   type ForceComponent,
@@ -41,6 +42,7 @@ export type ResultTab =
   | 'lineSupports'
   | 'soil'
   | 'cuts'
+  | 'wallStoreys'
   | 'displacements'
   | 'storeys'
   | 'modes'
@@ -101,7 +103,8 @@ export function TableTab({ tab }: { tab: ResultTab }) {
   };
   const open = (row: TableRow) => {
     if (row.member !== undefined) openPage({ kind: 'member', member: row.member });
-    else if (row.storey !== undefined && tab === 'storeys') openPage({ kind: 'storey', storey: row.storey });
+    else if (row.storey !== undefined && (tab === 'storeys' || tab === 'wallStoreys'))
+      openPage({ kind: 'storey', storey: row.storey });
     else if (tab === 'supportLines') openPage({ kind: 'supports' });
     else if (tab === 'soil') openPage({ kind: 'soil' });
   };
@@ -183,6 +186,8 @@ export function useTabTable(tab: ResultTab): ResultTable | undefined {
           return panelTable(of, solution, input.shown);
         case 'lineSupports':
           return lineSupportTable(of, solution, input.shown);
+        case 'wallStoreys':
+          return wallTable(of, solution, input.shown);
         case 'cuts':
           return cutTable(of, solution, input.shown);
         case 'soil':
