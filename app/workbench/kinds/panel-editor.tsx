@@ -1,7 +1,8 @@
-import { Button, Input, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { inOrder, isMeshed, ringArea, usualSize, type Panel, type PanelFactors } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { NameField } from '../fields/name-field';
 import { commonValue } from '../fields/common-value';
 import { QuantityField } from '../fields/quantity-field';
 import { OpeningList } from './opening-list';
@@ -62,19 +63,7 @@ export function PanelEditor({ table, ids }: { readonly table: 'slabs' | 'walls';
       <div className="fields">
         {panels.length === 1 && (
           <>
-            <label htmlFor="panel-label">Name</label>
-            <Input
-              id="panel-label"
-              key={`${first.id} ${first.label ?? ''}`}
-              defaultValue={first.label ?? ''}
-              placeholder={first.id}
-              maxLength={60}
-              onBlur={(event) => {
-                const label = event.target.value.trim();
-                if (label !== (first.label ?? '')) change({ label: label === '' ? null : label });
-              }}
-              onPressEnter={(event) => event.currentTarget.blur()}
-            />
+            <NameField id="panel-label" record={first} onCommit={(label) => change({ label })} />
           </>
         )}
         <QuantityField

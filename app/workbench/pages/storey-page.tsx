@@ -2,22 +2,56 @@ import { Button } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { storeysUpward, type Model } from '~core/model';
 import {
+  columnsOf,
   combinationsFor,
   countsCracked,
+  filterTable,
+  hasWalls,
   shownParts,
   shownWords,
   storeyBook,
   usualLimits,
+  wallTable,
   type StoreyResult,
 } from '~core/results';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import type { Solved } from '../../state/solve-slice';
 import { useWorkbench } from '../../state/store';
 import type { FloorCentres } from '../../workers/messages';
+import { ResultTableView } from '../pieces/result-table-view';
 import { Provenance, WidePage } from '../pieces/wide-page';
 
 /** At most this Q a storey is nonsway (ACI 318-19 6.6.4.3); above this θ second-order effects count (ASCE 7-22 12.8.7), and above that it is unstable. */
 const [nonsway, countsFrom, unstable] = [0.05, 0.1, 0.25];
+
+/** What walls carry in a storey, and their share of its shear; nothing where none stands in it. */
+function StoreyWalls({ storey }: { storey: string }) {
+  const model = useWorkbench((state) => state.model);
+  const solved = useWorkbench((state) => state.solved);
+  const shown = useWorkbench((state) => state.shown);
+  const table = useMemo(
+    () =>
+      solved && solved.model === model && hasWalls(model)
+        ? filterTable(wallTable(model, solved.solution, shown), { storey })
+        : undefined,
+    [model, solved, shown, storey],
+  );
+  if (!table || table.rows.length === 0) return null;
+  const part = (titles: readonly string[]) => (
+    <ResultTableView table={columnsOf(table, ['Wall', 'By', ...titles])} empty="Nothing is chosen in the strip." />
+  );
+  return (
+    <div className="block">
+      <h3>Walls</h3>
+      {part(['N', 'Vt', 'Mz', 'Vz', 'M'])}
+      {part(['shear x', 'share x, %', 'shear y', 'share y, %'])}
+      <p className="caption">
+        Through the foot of each wall, all its piers together, about their centroid: N + tension, Vt along the wall, Mz
+        in its plane, Vz and M across it. What is left of the storey’s shear is that of its columns and braces.
+      </p>
+    </div>
+  );
+}
 
 /** A storey: drift in first and second order, ratio, stability, shear, overturning, weight and centres. */
 export function StoreyPage({ storey: id }: { storey: string }) {
@@ -328,6 +362,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
           )}
         </p>
       </div>
+      <StoreyWalls storey={id} />
       <Provenance />
     </WidePage>
   );

@@ -99,7 +99,8 @@ export function compose(input: PictureInput): Picture {
   let scaleText = '';
   let moving = false;
   let legend: Picture['legend'] = null;
-  if (showsResults && input.diagram) {
+  // a mode stands alone: the movement of the shown case beside it would be taken for a part of it
+  if (showsResults && input.diagram && !input.shape) {
     const { diagram } = input;
     const many = scope.members.length > crowded;
     const drawn = diagramWords(input, diagram);

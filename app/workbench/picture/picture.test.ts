@@ -177,6 +177,11 @@ test('a deflected shape starts and ends where its displaced nodes are', () => {
 test('the picture of a stage says its scale; an envelope has no deflected shape', () => {
   expect(compose(input()).scaleText).toMatch(/^1 m = [\d\u2009]+ kN·m$/);
   expect(compose(input({ quantity: 'deflected' })).scaleText).toMatch(/^drawn .* times, movements in mm$/);
+  // a mode stands alone, without the movement of the case and its numbers
+  const still = { title: 'Mode 1', of: () => new Float64Array(27) };
+  const alone = compose(input({ quantity: 'deflected', shape: still }));
+  expect(alone.scaleText).toBe('Mode 1');
+  expect(alone.labels).toEqual([]);
   expect(compose(input({ quantity: 'deflected', shown: { kind: 'envelope', purpose: 'strength' } })).scaleText).toBe(
     '',
   );

@@ -1,7 +1,8 @@
-import { Checkbox, Input } from 'antd';
+import { Checkbox } from 'antd';
 import { distance, type Cut } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../../state/store';
+import { NameField } from '../../fields/name-field';
 import { commonValue } from '../../fields/common-value';
 
 /** Name of a cut, and whether the chosen ones count the members they cross. */
@@ -18,19 +19,7 @@ export function CutEditor({ ids }: { readonly ids: readonly string[] }) {
     <div className="block">
       {cuts.length === 1 && (
         <div className="fields">
-          <label htmlFor="cut-label">Name</label>
-          <Input
-            id="cut-label"
-            key={`${first.id} ${first.label ?? ''}`}
-            defaultValue={first.label ?? ''}
-            placeholder={first.id}
-            maxLength={60}
-            onBlur={(event) => {
-              const label = event.target.value.trim();
-              if (label !== (first.label ?? '')) change({ label: label === '' ? null : label });
-            }}
-            onPressEnter={(event) => event.currentTarget.blur()}
-          />
+          <NameField id="cut-label" record={first} onCommit={(label) => change({ label })} />
         </div>
       )}
       <Checkbox

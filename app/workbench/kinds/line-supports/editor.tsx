@@ -1,7 +1,8 @@
-import { Checkbox, Input } from 'antd';
+import { Checkbox } from 'antd';
 import { distance, type LineSupport } from '~core/model';
 import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../../state/store';
+import { NameField } from '../../fields/name-field';
 import { commonValue } from '../../fields/common-value';
 import { QuantityField } from '../../fields/quantity-field';
 import { directions } from '../nodes/support-words';
@@ -47,19 +48,7 @@ export function LineSupportEditor({ ids }: { readonly ids: readonly string[] }) 
     <div className="block">
       {lines.length === 1 && (
         <div className="fields">
-          <label htmlFor="line-label">Name</label>
-          <Input
-            id="line-label"
-            key={`${first.id} ${first.label ?? ''}`}
-            defaultValue={first.label ?? ''}
-            placeholder={first.id}
-            maxLength={60}
-            onBlur={(event) => {
-              const label = event.target.value.trim();
-              if (label !== (first.label ?? '')) change(() => ({ label: label === '' ? null : label }));
-            }}
-            onPressEnter={(event) => event.currentTarget.blur()}
-          />
+          <NameField id="line-label" record={first} onCommit={(label) => change(() => ({ label }))} />
         </div>
       )}
       <h3>Held along {formatQuantity(length, 'length', units)}</h3>
