@@ -1,4 +1,4 @@
-import { solved } from './harness';
+import { chooseIn, solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
 
 let page: Started['page'];
@@ -89,10 +89,9 @@ test('a cut kept by name: its forces, watched, in the ledger, and compared with 
   await command('runs: keep');
   await runs.getByRole('listitem').filter({ hasText: 'Thin' }).getByRole('button', { name: 'Compare' }).click();
   await page.getByRole('heading', { name: 'Compared with Thin' }).waitFor();
-  await panel('Comparison').getByLabel('What to compare').click();
-  await page.getByTitle('cuts', { exact: true }).click();
-  await panel('Comparison').getByLabel('Column').click();
-  await page.getByTitle('M', { exact: true }).last().click();
+  await panel('Comparison').getByRole('button', { name: 'Side by side' }).waitFor();
+  await chooseIn(page, panel('Comparison').getByLabel('What to compare'), 'cuts');
+  await chooseIn(page, panel('Comparison').getByLabel('Column'), 'M');
   const cells = await panel('Comparison')
     .getByRole('table', { name: 'Compared results' })
     .getByRole('row')

@@ -1,5 +1,5 @@
 import type { Locator } from 'playwright-core';
-import { solved } from './harness';
+import { chooseIn, solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
 
 let page: Started['page'];
@@ -127,10 +127,7 @@ test('a slab that only carries loads is offered its analysis; what a rigid floor
   await page.getByRole('button', { name: /^Colours from .* mm; change$/ }).waitFor();
 });
 
-const choose = async (label: string, title: string) => {
-  await details().getByLabel(label, { exact: true }).click();
-  await page.getByTitle(title, { exact: true }).last().click();
-};
+const choose = (label: string, title: string) => chooseIn(page, details().getByLabel(label, { exact: true }), title);
 
 test('a pitched roof on a wall with an opening: outlines by typed sizes, a force on the slope, stresses in colours', async () => {
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Sedge Shed');

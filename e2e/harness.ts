@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Browser, type Page } from 'playwright-core';
+import { chromium, type Browser, type Locator, type Page } from 'playwright-core';
 import { openDatabase } from '~app/store/database';
 import { Projects } from '~app/store/projects';
 import { fillDemonstration } from '~demo/fill';
@@ -128,4 +128,26 @@ export async function openPage(browser: Browser): Promise<{ page: Page; complain
 /** Waits until the model on screen is solved and checked. @param timeout ms */
 export async function solved(page: Page, timeout = 30000): Promise<void> {
   await page.locator('[data-status="done"]').waitFor({ timeout });
+}
+
+/**
+ * Chooses from a list that stays on what was chosen. Its options move while the list opens, and a busy page skips
+ * frames of that: what was chosen is looked at, and the choice made again when the click fell beside it.
+ * @param select the field of the list @param option the words of the option, whole
+ */
+export async function chooseIn(page: Page, select: Locator, option: string): Promise<void> {
+  const shown = select
+    .locator('xpath=ancestor::*[contains(concat(" ", @class, " "), " ant-select ")][1]')
+    .getByText(option, { exact: true });
+  for (let left = 3; left > 0; left -= 1) {
+    const listed = page.locator(`.ant-select-item-option[title="${option}"]:visible`);
+    if ((await listed.count()) === 0) await select.click();
+    await listed.last().click();
+    try {
+      await shown.first().waitFor({ timeout: left > 1 ? 3000 : 15000 });
+      return;
+    } catch (error) {
+      if (left === 1) throw error;
+    }
+  }
 }

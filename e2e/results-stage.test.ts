@@ -1,6 +1,6 @@
 import ExcelJS from 'exceljs';
 import { readFileSync } from 'node:fs';
-import { solved } from './harness';
+import { chooseIn, solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
 
 let app: Started['app'];
@@ -149,8 +149,7 @@ test('a case against a case, and first order against second', async () => {
   await comparison.getByText(/of \d+ numbers differ/).waitFor();
   await choose('second order');
   await page.getByRole('heading', { name: 'Compared with second order' }).waitFor({ timeout: 120000 });
-  await comparison.getByLabel('What to compare').click();
-  await page.getByTitle('storeys', { exact: true }).click();
+  await chooseIn(page, comparison.getByLabel('What to compare'), 'storeys');
   // notional loads along x: every storey drifts more in second order, so that the first over the second is below one
   const ratios = (
     await comparison
