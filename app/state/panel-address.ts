@@ -9,6 +9,8 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
       return `sheet ${panel.member}${panel.check === null ? '' : ` ${panel.check}`}`;
     case 'storey':
       return `storey ${panel.storey}`;
+    case 'part':
+      return `part ${panel.part}`;
     case 'residual':
       return `residual ${panel.of}`;
     case 'why':
@@ -37,6 +39,8 @@ export function panelOfAddress(address: string | null): WidePanel | null {
       return /^m\d+$/.test(id) ? { kind, member: id, check: rest ?? null } : null;
     case 'storey':
       return /^h\d+$/.test(id) ? { kind, storey: id } : null;
+    case 'part':
+      return /^w\d+:(h\d+)?:[pc]\d+$/.test(id) ? { kind, part: id } : null;
     case 'residual':
       return /^[cu]\d+$/.test(id) ? { kind, of: id } : null;
     case 'why':

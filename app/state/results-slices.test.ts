@@ -19,6 +19,7 @@ test.each<WidePanel>([
   { kind: 'residual', of: 'c2' },
   { kind: 'supports' },
   { kind: 'soil' },
+  { kind: 'part', part: 'w2:h3:p1' },
   { kind: 'plausibility' },
   { kind: 'variants' },
   { kind: 'runs' },

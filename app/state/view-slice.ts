@@ -164,6 +164,7 @@ export const planeKey = (plane: ViewPlane): string =>
 /** A page that stands beside the drawing. */
 export type WidePanel =
   | { kind: 'storey'; storey: string }
+  | { kind: 'part'; part: string }
   | { kind: 'supports' }
   | { kind: 'soil' }
   | { kind: 'plausibility' }

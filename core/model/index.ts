@@ -18,6 +18,18 @@ export { meshedPanels, usualSize } from './meshed-panels';
 export { edgesOf, facesOfRings, facesWithIslands, placeInside, ringsAround, type Face } from './figure-faces';
 export { panelZones, zoneOffset, type PanelZone } from './panel-zones';
 export { barDirection, panelPlane } from './panel-axes';
+export {
+  dividingShare,
+  hasDividedWalls,
+  middleOf,
+  upOf,
+  wallPart,
+  wallParts,
+  type CouplingBeam,
+  type Pier,
+  type WallLine,
+  type WallParts,
+} from './wall-parts';
 export { alongLine, panelAt, stretchesOn } from './panel-lookup';
 export { act, edit, sendable, type Act, type Edit } from './edit';
 export {

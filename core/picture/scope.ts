@@ -6,6 +6,7 @@ import {
   planeThrough,
   type Member,
   type Model,
+  type Panel,
   type SavedView,
   type Vector,
 } from '../model';
@@ -94,7 +95,7 @@ export function scopeOf(
   const panels = (['slabs', 'walls'] as const).flatMap((table) =>
     only || visible[table] === false
       ? []
-      : Object.values(model[table]).flatMap(({ id, corners }) =>
+      : Object.values<Panel>(model[table]).flatMap(({ id, corners }) =>
           corners.every((corner) => inPlane(model, plane, model.nodes[corner].position)) ? [id] : [],
         ),
   );

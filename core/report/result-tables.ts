@@ -1,5 +1,5 @@
 import type { Solution } from '../fem';
-import type { Model } from '../model';
+import { hasDividedWalls, type Model } from '../model';
 import {
   forceComponents,
   cellText,
@@ -15,6 +15,8 @@ import {
   stationRows,
   cutTable,
   hasWalls,
+  couplingTable,
+  pierTable,
   wallTable,
   soilTable,
   supportLineTable,
@@ -71,6 +73,12 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
       : []),
     ...(solution.panels && hasWalls(model) && Object.keys(model.storeys).length > 1
       ? [filterTable(wallTable(model, solution, shown), wanted)]
+      : []),
+    ...(solution.panels && hasDividedWalls(model)
+      ? [
+          filterTable(pierTable(model, solution, shown), wanted),
+          filterTable(couplingTable(model, solution, shown), wanted),
+        ]
       : []),
     ...(solution.panels && Object.keys(model.cuts).length > 0
       ? [filterTable(cutTable(model, solution, shown), wanted)]

@@ -48,15 +48,15 @@ const samePlace = 1e-6;
 const sections = new WeakMap<Solution, Map<string, CutSection | undefined>>();
 
 type Asked = Pick<Cut, 'from' | 'to' | 'members'> & {
-  /** the slab or wall alone through which it is asked; left out: all in whose plane it lies */
-  readonly panel?: string;
+  /** the slabs and walls alone through which it is asked; left out: all in whose plane it lies */
+  readonly panels?: readonly string[];
 };
 
 /** What a cut passes through; undefined where it crosses no meshed slab or wall. */
 export function cutSection(model: Model, solution: Solution, cut: Asked): CutSection | undefined {
   const known = sections.get(solution) ?? new Map<string, CutSection | undefined>();
   sections.set(solution, known);
-  const key = JSON.stringify([cut.from, cut.to, cut.members === true, cut.panel]);
+  const key = JSON.stringify([cut.from, cut.to, cut.members === true, cut.panels]);
   if (!known.has(key)) known.set(key, makeSection(model, solution, cut));
   return known.get(key);
 }
@@ -64,13 +64,13 @@ export function cutSection(model: Model, solution: Solution, cut: Asked): CutSec
 function makeSection(
   model: Model,
   solution: Solution,
-  { from, to, members, panel: only }: Asked,
+  { from, to, members, panels: only }: Asked,
 ): CutSection | undefined {
   const { positions, panels = [] } = solution;
   const within = panels.filter(({ id, normal, nodes }) => {
     const at = positions.subarray(3 * nodes[0], 3 * nodes[0] + 3);
     return (
-      (only === undefined || id === only) &&
+      (only === undefined || only.includes(id)) &&
       [from, to].every((end) => Math.abs(dot(subtract(end, [at[0], at[1], at[2]]), normal)) < inThePlane)
     );
   });

@@ -49,7 +49,7 @@ export function wallStoreys(model: Model, solution: Solution): readonly WallStor
       const [p, q] = ends;
       const line: Vector = [q[0] - p[0], q[1] - p[1], 0];
       const [from, to] = cross(plane.normal, line)[2] > 0 ? [p, q] : [q, p];
-      const section = cutSection(model, solution, { from: [...from], to: [...to], panel: wall.id });
+      const section = cutSection(model, solution, { from: [...from], to: [...to], panels: [wall.id] });
       return section ? [{ wall, storey, below, section, along: section.axes[0] }] : [];
     });
   });

@@ -1,6 +1,6 @@
 import { planeOfMember } from '~core/build';
 import { generateCombinations } from '~core/combine';
-import { inOrder, type Edit } from '~core/model';
+import { hasDividedWalls, inOrder, wallParts, type Edit } from '~core/model';
 import { count } from '~core/units';
 import type { Workbench } from '../../state/store';
 import { selectableTables, selectionOf, sizeOf } from '../../state/selection';
@@ -34,6 +34,8 @@ export function workbenchCommands(workbench: Workbench): Command[] {
   const chosenIds = () => [...state().selection.members, ...state().selection.nodes];
   const isLocked = (id: string) => state().model.settings.locked?.includes(id) === true;
   const canDelete = () => hasSelection() || (state().stage === 'loads' && state().selection.loads.length > 0);
+  const showTab = (results: string) =>
+    state().look({ stage: 'results', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, results } });
   return [
     ...stages.map((stage, i): Command => ({
       id: `stage-${stage}`,
@@ -255,6 +257,18 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       id: 'soil-page',
       title: 'Page of the soil and its balance',
       run: () => state().look({ stage: 'results', panel: { kind: 'soil' } }),
+    },
+    {
+      id: 'piers',
+      title: 'Piers of walls, their forces by storey',
+      enabled: () => hasDividedWalls(state().model),
+      run: () => showTab('piers'),
+    },
+    {
+      id: 'coupling-beams',
+      title: 'Coupling beams of walls (lintels, spandrels)',
+      enabled: () => wallParts(state().model).beams.length > 0,
+      run: () => showTab('couplingBeams'),
     },
     {
       id: 'watch-list',

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { count } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import type { Stage } from '../../state/view-slice';
@@ -27,6 +27,8 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'results panels': () => <TableTab tab="panels" />,
   'results lineSupports': () => <TableTab tab="lineSupports" />,
   'results wallStoreys': () => <TableTab tab="wallStoreys" />,
+  'results piers': () => <TableTab tab="piers" />,
+  'results couplingBeams': () => <TableTab tab="couplingBeams" />,
   'results cuts': () => <TableTab tab="cuts" />,
   'results soil': () => <TableTab tab="soil" />,
   'results displacements': () => <TableTab tab="displacements" />,
@@ -55,6 +57,10 @@ export function Ledger({ right }: { right: number }) {
   const tabs = ledgerTabs[stage].filter(({ has }) => has?.(model) ?? true);
   const current = tabs.find((tab) => tab.id === chosen) ?? tabs[0];
   const words = selectionWords(model, selection);
+  // a tab that was asked for by name stands in sight, also where the row of tabs is longer than there is room
+  useEffect(() => {
+    document.getElementById(`tab-${current.id}`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [current.id, right]);
   return (
     <section
       className="ledger card"

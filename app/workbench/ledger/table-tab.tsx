@@ -18,6 +18,8 @@ import {
   stationRows,
   storeyTable,
   cutTable,
+  couplingTable,
+  pierTable,
   wallTable,
   soilTable,
   supportLineTable,
@@ -43,6 +45,8 @@ export type ResultTab =
   | 'soil'
   | 'cuts'
   | 'wallStoreys'
+  | 'piers'
+  | 'couplingBeams'
   | 'displacements'
   | 'storeys'
   | 'modes'
@@ -55,7 +59,7 @@ const widthOf = ({ title, kind }: TableColumn, units: 'si' | 'us'): number =>
       ? 66
       : title === 'Section'
         ? 96
-        : 78
+        : Math.max(78, 8 * title.length)
     : Math.max(70, 8 * columnHeading({ title, kind }, units).length);
 
 /** One tab of the Results stage's ledger: filtered by selection, group, storey and the worst of them, copied, and saved as CSV or XLSX. */
@@ -103,6 +107,7 @@ export function TableTab({ tab }: { tab: ResultTab }) {
   };
   const open = (row: TableRow) => {
     if (row.member !== undefined) openPage({ kind: 'member', member: row.member });
+    else if (row.part !== undefined) openPage({ kind: 'part', part: row.part });
     else if (row.storey !== undefined && (tab === 'storeys' || tab === 'wallStoreys'))
       openPage({ kind: 'storey', storey: row.storey });
     else if (tab === 'supportLines') openPage({ kind: 'supports' });
@@ -188,6 +193,10 @@ export function useTabTable(tab: ResultTab): ResultTable | undefined {
           return lineSupportTable(of, solution, input.shown);
         case 'wallStoreys':
           return wallTable(of, solution, input.shown);
+        case 'piers':
+          return pierTable(of, solution, input.shown);
+        case 'couplingBeams':
+          return couplingTable(of, solution, input.shown);
         case 'cuts':
           return cutTable(of, solution, input.shown);
         case 'soil':
@@ -222,6 +231,7 @@ function Filter({ tab, rows, save }: { tab: ResultTab; rows: number; save: (form
   const set = (change: Partial<ResultFilter>) => look({ resultFilter: { ...filter, ...change } });
   const byMember = tab === 'extremes' || tab === 'stations';
   const hasNodes = tab === 'reactions' || tab === 'displacements';
+  const byStorey = ['storeys', 'wallStoreys', 'piers', 'couplingBeams'].includes(tab);
   return (
     <div className="ledger-filter" role="group" aria-label="Filter">
       {tab === 'extremes' && (
@@ -276,7 +286,7 @@ function Filter({ tab, rows, save }: { tab: ResultTab; rows: number; save: (form
           onChange={(of) => set({ of: of as ResultFilter['of'] })}
         />
       )}
-      {(byMember || hasNodes || tab === 'storeys') && (
+      {(byMember || hasNodes || byStorey) && (
         <Select
           aria-label="Storey"
           size="small"

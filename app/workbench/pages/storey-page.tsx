@@ -1,12 +1,13 @@
 import { Button } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
-import { storeysUpward, type Model } from '~core/model';
+import { hasDividedWalls, storeysUpward, type Model } from '~core/model';
 import {
   columnsOf,
   combinationsFor,
   countsCracked,
   filterTable,
   hasWalls,
+  pierTable,
   shownParts,
   shownWords,
   storeyBook,
@@ -26,6 +27,7 @@ const [nonsway, countsFrom, unstable] = [0.05, 0.1, 0.25];
 
 /** What walls carry in a storey, and their share of its shear; nothing where none stands in it. */
 function StoreyWalls({ storey }: { storey: string }) {
+  const openPage = useWorkbench((state) => state.openPage);
   const model = useWorkbench((state) => state.model);
   const solved = useWorkbench((state) => state.solved);
   const shown = useWorkbench((state) => state.shown);
@@ -33,6 +35,13 @@ function StoreyWalls({ storey }: { storey: string }) {
     () =>
       solved && solved.model === model && hasWalls(model)
         ? filterTable(wallTable(model, solved.solution, shown), { storey })
+        : undefined,
+    [model, solved, shown, storey],
+  );
+  const piers = useMemo(
+    () =>
+      solved && solved.model === model && hasDividedWalls(model)
+        ? filterTable(pierTable(model, solved.solution, shown), { storey })
         : undefined,
     [model, solved, shown, storey],
   );
@@ -49,6 +58,15 @@ function StoreyWalls({ storey }: { storey: string }) {
         Through the foot of each wall, all its piers together, about their centroid: N + tension, Vt along the wall, Mz
         in its plane, Vz and M across it. What is left of the storey’s shear is that of its columns and braces.
       </p>
+      {piers && piers.rows.length > 0 && (
+        <>
+          <h3 style={{ marginTop: 10 }}>Piers</h3>
+          <ResultTableView
+            table={columnsOf(piers, ['Pier', 'By', 'at', 'N', 'V', 'M', 'share x, %', 'share y, %'])}
+            onRow={(row) => row.part !== undefined && openPage({ kind: 'part', part: row.part })}
+          />
+        </>
+      )}
     </div>
   );
 }

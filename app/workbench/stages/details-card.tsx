@@ -51,6 +51,7 @@ const VariantsPage = page(() => import('../pages/variants-page').then((file) => 
 const PlausibilityPage = page(() => import('../pages/plausibility-page').then((file) => file.PlausibilityPage));
 const ResidualPage = page(() => import('../pages/residual-page').then((file) => file.ResidualPage));
 const StoreyPage = page(() => import('../pages/storey-page').then((file) => file.StoreyPage));
+const WallPartPage = page(() => import('../pages/wall-part-page').then((file) => file.WallPartPage));
 const SoilPage = page(() => import('../pages/soil-page').then((file) => file.SoilPage));
 const SupportsPage = page(() => import('../pages/supports-page').then((file) => file.SupportsPage));
 const WhyPage = page(() => import('../pages/why-page').then((file) => file.WhyPage));
@@ -82,6 +83,8 @@ function Shown() {
       return <MemberPage member={panel.member} />;
     case 'storey':
       return <StoreyPage storey={panel.storey} />;
+    case 'part':
+      return <WallPartPage part={panel.part} />;
     case 'supports':
       return <SupportsPage />;
     case 'soil':

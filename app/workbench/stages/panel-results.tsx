@@ -15,6 +15,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { CardSide } from '../cards/card-side';
 import { SelectNothing } from '../cards/select-nothing';
 import { SlabSigns } from '../pieces/slab-signs';
+import { WallPartList } from '../pieces/wall-part-list';
 import { openTool } from '../tools/open-tool';
 
 /** Quantities whose extremes are listed of a slab or wall. */
@@ -130,6 +131,7 @@ export function PanelResults({ id }: { id: string }) {
                   </p>
                 </div>
               ))}
+            {noun === 'Wall' && <WallPartList wall={id} />}
             <p className="caption">Peaks at columns and corners grow as the mesh gets finer.</p>
             <div className="choices" role="group" aria-label="Watch">
               <span className="caption">Watch the largest</span>

@@ -71,6 +71,13 @@ export const member = z.strictObject({
   startRigid: z.number().nonnegative().max(100).optional().describe('rigid length at the start, m'),
   endRigid: z.number().nonnegative().max(100).optional().describe('rigid length at the end, m'),
   stiffness: factors.optional().describe('factors on the stiffness in every analysis'),
+  flange: z
+    .strictObject({
+      left: z.number().nonnegative().max(100).optional().describe('towards local y, m'),
+      right: z.number().nonnegative().max(100).optional().describe('away from local y, m'),
+    })
+    .optional()
+    .describe('width of a slab that works with it as a flange, from its axis; a side left out takes that of the code'),
   drawnShift: z
     .tuple([z.number().min(-100).max(100), z.number().min(-100).max(100)])
     .optional()

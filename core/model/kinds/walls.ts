@@ -1,13 +1,37 @@
 import { z } from 'zod';
 import { panel } from './panel';
 import { kind } from './kind';
-import { idOf } from '../schema-base';
+import { storeyId } from './storeys';
+import { idOf, label } from '../schema-base';
 
 /** Ids of walls: `w12`. */
 export const wallId = idOf('w', 'wall');
 
 /** A wall: an outline in one plane, with openings; analysed as its behaviour says. */
-export const wall = z.strictObject({ id: wallId, ...panel });
+export const wall = z.strictObject({
+  id: wallId,
+  ...panel,
+  dividedFrom: z
+    .number()
+    .min(0)
+    .max(1000)
+    .optional()
+    .describe(
+      'openings of this height and more divide it into piers, m; left out: a quarter of the height of their storey',
+    ),
+  partNames: z
+    .array(
+      z.strictObject({
+        part: z.enum(['pier', 'beam']),
+        number: z.number().int().min(1).max(1000).describe('counted along the wall, the way x or y grows'),
+        storey: storeyId.optional().describe('left out: in every storey'),
+        name: label,
+      }),
+    )
+    .max(1000)
+    .optional()
+    .describe('names of its piers and coupling beams; left out: the wall’s with their number'),
+});
 
 /** What is done with walls by declaration. */
 export const wallKind = kind({
@@ -19,6 +43,7 @@ export const wallKind = kind({
     { at: 'openings[][]', to: 'nodes', whenGone: 'outline' },
     { at: 'ignoredOpenings[][]', to: 'nodes', whenGone: 'outline' },
     { at: 'material', to: 'materials', whenGone: 'clears' },
+    { at: 'partNames[].storey', to: 'storeys', whenGone: 'leaves' },
   ],
   lies: { with: 'rising', one: 'same nodes' },
 });

@@ -18,5 +18,5 @@ export { comparedTable, compareTables, type ComparedRow } from './compare';
 export { lineSupportTable } from './line-table';
 export { soilColumns, soilReaction, soilTable, type SoilReaction } from './soil-table';
 export { cutTable, kindOfCutForce } from './cut-table';
-export { wallTable } from './wall-table';
+export { couplingTable, pierTable, wallTable } from './wall-table';
 export { panelTable } from './panel-table';

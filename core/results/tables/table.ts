@@ -17,6 +17,8 @@ export interface TableRow {
   readonly member?: string;
   readonly node?: string;
   readonly storey?: string;
+  /** key of a pier or coupling beam */
+  readonly part?: string;
   /** how much the row weighs when only the worst are wanted */
   readonly size: number;
 }
