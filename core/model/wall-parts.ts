@@ -64,6 +64,8 @@ export interface CouplingBeam extends Part {
   readonly couples: readonly [string, string];
   /** it lies under an opening with nothing below */
   readonly isSill: boolean;
+  /** the wall goes on whole beyond its storey: its sections end at the storey’s level, and the wall carries along with it */
+  readonly goesOn: boolean;
 }
 
 /** What walls consist of, storey by storey from below. */
@@ -330,7 +332,7 @@ function partsOf(
         ...(below ? { below: below.key } : {}),
       };
     });
-    const whole = here.map((pier) => {
+    const standing = here.map((pier) => {
       const of = counts.get(pier.wall.id)!;
       const label = pier.wall.label ?? pier.wall.id;
       return {
@@ -340,8 +342,8 @@ function partsOf(
       };
     });
     const beamCounts = new Map<string, number>();
-    whole.slice(1).forEach((right, i) => {
-      const left = whole[i];
+    standing.slice(1).forEach((right, i) => {
+      const left = standing[i];
       const [s0, s1] = [left.own[1], right.own[0]];
       const upward = solid(0, (s0 + s1) / 2);
       const over = upward.find(([low]) => low > middle);
@@ -351,10 +353,12 @@ function partsOf(
         ...(below ? [{ range: below, isSill: upward[0] === below }] : []),
         ...(over ? [{ range: over, isSill: false }] : []),
       ];
-      for (const { range, isSill } of found) {
+      for (const { range: whole, isSill } of found) {
+        // what is as deep as its storey is no beam: there the wall goes on whole, and the storey's level is where one looks for its edge
+        const goesOn = whole[1] - whole[0] > to - from - near;
+        const range: Interval = goesOn ? [Math.max(whole[0], from), Math.min(whole[1], to)] : whole;
         const depth = range[1] - range[0];
-        // what is as deep as its storey is no beam: there the wall goes on whole
-        if (depth > to - from - near) continue;
+        if (depth > to - from - near || depth < least) continue;
         const box: readonly [Interval, Interval] = [[s0, s1], range];
         if (taken.some((other) => overlap(other, box) > 0.5)) continue;
         taken.push(box);
@@ -364,7 +368,10 @@ function partsOf(
         const lineAt = (s: number, look: number): WallLine => {
           const [low, high] =
             solid(0, look).find(([c, d]) => Math.min(range[1], d) - Math.max(range[0], c) > 0) ?? range;
-          return { from: place(s, low), to: place(s, high) };
+          return {
+            from: place(s, goesOn ? Math.max(low, range[0]) : low),
+            to: place(s, goesOn ? Math.min(high, range[1]) : high),
+          };
         };
         const label = wall.label ?? wall.id;
         beams.push({
@@ -384,11 +391,12 @@ function partsOf(
           depth,
           couples: [left.key, right.key],
           isSill,
+          goesOn,
         });
       }
     });
-    piers.push(...whole);
-    under = whole;
+    piers.push(...standing);
+    under = standing;
   }
   return {
     piers: piers.map(({ own: _own, ...pier }): Pier => {

@@ -155,15 +155,15 @@ test('windows: a beam from lintel to sill over storeys and walls, and a sill at 
   ]);
 });
 
-test('what divides: openings too low do not, unless the wall says so; names are its own; over a door alone a wall goes on whole', () => {
+test('what divides: openings too low do not, unless the wall says so; names are its own; over a door alone a beam ends at the level', () => {
   const levels = [0, 3, 6];
   const openings = [box(2, 0, 3, 2.1), box(5, 2.2, 5.6, 2.8)];
   const of = (fields: object) => wallParts(rowOf([{ outline: box(0, 0, 7, 6), openings, fields }], levels));
   const usual = of({});
   expect(named(usual.piers)).toEqual(['w1 pier 1 @ 1', 'w1 pier 2 @ 1', 'w1 @ 2']);
   expect(usual.passedOver.get('w1')).toBe(1);
-  // over the door the wall is 3.9 m deep: no beam
-  expect(usual.beams).toEqual([]);
+  // over the door the wall goes on whole: the beam ends at the storey's level, and says so
+  expect(usual.beams.map(({ depth, goesOn }) => [depth, goesOn])).toEqual([[expect.closeTo(0.9, 9), true]]);
   expect(of({ dividedFrom: 3 }).piers).toHaveLength(2);
   const all = of({
     dividedFrom: 0,

@@ -112,6 +112,9 @@ function PartPage({ part }: { part: Pier | CouplingBeam }) {
               Span <b>{length(part.span)}</b> between the faces of its piers, depth <b>{length(part.depth)}</b>,
               thickness <b>{formatQuantity(wall.thickness, 'sectionLength', units)}</b>
               {part.isSill ? ', under the lowest opening' : ''}.
+              {part.goesOn
+                ? ' The wall goes on whole beyond the storey: its sections end at the storey’s level, and what passes beyond it is the wall’s.'
+                : ''}
             </>
           )}
         </p>
