@@ -154,7 +154,7 @@ const withSlab = (code: DesignCode): Check =>
     'flange',
     'Together with its slab',
     code.title,
-    'A meshed slab or wall works with this member: what is checked above are the member’s own forces, not those of the section of member and effective width. That is not made yet.',
+    'A meshed slab or wall works with this member: what is checked above are the member’s own forces, not those of the section of member and effective width. Those are found and stand on its page and in the ledger (“Beams with slabs”); a check of that section is not made yet.',
   );
 
 /** Which code checks a member, or why none does. */

@@ -16,6 +16,8 @@ import {
   cutTable,
   hasWalls,
   couplingTable,
+  flangedMembers,
+  flangedTable,
   pierTable,
   wallTable,
   soilTable,
@@ -73,6 +75,9 @@ export function reportTables(model: Model, solution: Solution, choice: ReportCho
       : []),
     ...(solution.panels && hasWalls(model) && Object.keys(model.storeys).length > 1
       ? [filterTable(wallTable(model, solution, shown), wanted)]
+      : []),
+    ...(solution.panels && flangedMembers(model, solution).length > 0
+      ? [filterTable(flangedTable(model, solution, shown), wanted)]
       : []),
     ...(solution.panels && hasDividedWalls(model)
       ? [

@@ -47,7 +47,9 @@ const samePlace = 1e-6;
 
 const sections = new WeakMap<Solution, Map<string, CutSection | undefined>>();
 
-type Asked = Pick<Cut, 'from' | 'to' | 'members'> & {
+type Asked = Pick<Cut, 'from' | 'to'> & {
+  /** whether members that it crosses count, or which alone */
+  readonly members?: boolean | readonly string[] | undefined;
   /** the slabs and walls alone through which it is asked; left out: all in whose plane it lies */
   readonly panels?: readonly string[];
 };
@@ -56,7 +58,7 @@ type Asked = Pick<Cut, 'from' | 'to' | 'members'> & {
 export function cutSection(model: Model, solution: Solution, cut: Asked): CutSection | undefined {
   const known = sections.get(solution) ?? new Map<string, CutSection | undefined>();
   sections.set(solution, known);
-  const key = JSON.stringify([cut.from, cut.to, cut.members === true, cut.panels]);
+  const key = JSON.stringify([cut.from, cut.to, cut.members ?? false, cut.panels]);
   if (!known.has(key)) known.set(key, makeSection(model, solution, cut));
   return known.get(key);
 }
@@ -92,7 +94,7 @@ function makeSection(
   const length = norm(subtract(to, from));
   const along = scale(subtract(to, from), 1 / length);
   const across = cross(along, line.normal);
-  const crossing = members === true ? membersAt(model, solution, line, across) : [];
+  const crossing = membersAt(model, solution, line, across, members);
   let weight = 0;
   const sum: [number, number, number] = [0, 0, 0];
   const weigh = (share: number, at: Vector) => {
@@ -118,9 +120,17 @@ const stiffnessOf = ({ section: { membrane }, thickness }: SolvedPanel): number 
   membrane ? ((membrane[0] * membrane[4] - membrane[1] ** 2) * (1 / membrane[0] + 1 / membrane[4])) / 2 : thickness;
 
 /** Members of which the line between their nodes crosses a cut in the plane of the panels. */
-function membersAt(model: Model, solution: Solution, line: CutLine, across: Vector): CutSection['members'] {
+function membersAt(
+  model: Model,
+  solution: Solution,
+  line: CutLine,
+  across: Vector,
+  asked: Asked['members'],
+): CutSection['members'] {
   const { from, to } = line;
+  if (!asked) return [];
   return solution.memberIds.flatMap((id, member): CutSection['members'][number][] => {
+    if (asked !== true && !asked.includes(id)) return [];
     const record = model.members[id];
     const axis = memberAxis(model, record);
     const [p, q] = [model.nodes[record.start].position, model.nodes[record.end].position];

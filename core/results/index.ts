@@ -35,6 +35,7 @@ export {
 } from './shown';
 export { cutComponents, cutCourse, cutForces, cutSection, type CutForces, type CutSection } from './cut';
 export { hasWalls, wallStoreyForces, wallStoreys, type WallStorey } from './wall-storeys';
+export { flangedBeam, flangedForces, flangedMembers, type FlangedBeam, type FlangedForces } from './flanged-beam';
 export { couplingForces, pierForces, pierPlace, type CouplingForces, type PierForces } from './wall-part-forces';
 export * from './tables';
 export { lineReactions, type LineReaction } from './line-reactions';

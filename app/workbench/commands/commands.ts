@@ -259,6 +259,11 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       run: () => state().look({ stage: 'results', panel: { kind: 'soil' } }),
     },
     {
+      id: 'flanged-beams',
+      title: 'Beams with slabs: forces of T sections (effective width)',
+      run: () => showTab('flangedBeams'),
+    },
+    {
       id: 'piers',
       title: 'Piers of walls, their forces by storey',
       enabled: () => hasDividedWalls(state().model),

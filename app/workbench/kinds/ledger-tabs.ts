@@ -1,4 +1,4 @@
-import { hasDividedWalls, meshedPanels, storeysUpward, wallParts, type Model } from '~core/model';
+import { hasDividedWalls, isMeshed, meshedPanels, storeysUpward, wallParts, type Model } from '~core/model';
 import { hasWalls } from '~core/results';
 import type { Stage } from '../../state/view-slice';
 import { recordTabs } from './screen-kinds';
@@ -32,6 +32,12 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     { id: 'panels', name: 'Slabs and walls', has: (model) => meshedPanels(model).length > 0 },
     { id: 'lineSupports', name: 'Line supports', has: (model) => Object.keys(model.lineSupports).length > 0 },
     { id: 'wallStoreys', name: 'Walls by storey', has: (model) => hasWalls(model) && storeysUpward(model).length > 1 },
+    {
+      id: 'flangedBeams',
+      name: 'Beams with slabs',
+      has: (model) =>
+        Object.values(model.slabs).some(isMeshed) && Object.values(model.members).some(({ role }) => role === 'beam'),
+    },
     { id: 'piers', name: 'Piers', has: hasDividedWalls },
     { id: 'couplingBeams', name: 'Coupling beams', has: (model) => wallParts(model).beams.length > 0 },
     { id: 'cuts', name: 'Cuts', has: (model) => Object.keys(model.cuts).length > 0 },

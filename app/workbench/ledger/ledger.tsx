@@ -27,6 +27,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'results panels': () => <TableTab tab="panels" />,
   'results lineSupports': () => <TableTab tab="lineSupports" />,
   'results wallStoreys': () => <TableTab tab="wallStoreys" />,
+  'results flangedBeams': () => <TableTab tab="flangedBeams" />,
   'results piers': () => <TableTab tab="piers" />,
   'results couplingBeams': () => <TableTab tab="couplingBeams" />,
   'results cuts': () => <TableTab tab="cuts" />,

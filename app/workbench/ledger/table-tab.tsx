@@ -19,6 +19,7 @@ import {
   storeyTable,
   cutTable,
   couplingTable,
+  flangedTable,
   pierTable,
   wallTable,
   soilTable,
@@ -47,6 +48,7 @@ export type ResultTab =
   | 'wallStoreys'
   | 'piers'
   | 'couplingBeams'
+  | 'flangedBeams'
   | 'displacements'
   | 'storeys'
   | 'modes'
@@ -193,6 +195,8 @@ export function useTabTable(tab: ResultTab): ResultTable | undefined {
           return lineSupportTable(of, solution, input.shown);
         case 'wallStoreys':
           return wallTable(of, solution, input.shown);
+        case 'flangedBeams':
+          return flangedTable(of, solution, input.shown);
         case 'piers':
           return pierTable(of, solution, input.shown);
         case 'couplingBeams':

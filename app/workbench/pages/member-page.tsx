@@ -26,6 +26,7 @@ import { Contributions } from '../pieces/share-bars';
 import { Provenance, WidePage } from '../pieces/wide-page';
 import { LineDiagram, type LineQuantity } from '../pieces/line-diagram';
 import { useMemberResults, type MemberResults } from '../pieces/member-results';
+import { FlangedBlock } from './flanged-block';
 import { neighboursOf } from './neighbours';
 import { Symbolic } from '../pieces/symbolic';
 import { useSheetIndex } from '../pieces/use-sheets';
@@ -159,6 +160,7 @@ export function MemberPage({ member: id }: { member: string }) {
               </div>
             </div>
           </div>
+          <FlangedBlock id={id} />
           <EndForces id={id} results={results} />
           <Makeup results={results} />
           {solved && solved.model === model && (

@@ -116,6 +116,11 @@ function MemberDetails({ id }: { id: string }) {
                 hideWhenZero
               />
             ))}
+            {solved.solution.cutMembers?.includes(id) && model.members[id].role === 'beam' && (
+              <p className="caption">
+                Forces of the beam alone. A slab works with it: the forces of both together are on its member page.
+              </p>
+            )}
             {results.parts.length === 1 && (
               <Deflection results={results} solvedLength={solved.solution.lengths[results.number]} />
             )}

@@ -53,6 +53,18 @@ export function passedBy(
   return panels.map((panel) => {
     const elements: Passed['elements'][number][] = [];
     for (let e = 0; e + 1 < panel.start.length && !panel.isRigid; e++) {
+      // most elements lie on one side, and are passed by before anything is made of them
+      let [onLeft, onRight] = [false, false];
+      for (let i = panel.start[e]; i < panel.start[e + 1]; i++) {
+        const at = 3 * panel.nodes[i];
+        const aside =
+          (positions[at] - line.from[0]) * left[0] +
+          (positions[at + 1] - line.from[1]) * left[1] +
+          (positions[at + 2] - line.from[2]) * left[2];
+        if (aside > onLine) onLeft = true;
+        else onRight = true;
+      }
+      if (!onLeft || !onRight) continue;
       const nodes = panel.nodes.subarray(panel.start[e], panel.start[e + 1]);
       const places = Array.from(nodes, (node): Vector => [
         positions[3 * node],
@@ -61,7 +73,6 @@ export function passedBy(
       ]);
       const aside = places.map((at) => dot(subtract(at, line.from), left));
       const isLeft = aside.map((d) => d > onLine);
-      if (!isLeft.includes(true) || !isLeft.includes(false)) continue;
       const at = places.map((place) => dot(subtract(place, line.from), along));
       let [low, high] = [Infinity, -Infinity];
       aside.forEach((d, i) => {

@@ -18,5 +18,6 @@ export { comparedTable, compareTables, type ComparedRow } from './compare';
 export { lineSupportTable } from './line-table';
 export { soilColumns, soilReaction, soilTable, type SoilReaction } from './soil-table';
 export { cutTable, kindOfCutForce } from './cut-table';
+export { flangedCourse, flangedTable } from './flanged-table';
 export { couplingTable, pierTable, wallTable } from './wall-table';
 export { panelTable } from './panel-table';
