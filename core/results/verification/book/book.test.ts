@@ -5,6 +5,7 @@ import { difference, type BookCase } from './case';
 import { dynamicCases } from './dynamics';
 import { floorCases } from './floors';
 import { floorSoilCases } from './floor-soil';
+import { floorWallsCases } from './floor-walls';
 import { floorStabilityCases } from './floor-stability';
 import { floorStaticCases } from './floor-statics';
 import { frameCases } from './frames';
@@ -19,6 +20,7 @@ const book = [
   ...floorStaticCases,
   ...floorStabilityCases,
   ...floorSoilCases,
+  ...floorWallsCases,
 ];
 const path = 'docs/verification.md';
 const rows = new Map<BookCase, number>();
