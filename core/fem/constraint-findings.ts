@@ -2,6 +2,7 @@ import { count, formatQuantity } from '../units';
 import {
   inOrder,
   memberLength,
+  meshedPanels,
   samePoint,
   type Diaphragm,
   type Finding,
@@ -30,7 +31,10 @@ function diaphragmFindings(model: Model): Finding[] {
   const { units } = model.settings;
   const found: Finding[] = [];
   const taken = new Map<string, string>();
-  const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
+  const tied = new Set([
+    ...Object.values(model.members).flatMap((member) => [member.start, member.end]),
+    ...meshedPanels(model).flatMap(({ corners, openings = [] }) => [...corners, ...openings.flat()]),
+  ]);
   for (const { id, label, nodes } of rigidDiaphragms(model)) {
     const stop = (key: string, sentence: string, why: string, place: readonly string[]): void => {
       found.push({ key: `${key} ${id}`, rule: key, severity: 'stop', sentence, why, place: { nodes: place } });
@@ -73,7 +77,7 @@ function diaphragmFindings(model: Model): Finding[] {
       if (!tied.has(node))
         stop(
           'diaphragm-loose',
-          `Node ${node} of diaphragm ${label} (${id}) is tied to no member.`,
+          `Node ${node} of diaphragm ${label} (${id}) is tied to no member, slab or wall.`,
           'Take it out of the diaphragm, or join it.',
           [node],
         );

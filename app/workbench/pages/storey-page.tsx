@@ -372,9 +372,12 @@ export function StoreyPage({ storey: id }: { storey: string }) {
                 ? `: eccentricity ${length(mass.x - stiffness.x)} in x, ${length(mass.y - stiffness.y)} in y`
                 : ''}
               .
+              {stiffness.isRigid
+                ? ''
+                : ' Its slabs are not rigid: it is where a force spread as their area does not turn them on the whole.'}
             </>
           ) : centres ? (
-            'It has no centre of stiffness: the storey has no rigid floor (Frame stage, rigid diaphragm).'
+            'It has no centre of stiffness: no analysed slab lies at its level, and it has no rigid floor (Frame stage, rigid diaphragm).'
           ) : (
             '…'
           )}
