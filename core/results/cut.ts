@@ -159,6 +159,17 @@ function membersAt(
 const perState = new WeakMap<CutSection, Map<string, Float64Array>>();
 const loadsOf = new WeakMap<Model, readonly (readonly PanelLoad[])[]>();
 
+const alone = new WeakMap<Solution, Map<string, LoadState>>();
+
+/** A solved state by itself: made once for all cuts. */
+function aloneOf(solution: Solution, id: string): LoadState {
+  const known = alone.get(solution) ?? new Map<string, LoadState>();
+  alone.set(solution, known);
+  let found = known.get(id);
+  if (!found) known.set(id, (found = superpose(solution, caseWeights(solution, id))));
+  return found;
+}
+
 /** What the right of a cut does to its left in a solved state, about its centroid: force and moment, global. */
 function actionOf(model: Model, solution: Solution, section: CutSection, c: number): Float64Array {
   const known = perState.get(section) ?? new Map<string, Float64Array>();
@@ -176,7 +187,7 @@ function actionOf(model: Model, solution: Solution, section: CutSection, c: numb
     .slice(0, solution.loadCases)
     .flatMap(({ id }, i) => (cases[order.get(id)!] ?? []).map((load) => ({ load, factor: state.weights[i] })));
   const sum = cutAction(solution, section.passed, section.line, state, loads, section.centroid);
-  const own = section.members.length > 0 ? superpose(solution, caseWeights(solution, state.id)) : undefined;
+  const own = section.members.length > 0 ? aloneOf(solution, state.id) : undefined;
   for (const { member, x, fromLeft, at } of section.members) {
     const values = new MemberLine(solution, own!, member).at(x, !fromLeft);
     const axis = (k: number): Vector => [

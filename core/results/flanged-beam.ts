@@ -104,6 +104,7 @@ function makeFlanged(model: Model, solution: Solution, id: string): FlangedBeam 
   const slab = model.slabs[longest.panel];
   const normal = panelPlane(model, slab)?.normal;
   if (!normal) return undefined;
+  const solved = solution.panels!.find((panel) => panel.id === longest.panel)!.normal;
   const along = scale(subtract(end, start), 1 / whole);
   // towards local y, in the plane of the slab
   const aside = cross(normal, along);
@@ -152,10 +153,9 @@ function makeFlanged(model: Model, solution: Solution, id: string): FlangedBeam 
       const isBefore = x > span / 2;
       const [from, to] = [add(at, scale(left, l.width)), add(at, scale(left, -r.width))];
       const wanted = isBefore ? scale(along, -1) : along;
-      for (const [p, q] of [
-        [from, to],
-        [to, from],
-      ]) {
+      // by the normal that the slab was solved with, so that the first is the one
+      const isLeft = dot(cross(solved, subtract(to, from)), wanted) > 0;
+      for (const [p, q] of [isLeft ? [from, to] : [to, from], isLeft ? [to, from] : [from, to]]) {
         const section = cutSection(model, solution, { from: [...p], to: [...q], members: [id], panels: slabs });
         if (section && dot(cross(section.axes[2], section.axes[0]), wanted) > 0) return [{ x, isBefore, section }];
       }

@@ -63,7 +63,8 @@ function cutAlong(
   const step = scale(run, longer / size);
   const [a, b] = [add(from, scale(step, -1)), add(to, step)];
   // left of a line is normal × along: of the walls it passes, whichever of both normals these have
-  const isLeft = dot(cross(normal, run), side) > 0;
+  const solved = solution.panels?.find(({ id }) => row.includes(id))?.normal ?? normal;
+  const isLeft = dot(cross(solved, run), side) > 0;
   for (const [p, q] of isLeft
     ? [
         [a, b],

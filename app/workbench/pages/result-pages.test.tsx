@@ -2,6 +2,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { MemoryRouter } from 'react-router';
 import { MemberChecker } from '~core/checks';
 import { solveNow } from '~core/fem';
+import { flangedMembers } from '~core/results';
 import { inOrder, type Model } from '~core/model';
 import { buildQuillhavenLibrary } from '~demo/quillhaven-library';
 import { createWorkbench, WorkbenchContext, type WorkbenchState } from '../../state/store';
@@ -15,6 +16,7 @@ import { ResidualPage } from './residual-page';
 import { StoreyPage } from './storey-page';
 import { SupportsPage } from './supports-page';
 import { changeText, WatchCard } from '../cards/watch-card';
+import { WallPartPage } from './wall-part-page';
 import { WhyPage } from './why-page';
 import { MemberPage } from './member-page';
 import { neighboursOf } from './neighbours';
@@ -98,6 +100,20 @@ describe('a member’s page', () => {
   test('without results says so', () =>
     expect(words(show(<MemberPage member="m145" />, { solved: undefined }))).toContain('no results of this member'));
 });
+
+test('the page of a beam below a meshed slab has the forces of both together, with the widths and their clause', () => {
+  const [beam] = flangedMembers(model, solution);
+  const page = words(show(<MemberPage member={beam} />));
+  expect(page).toMatch(
+    /Together with its slab .*ACI 318-19 Table 6\.3\.2\.1.* beam and slab .*of the beam and \d\.\d\d m of slab/,
+  );
+  expect(
+    words(show(<MemberPage member={inOrder(model.members).find(({ role }) => role === 'column')!.id} />)),
+  ).not.toContain('Together with its slab');
+});
+
+test('a part of a wall that is not there any more is told so', () =>
+  expect(words(show(<WallPartPage part="w1:h2:p1" />))).toContain('have no such pier or coupling beam'));
 
 describe('a storey’s page', () => {
   const storey = Object.values(model.storeys).find((one) => one.label === 'Storey 2')!.id;

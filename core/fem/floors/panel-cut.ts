@@ -137,7 +137,7 @@ export function cutAction(
           ? own
           : shellElement(Array.from(nodes, place), section, panel.along, panel.offset, true);
       const size = 6 * nodes.length;
-      shellStiffness(shell, k);
+      k.set(stiffnessOf(shell, size));
       nodes.forEach((node, a) => {
         for (let i = 0; i < 6; i++) moves[6 * a + i] = state.displacements[6 * node + i];
       });
@@ -179,10 +179,32 @@ export function cutAction(
       });
     }
   }
-  const nodal = new Float64Array(loads.length > 0 ? 2 * positions.length : 0);
+  const nodal = loads.length > 0 ? nodalOf(positions) : new Float64Array();
   for (const { load, factor } of loads)
     if (factor !== 0) addLoadDifference(positions, passed, line, load, factor, about, nodal, sum);
   return sum;
+}
+
+const nodals = new WeakMap<Float64Array, Float64Array>();
+
+/** Room for what of loads goes to nodes; whoever uses it clears the nodes it uses. */
+function nodalOf(positions: Float64Array): Float64Array {
+  let room = nodals.get(positions);
+  if (!room) nodals.set(positions, (room = new Float64Array(2 * positions.length)));
+  return room;
+}
+
+const stiffnesses = new WeakMap<ShellElement, Float64Array>();
+
+/** An element's stiffness, made once: the states of a cut are many, its elements the same. @param size of its matrix */
+function stiffnessOf(shell: ShellElement, size: number): Float64Array {
+  let known = stiffnesses.get(shell);
+  if (!known) {
+    known = new Float64Array(size * size);
+    shellStiffness(shell, known);
+    stiffnesses.set(shell, known);
+  }
+  return known;
 }
 
 /** Free strain and curvature of a panel in a state. */
