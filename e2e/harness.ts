@@ -140,11 +140,13 @@ export async function chooseIn(page: Page, select: Locator, option: string): Pro
     .locator('xpath=ancestor::*[contains(concat(" ", @class, " "), " ant-select ")][1]')
     .getByText(option, { exact: true });
   for (let left = 3; left > 0; left -= 1) {
-    if ((await select.getAttribute('aria-expanded')) !== 'true') await select.click();
-    // the list itself, after the copy of it that is there for screen readers
-    await page.locator(`.ant-select-item-option[title="${option}"]:visible`).last().click();
+    const timeout = left > 1 ? 3000 : 15000;
     try {
-      await shown.first().waitFor({ timeout: left > 1 ? 3000 : 15000 });
+      // a list that is just closing may take the next one along
+      if ((await select.getAttribute('aria-expanded')) !== 'true') await select.click();
+      // the list itself, after the copy of it that is there for screen readers
+      await page.locator(`.ant-select-item-option[title="${option}"]:visible`).last().click({ timeout });
+      await shown.first().waitFor({ timeout });
       return;
     } catch (error) {
       if (left === 1) throw error;

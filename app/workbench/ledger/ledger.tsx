@@ -58,9 +58,15 @@ export function Ledger({ right }: { right: number }) {
   const tabs = ledgerTabs[stage].filter(({ has }) => has?.(model) ?? true);
   const current = tabs.find((tab) => tab.id === chosen) ?? tabs[0];
   const words = selectionWords(model, selection);
-  // a tab that was asked for by name stands in sight, also where the row of tabs is longer than there is room
+  // a tab that was asked for by name stands in sight, also where the row of tabs is longer than there is room; the row is scrolled
+  // by itself, as what scrolls a tab into view would also move where the Tab key goes on from
   useEffect(() => {
-    document.getElementById(`tab-${current.id}`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    const tab = document.getElementById(`tab-${current.id}`);
+    const row = tab?.parentElement;
+    if (!tab || !row) return;
+    const [own, room] = [tab.getBoundingClientRect(), row.getBoundingClientRect()];
+    if (own.left < room.left) row.scrollLeft -= room.left - own.left;
+    else if (own.right > room.right) row.scrollLeft += own.right - room.right;
   }, [current.id, right]);
   return (
     <section
