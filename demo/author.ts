@@ -88,6 +88,24 @@ export class Author {
     });
   }
 
+  /** An even load all over a slab that is analysed, Pa. */
+  addOnSlab(caseId: string, label: string, slab: string, value: number): void {
+    const load = {
+      id: idSource(this.model)('loads'),
+      case: caseId,
+      type: 'area' as const,
+      label,
+      region: { kind: 'panels' as const, slabs: [slab], walls: [] },
+      pressure: { type: 'uniform' as const, value },
+      direction: 'z' as const,
+      spread: { way: 'two' as const },
+    };
+    this.do({
+      edits: [{ kind: 'add', records: { loads: [load] } }],
+      sentence: `Put ${formatQuantity(value, 'pressure', this.model.settings.units)} on ${this.model.slabs[slab].label ?? slab} in case ${this.model.cases[caseId].label}`,
+    });
+  }
+
   /** A downward load along a line, N/m. */
   addLine(caseId: string, label: string, start: Vector, end: Vector, value: number): void {
     const load = {

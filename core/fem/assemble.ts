@@ -29,20 +29,19 @@ export function emptyMatrix({ pattern }: AnalysisModel): BlockMatrix {
   return { pattern, values: new Float64Array(pattern.valueStart[pattern.valueStart.length - 1]) };
 }
 
-/** Adds all elements of a source: `stiffness` of each, or another matrix of the same shape. */
+/** Adds all elements of a source: `stiffness` of each, or another matrix of the same shape. @param write returns false where there is nothing to add */
 export function addElements(
   analysis: AnalysisModel,
   source: ElementSource,
   values: Float64Array,
-  write: (e: number, into: Float64Array) => void = (e, into) => source.stiffness(e, into),
+  write: (e: number, into: Float64Array) => boolean | void = (e, into) => source.stiffness(e, into),
 ): void {
   let k = new Float64Array(144);
   for (let e = 0; e < source.ids.length; e++) {
     const nodes = source.nodesOf(e);
     const size = 36 * nodes.length * nodes.length;
     if (k.length < size) k = new Float64Array(size);
-    write(e, k);
-    addElement(analysis, nodes, k, values);
+    if (write(e, k) !== false) addElement(analysis, nodes, k, values);
   }
 }
 
@@ -77,6 +76,51 @@ export function addElement(
       }
     }
   }
+}
+
+/**
+ * Where blocks of an element's matrix lie in the whole: for each pair of nodes, the second not after the first, the first value of their block, and a
+ * minus before it (less one) where the block stands the other way round.
+ * @returns none where some freedom is held or follows others: the element is added number by number then
+ */
+export function placesOf(analysis: AnalysisModel, nodes: ArrayLike<number>): Int32Array | undefined {
+  const { equations, pattern, vertexOf, maps } = analysis;
+  const places = new Int32Array((nodes.length * (nodes.length + 1)) / 2);
+  const vertices = Array.from({ length: nodes.length }, (_, a) => vertexAt(equations, vertexOf, nodes[a]));
+  for (let a = 0; a < nodes.length; a++) {
+    const vertex = vertices[a];
+    if (maps.has(nodes[a]) || vertex < 0 || pattern.width[vertex] !== 6) return undefined;
+    for (let i = 0; i < 6; i++) if (equations[6 * nodes[a] + i] !== pattern.first[vertex] + i) return undefined;
+  }
+  let n = 0;
+  for (let a = 0; a < nodes.length; a++)
+    for (let b = 0; b <= a; b++) {
+      const [row, column] = [Math.max(vertices[a], vertices[b]), Math.min(vertices[a], vertices[b])];
+      const start = pattern.valueStart[blockAt(pattern, row, column)];
+      places[n++] = vertices[a] >= vertices[b] ? start : -start - 1;
+    }
+  return places;
+}
+
+/** Adds the lower half by rows of an element's matrix where `placesOf` says. */
+export function addHalf(half: Float64Array, places: Int32Array, values: Float64Array): void {
+  for (let a = 0, n = 0; n < places.length; a++)
+    for (let b = 0; b <= a; b++, n++) {
+      const place = places[n];
+      for (let i = 0; i < 6; i++) {
+        const row = 6 * a + i;
+        let from = (row * (row + 1)) / 2 + 6 * b;
+        if (a === b) {
+          // of a node with itself the lower half is there, and serves for both
+          for (let j = 0; j < i; j++, from++) {
+            values[place + 6 * i + j] += half[from];
+            values[place + 6 * j + i] += half[from];
+          }
+          values[place + 7 * i] += half[from];
+        } else if (place >= 0) for (let j = 0; j < 6; j++) values[place + 6 * i + j] += half[from + j];
+        else for (let j = 0; j < 6; j++) values[-place - 1 + 6 * j + i] += half[from + j];
+      }
+    }
 }
 
 function vertexAt(equations: Int32Array, vertexOf: Int32Array, node: number): number {

@@ -8,7 +8,8 @@ import { symmetricEigen } from './symmetric-eigen';
 import { bucklesClamped, localStiffness, type AxialCourse } from './frame-element';
 import { combineLoads, loadSetOf } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
-import { axialForces, solveWhole } from './nonlinear';
+import { axialForces } from './felt-forces';
+import { solveWhole } from './nonlinear';
 import { cutShapes, memberPieces, type CutShape } from './piece-forces';
 import { analyse, Factorisation, multiply, type BlockMatrix } from './sparse';
 

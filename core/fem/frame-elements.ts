@@ -210,6 +210,25 @@ export class FrameElements implements ElementSource {
     }
   }
 
+  /** Stiffness of all pieces as it is now, 144 numbers each, local, to tell changes from it. */
+  stiffnessNow(): Float64Array {
+    return this.local.slice();
+  }
+
+  /**
+   * Writes how the stiffness of a piece over the global freedoms of its nodes has changed since another of its own.
+   * @param before `stiffnessNow` of then, with all pieces acting
+   * @returns whether it has
+   */
+  change(e: number, before: Float64Array, into: Float64Array): boolean {
+    if (this.active[e] && this.N[e] === 0 && !this.steps[e]) return false;
+    const share = this.active[e] ? 1 : this.slackShare;
+    const local = new Float64Array(144);
+    for (let i = 0, p = 144 * e; i < 144; i++, p++) local[i] = share * this.local[p] - before[p];
+    this.turnedMatrix(e, local, into);
+    return true;
+  }
+
   /** Axial force that local displacements of its nodes' freedoms cause in a piece that acts, tension positive, N. */
   axialForceOf(e: number, local: Float64Array): number {
     let sum = 0;

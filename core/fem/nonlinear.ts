@@ -2,8 +2,10 @@ import { formatNumber } from '../units';
 import { onLevel, type Finding, type Model } from '../model';
 import type { AnalysisModel } from './analysis-model';
 import { assemble } from './assemble';
+import { axialForces, feel, feltForces, largestChange, nothingFelt, type Felt } from './felt-forces';
 import type { LoadSet } from './load-set';
 import { describeMotion, mechanismFinding } from './mechanism';
+import type { NearStiffness } from './near-stiffness';
 import type { IterationLog } from './solution';
 import {
   allAct,
@@ -28,8 +30,8 @@ import {
 } from './sparse';
 import { loadVectors, recover, solveRefined, type Equilibrium, type LoadVectors } from './statics';
 
-/** The axial forces are taken as found when none changes by more than this share of the largest. */
-const settledChange = 1e-5;
+/** The forces that are felt are taken as found when none changes by more than this share of the largest. */
+export const settledChange = 1e-5;
 const mostSteps = 100;
 /** A slack member may not hold more than this share of the largest axial force: what only it holds is not held. */
 const mostHeldBySlack = 1e-3;
@@ -61,6 +63,30 @@ export interface WholeTask {
   readonly lifts?: boolean;
   /** which pieces act when the iteration begins, one number a piece; none: all. The answer does not depend on it */
   readonly start?: ArrayLike<number>;
+  /** what is known of the structure before, so that it need not be set up and factorised for each set of loads; none: nothing is */
+  readonly known?: Known;
+}
+
+/** What is known of a structure while nothing is felt and all act. The answer does not depend on it, but for rounding. */
+export interface Known {
+  readonly matrix: BlockMatrix;
+  readonly near: NearStiffness;
+  /** its state under the loads in first order; none: it has to be found */
+  readonly first?: FirstOrder | undefined;
+}
+
+/** A state of first order in which all act. */
+export interface FirstOrder {
+  readonly unknown: Float64Array;
+  readonly residual: number;
+  /** none: nothing of second order asks for it */
+  readonly felt: Felt | undefined;
+}
+
+/** What later steps ask of the first order. */
+interface Beginning {
+  readonly displacements: Float64Array;
+  readonly felt: Felt;
 }
 
 /** A state with the members that act in it. */
@@ -68,7 +94,6 @@ interface Settled {
   readonly unknown: Float64Array;
   readonly residual: number;
   readonly vectors: LoadVectors;
-  readonly matrix: BlockMatrix;
   /** share of their stiffness the slack members still have in it; 0: none was needed */
   readonly slackShare: number;
   /** some motion is held by slack members only: they would tighten after the slightest movement */
@@ -81,7 +106,7 @@ interface Settled {
  * @yields nothing; pauses between steps
  */
 export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, WholeResult> {
-  const { model, analysis, name, order, start, lifts } = task;
+  const { model, analysis, name, order, start, lifts, known } = task;
   const { frame } = analysis;
   const oneWay: OneWay[] = [...oneWayMembers(model, analysis), ...(lifts ? oneWaySprings(analysis) : [])];
   allAct(analysis);
@@ -90,21 +115,28 @@ export function* solveWhole(task: WholeTask, set: LoadSet): Generator<void, Whol
   let felt = nothingFelt(analysis);
   feel(analysis, felt, 0);
   const steps: IterationLog['steps'][number][] = [];
-  const first = assemble(analysis);
-  const references = pivotReferences(first);
-  let settled = yield* settle(task, set, oneWay, references, { matrix: first }, steps);
-  if ('findings' in settled) return settled;
   const equilibriumOf = ({ vectors, unknown, slackShare: kept }: Settled): Equilibrium => {
     keepSlack(analysis, kept);
     return recover(analysis, set, vectors, unknown);
   };
-  const firstOrder = equilibriumOf(settled);
-  let equilibrium = firstOrder;
+  const first = known?.matrix ?? assemble(analysis);
+  const references = pivotReferences(first);
+  let settled: Settled | { findings: Finding[] };
+  if (known?.first) {
+    const vectors = loadVectors(analysis, set, task.memberEnds);
+    settled = { ...known.first, vectors, slackShare: 0, heldBySlack: false };
+    steps.push({ change: 0, switched: 0, negativePivots: 0 });
+  } else settled = yield* settle(task, set, oneWay, references, { matrix: first }, steps);
+  if ('findings' in settled) return settled;
+  let equilibrium = equilibriumOf(settled);
+  const firstOrder: Beginning = {
+    displacements: equilibrium.displacements,
+    felt: order === 'second' ? (known?.first?.felt ?? feltForces(analysis, set, equilibrium)) : felt,
+  };
   let residual = settled.residual;
   let heldBySlack = false;
   if (order === 'second') {
-    for (;;) {
-      const forces = feltForces(analysis, set, equilibrium);
+    for (let forces = firstOrder.felt; ; forces = feltForces(analysis, set, equilibrium)) {
       const change = largestChange(analysis, forces, felt);
       steps[steps.length - 1] = { ...steps[steps.length - 1], change };
       if (change <= settledChange) break;
@@ -157,11 +189,12 @@ function* settle(
   set: LoadSet,
   oneWay: readonly OneWay[],
   references: Float64Array,
-  before: { matrix: BlockMatrix } | { settled: Settled; firstOrder: Equilibrium },
+  before: { matrix: BlockMatrix } | { settled: Settled; firstOrder: Beginning },
   steps: IterationLog['steps'][number][],
 ): Generator<void, Settled | { findings: Finding[] }> {
   const { model, analysis, factorisation, memberEnds, name } = task;
   const { frame, bed } = analysis;
+  const { known } = task;
   keepSlack(analysis, slackShare);
   let unknown: Float64Array | undefined;
   let vectors = loadVectors(analysis, set, memberEnds);
@@ -174,14 +207,19 @@ function* settle(
   }
   let changing: readonly OneWay[] = [];
   while (steps.length < mostSteps) {
-    const matrix = given ?? assemble(analysis);
+    // what is slack or lifted off takes little of a structure of first order: the factor of the whole serves
+    const quick = isFirst ? known?.near.solve(vectors.right, unknown) : undefined;
+    const matrix = quick ? undefined : (given ?? assemble(analysis));
     given = undefined;
-    const { singular, negativePivots } = yield* factorised(task, matrix, references, isFirst);
+    const { singular, negativePivots } = matrix
+      ? yield* factorised(task, matrix, references, isFirst)
+      : { singular: undefined, negativePivots: 0 };
+    const times = (x: Float64Array) => (matrix ? multiply(matrix, x) : known!.near.times(x));
     if (!singular && negativePivots === 0) {
-      const [answer] = solveRefined(matrix, factorisation, [vectors.right]);
+      const answer = matrix ? solveRefined(matrix, factorisation, [vectors.right])[0] : quick!;
       if (oneWay.length === 0) {
         steps.push({ change: 0, switched: 0, negativePivots });
-        return { ...answer, vectors, matrix, slackShare: 0, heldBySlack: false };
+        return { ...answer, vectors, slackShare: 0, heldBySlack: false };
       }
       const from = unknown ? wouldTake(analysis, oneWay, set, vectors, unknown) : undefined;
       const to = wouldTake(analysis, oneWay, set, vectors, answer.unknown);
@@ -189,11 +227,11 @@ function* settle(
       changing = switchTo(analysis, oneWay, to);
       steps.push({ change: 0, switched: changing.length, negativePivots });
       if (changing.length === 0)
-        return withoutSlack(task, set, { ...answer, vectors, matrix, slackShare, heldBySlack: false });
+        return withoutSlack(task, set, !matrix, { ...answer, vectors, slackShare, heldBySlack: false });
       if (from && unknown) {
         frame.active.set(active);
         if (bed && pushing) bed.active.set(pushing);
-        unknown = stepFrom(analysis, oneWay, matrix, unknown, answer.unknown, from, to, undefined);
+        unknown = stepFrom(analysis, oneWay, times, unknown, answer.unknown, from, to, undefined);
         switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
       } else unknown = answer.unknown;
       vectors = loadVectors(analysis, set, memberEnds);
@@ -219,10 +257,10 @@ function* settle(
         ],
       };
     if (doAllAct(analysis) || !unknown)
-      return { findings: [yield* instabilityFinding(task, set, matrix, references, before.firstOrder)] };
-    const held = yield* leanIn(task, set, oneWay, references, matrix, vectors, unknown);
+      return { findings: [yield* instabilityFinding(task, times, references, before.firstOrder)] };
+    const held = yield* leanIn(task, set, oneWay, references, times, vectors, unknown);
     if (held === 'unstable')
-      return { findings: [yield* instabilityFinding(task, set, matrix, references, before.firstOrder)] };
+      return { findings: [yield* instabilityFinding(task, times, references, before.firstOrder)] };
     if ('settled' in held) return held.settled;
     unknown = held.unknown;
     changing = switchTo(analysis, oneWay, wouldTake(analysis, oneWay, set, vectors, unknown));
@@ -241,15 +279,22 @@ function* settle(
 }
 
 /** Takes from a state what little its slack members still hold, where the structure stands without. */
-function withoutSlack({ analysis, factorisation, memberEnds }: WholeTask, set: LoadSet, settled: Settled): Settled {
+function withoutSlack(
+  { analysis, factorisation, memberEnds, known }: WholeTask,
+  set: LoadSet,
+  isQuick: boolean,
+  settled: Settled,
+): Settled {
   if (doAllAct(analysis)) return settled;
   keepSlack(analysis, 0);
   const vectors = loadVectors(analysis, set, memberEnds);
-  const matrix = assemble(analysis);
-  keepSlack(analysis, slackShare);
   // the factor at hand is that of almost the same matrix: refined with it, the answer is that of this one
-  const [answer] = solveRefined(matrix, factorisation, [vectors.right]);
-  return answer.residual <= refined ? { ...answer, vectors, matrix, slackShare: 0, heldBySlack: false } : settled;
+  const answer =
+    isQuick && known
+      ? known.near.solve(vectors.right, settled.unknown)
+      : solveRefined(assemble(analysis), factorisation, [vectors.right])[0];
+  keepSlack(analysis, slackShare);
+  return answer && answer.residual <= refined ? { ...answer, vectors, slackShare: 0, heldBySlack: false } : settled;
 }
 
 /** One step where the structure with its slack members slack is unstable: they keep as much stiffness as makes it stable, and the energy is searched along that. */
@@ -258,12 +303,12 @@ function* leanIn(
   set: LoadSet,
   oneWay: readonly OneWay[],
   references: Float64Array,
-  matrix: BlockMatrix,
+  times: Times,
   vectors: LoadVectors,
   unknown: Float64Array,
 ): Generator<void, 'unstable' | { settled: Settled } | { unknown: Float64Array }> {
   const { analysis, factorisation } = task;
-  const gap = multiply(matrix, unknown).map((value, i) => vectors.right[i] - value);
+  const gap = times(unknown).map((value, i) => vectors.right[i] - value);
   for (let share = 1e-4; share <= 1; share *= 10) {
     keepSlack(analysis, share);
     const stiffer = assemble(analysis);
@@ -279,7 +324,6 @@ function* leanIn(
           unknown,
           residual: size(gap) / (size(vectors.right) || 1),
           vectors,
-          matrix,
           slackShare,
           heldBySlack: true,
         },
@@ -287,16 +331,19 @@ function* leanIn(
     const from = wouldTake(analysis, oneWay, set, vectors, unknown);
     const to = wouldTake(analysis, oneWay, set, vectors, target);
     const slope = -gap.reduce((sum, value, i) => sum + value * step[i], 0);
-    const moved = stepFrom(analysis, oneWay, matrix, unknown, target, from, to, slope);
+    const moved = stepFrom(analysis, oneWay, times, unknown, target, from, to, slope);
     return moved.every(Number.isFinite) ? { unknown: moved } : 'unstable';
   }
   return 'unstable';
 }
 
+/** The stiffness as it is now times a vector of the equations. */
+type Times = (x: Float64Array) => Float64Array;
+
 function stepFrom(
   analysis: AnalysisModel,
   oneWay: readonly OneWay[],
-  matrix: BlockMatrix,
+  times: Times,
   unknown: Float64Array,
   target: Float64Array,
   from: Float64Array,
@@ -304,8 +351,8 @@ function stepFrom(
   slope: number | undefined,
 ): Float64Array {
   const step = target.map((value, i) => value - unknown[i]);
-  const downhill = slope ?? -multiply(matrix, step).reduce((sum, value, i) => sum + value * step[i], 0);
-  const share = searchAlong(analysis, oneWay, downhill, matrix, step, from, to);
+  const curvature = times(step).reduce((sum, value, i) => sum + value * step[i], 0);
+  const share = searchAlong(analysis, oneWay, slope ?? -curvature, curvature, from, to);
   return unknown.map((value, i) => value + share * step[i]);
 }
 
@@ -385,55 +432,6 @@ const upright = (name: string, slack: readonly string[]): Finding => ({
   place: { members: [...slack] },
 });
 
-/** Forces that change the stiffness in second order. */
-interface Felt {
-  /** mean axial force of each piece, N */
-  readonly axial: Float64Array;
-  /** forces in the planes of slabs' and walls' elements, N/m; none: there are none */
-  readonly inPlane: Float64Array | undefined;
-}
-
-const nothingFelt = ({ frame, floors }: AnalysisModel): Felt => ({
-  axial: new Float64Array(frame.pieces.length),
-  inPlane: floors && new Float64Array(0),
-});
-
-/** The forces that are felt from now on, times a share; a share of 0 is first order. */
-function feel({ frame, floors }: AnalysisModel, { axial, inPlane }: Felt, share: number): void {
-  frame.feel(
-    axial.map((force) => share * force),
-    share,
-  );
-  floors?.shells.feel(share === 0 ? undefined : inPlane, share);
-}
-
-/** The forces as bending feels them: a slack member feels none. */
-const feltForces = (analysis: AnalysisModel, { warmed }: LoadSet, equilibrium: Equilibrium): Felt => ({
-  axial: axialForces(analysis, equilibrium).map((force, e) => (analysis.frame.active[e] ? force : 0)),
-  inPlane: analysis.floors?.shells.forcesInPlanes(equilibrium.displacements, warmed),
-});
-
-/** Strain below which forces in a slab's plane are rounding. */
-const noStrain = 1e-8;
-
-/** The largest change of a force over the largest force, of members and of slabs and walls. */
-function largestChange({ floors }: AnalysisModel, now: Felt, before: Felt): number {
-  const axial = changeOf(now.axial, before.axial, 0);
-  return floors && now.inPlane && before.inPlane
-    ? Math.max(axial, changeOf(now.inPlane, before.inPlane, floors.shells.forceOf(noStrain)))
-    : axial;
-}
-
-function changeOf(forces: Float64Array, before: Float64Array, least: number): number {
-  let [change, largest] = [0, least];
-  for (let e = 0; e < forces.length; e++) {
-    const old = before[e] ?? 0;
-    change = Math.max(change, Math.abs(forces[e] - old));
-    largest = Math.max(largest, Math.abs(forces[e]), Math.abs(old));
-  }
-  return largest > 0 ? change / largest : 0;
-}
-
 function* silently<T>(steps: Generator<number, T>): Generator<void, T> {
   for (let step = steps.next(); ; step = steps.next()) {
     if (step.done) return step.value;
@@ -461,13 +459,8 @@ const liftedOff = ({ bed, floors }: AnalysisModel): { of: string; share: number 
 const listed = (ids: readonly string[]): string =>
   ids.length > 4 ? `${ids.slice(0, 4).join(', ')} and ${ids.length - 4} more` : ids.join(', ');
 
-/** Mean axial force of each piece, tension positive, N. */
-export function axialForces({ frame }: AnalysisModel, { endForces }: Equilibrium): Float64Array {
-  return Float64Array.from(frame.pieces, (_, e) => (endForces[12 * e + 6] - endForces[12 * e]) / 2);
-}
-
 /** The mean of both ends of each member, from the means of its pieces. */
-const perMember = ({ frame, memberIds }: AnalysisModel, values: Float64Array): Float64Array => {
+export const perMember = ({ frame, memberIds }: AnalysisModel, values: Float64Array): Float64Array => {
   const result = new Float64Array(memberIds.length);
   frame.pieces.forEach(({ member, isFirst, isLast }, e) => {
     if (isFirst) result[member] += values[e] / 2;
@@ -479,13 +472,11 @@ const perMember = ({ frame, memberIds }: AnalysisModel, values: Float64Array): F
 /** At which share of the load the structure gives way, by halving on the signs of the pivots, and how it moves there. */
 function* instabilityFinding(
   { analysis, factorisation, name }: WholeTask,
-  set: LoadSet,
-  matrix: BlockMatrix,
+  times: Times,
   references: Float64Array,
-  firstOrder: Equilibrium,
+  { felt }: Beginning,
 ): Generator<void, Finding> {
-  const forces = feltForces(analysis, set, firstOrder);
-  const feelShare = (share: number) => feel(analysis, forces, share);
+  const feelShare = (share: number) => feel(analysis, felt, share);
   let [low, high] = [0, 1];
   let members: string[] = [];
   for (let halving = 0; halving < 12; halving++) {
@@ -505,7 +496,7 @@ function* instabilityFinding(
   const near = assemble(analysis);
   yield* silently(factorisation.factorise(near, { references }));
   const motion = softestMotion(factorisation);
-  const energy = multiply(matrix, motion).reduce((sum, value, i) => sum + value * motion[i], 0);
+  const energy = times(motion).reduce((sum, value, i) => sum + value * motion[i], 0);
   const { node, way, moving, drawn } = describeMotion(analysis, motion);
   const where = members.length > 0 ? `member ${members[0]} buckles between its joints` : `node ${node} ${way}`;
   return {
@@ -520,11 +511,11 @@ function* instabilityFinding(
 }
 
 /** Horizontal drift of each level against the one below, second order over first; the levels are the storeys that have nodes, by the mean of their movements. */
-function driftRatios(
+export function driftRatios(
   model: Model,
   analysis: AnalysisModel,
-  first: Equilibrium,
-  second: Equilibrium,
+  first: Pick<Equilibrium, 'displacements'>,
+  second: Pick<Equilibrium, 'displacements'>,
 ): IterationLog['driftRatios'] {
   const heights = [...new Set(Object.values(model.storeys).map((storey) => storey.elevation))].sort((a, b) => a - b);
   const means = heights
@@ -532,7 +523,7 @@ function driftRatios(
       const nodes = analysis.nodeIds.flatMap((_, n) =>
         Math.abs(analysis.positions[3 * n + 2] - height) < onLevel ? [n] : [],
       );
-      const mean = ({ displacements }: Equilibrium, axis: number) =>
+      const mean = ({ displacements }: Pick<Equilibrium, 'displacements'>, axis: number) =>
         nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / (nodes.length || 1);
       return {
         height,

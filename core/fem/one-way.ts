@@ -2,7 +2,6 @@ import type { Model } from '../model';
 import type { AnalysisModel } from './analysis-model';
 import { toNodes } from './assemble';
 import type { LoadSet } from './load-set';
-import { multiply, type BlockMatrix } from './sparse';
 import type { LoadVectors } from './statics';
 
 /**
@@ -91,10 +90,20 @@ export function wouldTake(
   });
 }
 
+/** Forces up to this are rounding, N. @param forces `wouldTake` of all */
+const roundingOf = (forces: Float64Array): number =>
+  2e-10 * forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0);
+
+/** Whether all would go on acting, as `switchTo` judges it, were all of them acting now. @param forces `wouldTake` of all */
+export function allWouldAct(forces: Float64Array): boolean {
+  const least = -roundingOf(forces);
+  return forces.every((force) => force >= least);
+}
+
 /** Lets members act that would take force in their direction, and the others go slack; what is only rounding stays as it is. @returns those that changed */
 export function switchTo(analysis: AnalysisModel, members: readonly OneWay[], forces: Float64Array): OneWay[] {
   const { frame, bed } = analysis;
-  const rounding = 1e-9 * forces.reduce((most, force) => Math.max(most, Math.abs(force)), 0);
+  const rounding = roundingOf(forces);
   return members.filter((one, i) => {
     const before = isActive(analysis, one);
     const acts = Math.abs(forces[i]) <= rounding ? before : forces[i] > 0;
@@ -108,8 +117,7 @@ export function switchTo(analysis: AnalysisModel, members: readonly OneWay[], fo
 /**
  * How far to go along a step so that the energy is least.
  * @param slope     of the energy at the start of the step, N·m; negative
- * @param matrix    stiffness with the members acting as at the start
- * @param step      the step, over the equations
+ * @param curvature of the energy along the whole step, with the members acting as at the start, N·m
  * @param from, to  `wouldTake` at the start and at the end of the step
  * @returns share of the step; Infinity where the energy falls without end
  */
@@ -117,12 +125,10 @@ export function searchAlong(
   analysis: AnalysisModel,
   members: readonly OneWay[],
   slope: number,
-  matrix: BlockMatrix,
-  step: Float64Array,
+  curvature: number,
   from: Float64Array,
   to: Float64Array,
 ): number {
-  let curvature = multiply(matrix, step).reduce((sum, value, i) => sum + value * step[i], 0);
   const { frame, bed } = analysis;
   const turns = members.flatMap((one, i) => {
     const change = to[i] - from[i];
@@ -135,12 +141,12 @@ export function searchAlong(
     return [{ at, gained: isActive(analysis, one) ? -gained : gained }];
   });
   turns.sort((a, b) => a.at - b.at);
-  let [place, value] = [0, slope];
+  let [place, value, bend] = [0, slope, curvature];
   for (const { at, gained } of turns) {
-    if (curvature > 0 && place - value / curvature <= at) return place - value / curvature;
-    value += curvature * (at - place);
+    if (bend > 0 && place - value / bend <= at) return place - value / bend;
+    value += bend * (at - place);
     place = at;
-    curvature += gained;
+    bend += gained;
   }
-  return curvature > 0 ? place - value / curvature : Infinity;
+  return bend > 0 ? place - value / bend : Infinity;
 }

@@ -18,7 +18,10 @@ import { floorFindings } from './floors/floor-findings';
 import { combineLoads, loadSetOf, type LoadSet } from './load-set';
 import { mechanismFinding, releaseFindings } from './mechanism';
 import { planeHoldFindings } from './plane-holds';
-import { hasOneWayMembers, solveWhole } from './nonlinear';
+import { KnownStructure } from './known-structure';
+import { hasOneWayMembers, solveWhole, type WholeResult } from './nonlinear';
+import { allWouldAct, oneWaySprings } from './one-way';
+import { together } from './second-order-together';
 import type { CaseSolution, PhaseTimes, Solution, SolutionTerms, SolvedPanel } from './solution';
 import {
   analyse,
@@ -32,7 +35,7 @@ import {
   type BlockMatrix,
   type KernelKind,
 } from './sparse';
-import { loadVectors, recover, solveRefined, type Equilibrium } from './statics';
+import { loadVectors, recover, solveRefined, type Answer, type Equilibrium } from './statics';
 
 export interface Progress {
   readonly phase: keyof PhaseTimes;
@@ -77,6 +80,8 @@ interface SolvedCase {
   readonly tables: readonly unknown[];
   readonly set: LoadSet;
   readonly state: CaseSolution | undefined;
+  /** its answer over the equations; none: it is not solved alone */
+  readonly answer: Answer | undefined;
 }
 
 /** The parts of a model on which the stiffness depends. Tables are immutable, so the same object means the same stiffness. */
@@ -149,6 +154,7 @@ export function* solve(
     : ids.map((id, c) => ({ ...solvedCases.get(id)!.state!, weights: unitWeights(c) }));
   clock('solve');
 
+  const staysDown = lifts && !oneWay ? pressedDown(analysis, cases) : undefined;
   const whole = [
     ...(oneWay
       ? ids.map((id, c) => ({
@@ -163,7 +169,11 @@ export function* solve(
       : []),
     ...inOrder(model.combinations)
       .filter(
-        (combination) => isSolvedWhole(combination) || ((oneWay || lifts) && (combination.parts ?? []).length === 0),
+        (combination) =>
+          isSolvedWhole(combination) ||
+          ((oneWay || lifts) &&
+            (combination.parts ?? []).length === 0 &&
+            !staysDown?.(weightsOf(caseFactorsOf(model.combinations, combination)))),
       )
       .map((combination) => ({
         id: combination.id,
@@ -176,37 +186,77 @@ export function* solve(
       })),
   ];
   if (whole.length > 0) {
-    const analyses = new Map<string, AnalysisModel>();
+    const structures = new Map<string, KnownStructure>();
+    // those that were solved together with others before them
+    const ready = new Map<string, WholeResult | undefined>();
     const second = new Factorisation(factorisation.symbolic, factorisation.kind);
     for (const [i, { id, name, weights, order, stiffnessSet, alpha, lifts: here }] of whole.entries()) {
       yield { phase: 'combinations', fraction: i / whole.length };
-      let own = analyses.get(stiffnessSet ?? '');
-      if (!own) {
+      let structure = structures.get(stiffnessSet ?? '');
+      if (!structure) {
         const built = buildAnalysisModel(model, {
           stiffnessSet: stiffnessSet ? model.stiffnessSets[stiffnessSet] : undefined,
           more: options.more,
           earlier: analysis,
         });
         if (!('analysis' in built)) return { findings: [...findings, ...built.findings] };
-        own = built.analysis;
-        analyses.set(stiffnessSet ?? '', own);
+        const alike = whole.filter((one) => one.stiffnessSet === stiffnessSet);
+        structure = new KnownStructure({
+          analysis: built.analysis,
+          memberEnds,
+          sets: changesPanels(model, stiffnessSet)
+            ? sets.map((set) => combineLoads(built.analysis, [set], [1], analysis))
+            : sets,
+        });
+        if (!oneWay) {
+          const learning = structure.learn(
+            stiffnessSet === undefined
+              ? { matrix, factorisation, answers: ids.map((one) => solvedCases.get(one)!.answer!) }
+              : undefined,
+            alike.map((one) => one.weights),
+            alike.flatMap((one) => (one.order === 'second' ? [one.weights.map((weight) => one.alpha * weight)] : [])),
+            second,
+          );
+          yield* reporting(learning, i / whole.length);
+        }
+        structures.set(stiffnessSet ?? '', structure);
       }
-      const set = combineLoads(
-        own,
-        sets,
-        alpha === 1 ? weights : weights.map((weight) => alpha * weight),
-        changesPanels(model, stiffnessSet) ? analysis : own,
-      );
-      const steps = solveWhole(
-        { model, analysis: own, factorisation: second, memberEnds, name, order, lifts: here },
-        set,
-      );
-      let step = steps.next();
-      while (!step.done) {
-        yield { phase: 'combinations', fraction: i / whole.length };
-        step = steps.next();
+      const own = structure.analysis;
+      const scaled = alpha === 1 ? weights : weights.map((weight) => alpha * weight);
+      if (order === 'second' && !ready.has(id)) {
+        const next = whole
+          .slice(i)
+          .filter((one) => one.order === 'second' && one.stiffnessSet === stiffnessSet)
+          .slice(0, together);
+        const states = yield* reporting(
+          structure.secondOrder(
+            model,
+            next.map((one) => one.weights.map((weight) => one.alpha * weight)),
+            here,
+          ),
+          i / whole.length,
+        );
+        next.forEach((one, n) => ready.set(one.id, states[n]));
       }
-      const result = step.value;
+      const result =
+        ready.get(id) ??
+        (yield* reporting(
+          solveWhole(
+            {
+              model,
+              analysis: own,
+              factorisation: second,
+              memberEnds,
+              name,
+              order,
+              lifts: here,
+              known: structure.knownUnder(scaled, here),
+            },
+            combineLoads(own, structure.sets, scaled),
+          ),
+          i / whole.length,
+        ));
+      ready.delete(id);
       findings.push(...result.findings);
       if (!('equilibrium' in result)) return { findings };
       cases.push({
@@ -254,6 +304,33 @@ export function* solve(
         times,
       },
     },
+  };
+}
+
+/** Carries steps of combinations through, reporting what is done of these. @param fraction 0–1 */
+function* reporting<T>(steps: Generator<void, T>, fraction: number): Generator<Progress, T> {
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) return step.value;
+    yield { phase: 'combinations', fraction };
+  }
+}
+
+/**
+ * Whether a combination of the cases, solved as if soil pulled as well, presses on soil everywhere: it is then the sum of its cases, for nothing
+ * lifts off. Springs that take next to nothing count as pressed, as they do where lift-off is sought.
+ * @returns a test for the factors of the cases
+ */
+function pressedDown(analysis: AnalysisModel, cases: readonly CaseSolution[]): (weights: Float64Array) => boolean {
+  const springs = oneWaySprings(analysis);
+  const pushed = cases.map(({ displacements }) =>
+    Float64Array.from(springs, ({ spring }) => analysis.bed!.wouldPush(spring, displacements)),
+  );
+  return (weights) => {
+    const sum = new Float64Array(springs.length);
+    pushed.forEach((own, c) => {
+      if (weights[c] !== 0) for (let e = 0; e < sum.length; e++) sum[e] += weights[c] * own[e];
+    });
+    return allWouldAct(sum);
   };
 }
 
@@ -448,6 +525,7 @@ function solveCases(
       tables: tablesOf(id),
       set,
       state,
+      answer: oneWay ? undefined : answers[i],
     });
   });
   return cases;

@@ -80,6 +80,16 @@ export class BedSource implements ElementSource {
     });
   }
 
+  /** Writes how the stiffness of a spring that does not act differs from that of one that does, 6 × 6. @returns whether it does */
+  change(e: number, into: Float64Array): boolean {
+    if (this.active[e]) return false;
+    const { normal, pressed } = this.springs[e];
+    into.fill(0, 0, 36);
+    for (let i = 0; i < 3; i++)
+      for (let j = 0; j < 3; j++) into[6 * i + j] = (this.slackShare - 1) * pressed * normal[i] * normal[j];
+    return true;
+  }
+
   /** What each spring pushes with over the area or length it stands for, N/m² or N/m; below zero it pulls. */
   pressures(displacements: Float64Array): Float64Array {
     return Float64Array.from(this.springs, ({ share }, e) =>

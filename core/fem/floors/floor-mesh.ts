@@ -100,7 +100,7 @@ export function floorMesh(
       const { a, b } = region.edges[edge];
       const middle = spatial[a].map((value, k) => (value + spatial[b][k]) / 2) as unknown as Vector;
       // who was meshed before has divided this edge already
-      if (!panels.some((before) => covers(drawn[panels.indexOf(before)], middle))) return undefined;
+      if (!panels.some((_, before) => covers(drawn[before], middle))) return undefined;
       return places.between(spatial[a], spatial[b]).map(({ share }) => share);
     });
     const nodes = Int32Array.from(mesh.xs, (x, i) => {
@@ -195,6 +195,8 @@ function drawnOf(model: Model, panel: Panel): { zones: Drawn[] } | { finding: Fi
 
 /** Whether a place lies in a panel, its edges included. */
 function covers(one: Drawn, at: Vector): boolean {
+  const [low, high] = one.box;
+  for (let k = 0; k < 3; k++) if (at[k] < low[k] - inThePlane || at[k] > high[k] + inThePlane) return false;
   if (Math.abs(offPlane(one.plane, at)) > inThePlane) return false;
   const point = inPlane(one.plane, at);
   if (!isInside(one.outline, point) && !isOnEdge(one.outline, point, 2 * samePlace)) return false;
@@ -306,6 +308,10 @@ function overlapping(a: readonly [number, number][], b: readonly [number, number
   );
 }
 
+/** Whether the boxes about two panels touch. */
+const meetInSpace = ({ box: [low, high] }: Drawn, { box: [otherLow, otherHigh] }: Drawn): boolean =>
+  [0, 1, 2].every((k) => low[k] <= otherHigh[k] + 2 * inThePlane && otherLow[k] <= high[k] + 2 * inThePlane);
+
 /** Regions in which every vertex of another that lies in a panel is one of its own too. */
 function shareVertices(drawn: readonly Drawn[], inputs: readonly RegionInput[], faces: readonly Face[]): Region[] {
   let regions = drawn.map((one, p) =>
@@ -316,11 +322,11 @@ function shareVertices(drawn: readonly Drawn[], inputs: readonly RegionInput[], 
       const own = new Places();
       regions[p].xs.forEach((x, i) => own.put(fromPlane(one.plane, [x, regions[p].ys[i]]), i));
       return drawn.flatMap((other, o) =>
-        o === p
+        o === p || !meetInSpace(one, other)
           ? []
           : regions[o].xs.flatMap((x, i): Point2[] => {
               const at = fromPlane(other.plane, [x, regions[o].ys[i]]);
-              return own.at(at) === undefined && covers(one, at) ? [inPlane(one.plane, at)] : [];
+              return covers(one, at) && own.at(at) === undefined ? [inPlane(one.plane, at)] : [];
             }),
       );
     });

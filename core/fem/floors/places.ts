@@ -4,12 +4,17 @@ import type { Vector } from '../../model';
 /** Squares in which places are looked up, m. */
 const cell = 0.5;
 
+/** A number for the square i, j, k. */
+const keyOf = (i: number, j: number, k: number): number =>
+  (Math.imul(i, 73856093) ^ Math.imul(j, 19349663) ^ Math.imul(k, 83492791)) >>> 0;
+
 /** Numbered places in space, each once. */
 export class Places {
-  private readonly cells = new Map<string, { at: Vector; number: number }[]>();
+  /** by a number made of the square's; two squares may share one, for what is found is measured */
+  private readonly cells = new Map<number, { at: Vector; number: number }[]>();
 
   put(at: Vector, number: number): void {
-    const key = at.map((value) => Math.floor(value / cell)).join(' ');
+    const key = keyOf(Math.floor(at[0] / cell), Math.floor(at[1] / cell), Math.floor(at[2] / cell));
     const list = this.cells.get(key);
     if (list) list.push({ at, number });
     else this.cells.set(key, [{ at, number }]);
@@ -19,10 +24,15 @@ export class Places {
   at(at: Vector): number | undefined {
     let found: number | undefined;
     let nearest = 2 * samePlace;
-    this.about(at, at, (place, number) => {
-      const away = Math.hypot(place[0] - at[0], place[1] - at[1], place[2] - at[2]);
-      if (away <= nearest) [nearest, found] = [away, number];
-    });
+    const low = at.map((value) => Math.floor((value - nearest) / cell));
+    const high = at.map((value) => Math.floor((value + nearest) / cell));
+    for (let i = low[0]; i <= high[0]; i++)
+      for (let j = low[1]; j <= high[1]; j++)
+        for (let k = low[2]; k <= high[2]; k++)
+          for (const { at: place, number } of this.cells.get(keyOf(i, j, k)) ?? []) {
+            const away = Math.hypot(place[0] - at[0], place[1] - at[1], place[2] - at[2]);
+            if (away <= nearest) [nearest, found] = [away, number];
+          }
     return found;
   }
 
@@ -46,14 +56,14 @@ export class Places {
   private about(a: Vector, b: Vector, visit: (at: Vector, number: number) => void): void {
     const length = Math.hypot(b[0] - a[0], b[1] - a[1], b[2] - a[2]);
     const steps = Math.max(1, Math.ceil(length / cell));
-    const seen = new Set<string>();
+    const seen = new Set<number>();
     for (let step = 0; step <= steps; step++) {
       const t = step / steps;
       const at = [0, 1, 2].map((k) => Math.floor((a[k] + t * (b[k] - a[k])) / cell));
       for (let i = -1; i <= 1; i++)
         for (let j = -1; j <= 1; j++)
           for (let k = -1; k <= 1; k++) {
-            const key = `${at[0] + i} ${at[1] + j} ${at[2] + k}`;
+            const key = keyOf(at[0] + i, at[1] + j, at[2] + k);
             if (seen.has(key)) continue;
             seen.add(key);
             for (const one of this.cells.get(key) ?? []) visit(one.at, one.number);

@@ -4,11 +4,14 @@ import { ByShape } from '../shell/alike';
 import { shellElement, shellStiffness } from '../shell/shell-element';
 import { panelStiffness, type ShellStiffness } from '../shell/shell-stiffness';
 import {
+  evenPressure,
   forcesInPlane,
   geometricStiffness,
   leastPrincipal,
   parameters,
   softeningOf,
+  stiffnessByParameter,
+  summedStiffness,
   type Softening,
 } from '../shell/shell-softening';
 import type { PanelMesh } from './floor-mesh';
@@ -43,6 +46,8 @@ export class ShellSource implements ElementSource {
   private readonly byShape = new Map<string, ByShape<Float64Array>>();
   /** what each element needs to feel forces in its plane; made when it is asked for first */
   private softenings: readonly (Softening | undefined)[] | undefined;
+  /** geometric stiffness by parameter, of shapes that many elements have */
+  private readonly ofMany = new Map<Softening, Float64Array>();
   /** forces in the planes that the elements feel, `parameters` an element; none: first order */
   private felt: Float64Array | undefined;
   private share = 0;
@@ -68,7 +73,7 @@ export class ShellSource implements ElementSource {
       });
       const along = barDirection(plane, panel.barAngle ?? 0);
       this.sections.push(made);
-      const making = JSON.stringify([made.membrane, made.bending, made.shear, along, offset]);
+      const making = makingOf(made, along, offset);
       const alike =
         this.byShape.get(making) ??
         new ByShape((corners) => {
@@ -123,6 +128,43 @@ export class ShellSource implements ElementSource {
     else into.fill(0, 0, this.matrices[e].length);
   }
 
+  /** Whether forces that element e feels change its stiffness. */
+  softens(e: number): boolean {
+    return this.felt !== undefined && this.allSoftenings()[e] !== undefined;
+  }
+
+  /** Writes what the forces that element e feels change in its stiffness: the lower half of 6n × 6n by rows. It has to soften. */
+  softening(e: number, into: Float64Array): void {
+    const softening = this.allSoftenings()[e]!;
+    const size = 6 * softening.corners;
+    const byParameter = this.ofMany.get(softening);
+    if (byParameter) {
+      summedStiffness(byParameter, (size * (size + 1)) / 2, this.felt!, parameters * e, this.share, into);
+      return;
+    }
+    geometricStiffness(softening, this.felt!, parameters * e, this.share, change);
+    for (let i = 0, to = 0; i < size; i++) for (let j = 0; j <= i; j++) into[to++] = change[i * size + j];
+  }
+
+  /**
+   * Most compression in each element, N/m, compression positive; nought where nothing is compressed.
+   * @param forces as `forcesInPlanes` gives them
+   */
+  pressures(forces: Float64Array): Float64Array {
+    return Float64Array.from(this.allSoftenings(), (softening, e) =>
+      softening ? Math.max(0, -leastPrincipal(softening, forces, parameters * e)) : 0,
+    );
+  }
+
+  /** Forces in the planes of all elements that press each evenly from all sides, as `forcesInPlanes` gives them. @param pressures N/m, compression positive */
+  evenly(pressures: Float64Array): Float64Array {
+    const forces = new Float64Array(parameters * pressures.length);
+    this.allSoftenings().forEach((softening, e) => {
+      if (softening) evenPressure(softening, pressures[e], forces, parameters * e);
+    });
+    return forces;
+  }
+
   /** The forces in the planes that the elements feel from now on, times `share`; none: first order. */
   feel(forces: Float64Array | undefined, share = 1): void {
     this.felt = forces;
@@ -138,13 +180,14 @@ export class ShellSource implements ElementSource {
     const softenings = this.allSoftenings();
     const forces = new Float64Array(parameters * softenings.length);
     const global = new Float64Array(24);
-    softenings.forEach((softening, e) => {
-      if (!softening) return;
-      this.nodes[e].forEach((node, a) => {
-        for (let k = 0; k < 6; k++) global[6 * a + k] = displacements[6 * node + k];
-      });
+    for (let e = 0; e < softenings.length; e++) {
+      const softening = softenings[e];
+      if (!softening) continue;
+      const nodes = this.nodes[e];
+      for (let a = 0; a < nodes.length; a++)
+        for (let k = 0, from = 6 * nodes[a]; k < 6; k++) global[6 * a + k] = displacements[from + k];
       forcesInPlane(softening, global, warmed?.get(this.ids[e])?.strain ?? 0, forces, parameters * e);
-    });
+    }
     return forces;
   }
 
@@ -166,17 +209,32 @@ export class ShellSource implements ElementSource {
   private allSoftenings(): readonly (Softening | undefined)[] {
     if (this.softenings) return this.softenings;
     const made: (Softening | undefined)[] = [];
+    const byShape = new Map<string, ByShape<Softening | undefined>>();
     this.panels.forEach(({ panel, offset, plane, zone }, p) => {
       const section = this.sections[p];
       const along = barDirection(plane, panel.barAngle ?? 0);
-      const alike = new ByShape((corners) => softeningOf(shellElement(corners, section, along, offset, false)));
+      const making = makingOf(section, along, offset);
+      const alike =
+        byShape.get(making) ??
+        new ByShape((corners) => softeningOf(shellElement(corners, section, along, offset, false)));
+      byShape.set(making, alike);
       for (let e = this.starts[p]; e < this.starts[p + 1]; e++)
         // what moves as one with its column is under no force of its own
         made.push(zone.rigidAt === undefined ? alike.of(Array.from(this.nodes[e], this.position)) : undefined);
     });
+    const uses = new Map<Softening, number>();
+    for (const one of made) if (one) uses.set(one, (uses.get(one) ?? 0) + 1);
+    for (const [one, count] of uses) if (count >= many) this.ofMany.set(one, stiffnessByParameter(one));
     this.softenings = made;
     return made;
   }
 }
 
+/** What elements of one shape have in common where they are made alike. */
+const makingOf = ({ membrane, bending, shear }: ShellStiffness, along: ArrayLike<number>, offset: number): string =>
+  JSON.stringify([membrane, bending, shear, along, offset]);
+
 const change = new Float64Array(24 * 24);
+
+/** From so many elements of one shape on it pays to keep their geometric stiffness by the parameters of the forces. */
+const many = 4;

@@ -173,6 +173,61 @@ export function geometricStiffness(
   shellStiffness({ ...parts, membrane: { stiffness: ofMembrane }, plate: across && { stiffness: ofPlate } }, into);
 }
 
+/**
+ * Writes parameters of forces in the plane of an element that press it evenly from all sides.
+ * @param pressure N/m, compression positive
+ */
+export function evenPressure({ corners: n }: Softening, pressure: number, into: Float64Array, at: number): void {
+  for (let row = 0; row < parameters; row++)
+    // of a stress field the first three terms are even, of a triangle each three are a corner's
+    into[at + row] = row % 3 < 2 && (n === 3 || row < 3) ? -pressure : 0;
+}
+
+/**
+ * Geometric stiffness for each parameter of the forces alone, over the corners' global freedoms: for elements of a shape that many share, whose
+ * stiffness under any forces is then a sum of these.
+ * @returns lower halves by rows, `parameters` of them one after the other
+ */
+export function stiffnessByParameter(softening: Softening): Float64Array {
+  const size = 6 * softening.corners;
+  const half = (size * (size + 1)) / 2;
+  const made = new Float64Array(parameters * half);
+  const one = new Float64Array(parameters);
+  const whole = new Float64Array(size * size);
+  for (let t = 0; t < parameters; t++) {
+    one.fill(0);
+    one[t] = 1;
+    geometricStiffness(softening, one, 0, 1, whole);
+    for (let i = 0, to = t * half; i < size; i++) for (let j = 0; j <= i; j++) made[to++] = whole[i * size + j];
+  }
+  return made;
+}
+
+/**
+ * The sum of `stiffnessByParameter` under forces: the lower half by rows of what `geometricStiffness` writes.
+ * @param length numbers of that half
+ */
+export function summedStiffness(
+  byParameter: Float64Array,
+  length: number,
+  forces: Float64Array,
+  at: number,
+  share: number,
+  into: Float64Array,
+): void {
+  // three parameters a pass: numbers are written a third as often
+  for (let t = 0; t < parameters; t += 3) {
+    const [p, q, r] = [share * forces[at + t], share * forces[at + t + 1], share * forces[at + t + 2]];
+    const [one, two, three] = [t * length, (t + 1) * length, (t + 2) * length];
+    if (t === 0)
+      for (let i = 0; i < length; i++)
+        into[i] = p * byParameter[one + i] + q * byParameter[two + i] + r * byParameter[three + i];
+    else
+      for (let i = 0; i < length; i++)
+        into[i] += p * byParameter[one + i] + q * byParameter[two + i] + r * byParameter[three + i];
+  }
+}
+
 const mirror = (k: Float64Array, own: number): void => {
   for (let i = 0; i < own; i++) for (let j = 0; j < i; j++) k[j * own + i] = k[i * own + j];
 };
