@@ -55,7 +55,6 @@ export function* largestPairs(
     const coefficients = new Float64Array(known);
     work.fill(0);
     work.set(vector);
-    const before = Math.sqrt(Math.max(0, dot(vector, inner(vector))));
     for (let pass = 0; pass < 2; pass++) {
       kernel.dots(innerAt, n, known, workAt, factorsAt);
       for (let j = 0; j < known; j++) coefficients[j] += factors[j];
@@ -64,6 +63,8 @@ export function* largestPairs(
     const left = work.slice(0, size);
     const image = inner(left);
     const rest = Math.sqrt(Math.max(0, dot(left, image)));
+    // the basis is of units at right angles
+    const before = Math.sqrt(rest * rest + dot(coefficients, coefficients));
     if (!(rest > 1e-11 * before) || known === capacity) return { coefficients, rest: 0 };
     const to = view(basisAt + 8 * n * known, n);
     const toInner = view(innerAt + 8 * n * known, n);

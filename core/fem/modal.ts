@@ -8,6 +8,7 @@ import { addElement, addElements, assemble, emptyMatrix, toEquations } from './a
 import { largestPairs } from './eigenpairs';
 import type { FrameElements, Piece } from './frame-elements';
 import { combineLoads, emptyLoads, loadSetOf, type LoadSet } from './load-set';
+import { MassSpace } from './mass-space';
 import { mechanismFinding } from './mechanism';
 import { cutShapes, memberEndForces, memberPieces, stationForces, type CutShape } from './piece-forces';
 import { analyse, Factorisation, multiply, type BlockMatrix } from './sparse';
@@ -91,17 +92,31 @@ export function* modalAnalysis(
     return { findings: [emptyStoreyFinding(model, definition, masses.storeys.empty)] };
   if (moving[0] + moving[1] + moving[2] <= 0) return { findings: [noMassFinding(definition)] };
   const rights = masses.groundRows.map((nodal) => toEquations(analysis, nodal));
+  const space = new MassSpace(masses.matrix);
   const pencil = {
-    size: analysis.equationCount,
-    operate: (_: readonly Float64Array[], inner: readonly Float64Array[]) => factorisation.solveMany(inner),
-    inner: (x: Float64Array) => multiply(masses.matrix, x),
+    size: space.equations.length,
+    operate: (_: readonly Float64Array[], inner: readonly Float64Array[]) =>
+      factorisation.solveMany(inner.map((own) => space.spread(own))).map((full) => space.of(full)),
+    inner: (x: Float64Array) => space.times(x),
   };
   let asked = definition.count ?? 20;
   for (;;) {
     const pairs = yield* largestPairs(pencil, asked);
-    const modes = pairs.vectors.map((vector, k) =>
-      modeOf(analysis, matrix, masses, vector, 1 / pairs.values[k], rights),
-    );
+    // what has no mass follows
+    const shapes = factorisation.solveMany(pairs.vectors.map((own) => space.spread(space.times(own))));
+    const modes = shapes.map((vector, k) => {
+      const own = space.of(vector);
+      const scale = 1 / Math.sqrt(space.times(own).reduce((sum, value, i) => sum + value * own[i], 0));
+      return modeOf(
+        analysis,
+        matrix,
+        masses,
+        space,
+        vector.map((value) => scale * value),
+        1 / pairs.values[k],
+        rights,
+      );
+    });
     const share = ([0, 1, 2] as const).map((axis) =>
       moving[axis] > 0 ? modes.reduce((sum, mode) => sum + mode.participation[axis] ** 2, 0) / moving[axis] : 1,
     ) as [number, number, number];
@@ -149,6 +164,7 @@ function modeOf(
   analysis: AnalysisModel,
   stiffness: BlockMatrix,
   masses: Masses,
+  space: MassSpace,
   vector: Float64Array,
   square: number,
   rights: readonly Float64Array[],
@@ -167,7 +183,7 @@ function modeOf(
     shape,
   );
   const elastic = multiply(stiffness, shape);
-  const inertia = multiply(masses.matrix, shape);
+  const inertia = space.spread(space.times(space.of(shape)));
   let [gap, size] = [0, 0];
   elastic.forEach((value, i) => {
     gap = Math.max(gap, Math.abs(value - square * inertia[i]));
