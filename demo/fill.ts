@@ -6,13 +6,24 @@ import { Projects } from '~app/store/projects';
 import type { RunSummary } from '~app/store/run-summary';
 import type { Author } from './author';
 import { authorQuillhavenLibrary } from './quillhaven-library';
+import { authorPipistrelleHouse } from './pipistrelle-house';
 import { authorTernHide } from './tern-hide';
 
-/** Fills an empty database with the demonstration; projects that are there already, under whatever name, are left alone. */
-export function fillDemonstration(projects: Projects): string[] {
+/** The demonstration's projects, the one that opens first last. */
+export const demonstration: readonly (() => Author)[] = [
+  authorPipistrelleHouse,
+  authorTernHide,
+  authorQuillhavenLibrary,
+];
+
+/**
+ * Fills an empty database with the demonstration; projects that are there already, under whatever name, are left alone.
+ * @param authors of its projects; left out: all
+ */
+export function fillDemonstration(projects: Projects, authors = demonstration): string[] {
   const { open, binned } = projects.list.page();
   if (open + binned > 0) return [];
-  return [authorTernHide(), authorQuillhavenLibrary()].map((author) => record(projects, author));
+  return authors.map((author) => record(projects, author()));
 }
 
 /** Records an author's acts as a project's revisions, one by one, and the result of its first solve. */
@@ -52,7 +63,7 @@ if (process.argv[1]?.endsWith('fill.ts')) {
   const filled = fillDemonstration(new Projects(openDatabase(databasePath())));
   console.log(
     filled.length > 0
-      ? `Filled the database with ${filled.join(' and ')}.`
+      ? `Filled the database with ${filled.slice(0, -1).join(', ')} and ${filled.at(-1)}.`
       : 'The database holds projects already; it was left as it is.',
   );
 }

@@ -1,6 +1,6 @@
 import { columnsPlan, copyStoreyPlan, gridLinesPlan, parseSection, running, storeysPlan } from '~core/build';
 import { findMaterial } from '~core/catalog';
-import { generateCombinations } from '~core/combine';
+import { combiningOf, generateCombinations } from '~core/combine';
 import {
   distance,
   idSource,
@@ -72,6 +72,16 @@ export function authorPipistrelleHouse(): Author {
   addRules(author, [floorLoads.dead, floorLoads.superimposed, floorLoads.live]);
   addCuts(author);
   addAnalyses(author, floorLoads);
+  const combining = combiningOf(author.model);
+  author.do({
+    edits: [
+      {
+        kind: 'settings.change',
+        fields: { combining: { ...combining, en: { ...combining.en, notionalWith: 'gravity' } } },
+      },
+    ],
+    sentence: 'Chose to combine out of plumb with gravity alone, not with wind',
+  });
   author.do(generateCombinations(author.model)!);
   return author;
 }
@@ -277,8 +287,8 @@ function editRoof(author: Author, offices: string): void {
   const roof = storeysUpward(author.model).at(-1)!;
   const slab = slabOf(author.model, roof);
   author.do({
-    edits: [{ kind: 'change', table: 'slabs', changes: [{ id: slab, fields: { label: 'Roof' } }] }],
-    sentence: 'Named the roof',
+    edits: [{ kind: 'change', table: 'slabs', changes: [{ id: slab, fields: { label: 'Roof', openings: null } }] }],
+    sentence: 'Closed the roof over the shafts and named it',
   });
   const onRoof = Object.values(author.model.loads).filter(
     (load) =>

@@ -6,7 +6,10 @@ import { join } from 'node:path';
 import { chromium, type Browser, type Locator, type Page } from 'playwright-core';
 import { openDatabase } from '~app/store/database';
 import { Projects } from '~app/store/projects';
+import type { Author } from '~demo/author';
 import { fillDemonstration } from '~demo/fill';
+import { authorQuillhavenLibrary } from '~demo/quillhaven-library';
+import { authorTernHide } from '~demo/tern-hide';
 
 /** A running copy of the built app on a database of its own. */
 export interface RunningApp {
@@ -33,11 +36,15 @@ function freePort(): Promise<number> {
   });
 }
 
-/** Starts the app on a fresh database. @param demonstration whether it holds the demonstration projects */
-export async function startApp(demonstration: boolean): Promise<RunningApp> {
+/** What a database begins with: nothing, the demonstration's two small projects, or projects by name. */
+export type Contents = boolean | readonly (() => Author)[];
+
+/** Starts the app on a fresh database. */
+export async function startApp(contents: Contents): Promise<RunningApp> {
   const folder = mkdtempSync(join(tmpdir(), 'elbow-e2e-'));
   const database = openDatabase(join(folder, 'elbow.sqlite'));
-  if (demonstration) fillDemonstration(new Projects(database));
+  const authors = contents === true ? [authorTernHide, authorQuillhavenLibrary] : contents || [];
+  if (authors.length > 0) fillDemonstration(new Projects(database), authors);
   database.close();
   const port = await freePort();
   const address = `http://127.0.0.1:${port}`;

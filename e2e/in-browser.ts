@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'playwright-core';
-import { launchBrowser, openPage, startApp, type RunningApp } from './harness';
+import { launchBrowser, openPage, startApp, type Contents, type RunningApp } from './harness';
 
 export interface Started {
   readonly app: RunningApp;
@@ -9,15 +9,15 @@ export interface Started {
 
 /**
  * Gives every test of a file its own page on one running app; whatever a page's console said in anger fails its test.
- * @param demonstration whether the database holds the demonstration
- * @param begin         takes what was started, at the app's first screen
+ * @param contents what the database begins with
+ * @param begin    takes what was started, at the app's first screen
  */
-export function inBrowser(demonstration: boolean, begin: (started: Started) => void | Promise<void>): void {
+export function inBrowser(contents: Contents, begin: (started: Started) => void | Promise<void>): void {
   let app: RunningApp;
   let browser: Browser;
   let started: Started | undefined;
   beforeAll(async () => {
-    app = await startApp(demonstration);
+    app = await startApp(contents);
     browser = await launchBrowser();
   });
   afterAll(async () => {

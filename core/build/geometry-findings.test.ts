@@ -210,6 +210,61 @@ test('a foot is held as those beside it are, and the engineer chooses where ther
   });
 });
 
+test('a column on a raft or on a wall is carried, one on a slab in the air goes into the slab', () => {
+  const on = (soil: object | undefined, wall: boolean) =>
+    geometryFindings(
+      model(
+        [[[2, 0, 3], [2, 0, 6], { role: 'column' }]],
+        [
+          {
+            kind: 'add',
+            records: {
+              nodes: (
+                [
+                  [0, 0, 3],
+                  [4, 0, 3],
+                  [4, 4, 3],
+                  [0, 4, 3],
+                  [0, 0, 0],
+                  [4, 0, 0],
+                ] as const
+              ).map((position, i) => ({ id: `n${i + 11}`, position: [...position] })),
+              slabs: [
+                {
+                  id: 'b1',
+                  corners: ['n11', 'n12', 'n13', 'n14'],
+                  thickness: 0.5,
+                  material: null,
+                  behaviour: 'shell' as const,
+                  ...(soil ? { soil } : {}),
+                },
+              ],
+              ...(wall
+                ? {
+                    walls: [
+                      {
+                        id: 'w1',
+                        corners: ['n15', 'n16', 'n12', 'n11'],
+                        thickness: 0.2,
+                        material: null,
+                        behaviour: 'shell' as const,
+                      },
+                    ],
+                  }
+                : {}),
+            } as never,
+          },
+        ],
+      ),
+    ).find((finding) => finding.rule === 'column-not-carried');
+  expect(on({ across: 2e7, pushes: true }, false)).toBeUndefined();
+  expect(on(undefined, true)).toBeUndefined();
+  const inTheAir = on(undefined, false)!;
+  expect(inTheAir.sentence).toMatch(/it stands on b1\.$/);
+  expect(inTheAir.why).toMatch(/goes into the slab/);
+  expect(inTheAir.others).toBeUndefined();
+});
+
 test('a mend says which loads go with what it deletes', () => {
   const lapped = model(
     [

@@ -12,6 +12,7 @@ import {
   memberEnds,
   nearNodes,
   norm,
+  panelsAt,
   pinnedSupport,
   samePoint,
   subtract,
@@ -283,25 +284,28 @@ function hangingColumns(model: Model): Finding[] {
       [other.start, other.end].some((id) => model.nodes[id].position[2] < foot.position[2] - samePoint),
     );
     if (below) return [];
+    const panels = panelsAt(model, foot.position);
+    const isCarried = panels.some((id) =>
+      id in model.slabs
+        ? model.slabs[id].soil !== undefined
+        : model.walls[id].corners.some((corner) => model.nodes[corner].position[2] < foot.position[2] - samePoint),
+    );
+    if (isCarried) return [];
+    const under = [...panels, ...others.map((other) => other.id)];
     return [
       {
         key: `carried ${member.id}`,
         rule: 'column-not-carried',
         severity: 'remark',
         sentence: `Column ${member.id} is not carried down: at its foot, node ${foot.id}, ${
-          others.length > 0
-            ? `it stands on ${others
-                .slice(0, 3)
-                .map((other) => other.id)
-                .join(', ')}`
-            : 'there is nothing'
+          under.length > 0 ? `it stands on ${under.slice(0, 3).join(', ')}` : 'there is nothing'
         }.`,
         why:
-          others.length > 0
-            ? 'Its whole load goes into beams. Accept the finding if that transfer is meant.'
+          under.length > 0
+            ? `Its whole load goes into ${panels.length > 0 ? 'the slab' : 'beams'}. Accept the finding if that transfer is meant.`
             : 'It hangs from above. Give its foot a support, or carry it down.',
         place: { members: [member.id], nodes: [foot.id] },
-        ...(others.length === 0 ? curesOfFoot(model, foot) : {}),
+        ...(under.length === 0 ? curesOfFoot(model, foot) : {}),
       },
     ];
   });

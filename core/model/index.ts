@@ -30,7 +30,7 @@ export {
   type WallLine,
   type WallParts,
 } from './wall-parts';
-export { alongLine, panelAt, stretchesOn } from './panel-lookup';
+export { alongLine, panelAt, panelsAt, stretchesOn } from './panel-lookup';
 export { act, edit, sendable, type Act, type Edit } from './edit';
 export {
   casesOfRule,

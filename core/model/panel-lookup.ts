@@ -38,12 +38,14 @@ const covers = ({ outline, openings }: Flat, place: Point2): boolean =>
   (isInside(outline, place) || isOnEdge(outline, place, near)) &&
   !openings.some((opening) => isInside(opening, place) && !isOnEdge(opening, place, near));
 
+/** The meshed slabs and walls that a point lies on. @param point global, m */
+export const panelsAt = (model: Floors, point: Vector): string[] =>
+  flatPanels(model)
+    .filter((flat) => Math.abs(offPlane(flat.plane, point)) <= near && covers(flat, inPlane(flat.plane, point)))
+    .map((flat) => flat.panel.id);
+
 /** The first meshed slab or wall that a point lies on. @param point global, m */
-export function panelAt(model: Floors, point: Vector): string | undefined {
-  return flatPanels(model).find(
-    (flat) => Math.abs(offPlane(flat.plane, point)) <= near && covers(flat, inPlane(flat.plane, point)),
-  )?.panel.id;
-}
+export const panelAt = (model: Floors, point: Vector): string | undefined => panelsAt(model, point).at(0);
 
 /** Part of a line, from and to as distances from its start, m, that lies on a panel. */
 export interface Stretch {
