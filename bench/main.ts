@@ -11,6 +11,7 @@ import { applyAct, emptyModel, type Act, type Load, type Model } from '~core/mod
 import { combinationWeights, StationTable } from '~core/results';
 import { timeToFirstCanvas } from './first-canvas';
 import { floorsTable } from './floors';
+import { pipistrelleTable } from './pipistrelle-house';
 import { frameStageTable, largeModelInBrowser } from './frame-stage';
 import { loadsStageTable } from './loads-stage';
 import { resultsStageTable } from './results-stage';
@@ -222,6 +223,7 @@ secondOrder();
 solverTable();
 manySolvesTable();
 floorsTable();
+pipistrelleTable();
 const large = frame(sizes[2].bays, sizes[2].storeys);
 frameStageTable(large);
 loadsStageTable(large);

@@ -2,22 +2,25 @@ import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
+import { demonstration } from '~demo/fill';
 import { launchBrowser, openPage, solved, startApp } from './harness';
 
 /** Takes the pictures of docs/screenshots from the demonstration: npm run screenshots. A page of the report needs Debian's poppler-utils. */
 const folder = 'docs/screenshots';
-const app = await startApp(true);
+const app = await startApp(demonstration);
 const browser = await launchBrowser(true);
 
-async function picture(name: string, stage: string, prepare: (page: Page) => Promise<void>): Promise<void> {
+async function picture(
+  name: string,
+  stage: string,
+  prepare: (page: Page) => Promise<void>,
+  project = 'Quillhaven Library',
+): Promise<void> {
   const { page } = await openPage(browser);
   await page.goto(app.address);
-  const address = await page
-    .getByRole('table')
-    .getByRole('link', { name: 'Quillhaven Library', exact: true })
-    .getAttribute('href');
+  const address = await page.getByRole('table').getByRole('link', { name: project, exact: true }).getAttribute('href');
   await page.goto(`${app.address}${address}?stage=${stage}`);
-  await solved(page);
+  await solved(page, 120000);
   await prepare(page);
   await page.mouse.move(640, 796);
   await page.waitForTimeout(700);
@@ -47,12 +50,6 @@ await picture('frame-bracing', 'frame', async (page) => {
   await page.waitForTimeout(400);
   await page.mouse.click(500, 330);
   await page.mouse.click(640, 330);
-});
-await picture('frame-details', 'frame', async (page) => {
-  await find(page, 'axes only');
-  await find(page, 'm214');
-  await page.keyboard.press('x');
-  await page.getByText('Axis position and offsets').click();
 });
 await picture('sections', 'frame', async (page) => {
   await find(page, 'm40');
@@ -105,6 +102,18 @@ await picture('results-slab', 'results', async (page) => {
   await page.locator('.slab-signs').scrollIntoViewIfNeeded();
   await page.waitForTimeout(600);
 });
+await picture(
+  'raft-and-pier',
+  'results',
+  async (page) => {
+    await find(page, 'soil pressure p');
+    await page.waitForTimeout(3000);
+    await find(page, 'select wall w2');
+    await page.getByRole('button', { name: 'Stair core, doors pier 2' }).first().click();
+    await page.waitForTimeout(4000);
+  },
+  'Pipistrelle House',
+);
 await picture('checks', 'checks', async () => undefined);
 await picture('sheet', 'checks', async (page) => {
   await find(page, 'm182');

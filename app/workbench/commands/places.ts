@@ -212,7 +212,8 @@ export function recordsNamed(workbench: Workbench, words: string): Command[] {
   return everyRecord(view.model, (table, { found, name }, record) => {
     if (!found) return [];
     const way = found.way(record, { model: view.model, view });
-    const whole = [name(record, view.model), way.words, `${tableWords[table].noun} ${record.id}`].some(
+    const byNumber = `${tableWords[table].noun} ${record.id}`;
+    const whole = [name(record, view.model), way.words, byNumber, `Select ${byNumber}`].some(
       (text) => text.toLowerCase() === words,
     );
     if (!whole && ![found.by(record, view.model), record.id].some((text) => text.toLowerCase().includes(words)))

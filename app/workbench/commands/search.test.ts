@@ -185,6 +185,23 @@ test('records are found by their names: cases, combinations, groups, materials, 
   });
 });
 
+test('a wall with a name is found by its number too, in whole words', () => {
+  const { commit } = workbench.getState();
+  commit({
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          walls: [{ id: 'w7', label: 'Stair', corners: ['n1', 'n2', 'n3'], thickness: 0.2, material: null }],
+        },
+      },
+    ],
+  });
+  for (const words of ['w7', 'wall w7', 'select wall w7', 'select wall stair', 'stair'])
+    expect(recordsNamed(workbench, words).map((command) => command.title)).toContain('Select wall Stair');
+  workbench.getState().undo();
+});
+
 test('commands lead to the part they name, and ask for a selection where one is needed', () => {
   const { select, closeCard } = workbench.getState();
   select({});
