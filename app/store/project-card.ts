@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { memberEnds, type Model } from '~core/model';
+import { memberEnds, type Model, type Node } from '~core/model';
 import { count } from '~core/units';
 
 /** What the list of projects says of a model, and its small drawing. */
@@ -12,12 +12,12 @@ export const projectCard = z.strictObject({
   code: z.enum(['us', 'eurocode']),
   segments: z
     .array(z.strictObject({ id: z.string(), line: z.tuple([z.number(), z.number(), z.number(), z.number()]) }))
-    .describe('members drawn: ends in a square of 1000, y down'),
+    .describe('members and edges of slabs and walls drawn: ends in a square of 1000, y down'),
 });
 export type ProjectCard = z.infer<typeof projectCard>;
 
-/** Members in the small drawing: more cannot be told apart at its size. */
-const mostSegments = 250;
+/** Lines in the small drawing: more cannot be told apart at its size. */
+const mostSegments = 400;
 const square = 1000;
 
 export function cardOf(model: Model): ProjectCard {
@@ -28,7 +28,11 @@ export function cardOf(model: Model): ProjectCard {
       .filter(Boolean),
   );
   const made = kinds.size === 2 ? 'concrete and steel' : [...kinds][0];
-  const description = [storeys > 0 ? count(storeys, 'storey') : '', made ? `${made} frame` : 'no members yet']
+  const panels = Object.keys(model.slabs).length + Object.keys(model.walls).length;
+  const description = [
+    storeys > 0 ? count(storeys, 'storey') : '',
+    made ? `${made} frame` : panels > 0 ? 'slabs and walls' : 'no members yet',
+  ]
     .filter(Boolean)
     .join(', ');
   return {
@@ -51,18 +55,32 @@ function planExtent(model: Model, axis: 0 | 1): number {
   return high >= low ? high - low : 0;
 }
 
-/** The members in parallel projection from the south-west, fitted into the square. */
+/** Edges of slabs and walls, each once. */
+function edgesOf(model: Model): { id: string; start: Node; end: Node }[] {
+  const edges = new Map<string, { id: string; start: Node; end: Node }>();
+  for (const { id, corners } of [...Object.values(model.slabs), ...Object.values(model.walls)])
+    corners.forEach((corner, i) => {
+      const next = corners[(i + 1) % corners.length];
+      edges.set([corner, next].sort().join(' '), { id, start: model.nodes[corner], end: model.nodes[next] });
+    });
+  return [...edges.values()];
+}
+
+/** Members, slabs and walls in parallel projection from the south-west, fitted into the square. */
 function segmentsOf(model: Model): ProjectCard['segments'] {
   const project = ([x, y, z]: readonly number[]): [number, number] => [0.86 * x + 0.5 * y, -z + 0.24 * x - 0.36 * y];
-  const members = Object.values(model.members);
-  // of more, as many, spread over all
-  const share = Math.min(1, mostSegments / Math.max(1, members.length));
-  const lines = members
-    .filter((_, i) => Math.floor((i + 1) * share) > Math.floor(i * share))
-    .flatMap((member) => {
+  const all = [
+    ...edgesOf(model),
+    ...Object.values(model.members).flatMap((member) => {
       const ends = memberEnds(model, member);
-      return ends ? [{ id: member.id, from: project(ends.start.position), to: project(ends.end.position) }] : [];
-    });
+      return ends ? [{ id: member.id, ...ends }] : [];
+    }),
+  ];
+  // of more, as many, spread over all
+  const share = Math.min(1, mostSegments / Math.max(1, all.length));
+  const lines = all
+    .filter((_, i) => Math.floor((i + 1) * share) > Math.floor(i * share))
+    .map(({ id, start, end }) => ({ id, from: project(start.position), to: project(end.position) }));
   const low = [Infinity, Infinity];
   const high = [-Infinity, -Infinity];
   for (const point of lines.flatMap((line) => [line.from, line.to])) {

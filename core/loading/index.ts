@@ -17,6 +17,7 @@ export { areaOf, clip, isInside, valueAt, type Polygon } from '../plane';
 export { patchesOf, pressureParts, type Patch } from './area/regions';
 export type { Received, SpreadArea } from './area/spread-area';
 export type { PanelLine, PanelLoad, PanelPressure } from './area/on-panels';
+export { partedAt, type PlacedForce } from './panel-bands';
 export { panelResultant } from './panel-weight';
 export type { SpreadLine } from './area/spread-line';
 export { buildingOf } from '../codes/loads';
@@ -40,6 +41,7 @@ export {
   loadForce,
   receivedBy,
   resultantOf,
+  downwardByPlace,
   storeyLoads,
   takeDown,
   type Resultant,

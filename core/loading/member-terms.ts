@@ -194,11 +194,15 @@ function putOnFloor(model: Model, load: FloorLoad, own: Gathered): void {
   });
 }
 
-/** Gravity load that comes in at each node, N downward: what acts on a member goes to its ends as to those of a simple beam. */
+/**
+ * Gravity load that comes in at each node, N downward: what acts on a member goes to its ends as to those of a simple beam.
+ * @param withPanels whether what lies on slabs and walls is handed to nodes too
+ */
 export function downwardByNode(
   model: Model,
   loads: readonly Load[],
   factors: readonly { case: string; factor: number }[],
+  withPanels = true,
 ): Map<string, number> {
   const sum = new Map<string, number>();
   const add = (node: string, value: number) => sum.set(node, (sum.get(node) ?? 0) + value);
@@ -207,7 +211,7 @@ export function downwardByNode(
     const own = byCase.get(id);
     if (!own) continue;
     for (const [node, force] of own.nodes) add(node, -factor * force[2]);
-    for (const load of own.panels) {
+    for (const load of withPanels ? own.panels : []) {
       const { force, at } = panelResultant(load);
       for (const [node, share] of panelShares(model, load.panel, at)) add(node, -factor * share * force[2]);
     }

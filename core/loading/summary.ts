@@ -13,6 +13,7 @@ import {
   type Vector,
 } from '../model';
 import { spreadOf } from './acting-loads';
+import { partedAt } from './panel-bands';
 import { panelResultant } from './panel-weight';
 import { actingLoads, downwardByNode, loadsByCase, termActions, type CaseLoads } from './member-terms';
 
@@ -134,7 +135,7 @@ export function takeDown(model: Model, factors: readonly CaseFactor[]): TakeDown
   if (levels.length === 0) return { storeys: [], columns: [] };
   const downward = downwardByNode(model, actingLoads(model), factors);
   return {
-    storeys: storeyLoads(model, factors, downward),
+    storeys: storeyLoads(model, factors),
     columns: columnLines(model, levels, (z) => nearestLevel(levels, z).id, downward),
   };
 }
@@ -147,17 +148,37 @@ const nearestLevel = (levels: readonly Storey[], z: number): Storey =>
     levels[0],
   );
 
+/** Heights half-way between storeys: what lies between two of them goes to the storey there. */
+const bordersOf = (levels: readonly Storey[]): number[] => {
+  const heights = [...new Set(levels.map(({ elevation }) => elevation))].sort((a, b) => a - b);
+  return heights.slice(1).map((height, i) => (height + heights[i]) / 2);
+};
+
 /**
- * Load that comes in at each storey, from the top down: gravity on its own and summed (N downward), and horizontal (x, y, N). Each load goes to the nearest storey.
- * @param downward gravity by node, when it is known already
+ * Gravity load where it comes in, N downward, for factors of cases: members hand theirs to their ends, slabs and walls take it where it lies, parted
+ * half-way between storeys.
  */
-export function storeyLoads(
-  model: Model,
-  factors: readonly CaseFactor[],
-  downward: ReadonlyMap<string, number> = downwardByNode(model, actingLoads(model), factors),
-): TakeDown['storeys'] {
+export function downwardByPlace(model: Model, factors: readonly CaseFactor[]): { load: number; at: Vector }[] {
+  const borders = bordersOf(storeysUpward(model));
+  const byCase = loadsByCase(model, new Set(factors.map((one) => one.case)));
+  return [
+    ...[...downwardByNode(model, actingLoads(model), factors, false)].map(([node, load]) => ({
+      load,
+      at: model.nodes[node].position,
+    })),
+    ...factors.flatMap(({ case: id, factor }) =>
+      (byCase.get(id)?.panels ?? []).flatMap((panel) =>
+        partedAt(panel, borders).map(({ force, at }) => ({ load: -factor * force[2], at })),
+      ),
+    ),
+  ];
+}
+
+/** Load that comes in at each storey, from the top down: gravity on its own and summed (N downward), and horizontal (x, y, N). Each load goes to the nearest storey; walls are parted between them. */
+export function storeyLoads(model: Model, factors: readonly CaseFactor[]): TakeDown['storeys'] {
   const levels = [...storeysUpward(model)].reverse();
   if (levels.length === 0) return [];
+  const borders = bordersOf(levels);
   const lateral = new Map<string, [number, number]>();
   const byCase = loadsByCase(model, new Set(factors.map((one) => one.case)));
   const push = (z: number, x: number, y: number) => {
@@ -169,10 +190,8 @@ export function storeyLoads(
     const loads = byCase.get(id);
     if (!loads) continue;
     for (const [node, six] of loads.nodes) push(model.nodes[node].position[2], factor * six[0], factor * six[1]);
-    for (const load of loads.panels) {
-      const { force, at } = panelResultant(load);
-      push(at[2], factor * force[0], factor * force[1]);
-    }
+    for (const load of loads.panels)
+      for (const { force, at } of partedAt(load, borders)) push(at[2], factor * force[0], factor * force[1]);
     for (const [member, terms] of loads.members) {
       const axis = memberAxis(model, model.members[member]);
       if (!axis) continue;
@@ -187,9 +206,9 @@ export function storeyLoads(
     }
   }
   const own = new Map<string, number>();
-  for (const [node, force] of downward) {
-    const { id } = nearestLevel(levels, model.nodes[node].position[2]);
-    own.set(id, (own.get(id) ?? 0) + force);
+  for (const { load, at } of downwardByPlace(model, factors)) {
+    const { id } = nearestLevel(levels, at[2]);
+    own.set(id, (own.get(id) ?? 0) + load);
   }
   let above = 0;
   return levels.map(({ id, label, elevation }) => {

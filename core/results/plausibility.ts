@@ -1,5 +1,5 @@
 import type { Factored, ModalResult, Solution } from '../fem';
-import { inOrder, isHeld, onLevel, storeysUpward, type Model, type Vector } from '../model';
+import { inOrder, isHeld, meshedPanels, onLevel, storeysUpward, type Model, type Vector } from '../model';
 import { count, formatNumber, formatQuantity } from '../units';
 import { balance, balanceLimit } from './balance';
 import { lineReactions, type LineReaction } from './line-reactions';
@@ -281,16 +281,35 @@ function swayItems(model: Model, earlier: Factored | undefined): PlausibilityIte
       verdict: 'not asked',
       measure,
     }));
-  const tied = new Set(Object.values(model.members).flatMap((member) => [member.start, member.end]));
+  const tied = new Set([
+    ...Object.values(model.members).flatMap((member) => [member.start, member.end]),
+    ...meshedPanels(model).flatMap(({ corners }) => corners),
+  ]);
+  // the weight of a level at which no node can be pushed goes to the next above, or to the highest
+  const pushed: { nodes: string[]; weight: number }[] = [];
+  let without = 0;
+  for (const { id, elevation } of levels) {
+    const weight = without + (masses.find(({ storey }) => storey === id)?.weight ?? 0);
+    const nodes = Object.values(model.nodes).filter(
+      (node) => Math.abs(node.position[2] - elevation) < onLevel && !node.support && tied.has(node.id),
+    );
+    without = nodes.length > 0 ? 0 : weight;
+    if (nodes.length > 0 && weight > 0) pushed.push({ nodes: nodes.map((node) => node.id), weight });
+  }
+  if (without > 0 && pushed.length > 0) pushed[pushed.length - 1].weight += without;
+  if (pushed.length === 0)
+    return ['x', 'y'].map((axis) => ({
+      id: `sway ${axis}`,
+      question: question(axis),
+      answer: 'No storey has a node that can be pushed sideways.',
+      verdict: 'not asked',
+      measure,
+    }));
   const sets = ([0, 1] as const).map((axis) =>
-    masses.flatMap(({ storey, weight }): AskedLoad[] => {
-      const nodes = Object.values(model.nodes).filter(
-        (node) =>
-          Math.abs(node.position[2] - model.storeys[storey].elevation) < onLevel && !node.support && tied.has(node.id),
-      );
-      const force: Vector =
-        axis === 0 ? [(0.01 * weight) / nodes.length, 0, 0] : [0, (0.01 * weight) / nodes.length, 0];
-      return nodes.map((node) => ({ node: node.id, force, moment: [0, 0, 0] as const }));
+    pushed.flatMap(({ nodes, weight }): AskedLoad[] => {
+      const share = (0.01 * weight) / nodes.length;
+      const force: Vector = axis === 0 ? [share, 0, 0] : [0, share, 0];
+      return nodes.map((node) => ({ node, force, moment: [0, 0, 0] as const }));
     }),
   );
   const asked = askStructure(model, sets, earlier);

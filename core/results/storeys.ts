@@ -1,7 +1,9 @@
-import { downwardByNode, actingLoads, storeyLoads } from '../loading';
-import { gridLinesAlong, inOrder, onLevel, storeysUpward, type Model, type Storey } from '../model';
+import { downwardByPlace, storeyLoads } from '../loading';
+import { gridLinesAlong, inOrder, meshedPanels, onLevel, storeysUpward, type Model, type Storey } from '../model';
 import type { Solution } from '../fem';
+import { finderOf } from './panel-values';
 import type { LoadState } from './state';
+import { wallAtLevel } from './wall-storeys';
 
 /** Shears below this share of the gravity load say nothing of stability. */
 const leastShear = 1e-4;
@@ -18,7 +20,7 @@ export interface StoreyResult {
   readonly meanDrift: readonly [number, number];
   /** drift over height */
   readonly ratio: readonly [number, number];
-  /** the node that drifts most */
+  /** the node that drifts most; empty: none does, or a place of a wall without one */
   readonly node: readonly [string, string];
   /** horizontal load at and above the storey, N */
   readonly shear: readonly [number, number];
@@ -35,15 +37,29 @@ export interface StoreyResult {
   readonly stability: readonly [number | null, number | null];
 }
 
+/** A place at a level that moves as nodes do: one of them, or several of a mesh by their shares. */
+interface Place {
+  readonly x: number;
+  readonly y: number;
+  /** id of the node; empty: a place of a wall */
+  readonly id: string;
+  readonly nodes: readonly number[];
+  readonly shares: readonly number[];
+}
+
 interface Pair {
-  readonly top: number;
-  readonly bottom: number;
+  readonly top: Place;
+  readonly bottom: Place;
 }
 
 interface Level {
   readonly storey: Storey;
-  readonly nodes: readonly number[];
+  readonly places: readonly Place[];
 }
+
+/** How far a place moves along x or y, m. */
+const movementOf = (displacements: Float64Array, { nodes, shares }: Place, axis: 0 | 1): number =>
+  nodes.reduce((sum, n, i) => sum + shares[i] * displacements[6 * n + axis], 0);
 
 /** Storeys of one model and solution: what stands above what is found once, and the loads of each case. */
 export class StoreyBook {
@@ -57,14 +73,18 @@ export class StoreyBook {
   ) {
     const { positions, nodeIds } = solution;
     this.levels = storeysUpward(model)
-      .map((storey) => ({
-        storey,
-        nodes: nodeIds.flatMap((id, i) =>
-          id in model.nodes && Math.abs(positions[3 * i + 2] - storey.elevation) < onLevel ? [i] : [],
-        ),
-      }))
-      .filter((level) => level.nodes.length > 0);
-    this.pairs = this.levels.map((level, i) => (i === 0 ? [] : pairsOf(level, this.levels[i - 1], positions)));
+      .map((storey) => {
+        const nodes = nodeIds.flatMap((id, i): Place[] =>
+          id in model.nodes && Math.abs(positions[3 * i + 2] - storey.elevation) < onLevel
+            ? [{ x: positions[3 * i], y: positions[3 * i + 1], id, nodes: [i], shares: [1] }]
+            : [],
+        );
+        const isNode = ({ x, y }: Place) => nodes.some((one) => Math.hypot(one.x - x, one.y - y) < onLevel);
+        const ofWalls = wallPlaces(model, solution, storey.elevation).filter((place) => !isNode(place));
+        return { storey, places: [...nodes, ...ofWalls] };
+      })
+      .filter((level) => level.places.length > 0);
+    this.pairs = this.levels.map((level, i) => (i === 0 ? [] : pairsOf(level, this.levels[i - 1])));
   }
 
   /** Results of each storey from the lowest up, the ground left out. */
@@ -75,15 +95,15 @@ export class StoreyBook {
       const below = this.levels[i];
       const height = level.storey.elevation - below.storey.elevation;
       const pairs = this.pairs[i + 1];
-      const mean = (nodes: readonly number[], axis: number) =>
-        nodes.reduce((sum, n) => sum + displacements[6 * n + axis], 0) / nodes.length;
+      const mean = (places: readonly Place[], axis: 0 | 1) =>
+        places.reduce((sum, place) => sum + movementOf(displacements, place, axis), 0) / places.length;
       const axes = ([0, 1] as const).map((axis) => {
-        const meanDrift = mean(level.nodes, axis) - mean(below.nodes, axis);
-        let [drift, node] = [meanDrift, -1];
+        const meanDrift = mean(level.places, axis) - mean(below.places, axis);
+        let [drift, node]: [number, Place | undefined] = [meanDrift, undefined];
         if (pairs.length > 0) drift = 0;
         for (const { top, bottom } of pairs) {
-          const own = displacements[6 * top + axis] - displacements[6 * bottom + axis];
-          if (node < 0 || Math.abs(own) > Math.abs(drift)) [drift, node] = [own, top];
+          const own = movementOf(displacements, top, axis) - movementOf(displacements, bottom, axis);
+          if (!node || Math.abs(own) > Math.abs(drift)) [drift, node] = [own, top];
         }
         const shear = loads
           .filter((one) => one.elevation > below.storey.elevation + onLevel)
@@ -91,7 +111,7 @@ export class StoreyBook {
         const overturning = loads
           .filter((one) => one.elevation > below.storey.elevation + onLevel)
           .reduce((sum, one) => sum + one.lateral[axis] * (one.elevation - below.storey.elevation), 0);
-        return { drift, meanDrift, node: node < 0 ? '' : this.solution.nodeIds[node], shear, overturning };
+        return { drift, meanDrift, node: node?.id ?? '', shear, overturning };
       });
       const own = loads.find((one) => one.id === level.storey.id)?.own ?? 0;
       const gravity = loads
@@ -148,25 +168,49 @@ export class StoreyBook {
   }
 }
 
-/** Nodes of a level that stand above nodes of the one below. */
-function pairsOf(level: Level, below: Level, positions: Float64Array): Pair[] {
+/** Places of a level that stand above places of the one below. */
+function pairsOf(level: Level, below: Level): Pair[] {
   const cell = (value: number) => Math.round(value / (2 * onLevel));
-  const places = new Map<string, number[]>();
-  for (const n of below.nodes) {
-    const key = `${cell(positions[3 * n])} ${cell(positions[3 * n + 1])}`;
-    places.set(key, [...(places.get(key) ?? []), n]);
+  const places = new Map<string, Place[]>();
+  for (const place of below.places) {
+    const key = `${cell(place.x)} ${cell(place.y)}`;
+    places.set(key, [...(places.get(key) ?? []), place]);
   }
-  return level.nodes.flatMap((top): Pair[] => {
-    const [x, y] = [positions[3 * top], positions[3 * top + 1]];
+  return level.places.flatMap((top): Pair[] => {
     for (let dx = -1; dx <= 1; dx++) {
       for (let dy = -1; dy <= 1; dy++) {
         const bottom = places
-          .get(`${cell(x) + dx} ${cell(y) + dy}`)
-          ?.find((n) => Math.hypot(positions[3 * n] - x, positions[3 * n + 1] - y) < onLevel);
-        if (bottom !== undefined) return [{ top, bottom }];
+          .get(`${cell(top.x) + dx} ${cell(top.y) + dy}`)
+          ?.find((place) => Math.hypot(place.x - top.x, place.y - top.y) < onLevel);
+        if (bottom) return [{ top, bottom }];
       }
     }
     return [];
+  });
+}
+
+/** Both ends of each wall where it passes through a level, whether nodes are there or not. */
+function wallPlaces(model: Model, solution: Solution, elevation: number): Place[] {
+  return meshedPanels(model).flatMap((wall): Place[] => {
+    if (!(wall.id in model.walls)) return [];
+    const zones = (solution.panels ?? []).filter(({ id }) => id === wall.id);
+    return (wallAtLevel(model, wall, elevation) ?? []).flatMap((at): Place[] => {
+      for (const panel of zones) {
+        const found = finderOf(solution, panel).at(at);
+        if (!found) continue;
+        const first = panel.start[found.element];
+        return [
+          {
+            x: at[0],
+            y: at[1],
+            id: '',
+            nodes: found.shares.map((_, k) => panel.nodes[first + k]),
+            shares: found.shares,
+          },
+        ];
+      }
+      return [];
+    });
   });
 }
 
@@ -183,8 +227,8 @@ export function centresOfMass(
   const levels = storeysUpward(model);
   const sums = new Map(levels.map((level) => [level.id, { weight: 0, x: 0, y: 0 }]));
   if (levels.length === 0) return [];
-  for (const [node, force] of downwardByNode(model, actingLoads(model), factors)) {
-    const [x, y, z] = model.nodes[node].position;
+  for (const { load: force, at } of downwardByPlace(model, factors)) {
+    const [x, y, z] = at;
     const level = levels.reduce(
       (best, one) => (Math.abs(one.elevation - z) < Math.abs(best.elevation - z) ? one : best),
       levels[0],

@@ -8,6 +8,7 @@ import {
   panelPlane,
   storeysUpward,
   type Model,
+  type Panel,
   type Storey,
   type Vector,
   type Wall,
@@ -55,6 +56,16 @@ export function wallStoreys(model: Model, solution: Solution): readonly WallStor
   });
   known.set(solution, { model, found });
   return found;
+}
+
+/** Where a wall begins and ends at a level; undefined where it does not pass through it upright. */
+export function wallAtLevel(model: Model, wall: Panel, elevation: number): readonly [Vector, Vector] | undefined {
+  const plane = panelPlane(model, wall);
+  if (!plane || Math.abs(plane.normal[2]) > upright) return undefined;
+  return across(
+    wall.corners.map((id) => model.nodes[id].position),
+    elevation,
+  );
 }
 
 /** Where a level line enters an outline and leaves it at last; undefined where it does not meet it. */
