@@ -6,6 +6,7 @@ import {
   idSource,
   type Act,
   type LoadCase,
+  type LoadDirection,
   type LoadRegion,
   type LoadSpread,
   type Model,
@@ -14,6 +15,15 @@ import {
   type Vector,
 } from '~core/model';
 import { count, formatQuantity } from '~core/units';
+
+/** A load case without the weight of what is drawn. */
+export const caseRecord = (
+  id: string,
+  label: string,
+  name: string,
+  nature: Nature,
+  direction?: LoadDirection,
+): LoadCase => ({ id, label, name, nature, selfWeight: false, ...(direction ? { direction } : {}) });
 
 /** Builds a model through the same edits a user's acts consist of, keeping each act for the project's history. */
 export class Author {

@@ -1,19 +1,8 @@
 import { columnsPlan, copyStoreyPlan, gridLinesPlan, parseSection, running, storeysPlan } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { combiningOf, generateCombinations } from '~core/combine';
-import {
-  distance,
-  idSource,
-  storeysUpward,
-  type LoadCase,
-  type LoadDirection,
-  type LoadRule,
-  type Model,
-  type Nature,
-  type Storey,
-  type Vector,
-} from '~core/model';
-import { Author } from './author';
+import { distance, idSource, storeysUpward, type LoadRule, type Model, type Storey, type Vector } from '~core/model';
+import { Author, caseRecord } from './author';
 
 const baysX = [6.6, 6.6, 6.6, 6.6, 6.6];
 const baysY = [6.6, 6.6, 6.6];
@@ -350,26 +339,24 @@ function addRaft(author: Author): void {
 /** Wind and snow by EN 1991, imperfections as sideways shares of the gravity loads (EN 1992-1-1 5.2), both ways. */
 function addRules(author: Author, gravity: readonly string[]): void {
   const next = idSource(author.model);
-  const caseOf = (label: string, name: string, nature: Nature, direction?: LoadDirection): LoadCase => ({
-    id: next('cases'),
-    label,
-    name,
-    nature,
-    selfWeight: false,
-    ...(direction ? { direction } : {}),
-  });
   const winds = (['+x', '-x', '+y', '-y'] as const).map((direction) => ({
     direction,
-    record: caseOf(`W${direction}`, `Wind ${direction}`, 'wind', direction),
+    record: caseRecord(next('cases'), `W${direction}`, `Wind ${direction}`, 'wind', direction),
   }));
-  const snow = caseOf('S', 'Snow', 'snow');
+  const snow = caseRecord(next('cases'), 'S', 'Snow', 'snow');
   const leans = (['+x', '+y'] as const).flatMap((direction) =>
     gravity.map((id) => {
       const { label, name } = author.model.cases[id];
       return {
         direction,
         of: id,
-        record: caseOf(`I${direction}${label}`, `Out of plumb ${direction}, of ${name}`, 'notional', direction),
+        record: caseRecord(
+          next('cases'),
+          `I${direction}${label}`,
+          `Out of plumb ${direction}, of ${name}`,
+          'notional',
+          direction,
+        ),
       };
     }),
   );

@@ -14,18 +14,8 @@ import {
 } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { generateCombinations } from '~core/combine';
-import {
-  idSource,
-  storeysUpward,
-  type LoadCase,
-  type LoadDirection,
-  type LoadRule,
-  type LoadSpread,
-  type Model,
-  type Nature,
-  type Vector,
-} from '~core/model';
-import { Author } from './author';
+import { idSource, storeysUpward, type LoadRule, type LoadSpread, type Model, type Vector } from '~core/model';
+import { Author, caseRecord } from './author';
 
 const baysX = [6.4, 6.4, 6.4, 6.4];
 const baysY = [7.2, 7.2, 7.2];
@@ -452,17 +442,9 @@ function addLoads(author: Author): void {
 /** Wind by ASCE 7-22 towards all sides, snow balanced and drifted, notional loads both ways. */
 function addRules(author: Author, gravity: readonly string[]): void {
   const next = idSource(author.model);
-  const caseOf = (label: string, name: string, nature: Nature, direction?: LoadDirection): LoadCase => ({
-    id: next('cases'),
-    label,
-    name,
-    nature,
-    selfWeight: false,
-    ...(direction ? { direction } : {}),
-  });
   const winds = (['+x', '-x', '+y', '-y'] as const).map((direction) => ({
     direction,
-    record: caseOf(`W${direction}`, `Wind ${direction}`, 'wind', direction),
+    record: caseRecord(next('cases'), `W${direction}`, `Wind ${direction}`, 'wind', direction),
   }));
   const snows = (
     [
@@ -470,14 +452,20 @@ function addRules(author: Author, gravity: readonly string[]): void {
       ['lowSide', 'Sl', 'Snow, drifted south'],
       ['highSide', 'Sh', 'Snow, drifted north'],
     ] as const
-  ).map(([arrangement, label, name]) => ({ arrangement, record: caseOf(label, name, 'snow') }));
+  ).map(([arrangement, label, name]) => ({ arrangement, record: caseRecord(next('cases'), label, name, 'snow') }));
   const sway = (['+x', '+y'] as const).flatMap((direction) =>
     gravity.map((id) => {
       const { label, name } = author.model.cases[id];
       return {
         direction,
         of: id,
-        record: caseOf(`N${direction}${label}`, `Notional loads ${direction} of ${name}`, 'notional', direction),
+        record: caseRecord(
+          next('cases'),
+          `N${direction}${label}`,
+          `Notional loads ${direction} of ${name}`,
+          'notional',
+          direction,
+        ),
       };
     }),
   );

@@ -1,5 +1,5 @@
 import { authorPipistrelleHouse } from '~demo/pipistrelle-house';
-import { solved } from './harness';
+import { chooseIn, solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
 
 let page: Started['page'];
@@ -38,6 +38,18 @@ test('seven storeys on a raft: solved without a stop, its cores are piers and co
     .getByRole('cell')
     .allInnerTexts();
   expect(number(feet[2])).toBeLessThan(-300);
+  // a floor beside another: the same slab, the same load, fewer storeys above
+  await command('Page of storey Storey 2');
+  const storey = page.getByRole('complementary', { name: 'Page of storey Storey 2' });
+  await chooseIn(page, storey.getByLabel('Compare with'), 'Storey 6');
+  const beside = storey.getByRole('group', { name: 'Beside Storey 6' });
+  const cells = async (words: string) =>
+    beside.getByRole('row').filter({ hasText: words }).first().getByRole('cell').allInnerTexts();
+  expect((await cells('area of slabs'))[3]).toBe('same');
+  expect((await cells('Q, Offices: down'))[3]).toBe('same');
+  expect((await cells('column heads')).slice(1, 4)).toEqual(['4', '4', 'same']);
+  const shear = (await cells('shear in x')).slice(1, 3).map(number);
+  expect(Math.abs(shear[0])).toBeGreaterThan(Math.abs(shear[1]));
   await page.getByRole('tab', { name: 'Soil' }).click();
   await page.getByRole('grid', { name: 'Soil' }).getByText('Raft').first().waitFor();
 });

@@ -174,7 +174,7 @@ export function downwardByPlace(model: Model, factors: readonly CaseFactor[]): {
   ];
 }
 
-/** Load that comes in at each storey, from the top down: gravity on its own and summed (N downward), and horizontal (x, y, N). Each load goes to the nearest storey; walls are parted between them. */
+/** Load that comes in at each storey, from the top down: gravity on its own and summed (N downward), and horizontal (x, y, N). Each load goes to the nearest storey; what lies along columns and walls is parted half-way between them. */
 export function storeyLoads(model: Model, factors: readonly CaseFactor[]): TakeDown['storeys'] {
   const levels = [...storeysUpward(model)].reverse();
   if (levels.length === 0) return [];
@@ -198,10 +198,21 @@ export function storeyLoads(model: Model, factors: readonly CaseFactor[]): TakeD
       for (const term of terms) {
         if (term.action > termActions.z) continue;
         const unit = [axis.axes.x, axis.axes.y, axis.axes.z][term.action];
-        const run = term.to - term.from;
-        const total = factor * (term.isPoint ? term.value : (term.value + (term.slope * run) / 2) * run);
-        const middle = axis.start[2] + axis.axes.x[2] * (term.isPoint ? term.from : (term.from + term.to) / 2);
-        push(middle, unit[0] * total, unit[1] * total);
+        const height = (s: number) => axis.start[2] + axis.axes.x[2] * s;
+        if (term.isPoint) {
+          push(height(term.from), factor * term.value * unit[0], factor * term.value * unit[1]);
+          continue;
+        }
+        // what lies along a column belongs to the level above and to the one below, half-way
+        const cuts = borders
+          .map((border) => (border - axis.start[2]) / axis.axes.x[2])
+          .filter((s) => s > term.from && s < term.to)
+          .sort((a, b) => a - b);
+        [term.from, ...cuts].forEach((from, i) => {
+          const to = cuts[i] ?? term.to;
+          const total = factor * (term.value + term.slope * ((from + to) / 2 - term.from)) * (to - from);
+          push(height((from + to) / 2), unit[0] * total, unit[1] * total);
+        });
       }
     }
   }

@@ -34,6 +34,7 @@ export {
   type ShownPart,
 } from './shown';
 export { cutComponents, cutCourse, cutForces, cutSection, type CutForces, type CutSection } from './cut';
+export { compareFloors, type FloorLine } from './floor-comparison';
 export { hasWalls, wallStoreyForces, wallStoreys, type WallStorey } from './wall-storeys';
 export { flangedBeam, flangedForces, flangedMembers, type FlangedBeam, type FlangedForces } from './flanged-beam';
 export { couplingForces, pierForces, pierPlace, type CouplingForces, type PierForces } from './wall-part-forces';

@@ -168,3 +168,34 @@ test('a load parted at any heights keeps its sum and its place', () => {
   );
   expect(storeyLoads(tower(), [])).toHaveLength(4);
 });
+
+test('wind along columns belongs to the levels above and below them by halves, whatever their heights', () => {
+  const heights = [0, 3.3, 6.6, 9.9, 13.2, 16.5, 19.8, 23.1];
+  const q = 1000;
+  const model = (pieces: readonly (readonly [number, number])[]) =>
+    build({
+      nodes: heights.map((z, i) => ({ position: [0, 0, z], ...(i === 0 ? { support: fixed } : {}) })),
+      members: pieces.map(([a, b]) => [a + 1, b + 1, { role: 'column' }]),
+      storeys: heights,
+      loads: pieces.map((_, i) => ({
+        type: 'uniform',
+        member: `m${i + 1}`,
+        axes: 'global',
+        direction: 'x',
+        value: q,
+        from: 0,
+        to: null,
+        projected: false,
+      })) as never,
+    });
+  const eachStorey = heights.slice(1).map((_, i) => [i, i + 1] as const);
+  // in pieces of a storey, some drawn downward, and as one column
+  for (const pieces of [
+    eachStorey,
+    eachStorey.map(([a, b]): [number, number] => (a % 2 ? [a, b] : [b, a])),
+    [[0, 7] as const],
+  ])
+    storeyLoads(model(pieces), [{ case: 'c1', factor: 1 }]).forEach(({ elevation, lateral }) =>
+      expect(lateral[0]).toBeCloseTo(q * (elevation === 0 || elevation === 23.1 ? 1.65 : 3.3), 6),
+    );
+});

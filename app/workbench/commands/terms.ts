@@ -165,7 +165,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   hide: 'invisible',
   'show-all': 'unhide visible reveal',
   space: '3d perspective isometric',
-  'storey-': 'drift sway shear overturning story',
+  'storey-': 'drift sway shear overturning story compare floors beside another floor',
   'visible-': 'hide show visibility',
   'plan-': 'floor plan view level storey',
   'elevation-': 'frame view section grid line',

@@ -19,6 +19,7 @@ import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '~co
 import type { Solved } from '../../state/solve-slice';
 import { useWorkbench } from '../../state/store';
 import type { FloorCentres } from '../../workers/messages';
+import { FloorComparisonBlock } from './floor-comparison-block';
 import { ResultTableView } from '../pieces/result-table-view';
 import { Provenance, WidePage } from '../pieces/wide-page';
 
@@ -384,6 +385,7 @@ export function StoreyPage({ storey: id }: { storey: string }) {
         </p>
       </div>
       <StoreyWalls storey={id} />
+      <FloorComparisonBlock key={id} storey={id} />
       <Provenance />
     </WidePage>
   );
