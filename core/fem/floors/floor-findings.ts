@@ -9,7 +9,10 @@ import {
   panelZones,
   inOrder,
   isMeshed,
+  memberEnds,
   meshedPanels,
+  samePoint,
+  stretchesOn,
   type Analysis,
   type Finding,
   type Model,
@@ -30,6 +33,7 @@ export function floorFindings(model: Model): Finding[] {
     ...secondOrder(model),
     ...stiffnessSets(model),
     ...rigidFloors(model),
+    ...doubleFlanges(model),
     ...takenByNothing(model, panels),
   ];
 }
@@ -273,6 +277,32 @@ function rigidFloors(model: Model): Finding[] {
       },
     ];
   });
+}
+
+/** T and L sections of beams that lie in slabs: both have the flange. */
+function doubleFlanges(model: Model): Finding[] {
+  const found = new Map<string, { members: string[]; slabs: Set<string> }>();
+  for (const member of inOrder(model.members)) {
+    const shape = member.section === null ? undefined : model.sections[member.section].shape;
+    const ends = memberEnds(model, member);
+    if (!ends || (shape?.type !== 'concreteTee' && shape?.type !== 'concreteEll')) continue;
+    const slabs = stretchesOn(model, ends.start.position, ends.end.position).flatMap(({ panel, from, to }) =>
+      panel in model.slabs && to - from > samePoint ? [panel] : [],
+    );
+    if (slabs.length === 0) continue;
+    const own = found.get(member.section!) ?? { members: [], slabs: new Set<string>() };
+    own.members.push(member.id);
+    for (const slab of slabs) own.slabs.add(slab);
+    found.set(member.section!, own);
+  }
+  return [...found].map(([section, { members, slabs }]): Finding => ({
+    key: `double-flange ${section}`,
+    rule: 'double-flange',
+    severity: 'remark',
+    sentence: `The flange of ${model.sections[section].name} counts twice in ${count(members.length, 'beam')} (${members.slice(0, 4).join(', ')}${members.length > 4 ? ' …' : ''}): ${[...slabs].map((id) => model.slabs[id].label ?? id).join(', ')}, in which ${members.length === 1 ? 'it lies' : 'they lie'}, ${slabs.size === 1 ? 'is' : 'are'} analysed as well.`,
+    why: 'Its weight and its stiffness are in the slab already. Give such beams their web alone, a rectangle; the forces of beam and slab together stand on the beam’s page.',
+    place: { members },
+  }));
 }
 
 /** What an analysis beside those of load cases cannot do with meshed slabs and walls. */
