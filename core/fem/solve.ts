@@ -235,6 +235,9 @@ export function* solve(
             here,
           ),
           i / whole.length,
+          (i + next.length) / whole.length,
+          // two steps of second order for each, and what they have in common
+          4 * next.length + 2,
         );
         next.forEach((one, n) => ready.set(one.id, states[n]));
       }
@@ -307,11 +310,14 @@ export function* solve(
   };
 }
 
-/** Carries steps of combinations through, reporting what is done of these. @param fraction 0–1 */
-function* reporting<T>(steps: Generator<void, T>, fraction: number): Generator<Progress, T> {
-  for (let step = steps.next(); ; step = steps.next()) {
+/**
+ * Carries steps of combinations through, reporting what is done of these.
+ * @param from 0–1, before the first step @param to after the last @param usual number of steps; more stay at the end
+ */
+function* reporting<T>(steps: Generator<void, T>, from: number, to = from, usual = 1): Generator<Progress, T> {
+  for (let n = 1, step = steps.next(); ; n++, step = steps.next()) {
     if (step.done) return step.value;
-    yield { phase: 'combinations', fraction };
+    yield { phase: 'combinations', fraction: from + (to - from) * Math.min(1, n / usual) };
   }
 }
 
