@@ -5,6 +5,8 @@ import { inBrowser, type Started } from './in-browser';
 let page: Started['page'];
 inBrowser([authorPipistrelleHouse], (started) => {
   ({ page } = started);
+  // a hundred thousand equations keep a busy machine busy
+  page.setDefaultTimeout(60000);
 });
 
 const details = () => page.getByRole('complementary');
