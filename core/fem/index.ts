@@ -15,7 +15,7 @@ export { type SpectrumResponse, type SpectrumResult } from './spectrum';
 export { modeCorrelation, spectralAcceleration } from './spectrum-shape';
 export type { HistoryResult } from './history';
 export { largestPairs, type Eigenpairs, type Pencil } from './eigenpairs';
-export { ElementFinder } from './floors/element-finder';
+export { finderOf } from './floors/element-finder';
 export { hasLiftOff } from './floors/bed-source';
 export { addAbout, cutAction, passedBy, type CutLine } from './floors/panel-cut';
 export { panelMesh, type MeshPicture } from './floors/panel-meshes';

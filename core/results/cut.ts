@@ -1,8 +1,7 @@
-import { addAbout, cutAction, panelForces, passedBy, type CutLine, type SolvedPanel, type Solution } from '../fem';
+import { addAbout, cutAction, finderOf, panelForces, passedBy, type CutLine, type SolvedPanel, type Solution } from '../fem';
 import { loadsByCase, type PanelLoad } from '../loading';
 import { add, cross, dot, memberAxis, norm, scale, subtract, type Cut, type Model, type Vector } from '../model';
 import { lineIndex, MemberLine } from './member-line';
-import { finderOf } from './panel-values';
 import { caseWeights, superpose, type LoadState } from './state';
 
 /** What passes through a cut. */
@@ -250,7 +249,7 @@ export function cutCourse(solution: Solution, { passed, axes, line }: CutSection
       const { nodes, values } = panelForces(solution, panel, state);
       const places = new Map(Array.from(nodes, (node, i) => [node, 8 * i]));
       const [c, s] = [dot(across, panel.along), dot(across, cross(panel.normal, panel.along))];
-      const finder = finderOf(solution, panel);
+      const finder = finderOf(panel, solution.positions);
       return elements.flatMap(({ middle, length }): CutCourse[] => {
         const found = length > 0 ? finder.at(middle) : undefined;
         if (!found) return [];

@@ -1,7 +1,7 @@
-import type { Solution, SolvedPanel } from '../fem';
+import { finderOf, type Solution, type SolvedPanel } from '../fem';
 import { cross, dot, subtract, type Vector } from '../model';
 import { areaOf, boxOf, clipTo, counterClockwise, isInside, type Point2, type Polygon } from '../plane';
-import { finderOf, isWithout, panelBand } from './panel-values';
+import { isWithout, panelBand } from './panel-values';
 import type { Quantity } from './quantities';
 import type { ShownPart } from './shown';
 
@@ -201,7 +201,7 @@ export function regionValues(
 
 /** The zone of a slab or wall in whose mesh a place lies; none: there is none. @param at m */
 export const panelAtPlace = (solution: Solution, at: Vector): SolvedPanel | undefined =>
-  (solution.panels ?? []).find((panel) => liesIn(solution, panel, [at]) && finderOf(solution, panel).at(at));
+  (solution.panels ?? []).find((panel) => liesIn(solution, panel, [at]) && finderOf(panel, solution.positions).at(at));
 
 /** A quantity at a place of a slab or wall, in each of the states that are shown. None where the place does not lie in it, or it has no such quantity. @param at m */
 export function valuesAt(
@@ -213,7 +213,7 @@ export function valuesAt(
 ): Omit<RegionValue, 'at'>[] {
   return (solution.panels ?? []).flatMap((panel) => {
     if (panel.id !== id || isWithout(panel, quantity) || !liesIn(solution, panel, [at])) return [];
-    const place = finderOf(solution, panel).at(at);
+    const place = finderOf(panel, solution.positions).at(at);
     if (!place) return [];
     const corners = panel.nodes.subarray(panel.start[place.element], panel.start[place.element + 1]);
     return parts.flatMap((part) => {

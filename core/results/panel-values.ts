@@ -1,4 +1,4 @@
-import { ElementFinder, panelForces, shellForces, type Solution, type SolvedPanel } from '../fem';
+import { finderOf, panelForces, shellForces, type Solution, type SolvedPanel } from '../fem';
 import type { ShownPart } from './shown';
 import type { Quantity } from './quantities';
 
@@ -196,15 +196,6 @@ export function panelDirections(
   return lines;
 }
 
-const finders = new WeakMap<SolvedPanel, ElementFinder>();
-
-/** Looks up places among the elements of a panel; made once. */
-export function finderOf({ positions }: Pick<Solution, 'positions'>, panel: SolvedPanel): ElementFinder {
-  let finder = finders.get(panel);
-  if (!finder) finders.set(panel, (finder = new ElementFinder(panel, positions)));
-  return finder;
-}
-
 /**
  * What one panel shows less what another shows at the same places, whatever meshes both have: largest less largest, smallest less smallest. NaN where
  * the other is not.
@@ -213,7 +204,7 @@ export function panelDifference(
   one: { readonly solution: Solution; readonly panel: SolvedPanel; readonly band: PanelBand },
   other: { readonly solution: Solution; readonly panel: SolvedPanel; readonly band: PanelBand },
 ): PanelBand {
-  const finder = finderOf(other.solution, other.panel);
+  const finder = finderOf(other.panel, other.solution.positions);
   const places = new Map(Array.from(other.band.nodes, (node, i) => [node, i]));
   const less = (own: Float64Array, values: Float64Array) =>
     own.map((value, i) => {

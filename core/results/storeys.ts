@@ -1,7 +1,6 @@
 import { downwardByPlace, storeyLoads } from '../loading';
 import { gridLinesAlong, inOrder, meshedPanels, onLevel, storeysUpward, type Model, type Storey } from '../model';
-import type { Solution } from '../fem';
-import { finderOf } from './panel-values';
+import { finderOf, type Solution } from '../fem';
 import type { LoadState } from './state';
 import { wallAtLevel } from './wall-storeys';
 
@@ -196,7 +195,7 @@ function wallPlaces(model: Model, solution: Solution, elevation: number): Place[
     const zones = (solution.panels ?? []).filter(({ id }) => id === wall.id);
     return (wallAtLevel(model, wall, elevation) ?? []).flatMap((at): Place[] => {
       for (const panel of zones) {
-        const found = finderOf(solution, panel).at(at);
+        const found = finderOf(panel, solution.positions).at(at);
         if (!found) continue;
         const first = panel.start[found.element];
         return [

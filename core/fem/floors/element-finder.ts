@@ -93,6 +93,26 @@ export class ElementFinder {
     return Array.from({ length: start[e + 1] - start[e] }, (_, i) => [this.xs[start[e] + i], this.ys[start[e] + i]]);
   }
 
+  /** Elements that a line may pass through, ascending: those in the cells of the mesh that it comes near to. @param start m, global */
+  near(start: Vector, end: Vector): number[] {
+    const [a, b] = [this.flat(start), this.flat(end)];
+    // short pieces, each of a box about as large as a cell
+    const pieces = Math.max(1, Math.ceil(Math.max(Math.abs(b[0] - a[0]), Math.abs(b[1] - a[1])) / this.cell));
+    const found = new Set<number>();
+    const edge = 1e-3 * this.cell;
+    for (let i = 0; i < pieces; i++) {
+      const [x, y] = [0, 1].map((k) => [i, i + 1].map((n) => a[k] + ((b[k] - a[k]) * n) / pieces));
+      for (const key of this.cellsOf(
+        Math.min(...x) - edge,
+        Math.max(...x) + edge,
+        Math.min(...y) - edge,
+        Math.max(...y) + edge,
+      ))
+        for (const e of this.cells.get(key) ?? []) found.add(e);
+    }
+    return [...found].sort((p, q) => p - q);
+  }
+
   /** The element at a point, m, global; none: the point lies beside the mesh. */
   at(point: ArrayLike<number>): Found | undefined {
     const [x, y] = this.flat(point);
@@ -158,4 +178,13 @@ function sharesOf(corners: readonly (readonly [number, number])[], x: number, y:
     if (Math.abs(da) + Math.abs(db) < 1e-14) break;
   }
   return [(1 - a) * (1 - b), a * (1 - b), a * b, (1 - a) * b];
+}
+
+const finders = new WeakMap<Meshed, ElementFinder>();
+
+/** Looks up places among the elements of a mesh; made once. @param positions x, y, z of all nodes, m */
+export function finderOf(mesh: Meshed, positions: Float64Array): ElementFinder {
+  let finder = finders.get(mesh);
+  if (!finder) finders.set(mesh, (finder = new ElementFinder(mesh, positions)));
+  return finder;
 }

@@ -5,7 +5,7 @@ import { initialForces, shellElement, shellStiffness, type ShellElement } from '
 import { forcesInPlane, geometricStiffness, parameters, softeningOf } from '../shell/shell-softening';
 import type { ShellStiffness } from '../shell/shell-stiffness';
 import type { CaseSolution, Solution, SolvedPanel } from '../solution';
-import { ElementFinder } from './element-finder';
+import { ElementFinder, finderOf } from './element-finder';
 import { addLoadOn, type LoadedMesh } from './panel-forces';
 
 /** A line across slabs and walls: its ends, m, and the normal of the planes it lies in; what it cuts off lies to its left, seen against the normal. */
@@ -52,8 +52,8 @@ export function passedBy(
   const { left, along, length } = directionsOf(line);
   return panels.map((panel) => {
     const elements: Passed['elements'][number][] = [];
-    for (let e = 0; e + 1 < panel.start.length && !panel.isRigid; e++) {
-      // most elements lie on one side, and are passed by before anything is made of them
+    for (const e of panel.isRigid ? [] : finderOf(panel, positions).near(line.from, line.to)) {
+      // those that lie on one side are passed by before anything is made of them
       let [onLeft, onRight] = [false, false];
       for (let i = panel.start[e]; i < panel.start[e + 1]; i++) {
         const at = 3 * panel.nodes[i];
