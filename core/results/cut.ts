@@ -1,4 +1,13 @@
-import { addAbout, cutAction, finderOf, panelForces, passedBy, type CutLine, type SolvedPanel, type Solution } from '../fem';
+import {
+  addAbout,
+  cutAction,
+  finderOf,
+  panelForces,
+  passedBy,
+  type CutLine,
+  type SolvedPanel,
+  type Solution,
+} from '../fem';
 import { loadsByCase, type PanelLoad } from '../loading';
 import { add, cross, dot, memberAxis, norm, scale, subtract, type Cut, type Model, type Vector } from '../model';
 import { lineIndex, MemberLine } from './member-line';
