@@ -5,6 +5,8 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
   switch (panel?.kind) {
     case 'member':
       return `member ${panel.member}`;
+    case 'line':
+      return `line ${panel.member}`;
     case 'sheet':
       return `sheet ${panel.member}${panel.check === null ? '' : ` ${panel.check}`}`;
     case 'storey':
@@ -34,6 +36,7 @@ export function panelOfAddress(address: string | null): WidePanel | null {
   const [kind, id = '', rest] = (address ?? '').split(' ');
   switch (kind) {
     case 'member':
+    case 'line':
       return /^m\d+$/.test(id) ? { kind, member: id } : null;
     case 'sheet':
       return /^m\d+$/.test(id) ? { kind, member: id, check: rest ?? null } : null;

@@ -14,6 +14,7 @@ test.each<WidePanel>([
   { kind: 'member', member: 'm12' },
   { kind: 'sheet', member: 'm2', check: null },
   { kind: 'sheet', member: 'm2', check: 'flexure' },
+  { kind: 'line', member: 'm7' },
   { kind: 'storey', storey: 'h2' },
   { kind: 'why', node: 'n4', direction: 'y' },
   { kind: 'residual', of: 'c2' },

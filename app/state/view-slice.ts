@@ -177,6 +177,8 @@ export type WidePanel =
   | { kind: 'residual'; of: string }
   | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }
   | { kind: 'member'; member: string }
+  /** the design line that a member is in */
+  | { kind: 'line'; member: string }
   | { kind: 'sheet'; member: string; check: string | null }
   | { kind: 'rule'; rule: string; sheet: number };
 
@@ -477,6 +479,7 @@ export function panelIsThere(panel: WidePanel, model: Model): boolean {
     case 'rule':
       return panel.rule in model.loadRules;
     case 'member':
+    case 'line':
     case 'sheet':
       return panel.member in model.members;
     case 'storey':

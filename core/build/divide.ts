@@ -17,7 +17,7 @@ type NextId = (table: TableName) => string;
 
 /**
  * Divides a member at nodes that lie on it. The member keeps its number as the first piece; its loads go to the pieces where they act, end
- * conditions stay at the ends, steel keeps the unbraced lengths it had, and groups take the pieces in.
+ * conditions stay at the ends, steel keeps the unbraced lengths it had, and groups and design lines take the pieces in.
  * @param nodes ids of nodes between the member's ends, in any order
  * @returns the edits and the ids of all pieces in order
  */
@@ -99,6 +99,14 @@ export function divideEdits(
         changes: [{ id: group.id, fields: { members: [...group.members, ...others.map((piece) => piece.id)] } }],
       });
   }
+  for (const line of Object.values(model.designLines)) {
+    if (line.members.includes(member.id))
+      edits.push({
+        kind: 'change',
+        table: 'designLines',
+        changes: [{ id: line.id, fields: { members: line.members.flatMap((id) => (id === member.id ? ids : [id])) } }],
+      });
+  }
   for (const rule of Object.values(model.loadRules)) {
     if (rule.type === 'train' && rule.path.includes(member.id))
       edits.push({
@@ -110,17 +118,21 @@ export function divideEdits(
   return { edits, pieces: ids };
 }
 
+/** Tables whose records list members. */
+const lists = ['groups', 'designLines', 'loadRules'] as const;
+
 /** The edits of several divisions as one of each kind: members, then their loads, then groups. No member may be divided twice. */
 export function gathered(edits: readonly Edit[]): Edit[] {
-  const changes = (table: 'members' | 'loads' | 'groups' | 'loadRules') =>
+  const changes = (table: 'members' | 'loads' | (typeof lists)[number]) =>
     edits.flatMap((edit) => (edit.kind === 'change' && edit.table === table ? edit.changes : []));
   const added = edits.flatMap((edit) => (edit.kind === 'add' ? [edit.records] : []));
   const members = added.flatMap((records) => records.members ?? []);
   const loads = added.flatMap((records) => records.loads ?? []);
-  // of a group or a rule only the last word counts, which holds all that was said before
-  const [groups, loadRules] = (['groups', 'loadRules'] as const).map((table) => [
-    ...new Map(changes(table).map((change) => [change.id, change])).values(),
-  ]);
+  // of what lists members only the last word counts, which holds all that was said before
+  const listed = lists.flatMap((table) => {
+    const last = [...new Map(changes(table).map((change) => [change.id, change])).values()];
+    return last.length > 0 ? [{ kind: 'change' as const, table, changes: last }] : [];
+  });
   return [
     ...(changes('members').length > 0
       ? [{ kind: 'change' as const, table: 'members' as const, changes: changes('members') }]
@@ -130,8 +142,7 @@ export function gathered(edits: readonly Edit[]): Edit[] {
       ? [{ kind: 'change' as const, table: 'loads' as const, changes: changes('loads') }]
       : []),
     ...(loads.length > 0 ? [{ kind: 'add' as const, records: { loads } }] : []),
-    ...(groups.length > 0 ? [{ kind: 'change' as const, table: 'groups' as const, changes: groups }] : []),
-    ...(loadRules.length > 0 ? [{ kind: 'change' as const, table: 'loadRules' as const, changes: loadRules }] : []),
+    ...listed,
   ];
 }
 

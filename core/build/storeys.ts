@@ -159,15 +159,16 @@ function divideAtLevel(model: Model, level: number, collector: RecordCollector):
   const first: Edit[] = finder.made.length > 0 ? [{ kind: 'add', records: { nodes: finder.made } }] : [];
   const begun = applyAct(model, { edits: first });
   if (!begun.ok) throw new Error(begun.error);
-  return {
-    edits: [
-      ...first,
-      ...gathered(
-        through.flatMap(({ member, node }) => divideEdits(begun.model, member, [node], collector.nextId).edits),
-      ),
-    ],
-    divided: through.length,
-  };
+  // one after the other: groups and lines of several columns take the pieces of all
+  let current = begun.model;
+  const edits = through.flatMap(({ member, node }) => {
+    const divided = divideEdits(current, current.members[member.id], [node], collector.nextId);
+    const next = applyAct(current, { edits: divided.edits });
+    if (!next.ok) throw new Error(`A member cannot be divided: ${next.error}`);
+    current = next.model;
+    return divided.edits;
+  });
+  return { edits: [...first, ...gathered(edits)], divided: through.length };
 }
 
 /** Members that make up a storey: those at its level, and those that rise to it from the storey below. */

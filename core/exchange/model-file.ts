@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 11;
+export const formatVersion = 12;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -89,6 +89,13 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   }),
   // version 11 knows names of piers and coupling beams, what divides a wall into them, and widths of slabs that work with a beam
   10: (file) => ({ ...file, version: 11 }),
+  // version 12 knows design lines
+  11: (file) => ({
+    ...file,
+    version: 12,
+    designLines: [],
+    ...(file.lastIds ? { lastIds: { ...file.lastIds, designLines: 0 } } : {}),
+  }),
   3: (file) => ({
     ...file,
     version: 4,

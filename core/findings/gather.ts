@@ -1,10 +1,11 @@
 import { geometryFindings } from '../build';
+import { lineFindings } from '../lines';
 import { loadFindings, thicknessFindings } from '../loading';
 import { acceptanceOf, type Finding, type Model } from '../model';
 
 /** What is found in a model beside its analysis: geometry, loads, thicknesses. The screen shows it before a solve is through. */
 export function findingsInModel(model: Model): Finding[] {
-  return [...geometryFindings(model), ...loadFindings(model), ...thicknessFindings(model)];
+  return [...geometryFindings(model), ...loadFindings(model), ...thicknessFindings(model), ...lineFindings(model)];
 }
 
 /**

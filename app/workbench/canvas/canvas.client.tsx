@@ -700,6 +700,8 @@ function panelOfMember(panel: WidePanel, member: string): WidePanel | null {
       return { kind: 'sheet', member, check: null };
     case 'member':
       return { kind: 'member', member };
+    case 'line':
+      return { kind: 'line', member };
     default:
       return panel;
   }

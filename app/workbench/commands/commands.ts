@@ -1,5 +1,6 @@
 import { planeOfMember } from '~core/build';
 import { generateCombinations } from '~core/combine';
+import { joinLines, linesOf } from '~core/lines';
 import { hasDividedWalls, inOrder, wallParts, type Edit } from '~core/model';
 import { count } from '~core/units';
 import type { Workbench } from '../../state/store';
@@ -262,6 +263,29 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       id: 'flanged-beams',
       title: 'Beams with slabs: forces of T sections (effective width)',
       run: () => showTab('flangedBeams'),
+    },
+    {
+      id: 'design-lines',
+      title: 'Design lines: beams over several spans, columns by lifts',
+      run: () =>
+        state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'lines' } }),
+    },
+    {
+      id: 'design-line',
+      title: 'Design line of the selected member: supports, spans, split',
+      enabled: () => state().selection.members.length > 0,
+      run: () => state().openPage({ kind: 'line', member: state().selection.members[0] }),
+    },
+    {
+      id: 'join-lines',
+      title: 'Join the design lines of the selected members into one',
+      enabled: () => state().selection.members.length > 1,
+      run: () => {
+        const { model, selection, commit, notify } = state();
+        const done = joinLines(model, linesOf(model, selection.members));
+        if (done.ok) commit(done.act);
+        else notify(done.error, 'error');
+      },
     },
     {
       id: 'piers',

@@ -129,6 +129,11 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'beam-check': 'beam check flexure lateral-torsional buckling shear steel beam concrete beam',
   reinforcement: 'rebar reinforcing bars reinforcement stirrups links cover concrete longitudinal main steel',
   'unbraced-lengths': 'effective length K factor lateral bracing buckling length Lb',
+  'design-lines':
+    'continuous beam multi-span beam physical member design member column stack lift lifts spans clear span face of support',
+  'design-line':
+    'continuous beam physical member span split divide design clear span face of support restraint bracing point',
+  'join-lines': 'merge combine continuous beam physical member one beam',
   'limits-drift': 'drift limit sway h/400 allowable serviceability',
   'limits-deflection': 'deflection limit L/360 L/250 span allowable serviceability',
   settings:

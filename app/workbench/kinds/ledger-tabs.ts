@@ -50,6 +50,7 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
   checks: [
     { id: 'worst', name: 'Worst per member' },
     { id: 'skipped', name: 'Not checked' },
+    { id: 'lines', name: 'Design lines' },
   ],
   report: ofModel,
 };

@@ -4,6 +4,7 @@ import { analyses } from './analyses';
 import { cases } from './cases';
 import { columnHeads } from './column-heads';
 import { combinations } from './combinations';
+import { designLines } from './design-lines';
 import { diaphragms } from './diaphragms';
 import { envelopes } from './envelopes';
 import { gridLines } from './grid-lines';
@@ -49,6 +50,7 @@ const screenKinds: { readonly [K in TableName]: ScreenKind<K> } = {
   cuts,
   loads,
   loadRules,
+  designLines,
   analyses,
   stiffnessSets,
   views,

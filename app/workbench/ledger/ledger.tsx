@@ -7,6 +7,7 @@ import { selectionWords } from '../../state/selection';
 import { recordTabs } from '../kinds/screen-kinds';
 import { RecordTab } from './record-tab';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
+import { LinesTab } from './lines-tab';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
 import { ledgerTabs } from '../kinds/ledger-tabs';
 import { TableTab } from './table-tab';
@@ -38,6 +39,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'results equilibrium': () => <TableTab tab="equilibrium" />,
   'checks worst': () => <ChecksTab made />,
   'checks skipped': () => <ChecksTab made={false} />,
+  'checks lines': () => <LinesTab />,
 };
 /** What makes the content of a tab; undefined: it has none. */
 export const contentMaker = (stage: Stage, tab: string): (() => ReactNode) | undefined =>

@@ -82,6 +82,7 @@ export function MemberPage({ member: id }: { member: string }) {
         <>
           {go(before, 'left', upright ? 'Member below' : 'Member before it on the line')}
           {go(after, 'right', upright ? 'Member above' : 'Member after it on the line')}
+          <Button onClick={() => look({ panel: { kind: 'line', member: id } })}>Design line</Button>
           <Button onClick={() => look({ stage: 'checks', panel: { kind: 'sheet', member: id, check: null } })}>
             Calculation sheet
           </Button>

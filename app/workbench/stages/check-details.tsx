@@ -9,6 +9,7 @@ import { UtilisationBar } from '../../theme/utilisation-bar';
 import { capital } from '../words/capital';
 import { CardSide, useShowsSelection } from '../cards/card-side';
 import { DesignEditor } from '../cards/design-editor';
+import { LinesOf } from '../cards/lines-of';
 import { placeWords } from '../words/selection-words';
 
 /** Details of the Checks stage: the state of all checks, or the design of the selected members. */
@@ -72,6 +73,7 @@ export function CheckDetails() {
               </Button>
             </div>
           ))}
+        <LinesOf members={members} />
         <DesignEditor ids={members} />
       </div>
     </aside>

@@ -51,6 +51,7 @@ const VariantsPage = page(() => import('../pages/variants-page').then((file) => 
 const PlausibilityPage = page(() => import('../pages/plausibility-page').then((file) => file.PlausibilityPage));
 const ResidualPage = page(() => import('../pages/residual-page').then((file) => file.ResidualPage));
 const StoreyPage = page(() => import('../pages/storey-page').then((file) => file.StoreyPage));
+const LinePage = page(() => import('../pages/line-page').then((file) => file.LinePage));
 const WallPartPage = page(() => import('../pages/wall-part-page').then((file) => file.WallPartPage));
 const SoilPage = page(() => import('../pages/soil-page').then((file) => file.SoilPage));
 const SupportsPage = page(() => import('../pages/supports-page').then((file) => file.SupportsPage));
@@ -83,6 +84,8 @@ function Shown() {
       return <MemberPage member={panel.member} />;
     case 'storey':
       return <StoreyPage storey={panel.storey} />;
+    case 'line':
+      return <LinePage member={panel.member} />;
     case 'part':
       return <WallPartPage part={panel.part} />;
     case 'supports':

@@ -23,6 +23,7 @@ import { viewKind } from './views';
 import { acceptanceKind } from './acceptances';
 import { envelopeKind } from './envelopes';
 import { loadRuleKind } from './load-rules';
+import { designLineKind } from './design-lines';
 import type { Kind } from './kind';
 import { tableNames, type TableName } from './table-names';
 
@@ -51,6 +52,7 @@ export * from './views';
 export * from './acceptances';
 export * from './envelopes';
 export * from './load-rules';
+export * from './design-lines';
 export * from './reinforcement';
 export { isMeshed, panelBehaviours, panelPlanes, type Panel, type PanelFactors } from './panel';
 export { tableNames, type TableName } from './table-names';
@@ -83,6 +85,7 @@ export const kinds = {
   acceptances: acceptanceKind,
   envelopes: envelopeKind,
   loadRules: loadRuleKind,
+  designLines: designLineKind,
 } as const satisfies { readonly [K in TableName]: Kind };
 
 /** The schema of each table's records, by the table's name. */

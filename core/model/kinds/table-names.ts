@@ -25,6 +25,7 @@ export const tableNames = [
   'acceptances',
   'envelopes',
   'loadRules',
+  'designLines',
 ] as const;
 
 /** A table of a model. */
