@@ -17,7 +17,7 @@ type NextId = (table: TableName) => string;
 
 /**
  * Divides a member at nodes that lie on it. The member keeps its number as the first piece; its loads go to the pieces where they act, end
- * conditions stay at the ends, steel keeps the unbraced lengths it had, and groups and design lines take the pieces in.
+ * conditions stay at the ends, what was typed of it goes to every piece, and groups and design lines take the pieces in: they are checked as one.
  * @param nodes ids of nodes between the member's ends, in any order
  * @returns the edits and the ids of all pieces in order
  */
@@ -40,23 +40,11 @@ export function divideEdits(
   const { startConnection, endConnection, startOffset, endOffset, startRigid, endRigid, label, ...shared } = member;
   const offsetAt = (at: number): [number, number, number] =>
     add(scale(startOffset ?? [0, 0, 0], 1 - at), scale(endOffset ?? [0, 0, 0], at));
-  const steel = member.material !== null && model.materials[member.material].kind === 'steel';
-  const unbraced = steel
-    ? {
-        steelDesign: {
-          ...member.steelDesign,
-          unbracedLengthMajor: member.steelDesign?.unbracedLengthMajor ?? whole,
-          unbracedLengthMinor: member.steelDesign?.unbracedLengthMinor ?? whole,
-          unbracedLengthTorsion: member.steelDesign?.unbracedLengthTorsion ?? whole,
-        },
-      }
-    : {};
   const pieces = ids.map((id, i): Member => {
     const [first, last] = [i === 0, i === ids.length - 1];
     const shares = [first ? 0 : inner[i - 1].share, last ? 1 : inner[i].share];
     return {
       ...shared,
-      ...unbraced,
       id,
       start: ends[i],
       end: ends[i + 1],
@@ -69,7 +57,7 @@ export function divideEdits(
     };
   });
   const [first, ...others] = pieces;
-  const fields: Record<string, unknown> = { end: first.end, ...unbraced };
+  const fields: Record<string, unknown> = { end: first.end };
   if (endConnection) fields.endConnection = null;
   if (endRigid !== undefined) fields.endRigid = null;
   if (first.endOffset) Object.assign(fields, { startOffset: first.startOffset, endOffset: first.endOffset });

@@ -417,7 +417,7 @@ test('members joined again, one of them turned round, answer as the whole did', 
   }
 });
 
-test('a divided steel member keeps the unbraced length it had, its groups take the pieces, and its loads stay where they are', () => {
+test('what was typed of a divided member goes to its pieces, its groups take them, and its loads stay where they are', () => {
   const model = withLoads(
     {
       ...frame([
@@ -455,8 +455,23 @@ test('a divided steel member keeps the unbraced length it had, its groups take t
       { id: 'l3', case: 'c1', type: 'point', member: 'm1', axes: 'global', direction: 'z', value: -9, at: 4.5 },
     ],
   );
-  const divided = carriedOut(model, dividePlan(model, ['m1'], { distances: [2, 4] }));
-  expect(Object.values(divided.members).map((member) => member.steelDesign?.unbracedLengthMinor)).toEqual([6, 6, 6]);
+  const typed = carriedOut(model, {
+    ok: true,
+    act: {
+      edits: [
+        { kind: 'change', table: 'members', changes: [{ id: 'm1', fields: { steelDesign: { factorMinor: 0.8 } } }] },
+      ],
+    },
+    words: '',
+    preview: [],
+    made: [],
+  });
+  const divided = carriedOut(typed, dividePlan(typed, ['m1'], { distances: [2, 4] }));
+  expect(Object.values(divided.members).map((member) => member.steelDesign)).toEqual([
+    { factorMinor: 0.8 },
+    { factorMinor: 0.8 },
+    { factorMinor: 0.8 },
+  ]);
   expect(divided.groups.q1.members).toEqual(['m1', 'm2', 'm3']);
   const of = (member: string, type: string) =>
     Object.values(divided.loads).find((load) => 'member' in load && load.member === member && load.type === type);

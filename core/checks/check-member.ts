@@ -14,8 +14,10 @@ import {
   type Verdict,
 } from '../codes/checks';
 import type { Solution } from '../fem';
+import { memberInLine, type MemberInLine } from '../lines';
 import { inOrder, type Combination, type Member, type Model, type Reinforcement } from '../model';
 import { combinationStates, MemberLine, stationsOf } from '../results';
+import { LineMoments } from './moments-around';
 
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
@@ -35,6 +37,10 @@ export class MemberChecker {
   private readonly connected: ReadonlyMap<string, number>;
   /** nodes that meshed slabs and walls hold */
   private readonly onPanels: ReadonlySet<string>;
+  /** places of members in the solution */
+  private readonly numbers: ReadonlyMap<string, number>;
+  /** largest moments of members by combination, for their lines, N·m */
+  private readonly peaks = new Map<string, Map<string, number>>();
   private readonly strength: {
     combination: Combination;
     state: ReturnType<typeof combinationStates>[number]['state'];
@@ -49,6 +55,7 @@ export class MemberChecker {
       solution,
       inOrder(model.combinations).filter((combination) => combination.purpose === 'strength'),
     );
+    this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));
     this.combinations = this.strength.map(({ combination }) => combination);
     this.bases = new Map(designCodes.map((code) => [code, code.basis?.(model)]));
     const connected = new Map<string, number>();
@@ -71,6 +78,18 @@ export class MemberChecker {
       this.onPanels.has(node) ||
       Object.values(this.model.diaphragms).some(({ nodes }) => nodes.includes(node));
     return this.connected.get(node) === 1 && !held;
+  }
+
+  /** Moments along the design line of a member of several under a combination; undefined: it goes on in nothing. */
+  private around(
+    inLine: MemberInLine,
+    combination: string,
+    state: (typeof this.strength)[number]['state'],
+  ): LineMoments | undefined {
+    if (inLine.pieces.length < 2 || inLine.pieces.some(({ member }) => !this.numbers.has(member))) return undefined;
+    let peaks = this.peaks.get(combination);
+    if (!peaks) this.peaks.set(combination, (peaks = new Map()));
+    return new LineMoments(this.model, this.numbers, this.solution, state, inLine, peaks);
   }
 
   /**
@@ -106,7 +125,7 @@ export class MemberChecker {
   check(memberId: string, over: typeof this.strength = this.strength, bars?: Reinforcement): MemberChecks {
     const { model, solution } = this;
     const member = model.members[memberId];
-    const number = solution.memberIds.indexOf(memberId);
+    const number = this.numbers.get(memberId);
     const { code, reason } = codeOf(model, member);
     const whole = (why: string): MemberChecks => ({
       memberId,
@@ -115,7 +134,9 @@ export class MemberChecker {
       governing: undefined,
       verdict: 'open',
     });
+    const inLine = memberInLine(model, memberId);
     if (reason !== undefined || !code) return whole(reason ?? '');
+    if (!inLine || number === undefined) return whole('The member has no length.');
     if (this.strength.length === 0)
       return whole('There is no strength combination. Generate the combinations in the Loads stage.');
     const refused = code.refuses(this.combinations);
@@ -129,7 +150,9 @@ export class MemberChecker {
         lines: over.map(({ combination, state }): CombinedLine => ({
           label: combination.label,
           line: new MemberLine(solution, state, number),
+          around: this.around(inLine, combination.id, state),
         })),
+        unheld: { major: inLine.major, minor: inLine.minor },
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
         bars: bars ?? member.reinforcement,

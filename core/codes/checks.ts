@@ -17,7 +17,7 @@ export {
   type SkippedCheck,
   type Verdict,
 } from './doors/checks/check';
-export type { Basis, CheckedMember, CombinedLine, DesignCode } from './doors/checks/design-code';
+export type { Basis, CheckedMember, CombinedLine, DesignCode, MomentsAround } from './doors/checks/design-code';
 
 /** The codes of design members are checked by; the first that fits a member is its own. */
 export const designCodes: readonly DesignCode[] = [aisc360, aci318];

@@ -1,4 +1,4 @@
-import { dot, memberAxis, panelsAt, type Member, type Vector } from '../model';
+import { dot, memberAxis, panelsAt, structureKind, structureKinds, type Member, type Vector } from '../model';
 import type { BareLine, LineNode, Surroundings } from './line';
 import type { MemberEnd } from './meeting';
 import { carries, type BeamSupport } from './supports';
@@ -14,9 +14,13 @@ export interface LineHold extends LineNode {
 /** A member holds a node along a way when it meets it with this cosine at least. */
 const alongEnough = 0.3;
 
+/** Ways in which a support holds a node, as vectors. */
+const ways = { ux: [1, 0, 0], uy: [0, 1, 0], uz: [0, 0, 1] } as const;
+
 /** What holds a line at each of its nodes. @param supports of a beam, what carries it */
 export function holdsOf(around: Surroundings, line: BareLine, supports: readonly BeamSupport[]): LineHold[] {
   const { model } = around;
+  const plane = structureKinds[structureKind(model)];
   return line.nodes.map(({ node, at }): LineHold => {
     const own = line.pieces.find(({ to }) => at <= to + 1e-9) ?? line.pieces[line.pieces.length - 1];
     const { y, z } = memberAxis(model, model.members[own.member])!.axes;
@@ -26,7 +30,6 @@ export function holdsOf(around: Surroundings, line: BareLine, supports: readonly
       if (Math.abs(dot(way, z)) >= alongEnough) alongZ.push(words);
     };
     const { support, springs } = model.nodes[node];
-    const ways = { ux: [1, 0, 0], uy: [0, 1, 0], uz: [0, 0, 1] } as const;
     for (const freedom of ['ux', 'uy', 'uz'] as const)
       if (support?.[freedom] || (springs?.[freedom] ?? 0) > 0) hold(ways[freedom], `support at ${node}`);
     const carrier = supports.find((one) => one.node === node);
@@ -35,6 +38,10 @@ export function holdsOf(around: Surroundings, line: BareLine, supports: readonly
       // where a column or a wall carries it, it is taken to be kept from tilting and from going sideways
       if (carrier.by.some(({ kind }) => kind === 'column' || kind === 'wall')) alongY.push(carrier.why);
     }
+    // what stands for the rest of the building holds a plane frame where something meets it, not wherever it is divided
+    const meets = (around.meeting.get(node) ?? []).some((end) => around.lineOf.get(end.member.id) !== line);
+    if (meets || at < 1e-6 || at > line.length - 1e-6)
+      for (const freedom of plane.held) if (freedom in ways) hold(ways[freedom as keyof typeof ways], plane.name);
     for (const floor of around.floors.get(node) ?? []) level(hold, `floor ${floor}`);
     for (const id of panelsAt(model, model.nodes[node].position)) {
       if (id in model.slabs) level(hold, `slab ${model.slabs[id].label ?? id}`);

@@ -2,6 +2,7 @@ export { designLines, linesOf, type DesignLine, type DesignLines } from './desig
 export type { LineNode, LinePiece } from './line';
 export { carries, type BeamSupport, type Carrier } from './supports';
 export { unheldAround, type LineHold, type Unheld } from './holds';
+export { memberInLine, placeOnLine, type FreePart, type MemberInLine } from './free-parts';
 export type { Span } from './spans';
 export type { Lift } from './lifts';
 export { decideSupport, joinLines, letGo, lookedAt, nameLine, splitLine, type LineAct } from './line-edits';

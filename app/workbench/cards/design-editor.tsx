@@ -1,6 +1,7 @@
 import { Button, InputNumber, Select } from 'antd';
 import { reinforcingBars } from '~core/catalog';
-import { memberLength, type Member, type Reinforcement, type SteelDesign } from '~core/model';
+import { type Member, type Reinforcement, type SteelDesign } from '~core/model';
+import { memberInLine } from '~core/lines';
 import { formatQuantity } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { commonValue } from '../fields/common-value';
@@ -61,11 +62,15 @@ function SteelFields({ members }: { members: readonly Member[] }) {
       ],
     });
   const part = usePart<HTMLDivElement>('unbraced');
-  const own = formatQuantity(memberLength(model, members[0]), 'length', units);
+  const inLine = memberInLine(model, members[0].id);
+  const own = (field: (typeof lengthFields)[number][0]) => {
+    const part = field === 'unbracedLengthMajor' ? inLine?.major : inLine?.minor;
+    return part ? formatQuantity(part.to - part.from, 'length', units) : 'of its line';
+  };
   return (
     <div className="block" ref={part}>
       <h3>
-        Unbraced lengths <span className="caption">empty: the member</span>
+        Unbraced lengths <span className="caption">empty: as its design line is held</span>
       </h3>
       <div className="fields">
         {lengthFields.map(([field, label]) => (
@@ -75,7 +80,7 @@ function SteelFields({ members }: { members: readonly Member[] }) {
             kind="length"
             units={units}
             value={commonValue(members, (member) => member.steelDesign?.[field])}
-            placeholder={members.length === 1 ? own : 'own length'}
+            placeholder={members.length === 1 ? own(field) : 'of its line'}
             onCommit={(value) => set(field, value)}
             onClear={() => set(field, undefined)}
             refuse={positive}

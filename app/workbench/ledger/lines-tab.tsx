@@ -25,14 +25,14 @@ export function LinesTab() {
     copy: read,
   });
   const columns: GridColumn<DesignLine>[] = [
-    text('Line', 170, ({ name }) => name),
+    text('Line', 150, ({ name }) => name),
     text('Place', 120, ({ pieces }) => placeWords(model, pieces[0].member)),
-    text('Section', 110, (line) => sectionsWords(model, line)),
+    text('Section', 90, (line) => sectionsWords(model, line)),
     {
       ...text('Length', 70, ({ length }) => formatQuantity(length, 'length', units, 2)),
       numeric: true,
     },
-    { ...text('Spans or lifts', 260, (line) => partsWords(line, units)), unit: unitLabel('length', units) },
+    { ...text('Spans or lifts', 200, (line) => partsWords(line, units)), unit: unitLabel('length', units) },
     text('Carried, held', 110, carriedWords),
     text('Decided', 76, decidedWords),
     text('Members', 360, ({ pieces }) => pieces.map(({ member }) => member).join(' ')),

@@ -1,7 +1,7 @@
 import { carries, type DesignLine } from '~core/lines';
 import { formatValue, type UnitSystem } from '~core/units';
 
-const [width, margin] = [372, 18];
+const [width, margin] = [610, 22];
 const [beamTop, beamDepth] = [40, 10];
 const floor = beamTop + beamDepth;
 
@@ -48,10 +48,15 @@ export function BeamSketch({ line, units }: { line: DesignLine; units: UnitSyste
         );
       })}
       <rect x={x(0)} width={x(line.length) - x(0)} y={beamTop} height={beamDepth} className="sketch-beam" />
+      {line.supports.filter(carries).map(({ node, at }) => (
+        <text key={node} x={x(at)} y={8} textAnchor="middle" className="sketch-quiet">
+          {node}
+        </text>
+      ))}
       {line.holds
         .filter(({ y }) => y.length > 0)
         .map(({ node, at }) => (
-          <path key={node} d={`M${x(at) - 3} 12 l6 6 m0 -6 l-6 6`} className="sketch-held" />
+          <path key={node} d={`M${x(at) - 3} ${beamTop + 2} l6 6 m0 -6 l-6 6`} className="sketch-held" />
         ))}
       {line.spans.map(({ kind, from, to, clearFrom, clearTo }) => (
         <g key={from} className="sketch-dimension">

@@ -10,7 +10,7 @@ import { positiveLength, label, vector, idOf } from '../schema-base';
 /** Ids of members: `m12`. */
 export const memberId = idOf('m', 'member');
 
-/** What a steel member's stability depends on beside its own length; parts left out take the member's length and K = 1. */
+/** What a steel member's stability depends on beside its own length; lengths left out are those between what holds its design line, factors left out 1. */
 export const steelDesign = z.strictObject({
   unbracedLengthMajor: positiveLength.optional().describe('buckling about local y, m'),
   unbracedLengthMinor: positiveLength.optional().describe('buckling about local z, m'),

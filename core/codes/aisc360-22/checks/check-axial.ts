@@ -19,7 +19,8 @@ export const compressionCheck: SteelCheck = {
   clause: 'E3',
   noDemand: 'No combination puts the member in compression.',
   ratio: ({ strengths }, { N }) => (N < -noise ? -N / strengths.compression : 0),
-  trace: comparison('N', force, ['P_u', 'P_c'], 'E1', ({ section, lengths }, sheet) =>
-    compressionStrength(section, lengths, sheet),
-  ),
+  trace: comparison('N', force, ['P_u', 'P_c'], 'E1', ({ section, lengths, lengthWords }, sheet) => {
+    for (const words of lengthWords) sheet.remark(words);
+    return compressionStrength(section, lengths, sheet);
+  }),
 };

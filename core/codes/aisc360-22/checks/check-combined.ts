@@ -22,9 +22,10 @@ export const combinedCheck: SteelCheck = {
     interaction(N, N >= 0 ? strengths.tension : strengths.compression, My, majorStrength, Mz, strengths.minor),
   trace: (member, at, sheet) => {
     const { section, lengths } = member;
+    for (const words of member.lengthWords) sheet.remark(words);
     const N = valueAt(at, 'N');
     const axial = N >= 0 ? tensionStrength(section, sheet) : compressionStrength(section, lengths, sheet);
-    const major = tracedMajorStrength(member, at.line, at.x, sheet);
+    const major = tracedMajorStrength(member, at, at.x, sheet);
     const minor = minorFlexuralStrength(section, sheet);
     const [Pr, Mx, My] = [Math.abs(N), Math.abs(valueAt(at, 'My')), Math.abs(valueAt(at, 'Mz'))];
     const large = Pr / axial >= 0.2;

@@ -11,9 +11,10 @@ export const majorFlexureCheck: SteelCheck = {
   noDemand: 'No bending about the strong axis in any combination.',
   excludes: ({ majorExclusion }) => majorExclusion,
   ratio: (_, { My, majorStrength }) => My / majorStrength,
-  trace: comparison('My', moment, ['M_ux', 'M_cx'], 'F1', (member, sheet, { line, x }) =>
-    tracedMajorStrength(member, line, x, sheet),
-  ),
+  trace: comparison('My', moment, ['M_ux', 'M_cx'], 'F1', (member, sheet, at) => {
+    for (const words of member.lengthWords) sheet.remark(words);
+    return tracedMajorStrength(member, at, at.x, sheet);
+  }),
 };
 
 /** F6. */

@@ -36,10 +36,11 @@ function checkSteelMember(section: SteelSection, checked: CheckedMember, basis: 
   const worst = made.map(() => ({ value: 0, at: undefined as Place | undefined }));
   let torsion = 0;
   const demand: Demand = { N: 0, Vy: 0, Vz: 0, T: 0, My: 0, Mz: 0, majorStrength: NaN };
-  for (const { label, line } of checked.lines) {
+  for (const under of checked.lines) {
+    const { line } = under;
     const read = readAlong(line, checked.stations);
     const { places, values } = read;
-    const strengths = member.majorExclusion === undefined ? majorStrengths(member, line, read) : undefined;
+    const strengths = member.majorExclusion === undefined ? majorStrengths(member, under, read) : undefined;
     for (let p = 0; p < places.length; p++) {
       const { x } = places[p];
       const from = lineWidth * p;
@@ -54,7 +55,7 @@ function checkSteelMember(section: SteelSection, checked: CheckedMember, basis: 
       for (let i = 0; i < made.length; i++) {
         if (made[i].because !== undefined) continue;
         const ratio = made[i].check.ratio(member, demand);
-        if (ratio > worst[i].value) worst[i] = { value: ratio, at: { label, line, x } };
+        if (ratio > worst[i].value) worst[i] = { value: ratio, at: { ...under, x } };
       }
     }
   }

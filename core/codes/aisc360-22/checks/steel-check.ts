@@ -1,7 +1,7 @@
-import { lineIndex, type MemberLine } from '../../../results';
+import { lineIndex } from '../../../results';
 import { plain, type Quantity, type Sheet } from '../../../sheet';
 import { utilisationOf, type Check } from '../../doors/checks/check';
-import type { Basis } from '../../doors/checks/design-code';
+import type { Basis, CombinedLine } from '../../doors/checks/design-code';
 import type { SteelMember } from './steel-member';
 
 /** Below this share of the largest force a component is rounding, not demand (N or N·m). */
@@ -20,9 +20,7 @@ export interface Demand {
 }
 
 /** Where a check is worst: under which combination, and how far from the start, m. */
-export interface Place {
-  readonly label: string;
-  readonly line: MemberLine;
+export interface Place extends CombinedLine {
   readonly x: number;
 }
 

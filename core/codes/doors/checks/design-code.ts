@@ -1,13 +1,23 @@
+import type { FreePart } from '../../../lines';
 import type { Combination, Material, Member, Model, Reinforcement, Section } from '../../../model';
 import type { MemberLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { Check } from './check';
 
+/** Moments about the strong axis along a member and beyond it, where its design line goes on: without sign, N·m; places m from the member's start. */
+export interface MomentsAround {
+  readonly at: (x: number) => number;
+  /** the largest between two places */
+  readonly most: (from: number, to: number) => number;
+}
+
 /** A member under one strength combination. */
 export interface CombinedLine {
   readonly label: string;
   readonly line: MemberLine;
+  /** left out: its design line does not go on beyond it */
+  readonly around?: MomentsAround | undefined;
 }
 
 /** A member as a code checks it. */
@@ -20,6 +30,8 @@ export interface CheckedMember {
   readonly lines: readonly CombinedLine[];
   /** places at which demand is read */
   readonly stations: readonly Station[];
+  /** how far it stands free between what holds its design line */
+  readonly unheld: { readonly major: FreePart; readonly minor: FreePart };
   /** which ends nothing but the member holds: the tips of cantilevers */
   readonly free: { readonly start: boolean; readonly end: boolean };
   /** reinforcement it is checked with; a part left out is proposed */
