@@ -14,7 +14,7 @@ import {
   type Verdict,
 } from '../codes/checks';
 import type { Solution } from '../fem';
-import { memberInLine, type MemberInLine } from '../lines';
+import { memberInLine, supportZones, type MemberInLine } from '../lines';
 import { inOrder, type Combination, type Member, type Model, type Reinforcement } from '../model';
 import { combinationStates, MemberLine, stationsOf } from '../results';
 import { LineMoments } from './moments-around';
@@ -153,6 +153,7 @@ export class MemberChecker {
           around: this.around(inLine, combination.id, state),
         })),
         unheld: { major: inLine.major, minor: inLine.minor },
+        zones: supportZones(model, memberId),
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
         bars: bars ?? member.reinforcement,

@@ -3,6 +3,7 @@ export type { LineNode, LinePiece } from './line';
 export { carries, type BeamSupport, type Carrier } from './supports';
 export { unheldAround, type LineHold, type Unheld } from './holds';
 export { memberInLine, placeOnLine, type FreePart, type MemberInLine } from './free-parts';
+export { supportZones, type SupportZone } from './support-zones';
 export type { Span } from './spans';
 export type { Lift } from './lifts';
 export { decideSupport, joinLines, letGo, lookedAt, nameLine, splitLine, type LineAct } from './line-edits';

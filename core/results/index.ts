@@ -1,3 +1,4 @@
+export { KeptLine, type ReadLine } from './kept-line';
 export { caseWeights, combinationStates, combinationWeights, superpose, type LoadState } from './state';
 export { forceComponents, lineIndex, lineWidth, MemberLine, type ForceComponent, type LineValues } from './member-line';
 export {

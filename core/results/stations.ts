@@ -1,5 +1,6 @@
 import type { Solution } from '../fem';
 import { forceComponents, lineIndex, lineWidth, type ForceComponent, type MemberLine } from './member-line';
+import type { ReadLine } from './kept-line';
 
 /** A place along a member; at a point load there are two, just before and just after it. */
 export interface Station {
@@ -89,7 +90,7 @@ const shears = [
 ] as const;
 
 /** Largest and smallest of every internal force along a member: at the stations, and for moments where the shear passes through zero between them. */
-export function extremesOf(line: MemberLine, stations: readonly Station[]): Extremes {
+export function extremesOf(line: ReadLine, stations: readonly Station[]): Extremes {
   const most = new Float64Array(12);
   most.fill(-Infinity, 0, 6).fill(Infinity, 6);
   const at = new Float64Array(12);

@@ -46,6 +46,8 @@ const strengthCheck =
             sheet.remark(
               'The bars are proposed by the bar rules: the lightest single layer that carries the moment with the minimum steel, or the strongest that fits.',
             );
+          if (beam.atFaces)
+            sheet.remark('Moments are read between the faces of the supports it is built in one with (9.4.2.1).');
           sheet.remark('Bars in compression are left out, on the safe side.');
           const { strength } = flexuralStrength(section, layer, sheet);
           if (strength > 0)

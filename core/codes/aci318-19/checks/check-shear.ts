@@ -5,7 +5,7 @@ import { compareAs, type BeamCheck } from './concrete-beam';
 import { largestStirrupSpacing, minimumStirrups, needsStirrups, shearStrength } from './shear';
 
 /** 22.5: design strength in shear. */
-export const shearCheck: BeamCheck = ({ section, units, demand, stirrups, d, tensionSteel }) => {
+export const shearCheck: BeamCheck = ({ section, units, demand, stirrups, d, tensionSteel, shearWords }) => {
   const { value, label, x } = demand.shear;
   if (label === '') return [skipped('shear', 'Shear', '22.5', 'No shear in any combination.')];
   return [
@@ -23,7 +23,9 @@ export const shearCheck: BeamCheck = ({ section, units, demand, stirrups, d, ten
           sheet.remark(
             `The stirrups are proposed: ${legs} legs ${bar.name} at ${formatQuantity(spacing, 'sectionLength', units, 0)}, the same over the whole beam.`,
           );
-        sheet.remark('Vu is taken at the axis of the support rather than at d from its face, on the safe side.');
+        if (shearWords.length === 0)
+          sheet.remark('Vu is taken at the axis of the support rather than at d from its face, on the safe side.');
+        for (const words of shearWords) sheet.remark(`${words} (9.4.3.2).`);
         const { strength } = shearStrength(section, d, stirrups.value, tensionSteel, sheet);
         compareAs(sheet, '9.5.1.1', 'V_u / V_d', { V_u: force(value), V_d: force(strength) }, value / strength);
       },

@@ -1,4 +1,4 @@
-import type { FreePart } from '../../../lines';
+import type { FreePart, SupportZone } from '../../../lines';
 import type { Combination, Material, Member, Model, Reinforcement, Section } from '../../../model';
 import type { MemberLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
@@ -32,6 +32,8 @@ export interface CheckedMember {
   readonly stations: readonly Station[];
   /** how far it stands free between what holds its design line */
   readonly unheld: { readonly major: FreePart; readonly minor: FreePart };
+  /** supports that a beam of concrete is built in one with */
+  readonly zones: readonly SupportZone[];
   /** which ends nothing but the member holds: the tips of cantilevers */
   readonly free: { readonly start: boolean; readonly end: boolean };
   /** reinforcement it is checked with; a part left out is proposed */
