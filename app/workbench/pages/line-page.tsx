@@ -1,6 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { useEffect, useMemo } from 'react';
 import {
+  carries,
   decideSupport,
   designLines,
   joinLines,
@@ -191,7 +192,7 @@ function Supports({ line, does }: { line: DesignLine; does: (done: LineAct) => v
                   />
                   <div className="caption">{one.why}</div>
                 </td>
-                <td className="number">{faceWords(one, units)}</td>
+                <td className="number">{carries(one) ? faceWords(one, units) : ''}</td>
               </tr>
             ))}
           </tbody>

@@ -25,6 +25,8 @@ export function Palette() {
 
   const found = useMemo(() => {
     const words = text.toLowerCase().trim();
+    // "select member m12" and "beam m12" ask for m12
+    const named = words.replace(/^(select )?(member |beam |column |brace |node )?/, '') || words;
     const things: Command[] = [];
     if (words !== '') {
       const go = (id: string, title: string, selection: { nodes?: string[]; members?: string[] }): Command => ({
@@ -33,10 +35,10 @@ export function Palette() {
         run: () => workbench.getState().select(selection),
       });
       for (const member of Object.values(model.members))
-        if (member.id.startsWith(words) || member.label?.toLowerCase().includes(words))
+        if (member.id.startsWith(named) || member.label?.toLowerCase().includes(words))
           things.push(go(member.id, `Select ${member.role} ${member.label ?? member.id}`, { members: [member.id] }));
       for (const node of Object.values(model.nodes))
-        if (node.id.startsWith(words)) things.push(go(node.id, `Select node ${node.id}`, { nodes: [node.id] }));
+        if (node.id.startsWith(named)) things.push(go(node.id, `Select node ${node.id}`, { nodes: [node.id] }));
       for (const section of Object.values(model.sections)) {
         if (section.name.toLowerCase().includes(words))
           things.push(
@@ -51,7 +53,7 @@ export function Palette() {
     const commands = findCommands(workbenchCommands(workbench), text);
     if (words !== '') things.push(...recordsNamed(workbench, words));
     // a record that is named so, by its number or from its first letter on, goes before what can be done
-    const exact = things.filter((thing) => thing.id === words || thing.title.toLowerCase().startsWith(words));
+    const exact = things.filter((thing) => thing.id === named || thing.title.toLowerCase().startsWith(words));
     return [...exact, ...commands, ...things.filter((thing) => !exact.includes(thing))].slice(0, mostShown);
   }, [text, model, workbench]);
 
