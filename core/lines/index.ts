@@ -9,3 +9,4 @@ export type { Lift } from './lifts';
 export { decideSupport, joinLines, letGo, lookedAt, nameLine, splitLine, type LineAct } from './line-edits';
 export { lineFindings } from './line-findings';
 export { linePicture } from './line-picture';
+export { carriedWords, decidedWords, partsWords, sectionsWords } from './line-words';

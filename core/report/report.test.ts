@@ -4,6 +4,7 @@ import { buildTernHide } from '../../demo/tern-hide';
 import { readModelFile } from '../exchange';
 import { solveNow } from '../fem';
 import { build, fixed, inPlane } from '../results/verification/book/structure';
+import { designLines, nameLine } from '../lines';
 import { applyAct } from '../model';
 import { reportChapters, reportContent, type Block } from './index';
 
@@ -44,6 +45,21 @@ test('the sheets of a chosen member come with every formula, the combination and
 test('utilisations of steel never stand without the word that they rest on first-order forces', () => {
   const report = reportContent(model, solution, findings, { chapters: ['checks'], members: [] }, '');
   expect(text(report.chapters[0].blocks)).toContain('first-order forces');
+});
+
+test('design lines that were decided by hand stand with the utilisations, with their spans in the units of the project', () => {
+  const line = designLines(model).of.get('m4')!;
+  const named = nameLine(model, line, 'North rafter');
+  const applied = named.ok ? applyAct(model, named.act) : undefined;
+  if (!applied?.ok) throw new Error('The line could not be named.');
+  const checks = { chapters: ['checks' as const], members: [] };
+  const rows = (detail: 'brief' | 'normal') =>
+    reportContent(applied.model, solution, findings, { ...checks, detail }, '').chapters[0].blocks.flatMap((block) =>
+      block.kind === 'table' && block.columns[0].title === 'Line' ? block.rows : [],
+    );
+  // from the eaves to the ridge, where the other rafter holds it: √(2.4² + 0.8²) = 2.53 m
+  expect(rows('normal')).toEqual([['North rafter', 'm4', expect.any(String), '2.53', '2.53', '2 supports', 'by hand']]);
+  expect(rows('brief')).toEqual([]);
 });
 
 test('without a solution the report says so in place of results', () => {

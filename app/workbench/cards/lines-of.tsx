@@ -1,8 +1,7 @@
 import { Button } from 'antd';
-import { joinLines, linesOf } from '~core/lines';
+import { carriedWords, decidedWords, joinLines, linesOf, partsWords } from '~core/lines';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { carriedWords, decidedWords, partsWords } from '../words/line-words';
 
 /** The design lines that members are in: what each is, a way to its page, and joining several into one. */
 export function LinesOf({ members }: { members: readonly string[] }) {

@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
-import { designLines, type DesignLine } from '~core/lines';
+import { carriedWords, decidedWords, designLines, partsWords, sectionsWords, type DesignLine } from '~core/lines';
 import { formatQuantity, unitLabel } from '~core/units';
 import { useWorkbench } from '../../state/store';
-import { carriedWords, decidedWords, partsWords, sectionsWords } from '../words/line-words';
 import { placeWords } from '../words/selection-words';
 import { Grid, type GridColumn } from './grid';
 import { useCopied } from './grid-columns';

@@ -9,6 +9,7 @@ import {
   linePicture,
   lookedAt,
   nameLine,
+  sectionsWords,
   splitLine,
   type BeamSupport,
   type DesignLine,
@@ -20,7 +21,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { BeamSketch, ColumnSketch } from '../pieces/line-sketch';
 import { WidePage } from '../pieces/wide-page';
 import { capital } from '../words/capital';
-import { faceWords, heldBy, sectionsWords, supportWords } from '../words/line-words';
+import { faceWords, heldBy, supportWords } from '../words/line-words';
 import { placeWords } from '../words/selection-words';
 
 /** The design line a member is in: its members, supports with their faces, spans or lifts, what holds it, and what can be decided of it. */

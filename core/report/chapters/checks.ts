@@ -1,6 +1,7 @@
 import { openReasons, basisOf, verdicts, verdictWords, type MemberChecks } from '../../checks';
+import { carriedWords, decidedWords, designLines, partsWords, sectionsWords } from '../../lines';
 import type { Model } from '../../model';
-import { count, formatNumber } from '../../units';
+import { count, formatNumber, formatValue, unitLabel } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
 import type { ResultChapter } from './chapter';
 
@@ -51,9 +52,39 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   return blocks;
 }
 
+/** Members that are checked as one beam or column, and lines of which something was decided by hand. */
+function lineBlocks(model: Model, checked: ReadonlySet<string>): Block[] {
+  const { units } = model.settings;
+  const lines = designLines(model).all.filter(
+    ({ pieces, record }) =>
+      (pieces.length > 1 || record !== undefined) && pieces.some(({ member }) => checked.has(member)),
+  );
+  if (lines.length === 0) return [];
+  const unit = unitLabel('length', units);
+  return [
+    heading('Design lines'),
+    table(
+      ['Line', 'Members', 'Section', number('Length', unit), `Spans or lifts, ${unit}`, 'Carried, held', 'Decided'],
+      lines.map((line) => [
+        line.name,
+        line.pieces.map(({ member }) => model.members[member].label ?? member).join(' '),
+        sectionsWords(model, line),
+        formatValue(line.length, 'length', units, 2),
+        partsWords(line, units),
+        carriedWords(line),
+        decidedWords(line),
+      ]),
+      'Members in line that are checked as one; lengths between axes of supports. Those of one member stand in the table of members.',
+    ),
+  ];
+}
+
 export const checksChapter: ResultChapter = {
   name: 'Utilisations',
   title: 'Utilisations',
   needsResults: true,
-  blocks: ({ model, checks }) => checkBlocks(model, checks),
+  blocks: ({ model, checks, choice }) => [
+    ...checkBlocks(model, checks),
+    ...(choice.detail === 'brief' ? [] : lineBlocks(model, new Set(checks.map(({ memberId }) => memberId)))),
+  ],
 };
