@@ -25,6 +25,7 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
     case 'compare':
     case 'settings':
     case 'sections':
+    case 'register':
       return panel.kind;
     default:
       return null;
@@ -58,6 +59,7 @@ export function panelOfAddress(address: string | null): WidePanel | null {
     case 'compare':
     case 'settings':
     case 'sections':
+    case 'register':
       return { kind };
     default:
       return null;

@@ -27,6 +27,7 @@ test.each<WidePanel>([
   { kind: 'compare' },
   { kind: 'settings' },
   { kind: 'sections' },
+  { kind: 'register' },
 ])('the address of a page leads back to it: %j', (panel) =>
   expect(panelOfAddress(addressOfPanel(panel))).toEqual(panel),
 );

@@ -173,6 +173,7 @@ export type WidePanel =
   | { kind: 'compare' }
   | { kind: 'settings' }
   | { kind: 'sections' }
+  | { kind: 'register' }
   | { kind: 'preview' }
   | { kind: 'residual'; of: string }
   | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }

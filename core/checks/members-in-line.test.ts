@@ -76,7 +76,7 @@ const whole = (): Model =>
     [['n1', 'n2', steel]],
     [...loads, push] as never,
   );
-const ids = ['compression', 'flexureMajor', 'flexureMinor', 'combined', 'webShear'];
+const ids = ['compression', 'flexureMajor', 'flexureMinor', 'combined'];
 
 test('a steel beam that is divided in many pieces is checked as the same beam', () => {
   const one = checked(whole());
@@ -86,7 +86,7 @@ test('a steel beam that is divided in many pieces is checked as the same beam', 
   const divided = applyAct(whole(), plan.act);
   if (!divided.ok) throw new Error(divided.error);
   const many = checked(divided.model);
-  for (const id of ids.slice(0, 4)) expect(many.worst(id) / one.worst(id)).toBeCloseTo(1, 9);
+  for (const id of ids) expect(many.worst(id) / one.worst(id)).toBeCloseTo(1, 9);
   expect(many.remarks('m1', 'combined')).toContain('over 8.00');
 });
 
@@ -114,7 +114,7 @@ test('so is one whose pieces are drawn either way, under forces on its nodes', (
     [at('n2', [0, 0, -60e3]), at('n3', [0, 2e3, -40e3]), at('n4', [-200e3, 0, 0])] as never,
   );
   const three = checked(drawn);
-  for (const id of ids.slice(0, 4)) expect(three.worst(id) / one.worst(id)).toBeCloseTo(1, 9);
+  for (const id of ids) expect(three.worst(id) / one.worst(id)).toBeCloseTo(1, 9);
 });
 
 test('a beam is unbraced between what holds its line: a member that meets it half-way halves the length, one that ends in the air does not', () => {

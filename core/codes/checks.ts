@@ -2,7 +2,8 @@ import type { Material } from '../model';
 import { aci318 } from './aci318-19/checks';
 import { aisc360 } from './aisc360-22/checks';
 import type { DesignCode } from './doors/checks/design-code';
-import { codeFamilies, type CodeFamilyKey } from './families';
+import type { RegisterPart } from './doors/checks/register';
+import { codeFamilies, codeFamilyKeys, type CodeFamilyKey } from './families';
 
 export type { BeamReinforcement } from './doors/checks/beam-reinforcement';
 export {
@@ -17,6 +18,7 @@ export {
   type SkippedCheck,
   type Verdict,
 } from './doors/checks/check';
+export { reachWords, type Reach, type Registered, type RegisterPart } from './doors/checks/register';
 export type { Basis, CheckedMember, CombinedLine, DesignCode, MomentsAround } from './doors/checks/design-code';
 
 /** The codes of design members are checked by; the first that fits a member is its own. */
@@ -25,6 +27,29 @@ export const designCodes: readonly DesignCode[] = [aisc360, aci318];
 /** The code a material is designed by under a family of combinations; undefined: none is there yet. */
 export const designCodeFor = (kind: Material['kind'], family: CodeFamilyKey): DesignCode | undefined =>
   designCodes.find((code) => code.materials.includes(kind) && code.families.includes(family));
+
+/** One code in the register of what is checked and what is not. */
+export interface CodeRegister {
+  /** with its method: `AISC 360-22, LRFD` */
+  readonly title: string;
+  /** families of combinations it may be used with, as they are called */
+  readonly families: readonly string[];
+  readonly parts: readonly RegisterPart[];
+}
+
+/** What Elbow checks by every code that a family names, and what it does not; codes that are not there yet have no parts. */
+export function checkRegister(): CodeRegister[] {
+  return codeFamilyKeys.flatMap((key) =>
+    (['steel', 'concrete'] as const).map((kind): CodeRegister => {
+      const code = designCodeFor(kind, key);
+      return {
+        title: code ? designCodeWords(code.title) : codeFamilies[key].designedBy[kind],
+        families: [codeFamilies[key].called],
+        parts: code?.register ?? [],
+      };
+    }),
+  );
+}
 
 /** A code of design by its title, with its method: `AISC 360-22, LRFD`. */
 export function designCodeWords(title: string): string {

@@ -265,6 +265,11 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       run: () => showTab('flangedBeams'),
     },
     {
+      id: 'check-register',
+      title: 'What Elbow checks, and what it does not',
+      run: () => state().look({ stage: 'checks', panel: { kind: 'register' } }),
+    },
+    {
       id: 'design-lines',
       title: 'Design lines: beams over several spans, columns by lifts',
       run: () =>

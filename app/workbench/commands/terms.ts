@@ -129,6 +129,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'beam-check': 'beam check flexure lateral-torsional buckling shear steel beam concrete beam',
   reinforcement: 'rebar reinforcing bars reinforcement stirrups links cover concrete longitudinal main steel',
   'unbraced-lengths': 'effective length K factor lateral bracing buckling length Lb',
+  'check-register':
+    'scope limitations coverage clauses codes list of checks supported not supported assumptions register',
   'design-lines':
     'continuous beam multi-span beam physical member design member column stack lift lifts spans clear span face of support',
   'design-line':

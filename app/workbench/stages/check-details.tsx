@@ -130,6 +130,14 @@ function AllChecks() {
                   Select them
                 </Button>
               )}
+              <Button
+                type="link"
+                size="small"
+                style={{ padding: 0, marginTop: 4 }}
+                onClick={() => look({ panel: { kind: 'register' } })}
+              >
+                What Elbow checks, and what it does not
+              </Button>
               <Ramp />
               {basisOf(
                 model,

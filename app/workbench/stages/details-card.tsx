@@ -51,6 +51,7 @@ const VariantsPage = page(() => import('../pages/variants-page').then((file) => 
 const PlausibilityPage = page(() => import('../pages/plausibility-page').then((file) => file.PlausibilityPage));
 const ResidualPage = page(() => import('../pages/residual-page').then((file) => file.ResidualPage));
 const StoreyPage = page(() => import('../pages/storey-page').then((file) => file.StoreyPage));
+const RegisterPage = page(() => import('../pages/register-page').then((file) => file.RegisterPage));
 const LinePage = page(() => import('../pages/line-page').then((file) => file.LinePage));
 const WallPartPage = page(() => import('../pages/wall-part-page').then((file) => file.WallPartPage));
 const SoilPage = page(() => import('../pages/soil-page').then((file) => file.SoilPage));
@@ -84,6 +85,8 @@ function Shown() {
       return <MemberPage member={panel.member} />;
     case 'storey':
       return <StoreyPage storey={panel.storey} />;
+    case 'register':
+      return <RegisterPage />;
     case 'line':
       return <LinePage member={panel.member} />;
     case 'part':

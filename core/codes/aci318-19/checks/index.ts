@@ -4,6 +4,7 @@ import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-c
 import { faceChecks } from './check-flexure';
 import { leastStirrupsCheck, shearCheck, stirrupSpacingCheck } from './check-shear';
 import { concreteBeam, type BeamCheck, type ConcreteBeam } from './concrete-beam';
+import { beamRegister, concreteWithout } from './register';
 import {
   anchorageStatement,
   axialStatement,
@@ -40,6 +41,7 @@ export const aci318: DesignCode = {
   title: 'ACI 318-19',
   materials: ['concrete'],
   families: ['us'],
+  register: [beamRegister, concreteWithout],
   refuses: strengthDesignOnly,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
     if (role === 'column') return 'The check of concrete columns (10, 22.4) is not there yet.';

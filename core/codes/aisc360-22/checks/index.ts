@@ -5,6 +5,7 @@ import { compressionCheck, tensionCheck } from './check-axial';
 import { combinedCheck } from './check-combined';
 import { majorFlexureCheck, minorFlexureCheck } from './check-flexure';
 import { flangeShearCheck, webShearCheck } from './check-shear';
+import { iMemberRegister, steelWithout } from './register';
 import { secondOrderState } from './stability';
 import { deflectionStatement, ruptureStatement, secondOrderStatement, torsionStatement } from './statements';
 import type { Demand, Place, SteelCheck, SteelStatement } from './steel-check';
@@ -87,6 +88,7 @@ export const aisc360: DesignCode = {
   method: 'LRFD',
   materials: ['steel'],
   families: ['us'],
+  register: [iMemberRegister, steelWithout],
   refuses: strengthDesignOnly,
   excludes: (_member, { shape }, { name, yieldStress }) =>
     shape.type !== 'i'

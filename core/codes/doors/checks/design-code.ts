@@ -4,6 +4,7 @@ import type { MemberLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { Check } from './check';
+import type { RegisterPart } from './register';
 
 /** Moments about the strong axis along a member and beyond it, where its design line goes on: without sign, N·m; places m from the member's start. */
 export interface MomentsAround {
@@ -61,6 +62,8 @@ export interface DesignCode {
   readonly excludes: (member: Member, section: Section, material: Material) => string | undefined;
   /** what it asks of the analysis of the whole model */
   readonly basis?: (model: Model) => Basis;
+  /** what it is asked for, and what not */
+  readonly register: readonly RegisterPart[];
   /** Checks a member it does not exclude. */
   readonly check: (member: CheckedMember, basis: Basis | undefined) => MemberResult;
 }

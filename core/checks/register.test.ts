@@ -1,0 +1,84 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildQuillhavenLibrary } from '../../demo/quillhaven-library';
+import { buildTernHide } from '../../demo/tern-hide';
+import { designCodes } from '../codes/checks';
+import { solveNow } from '../fem';
+import { applyAct, type Model } from '../model';
+import { checkRegister, MemberChecker, registerText, type Check } from './index';
+
+const tern = buildTernHide();
+const twisted = (model: Model): Model => {
+  const made = applyAct(model, {
+    edits: [
+      {
+        kind: 'add',
+        records: {
+          loads: [
+            {
+              id: 'l900',
+              case: 'c1',
+              type: 'pointMoment',
+              member: 'm4',
+              axes: 'local',
+              direction: 'x',
+              value: 5e3,
+              at: 1,
+            },
+            { id: 'l901', case: 'c1', type: 'point', member: 'm4', axes: 'local', direction: 'y', value: 5e3, at: 1 },
+            { id: 'l902', case: 'c1', type: 'point', member: 'm4', axes: 'local', direction: 'x', value: 9e5, at: 1 },
+          ] as never,
+        },
+      },
+    ],
+  });
+  if (!made.ok) throw new Error(made.error);
+  return made.model;
+};
+
+/** All checks of the members of some models, by code. */
+const found = [buildQuillhavenLibrary(), tern, twisted(tern)].flatMap((model) => {
+  const { solution, findings } = solveNow(model);
+  if (!solution) throw new Error(findings.map(({ sentence }) => sentence).join(' '));
+  const checker = new MemberChecker(model, solution);
+  return Object.keys(model.members).flatMap((id) => {
+    const { code, checks } = checker.check(id);
+    return checks.map((check) => ({ code, check }));
+  });
+});
+const entriesOf = (code: string) =>
+  designCodes.find(({ title }) => title === code)!.register.flatMap(({ entries }) => entries);
+
+test('every check that is made or said of a member stands in the register of its code, under its title, as far as it goes', () => {
+  const seen = new Map<string, { code: string; check: Check }>();
+  for (const one of found) seen.set(`${one.code} ${one.check.id} ${one.check.made} ${one.check.title}`, one);
+  expect(seen.size).toBeGreaterThan(25);
+  for (const { code, check } of seen.values()) {
+    if (check.id === 'member') continue;
+    const entry = entriesOf(code).find(({ id }) => id === check.id);
+    expect([code, check.id, entry?.id]).toEqual([code, check.id, check.id]);
+    expect(entry!.title.startsWith(check.title.slice(0, 5))).toBe(true);
+    if (check.made) expect(entry!.reach).toBe(check.isRule ? 'rule' : 'compared');
+    else if (check.needed && check.id !== 'flexureMajor' && check.id !== 'combined')
+      expect(entry!.reach).toBe('watched');
+  }
+});
+
+test('what the register calls compared, a rule or watched is met in real members', () => {
+  const ids = new Set(found.map(({ code, check }) => `${code} ${check.id}`));
+  for (const { title, register } of designCodes)
+    for (const { id, reach } of register[0].entries)
+      if (reach !== 'out') expect([id, ids.has(`${title} ${id}`) || id === 'flange']).toEqual([id, true]);
+});
+
+test('the page in docs is the one the register makes', () =>
+  expect(readFileSync(join(process.cwd(), 'docs/checks.md'), 'utf8')).toBe(registerText()));
+
+test('codes that are not there yet stand in the register with nothing', () => {
+  expect(checkRegister().map(({ title, parts }) => [title, parts.length])).toEqual([
+    ['AISC 360-22, LRFD', 2],
+    ['ACI 318-19', 2],
+    ['EN 1993-1-1', 0],
+    ['EN 1992-1-1', 0],
+  ]);
+});
