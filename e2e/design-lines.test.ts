@@ -2,7 +2,9 @@ import { chooseIn, solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
 
 let page: Started['page'];
-inBrowser(true, (started) => ({ page } = started));
+inBrowser(true, (started) => {
+  ({ page } = started);
+});
 
 const details = () => page.getByRole('complementary');
 const command = async (words: string) => {

@@ -1,11 +1,11 @@
 import type { Factored, ModalResult, Solution } from '../fem';
+import { designLines } from '../lines';
 import { inOrder, isHeld, meshedPanels, onLevel, storeysUpward, type Model, type Vector } from '../model';
 import { count, formatNumber, formatQuantity } from '../units';
 import { balance, balanceLimit } from './balance';
 import { lineReactions, type LineReaction } from './line-reactions';
-import { MemberLine } from './member-line';
 import { combinationsFor, shownParts, type Shown, type ShownPart } from './shown';
-import { largestChordDeflection, stationsOf } from './stations';
+import { spanDeflections } from './span-deflection';
 import { centresOfMass } from './storeys';
 import { storeyBook } from './tables/other-tables';
 import { soilReaction } from './tables/soil-table';
@@ -211,33 +211,31 @@ function movementItems(model: Model, solution: Solution): PlausibilityItem[] {
   const shown = serviceOf(model);
   const parts = shown ? shownParts(model, solution, shown) : [];
   const under = shown?.kind === 'envelope' ? 'service combinations' : 'cases';
-  const ratios = solution.memberIds
-    .flatMap((id, m) => {
-      if (model.members[id]?.role !== 'beam') return [];
-      const stations = stationsOf(solution, m, 8);
+  // a beam is its design line: drawn in pieces it sags between the same supports
+  const ratios = designLines(model)
+    .all.filter(({ role }) => role === 'beam')
+    .map((line) => {
       let most = { ratio: 0, by: '' };
-      for (const part of parts) {
-        const ratio =
-          Math.abs(largestChordDeflection(new MemberLine(solution, part.state, m), stations).value) /
-          solution.lengths[m];
-        if (ratio > most.ratio) most = { ratio, by: part.label };
-      }
-      return [{ id, ...most }];
+      for (const part of parts)
+        for (const { ratio } of spanDeflections(model, solution, line, part.state))
+          if (ratio > most.ratio) most = { ratio, by: part.label };
+      return { line, ...most };
     })
     .sort((a, b) => b.ratio - a.ratio);
   const worst = ratios.slice(0, 3).filter((one) => one.ratio > 0);
-  const name = (id: string) => model.members[id].label ?? id;
   const usualDeflection = 1 / usualLimits(model).deflection;
   const deflection: PlausibilityItem = {
     id: 'deflection',
     question: 'Do beams sag as beams do?',
-    measure: `at most L/${Math.round(1 / usualDeflection)} from the chord`,
-    members: ratios.filter((one) => one.ratio > usualDeflection).map((one) => one.id),
+    measure: `at most L/${Math.round(1 / usualDeflection)} from the chord between supports, of a cantilever 2 L`,
+    members: ratios
+      .filter((one) => one.ratio > usualDeflection)
+      .flatMap(({ line }) => line.pieces.map(({ member }) => member)),
     verdict: worst.length === 0 ? 'not asked' : worst[0].ratio > usualDeflection ? 'look' : 'usual',
     answer:
       worst.length === 0
         ? 'No beam bends.'
-        : `The most: ${worst.map((one) => `${name(one.id)} L/${Math.round(1 / one.ratio)} (${one.by})`).join(', ')}, of all ${under}.`,
+        : `The most: ${worst.map((one) => `${one.line.name} L/${Math.round(1 / one.ratio)} (${one.by})`).join(', ')}, of all ${under}.`,
   };
   return [deflection, driftItem(model, solution, parts, under)];
 }

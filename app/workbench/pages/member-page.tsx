@@ -8,7 +8,7 @@ import {
   forceComponents,
   isEnvelope,
   kindOfForce,
-  largestChordDeflection,
+  memberDeflection,
   lineIndex,
   MemberLine,
   shownWords,
@@ -20,6 +20,7 @@ import { selectionOf } from '../../state/selection';
 import { Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { capital } from '../words/capital';
+import { deflectionWords } from '../words/line-words';
 import { placeWords } from '../words/selection-words';
 import { ResultTableView } from '../pieces/result-table-view';
 import { Contributions } from '../pieces/share-bars';
@@ -137,7 +138,7 @@ export function MemberPage({ member: id }: { member: string }) {
             </div>
             <div>
               <Governing results={results} />
-              <Deflection results={results} />
+              <Deflection id={id} results={results} />
               <div className="choices" role="group" aria-label="Watch">
                 <span className="caption">Watch</span>
                 {forceComponents.map((component) => (
@@ -232,35 +233,40 @@ function Governing({ results }: { results: MemberResults }) {
 
 const limits = [150, 180, 240, 250, 300, 360, 480, 500];
 
-/** The largest deflection from the chord over what is shown, against a limit of one's choice. */
-function Deflection({ results }: { results: MemberResults }) {
-  const units = useWorkbench((state) => state.model.settings.units);
+/** The largest deflection of the span over what is shown, against a limit of one's choice. */
+function Deflection({ id, results }: { id: string; results: MemberResults }) {
+  const model = useWorkbench((state) => state.model);
+  const { units } = model.settings;
   const [limit, setLimit] = useState(360);
-  const length = results.table.solution.lengths[results.number];
-  const worst = useMemo(() => {
-    let found = { value: 0, x: 0, by: '' };
-    for (const part of results.parts) {
-      const one = largestChordDeflection(
-        new MemberLine(results.table.solution, part.state, results.number),
-        results.table.stations(results.number),
-      );
-      if (Math.abs(one.value) > Math.abs(found.value)) found = { ...one, by: part.label };
-    }
-    return found;
-  }, [results]);
+  const worst = useMemo(
+    () =>
+      memberDeflection(
+        model,
+        results.table.solution,
+        id,
+        results.parts.map(({ state }) => state),
+      ),
+    [model, id, results],
+  );
+  if (!worst) return null;
   const size = Math.abs(worst.value);
+  const { limitLength: length, span } = worst;
   const over = size > length / limit;
   return (
     <div className="block" style={{ marginTop: 8 }}>
       <h3>
-        Deflection <span className="caption">from the chord of the displaced ends</span>
+        Deflection <span className="caption">{deflectionWords(span)}</span>
       </h3>
       {size < 1e-9 ? (
         <p className="secondary">none</p>
       ) : (
         <p>
-          <b>{formatQuantity(worst.value, 'deflection', units, 1)}</b> at {formatQuantity(worst.x, 'length', units, 2)}{' '}
-          by {worst.by}, L/{formatNumber(length / size, 0)}
+          <b>{formatQuantity(worst.value, 'deflection', units, 1)}</b> at {formatQuantity(worst.at, 'length', units, 2)}
+          {span
+            ? ` of the ${span.kind === 'cantilever' ? 'cantilever' : 'span'} of ${formatQuantity(span.to - span.from, 'length', units, 2)}`
+            : ''}{' '}
+          by {results.parts[worst.by].label}, {span?.kind === 'cantilever' ? '2 L' : 'L'}/
+          {formatNumber(length / size, 0)}
         </p>
       )}
       <div className="row">

@@ -1,7 +1,8 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { isHeld, meshedPanels, storeysUpward } from '~core/model';
-import { largestChordDeflection, MemberLine } from '~core/results';
+import { memberDeflection } from '~core/results';
+import { deflectionWords } from '../words/line-words';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { UtilisationBar } from '../../theme/utilisation-bar';
@@ -121,9 +122,7 @@ function MemberDetails({ id }: { id: string }) {
                 Forces of the beam alone. A slab works with it: the forces of both together are on its member page.
               </p>
             )}
-            {results.parts.length === 1 && (
-              <Deflection results={results} solvedLength={solved.solution.lengths[results.number]} />
-            )}
+            {results.parts.length === 1 && <Deflection id={id} results={results} />}
             {cursor !== undefined && (
               <div className="caption" style={{ textAlign: 'right' }}>
                 at {formatQuantity(cursor, 'length', units, 2)}
@@ -157,25 +156,26 @@ function MemberDetails({ id }: { id: string }) {
   );
 }
 
-function Deflection({
-  results,
-  solvedLength,
-}: {
-  results: NonNullable<ReturnType<typeof useMemberResults>>;
-  solvedLength: number;
-}) {
-  const units = useWorkbench((state) => state.model.settings.units);
-  const line = new MemberLine(results.table.solution, results.parts[0].state, results.number);
-  const { value, x } = largestChordDeflection(line, results.table.stations(results.number));
-  const ratio = Math.abs(value) > 1e-9 ? solvedLength / Math.abs(value) : Infinity;
+function Deflection({ id, results }: { id: string; results: NonNullable<ReturnType<typeof useMemberResults>> }) {
+  const model = useWorkbench((state) => state.model);
+  const { units } = model.settings;
+  const found = memberDeflection(model, results.table.solution, id, [results.parts[0].state]);
+  if (!found) return null;
+  const { value, at, limitLength, span } = found;
+  const ratio = Math.abs(value) > 1e-9 ? limitLength / Math.abs(value) : Infinity;
   return (
     <div className="row block" style={{ justifyContent: 'space-between' }}>
       <span>
-        <b>Deflection</b> <span className="caption">from the chord</span>
+        <b>Deflection</b> <span className="caption">{deflectionWords(span)}</span>
       </span>
       <span>
-        <b>{formatQuantity(value, 'deflection', units, 1)}</b> at {formatValue(x, 'length', units, 2)}
-        {Number.isFinite(ratio) && <span className="caption"> L/{formatNumber(ratio, 0)}</span>}
+        <b>{formatQuantity(value, 'deflection', units, 1)}</b> at {formatValue(at, 'length', units, 2)}
+        {Number.isFinite(ratio) && (
+          <span className="caption">
+            {' '}
+            {span?.kind === 'cantilever' ? '2 L' : 'L'}/{formatNumber(ratio, 0)}
+          </span>
+        )}
       </span>
     </div>
   );

@@ -1,4 +1,4 @@
-import type { BeamSupport, LineHold } from '~core/lines';
+import type { BeamSupport, LineHold, Span } from '~core/lines';
 import type { SupportAs } from '~core/model';
 import { formatValue, type UnitSystem } from '~core/units';
 
@@ -18,3 +18,13 @@ export const faceWords = ({ face }: Pick<BeamSupport, 'face'>, units: UnitSystem
   face.before + face.after === 0
     ? 'none'
     : `${formatValue(face.before, 'sectionLength', units)} + ${formatValue(face.after, 'sectionLength', units)}`;
+
+/** What a deflection is measured from. */
+export const deflectionWords = (span: Span | undefined): string =>
+  !span
+    ? 'from the chord of its displaced ends'
+    : span.kind === 'cantilever'
+      ? 'from where its support moved'
+      : span.kind === 'unsupported'
+        ? 'from the chord of the line’s ends'
+        : 'from the chord of its supports';
