@@ -7,6 +7,9 @@ import {
   joinLines,
   letGo,
   lineFindings,
+  linePicture,
+  memberInLine,
+  supportZones,
   lookedAt,
   nameLine,
   splitLine,
@@ -504,5 +507,70 @@ test('of random frames every member is in one line, its pieces follow each other
       expect(cover.at(-1)!.to).toBeCloseTo(length, 9);
       cover.slice(1).forEach(({ from }, i) => expect(from).toBe(cover[i].to));
     }
+  }
+});
+
+test('whatever is drawn, lines are found and their numbers are numbers', () => {
+  let state = 5;
+  const random = () => (state = (state * 48271) % 2147483647) / 2147483647;
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
+  for (let round = 0; round < 150; round++) {
+    const at = (): Vector => [pick([0, 3, 6, 6.01]), pick([0, 4]), pick([0, 3, 3.0001, 6])];
+    const drawn = Array.from({ length: 3 + Math.floor(12 * random()) }, (): Drawn => {
+      const [a, b] = [at(), at()];
+      return [
+        a,
+        a.every((part, k) => part === b[k]) ? [a[0] + 1, a[1], a[2]] : b,
+        {
+          role: pick(['beam', 'column', 'brace']),
+          section: pick(['s1', 's2', 's3', null]),
+          material: pick(['t1', 't2', null]),
+          angle: pick([0, 0, 1]),
+          ...(random() < 0.2 ? { behaviour: pick(['tension', 'compression', 'axial']) } : {}),
+          ...(random() < 0.2 ? { startConnection: { ry: 0 } } : {}),
+          ...(random() < 0.2 ? { startRigid: 0.2, axisPosition: 'top' } : {}),
+        },
+      ];
+    });
+    let of = model(drawn);
+    const ids = Object.keys(of.members);
+    const tried = applyAct(of, {
+      edits: [
+        {
+          kind: 'add',
+          records: {
+            designLines: [
+              { id: 'z1', members: [...new Set([pick(ids), pick(ids), pick(ids)])] },
+              { id: 'z2', members: [pick(ids)], supports: [{ node: pick(Object.keys(of.nodes)), as: 'side' }] },
+            ],
+          },
+        },
+      ],
+    });
+    if (tried.ok) of = tried.model;
+    const { all } = designLines(of);
+    expect(new Set(all.flatMap(members)).size).toBe(all.flatMap(members).length);
+    lineFindings(of);
+    const numbers = all.flatMap((line) => [
+      line.length,
+      ...line.spans.flatMap(({ from, to, clearFrom, clearTo }) => [from, to, clearFrom, clearTo]),
+      ...line.lifts.flatMap(({ from, to, clearMajor, clearMinor }) => [from, to, clearMajor, clearMinor]),
+      ...line.supports.flatMap(({ face }) => [face.before, face.after]),
+      ...linePicture(of, line).flat(2),
+      ...members(line).flatMap((id) => {
+        const { major, minor } = memberInLine(of, id)!;
+        expect(major.to).toBeGreaterThan(major.from);
+        expect(minor.to).toBeGreaterThan(minor.from);
+        return [major.from, minor.to, ...supportZones(of, id).flatMap(({ from, to }) => [from, to])];
+      }),
+    ]);
+    expect(numbers.every(Number.isFinite)).toBe(true);
+    for (const line of all)
+      for (const { node } of line.nodes.slice(1, -1)) {
+        const split = splitLine(of, line, node);
+        if (split.ok) done(of, split);
+      }
+    const joined = joinLines(of, all.slice(0, 2));
+    if (joined.ok) done(of, joined);
   }
 });
