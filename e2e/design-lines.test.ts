@@ -19,7 +19,7 @@ test('a beam over several spans is one line: split and joined, a support decided
   await page.keyboard.press('5');
   await command('Select member m81');
   await details().getByRole('heading', { name: 'Design line' }).waitFor();
-  await details().getByText('6.40 · 6.40 · 6.40 · 6.40; 5 supports').waitFor();
+  await details().getByText('6.40 · 6.40 · 6.40 · 6.40 m; 5 supports').waitFor();
   await command('Design lines');
   const grid = page.getByRole('grid', { name: 'Design lines' });
   await grid.getByText('beam m80 … m83').waitFor();

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
-import { carriedWords, decidedWords, joinLines, linesOf, partsWords } from '~core/lines';
-import { count } from '~core/units';
+import { carriedWords, decidedWords, joinLines, linesOf, partsWords, type DesignLine } from '~core/lines';
+import { count, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 
 /** The design lines that members are in: what each is, a way to its page, and joining several into one. */
@@ -11,6 +11,10 @@ export function LinesOf({ members }: { members: readonly string[] }) {
   const { units } = model.settings;
   const lines = linesOf(model, members);
   if (lines.length === 0) return null;
+  const parts = (line: DesignLine) => {
+    const words = partsWords(line, units);
+    return words === '' ? '' : `${words} ${unitLabel('length', units)}`;
+  };
   const joined = lines.length > 1 ? joinLines(model, lines) : undefined;
   return (
     <div className="block">
@@ -26,9 +30,7 @@ export function LinesOf({ members }: { members: readonly string[] }) {
             {line.name}
           </Button>{' '}
           <span className="secondary">
-            {[partsWords(line, units), carriedWords(line), decidedWords(line)]
-              .filter((words) => words !== '')
-              .join('; ')}
+            {[parts(line), carriedWords(line), decidedWords(line)].filter((words) => words !== '').join('; ')}
           </span>
         </p>
       ))}
