@@ -1,4 +1,13 @@
-import { dot, memberAxis, panelsAt, structureKind, structureKinds, type Member, type Vector } from '../model';
+import {
+  dot,
+  memberAxis,
+  panelPlane,
+  panelsAt,
+  structureKind,
+  structureKinds,
+  type Member,
+  type Vector,
+} from '../model';
 import type { BareLine, LineNode, Surroundings } from './line';
 import type { MemberEnd } from './meeting';
 import { carries, type BeamSupport } from './supports';
@@ -45,13 +54,29 @@ export function holdsOf(around: Surroundings, line: BareLine, supports: readonly
     for (const floor of around.floors.get(node) ?? []) level(hold, `floor ${floor}`);
     for (const id of panelsAt(model, model.nodes[node].position)) {
       if (id in model.slabs) level(hold, `slab ${model.slabs[id].label ?? id}`);
-      else level(hold, `wall ${model.walls[id].label ?? id}`);
+      else {
+        // a wall is stiff along itself alone
+        const normal = panelPlane(model, model.walls[id])?.normal;
+        const along = normal && Math.hypot(normal[0], normal[1]);
+        if (along) hold([-normal[1] / along, normal[0] / along, 0], `wall ${model.walls[id].label ?? id}`);
+      }
     }
+    const pulls: MemberEnd[] = [];
     for (const end of around.meeting.get(node) ?? []) {
-      if (around.lineOf.get(end.member.id) === line || isLoose(around, end)) continue;
+      if (around.lineOf.get(end.member.id) === line || isLoose(around, end, node)) continue;
       // what stands on a beam loads it; what it hangs from or rests on carries it, and stands among its supports
       if (end.member.role === 'column' && Math.abs(end.way[2]) > alongEnough && line.role === 'beam') continue;
-      hold(end.way, `${end.member.role} ${nameOf(end.member)}`);
+      if (end.member.behaviour === 'tension') pulls.push(end);
+      else hold(end.way, `${end.member.role} ${nameOf(end.member)}`);
+    }
+    // what only pulls holds where another pulls the other way
+    for (const [axis, list] of [
+      [y, alongY],
+      [z, alongZ],
+    ] as const) {
+      const sides = pulls.filter(({ way }) => Math.abs(dot(way, axis)) >= alongEnough);
+      if (sides.some(({ way }) => dot(way, axis) > 0) && sides.some(({ way }) => dot(way, axis) < 0))
+        list.push(...sides.map(({ member }) => `${member.role} ${nameOf(member)}`));
     }
     return { node, at, y: [...new Set(alongY)], z: [...new Set(alongZ)] };
   });
@@ -64,17 +89,26 @@ const level = (hold: (way: Vector, words: string) => void, words: string) => {
   hold([0, 1, 0], words);
 };
 
-/** A member whose other end nothing holds keeps nothing in place; nor does one that only pulls or pushes, by itself. */
-function isLoose({ model, meeting, floors }: Surroundings, { member, far }: MemberEnd): boolean {
+/**
+ * A member keeps nothing in place that only pushes, that slides at one of its ends, or of whose line nothing holds another node: no support, floor, meshed
+ * slab or wall, and no other line that meets it.
+ */
+function isLoose(around: Surroundings, { member }: MemberEnd, at: string): boolean {
+  const { model, meeting, floors, lineOf } = around;
   if (member.behaviour === 'compression') return true;
-  const { support, springs, position } = model.nodes[far];
-  return (
-    (meeting.get(far) ?? []).length < 2 &&
-    !Object.values(support ?? {}).some(Boolean) &&
-    !springs &&
-    panelsAt(model, position).length === 0 &&
-    !floors.has(far)
-  );
+  if (member.startConnection?.ux === 0 || member.endConnection?.ux === 0) return true;
+  const own = lineOf.get(member.id);
+  const isHeld = (node: string): boolean => {
+    const { support, springs, position } = model.nodes[node];
+    return (
+      Object.values(support ?? {}).some(Boolean) ||
+      springs !== undefined ||
+      floors.has(node) ||
+      (meeting.get(node) ?? []).some((end) => lineOf.get(end.member.id) !== own) ||
+      panelsAt(model, position).length > 0
+    );
+  };
+  return !own?.nodes.some(({ node }) => node !== at && isHeld(node));
 }
 
 /** A part of a line between two places where it is held, or a free end beyond the last. */

@@ -332,29 +332,62 @@ test('lifts of a column end where something holds it; where a floor holds it one
   ]);
 });
 
-test('a beam is held sideways where a member meets it that ends somewhere, not by one that ends in the air', () => {
-  const beam = inPieces(0, 3, 6);
-  const held = (more: Drawn[]) => lineOf(model([...beam, ...more]), 'm1').holds.map(({ y }) => y.length > 0);
-  expect(
-    held([
+const strut: Drawn = [
+  [3, 0, 3],
+  [3, 2, 3],
+];
+const beyond: Drawn = [
+  [0, 2, 3],
+  [3, 2, 3],
+];
+const rod = (y: number, fields: Partial<Member> = { role: 'brace', behaviour: 'tension' }): Drawn[] => [
+  [[3, 0, 3], [5, y, 3], fields],
+  [
+    [5, y, 3],
+    [5, 2 * y, 3.5],
+  ],
+];
+
+test.each<[string, readonly Drawn[], boolean]>([
+  ['a member that goes to another', [strut, beyond], true],
+  ['one that ends in the air', [strut], false],
+  [
+    'one in pieces that ends in the air',
+    [
       [
         [3, 0, 3],
-        [3, 2, 3],
-      ],
-    ]),
-  ).toEqual([false, false, false]);
-  expect(
-    held([
-      [
-        [3, 0, 3],
-        [3, 2, 3],
+        [3, 1, 3],
       ],
       [
-        [0, 2, 3],
+        [3, 1, 3],
         [3, 2, 3],
       ],
-    ]),
-  ).toEqual([false, true, false]);
+    ],
+    false,
+  ],
+  [
+    'one that slides at its other end',
+    [[...strut.slice(0, 2), { endConnection: { ux: 0 } }] as unknown as Drawn, beyond],
+    false,
+  ],
+  ['one that only pushes', [[...strut.slice(0, 2), { behaviour: 'compression' }] as unknown as Drawn, beyond], false],
+  ['one rod that only pulls', rod(2), false],
+  ['two rods that pull either way', [...rod(2), ...rod(-2)], true],
+  ['two rods that pull the same way', [...rod(2), ...rod(3)], false],
+  [
+    'a column that stands on it',
+    [
+      [[3, 0, 3], [3, 0, 6], column],
+      [
+        [3, 0, 6],
+        [3, 4, 6],
+      ],
+    ],
+    false,
+  ],
+])('a beam is held sideways by %s, or not', (_, more, isHeld) => {
+  const { holds } = lineOf(model([...inPieces(0, 3, 6), ...more]), 'm1');
+  expect(holds.map(({ y }) => y.length > 0)).toEqual([false, isHeld, false]);
 });
 
 test('a line is split and joined by hand, and found by itself again', () => {

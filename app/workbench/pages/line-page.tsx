@@ -313,8 +313,8 @@ function Holds({ line }: { line: DesignLine }) {
         </tbody>
       </table>
       <p className="caption">
-        Members that meet it and do not end in the air, rigid floors, meshed slabs and walls, and supports. Whether a
-        member that meets it is itself held is for the engineer to see.
+        Members that meet it and are held elsewhere, rigid floors, meshed slabs and walls, and supports. Whether what
+        holds it is strong and stiff enough is for the engineer to see.
       </p>
     </div>
   );
