@@ -9,9 +9,7 @@ export {
   verdictWords,
   type BeamReinforcement,
   type Check,
-  type CodeRegister,
   type MadeCheck,
-  type Registered,
   type SkippedCheck,
   type Verdict,
 } from '../codes/checks';

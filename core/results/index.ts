@@ -1,17 +1,10 @@
-export {
-  limitLength,
-  memberDeflection,
-  spanDeflections,
-  type MemberDeflection,
-  type SpanDeflection,
-} from './span-deflection';
+export { memberDeflection, spanDeflections, type MemberDeflection, type SpanDeflection } from './span-deflection';
 export { KeptLine, type ReadLine } from './kept-line';
 export { caseWeights, combinationStates, combinationWeights, superpose, type LoadState } from './state';
 export { forceComponents, lineIndex, lineWidth, MemberLine, type ForceComponent, type LineValues } from './member-line';
 export {
   extremesOf,
   governingExtremes,
-  largestChordDeflection,
   stationsOf,
   type Extreme,
   type Extremes,

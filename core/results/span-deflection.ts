@@ -22,8 +22,7 @@ const cantileverLengths = 2;
 const parts = 8;
 
 /** The length that limits of a span's deflection are stated of, m. */
-export const limitLength = ({ kind, from, to }: Span): number =>
-  (kind === 'cantilever' ? cantileverLengths : 1) * (to - from);
+const limitLength = ({ kind, from, to }: Span): number => (kind === 'cantilever' ? cantileverLengths : 1) * (to - from);
 
 /** A member of a span as it moves. */
 interface MovingPiece {

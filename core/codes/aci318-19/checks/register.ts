@@ -1,12 +1,4 @@
-import type { Registered, RegisterPart } from '../../doors/checks/register';
-
-const entry = (id: string, title: string, clause: string, reach: Registered['reach'], words: string): Registered => ({
-  id,
-  title,
-  clause,
-  reach,
-  words,
-});
+import { entry, type RegisterPart } from '../../doors/checks/register';
 
 const faces = (['bottom', 'top'] as const).flatMap((face) => [
   entry(

@@ -1,12 +1,4 @@
-import type { Registered, RegisterPart } from '../../doors/checks/register';
-
-const entry = (id: string, title: string, clause: string, reach: Registered['reach'], words: string): Registered => ({
-  id,
-  title,
-  clause,
-  reach,
-  words,
-});
+import { entry, type RegisterPart } from '../../doors/checks/register';
 
 /** What is asked of doubly symmetric I members, in the order in which it is listed. */
 export const iMemberRegister: RegisterPart = {

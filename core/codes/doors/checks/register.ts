@@ -15,6 +15,15 @@ export interface Registered {
   readonly words: string;
 }
 
+/** An entry of a register. */
+export const entry = (id: string, title: string, clause: string, reach: Reach, words: string): Registered => ({
+  id,
+  title,
+  clause,
+  reach,
+  words,
+});
+
 /** What a code is asked for of members of one kind. */
 export interface RegisterPart {
   /** whom it is about: `Rolled, doubly symmetric I members` */
