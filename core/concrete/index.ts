@@ -1,0 +1,14 @@
+export {
+  barAt,
+  compressed,
+  directionAt,
+  sectionAt,
+  type BarAtStrength,
+  type ConcreteRectangle,
+  type ReinforcedSection,
+  type SectionAtStrength,
+  type SectionBar,
+  type SectionForces,
+  type SectionLaws,
+} from './section';
+export { strengthAbout, strengthTowards, timesInto, type StrengthFound } from './strength';

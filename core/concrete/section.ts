@@ -1,0 +1,154 @@
+/** A rectangle of concrete; y across the section, z up it, m. */
+export interface ConcreteRectangle {
+  readonly from: { readonly y: number; readonly z: number };
+  readonly to: { readonly y: number; readonly z: number };
+}
+
+/** A bar in a section: its centre and diameter, m, and its area, m². */
+export interface SectionBar {
+  readonly y: number;
+  readonly z: number;
+  readonly area: number;
+  readonly diameter: number;
+}
+
+/** Concrete with bars. Forces of the section are about the origin. */
+export interface ReinforcedSection {
+  /** parts that touch and do not overlap */
+  readonly concrete: readonly ConcreteRectangle[];
+  readonly bars: readonly SectionBar[];
+}
+
+/** How concrete and bars answer strain when the section is at its strength, Pa. Bars are elastic and then yield; concrete pulls nothing. */
+export interface SectionLaws {
+  /** even stress over the compressed block: 0.85 f′c, η f_cd */
+  readonly blockStress: number;
+  /** depth of the block over that of the neutral axis: β₁, λ */
+  readonly blockFactor: number;
+  /** strain of the outermost compressed fibre at strength */
+  readonly crushing: number;
+  readonly yieldStress: number;
+  readonly modulus: number;
+}
+
+/** What a section carries when its outermost fibre crushes: N (tension positive), and moments that are positive with tension at −z and −y; N, N·m. */
+export interface SectionForces {
+  readonly N: number;
+  readonly My: number;
+  readonly Mz: number;
+}
+
+/** A bar at strength: its depth below the outermost compressed fibre, m, strain (tension positive), stress, Pa, and the share of it that displaces concrete of the block. */
+export interface BarAtStrength {
+  readonly bar: SectionBar;
+  readonly depth: number;
+  readonly strain: number;
+  readonly stress: number;
+  readonly displaced: number;
+}
+
+/** A section at strength for one place of its neutral axis. */
+export interface SectionAtStrength extends SectionForces {
+  /** largest strain of a bar, tension positive; −Infinity without bars */
+  readonly strain: number;
+}
+
+/** Depth of a place below the outermost fibre, in the direction that is compressed. */
+interface Direction {
+  /** towards the compressed side */
+  readonly y: number;
+  readonly z: number;
+  /** the outermost fibre along it, m */
+  readonly outermost: number;
+}
+
+/** The direction at an angle from z towards y, rad: 0 compresses the top, π the bottom. */
+export function directionAt({ concrete }: ReinforcedSection, angle: number): Direction {
+  const clean = (value: number) => (Math.abs(value) < 1e-12 ? 0 : value);
+  const [y, z] = [clean(Math.sin(angle)), clean(Math.cos(angle))];
+  let outermost = -Infinity;
+  for (const { from, to } of concrete)
+    outermost = Math.max(outermost, Math.max(y * from.y, y * to.y) + Math.max(z * from.z, z * to.z));
+  return { y, z, outermost };
+}
+
+/** Area of concrete nearer than a depth to the outermost fibre, and its first moments. @returns m², m³, m³ */
+export function compressed(
+  { concrete }: ReinforcedSection,
+  direction: Direction,
+  depth: number,
+): { area: number; y: number; z: number } {
+  let [area, sy, sz] = [0, 0, 0];
+  const level = direction.outermost - depth;
+  for (const { from, to } of concrete) {
+    if (direction.y === 0) {
+      const [low, high] =
+        direction.z > 0 ? [Math.max(from.z, level * direction.z), to.z] : [from.z, Math.min(to.z, level * direction.z)];
+      if (high <= low) continue;
+      const part = (to.y - from.y) * (high - low);
+      area += part;
+      sy += (part * (from.y + to.y)) / 2;
+      sz += (part * (low + high)) / 2;
+      continue;
+    }
+    const corners: [number, number][] = [
+      [from.y, from.z],
+      [to.y, from.z],
+      [to.y, to.z],
+      [from.y, to.z],
+    ];
+    const over = corners.map(([y, z]) => direction.y * y + direction.z * z - level);
+    const kept: [number, number][] = [];
+    corners.forEach((corner, i) => {
+      const j = (i + 1) % 4;
+      if (over[i] >= 0) kept.push(corner);
+      if (over[i] >= 0 === over[j] >= 0) return;
+      const t = over[i] / (over[i] - over[j]);
+      kept.push([corner[0] + t * (corners[j][0] - corner[0]), corner[1] + t * (corners[j][1] - corner[1])]);
+    });
+    for (let i = 0; i < kept.length; i++) {
+      const [[y0, z0], [y1, z1]] = [kept[i], kept[(i + 1) % kept.length]];
+      const twice = y0 * z1 - y1 * z0;
+      area += twice / 2;
+      sy += ((y0 + y1) * twice) / 6;
+      sz += ((z0 + z1) * twice) / 6;
+    }
+  }
+  return { area, y: sy, z: sz };
+}
+
+/**
+ * A bar where the neutral axis lies c below the outermost fibre. What concrete of the block it displaces is counted by the share of its diameter that lies
+ * in the block, so that strength has no jumps.
+ * @param c m
+ */
+export function barAt(laws: SectionLaws, bar: SectionBar, direction: Direction, c: number): BarAtStrength {
+  const depth = direction.outermost - (direction.y * bar.y + direction.z * bar.z);
+  const strain = (laws.crushing * (depth - c)) / c;
+  const stress = Math.max(-laws.yieldStress, Math.min(laws.yieldStress, laws.modulus * strain));
+  const displaced = Math.max(0, Math.min(1, (laws.blockFactor * c - depth) / bar.diameter + 0.5));
+  return { bar, depth, strain, stress, displaced };
+}
+
+/** Forces of a section with its neutral axis c below the outermost fibre, by strain compatibility. @param c m, above zero */
+export function sectionAt(
+  section: ReinforcedSection,
+  laws: SectionLaws,
+  direction: Direction,
+  c: number,
+): SectionAtStrength {
+  const block = compressed(section, direction, laws.blockFactor * c);
+  let N = -laws.blockStress * block.area;
+  let My = laws.blockStress * block.z;
+  let Mz = laws.blockStress * block.y;
+  let largest = -Infinity;
+  for (const bar of section.bars) {
+    const { strain, stress, displaced } = barAt(laws, bar, direction, c);
+    const pull = bar.area * (stress + displaced * laws.blockStress);
+    N += pull;
+    My -= pull * bar.z;
+    Mz -= pull * bar.y;
+    if (strain > largest) largest = strain;
+  }
+  return { N, My, Mz, strain: largest };
+}
