@@ -612,13 +612,19 @@ function reinforceFloors(author: Author): void {
     },
     alongSlab: {
       top: { bar: '#7', count: 4 },
-      bottom: { bar: '#6', count: 3 },
+      bottom: { bar: '#6', count: 4 },
       stirrups: { bar: '#3', legs: 2, spacing: 0.25 },
     },
     along: {
       top: { bar: '#6', count: 3 },
       bottom: { bar: '#6', count: 3 },
       stirrups: { bar: '#3', legs: 2, spacing: 0.25 },
+    },
+    // the edges of the slab twist their beams
+    alongEdge: {
+      top: { bar: '#6', count: 4 },
+      bottom: { bar: '#6', count: 3 },
+      stirrups: { bar: '#3', legs: 2, spacing: 0.175 },
     },
   } as const;
   const beams = Object.values(author.model.members).filter(
@@ -627,16 +633,17 @@ function reinforceFloors(author: Author): void {
   );
   const besideStacks = (beam: (typeof beams)[number]) =>
     [beam.start, beam.end].every((id) => Math.abs(at(id)[0] - 6.4) < 1e-6 && at(id)[1] > 14.3 && at(id)[2] < 8);
+  const isInSlab = (beam: (typeof beams)[number]) => Math.abs(at(beam.start)[2] - storeys[0]) < 1e-6;
   const setOf = (beam: (typeof beams)[number]) =>
     besideStacks(beam)
       ? sets.stacks
       : Math.abs(at(beam.start)[0] - at(beam.end)[0]) > 1e-6
         ? // the slab spans both ways to its beams
-          Math.abs(at(beam.start)[2] - storeys[0]) < 1e-6 &&
-          at(beam.start)[1] > 1e-6 &&
-          at(beam.start)[1] < width - 1e-6
-          ? sets.alongSlab
-          : sets.along
+          !isInSlab(beam)
+          ? sets.along
+          : at(beam.start)[1] > 1e-6 && at(beam.start)[1] < width - 1e-6
+            ? sets.alongSlab
+            : sets.alongEdge
         : [0, 25.6].some((x) => Math.abs(at(beam.start)[0] - x) < 1e-6)
           ? sets.edge
           : sets.inner;
@@ -649,5 +656,15 @@ function reinforceFloors(author: Author): void {
       },
     ],
     sentence: 'Chose the bars of the floor beams',
+  });
+  author.do({
+    edits: [
+      {
+        kind: 'change',
+        table: 'members',
+        changes: beams.filter(isInSlab).map(({ id }) => ({ id, fields: { stiffness: { torsion: 0.1 } } })),
+      },
+    ],
+    sentence: 'Beams in the slab crack in torsion: what twists them goes over to the slab (ACI 318-19 22.7.3.2)',
   });
 }

@@ -41,6 +41,8 @@ export interface CheckItem {
 export interface ReinforcementText {
   readonly top: string;
   readonly bottom: string;
+  /** along the sides; null: none are asked for */
+  readonly side: string | null;
   readonly stirrups: string;
 }
 

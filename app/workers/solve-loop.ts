@@ -322,11 +322,14 @@ function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): 
   if (!reinforcement) return null;
   const word = (proposed: boolean) => (proposed ? 'proposed' : 'chosen');
   const layer = (chosen: typeof reinforcement.top) =>
-    chosen ? `${chosen.value.count} ${chosen.value.bar.name}, ${word(chosen.proposed)}` : 'none fits';
-  const { stirrups } = reinforcement;
+    chosen
+      ? `${chosen.value.count} ${chosen.value.bar.name}${chosen.value.rows.length > 1 ? ` (${chosen.value.rows.join(' + ')})` : ''}, ${word(chosen.proposed)}`
+      : 'none fits';
+  const { side, stirrups } = reinforcement;
   return {
     top: layer(reinforcement.top),
     bottom: layer(reinforcement.bottom),
+    side: side ? `${side.value.count} ${side.value.bar.name} each, ${word(side.proposed)}` : null,
     stirrups: stirrups
       ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}`
       : 'none',

@@ -11,12 +11,21 @@ import {
   type CombinedLine,
   type DesignCode,
   type MadeCheck,
+  type SlabPlace,
   type Verdict,
 } from '../codes/checks';
 import type { Solution } from '../fem';
 import { memberInLine, supportZones, type MemberInLine } from '../lines';
 import { inOrder, type Combination, type Member, type Model, type Reinforcement } from '../model';
-import { combinationStates, MemberLine, stationsOf } from '../results';
+import {
+  combinationStates,
+  combinationWeights,
+  flangedBeam,
+  flangedForces,
+  flangedShape,
+  MemberLine,
+  stationsOf,
+} from '../results';
 import { LineMoments } from './moments-around';
 
 /** All checks of one member, made and not made. */
@@ -41,6 +50,8 @@ export class MemberChecker {
   private readonly numbers: ReadonlyMap<string, number>;
   /** largest moments of members by combination, for their lines, N·m */
   private readonly peaks = new Map<string, Map<string, number>>();
+  /** of the solution's states, by strength combination */
+  private readonly weights = new Map<string, Float64Array>();
   private readonly strength: {
     combination: Combination;
     state: ReturnType<typeof combinationStates>[number]['state'];
@@ -92,15 +103,45 @@ export class MemberChecker {
     return new LineMoments(this.model, this.numbers, this.solution, state, inLine, peaks);
   }
 
+  /** Where a meshed slab works with a member, and the forces of both there; undefined: none does. */
+  private slabPlaces(memberId: string, over: typeof this.strength): SlabPlace[] | undefined {
+    const { model, solution } = this;
+    if (!solution.cutMembers?.includes(memberId)) return undefined;
+    const beam = flangedBeam(model, solution, memberId);
+    return beam?.sections.map((section) => ({
+      x: section.x,
+      after: !section.isBefore,
+      shape: flangedShape(solution, beam, section),
+      forces: (line) => {
+        const { combination, state } = over[line];
+        return flangedForces(model, solution, beam, section, { state, weights: this.weightsOf(combination) });
+      },
+    }));
+  }
+
+  private weightsOf(combination: Combination): Float64Array {
+    let found = this.weights.get(combination.id);
+    if (!found)
+      this.weights.set(
+        combination.id,
+        (found = combinationWeights(this.solution, combination, this.model.combinations)),
+      );
+    return found;
+  }
+
   /**
    * The largest utilisation of the checks that are made of a member, by strength combination, with the reinforcement all of them together ask for;
    * null where none is made.
    */
   byCombination(memberId: string): { readonly combination: string; readonly utilisation: number | null }[] {
     const { reinforcement: used } = this.check(memberId);
+    const layer = (part: NonNullable<typeof used>['side']) =>
+      part && { bar: part.value.bar.name, count: part.value.count };
+    const [top, bottom, side] = [layer(used?.top), layer(used?.bottom), layer(used?.side)];
     const bars = used && {
-      ...(used.top ? { top: { bar: used.top.value.bar.name, count: used.top.value.count } } : {}),
-      ...(used.bottom ? { bottom: { bar: used.bottom.value.bar.name, count: used.bottom.value.count } } : {}),
+      ...(top ? { top } : {}),
+      ...(bottom ? { bottom } : {}),
+      ...(side ? { side } : {}),
       ...(used.stirrups
         ? {
             stirrups: {
@@ -154,13 +195,15 @@ export class MemberChecker {
         })),
         unheld: { major: inLine.major, minor: inLine.minor },
         zones: supportZones(model, memberId),
+        withSlab: code.knowsSlabs ? this.slabPlaces(memberId, over) : undefined,
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
         bars: bars ?? member.reinforcement,
       },
       this.bases.get(code),
     );
-    const all = solution.cutMembers?.includes(memberId) ? [...checks, withSlab(code)] : checks;
+    const isCut = solution.cutMembers?.includes(memberId);
+    const all = isCut && !checks.some(({ id }) => id === 'flange') ? [...checks, withSlab(code)] : checks;
     return {
       memberId,
       code: code.title,

@@ -19,7 +19,14 @@ export {
   type Verdict,
 } from './doors/checks/check';
 export { reachWords, type Reach, type Registered, type RegisterPart } from './doors/checks/register';
-export type { Basis, CheckedMember, CombinedLine, DesignCode, MomentsAround } from './doors/checks/design-code';
+export type {
+  Basis,
+  CheckedMember,
+  CombinedLine,
+  DesignCode,
+  MomentsAround,
+  SlabPlace,
+} from './doors/checks/design-code';
 
 /** The codes of design members are checked by; the first that fits a member is its own. */
 export const designCodes: readonly DesignCode[] = [aisc360, aci318];

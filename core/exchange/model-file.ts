@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 12;
+export const formatVersion = 13;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -96,6 +96,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
     designLines: [],
     ...(file.lastIds ? { lastIds: { ...file.lastIds, designLines: 0 } } : {}),
   }),
+  // version 13 knows bars along the sides of beams
+  12: (file) => ({ ...file, version: 13 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -190,12 +190,14 @@ export function checksData(model: Model, members: readonly MemberChecks[]): unkn
   };
 }
 
-function reinforcementData({ top, bottom, stirrups }: NonNullable<MemberChecks['reinforcement']>): unknown {
-  const layer = (chosen: typeof top) =>
+function reinforcementData({ top, bottom, side, stirrups }: NonNullable<MemberChecks['reinforcement']>): unknown {
+  const layer = (chosen: typeof side) =>
     chosen && { bar: chosen.value.bar.name, count: chosen.value.count, proposed: chosen.proposed };
+  const face = (chosen: typeof top) => chosen && { ...layer(chosen), rows: chosen.value.rows };
   return {
-    top: layer(top),
-    bottom: layer(bottom),
+    top: face(top),
+    bottom: face(bottom),
+    ...(side ? { side: layer(side) } : {}),
     stirrups: stirrups && {
       bar: stirrups.value.bar.name,
       legs: stirrups.value.legs,

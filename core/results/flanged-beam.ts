@@ -1,5 +1,6 @@
 import { sectionProperties } from '../catalog';
 import type { Solution } from '../fem';
+import { supportZones } from '../lines';
 import {
   add,
   cross,
@@ -61,6 +62,8 @@ export interface FlangedForces {
 
 /** A beam is cut at so many equal parts. */
 const divisions = 10;
+/** Effective depths of beams are not below this share of their depth, or shear is read nearer to the face than it need be. */
+const shearDepth = 0.8;
 /** How far a flange is looked for, m. */
 const farthest = 12;
 /** One looks for slab this far beyond the face of the web, m. */
@@ -146,7 +149,7 @@ function makeFlanged(model: Model, solution: Solution, id: string): FlangedBeam 
   const [l, r] = [flange(0), flange(1)];
   if (l.width + r.width <= 0) return undefined;
   const begin = record.startRigid ?? 0;
-  const sections = Array.from({ length: divisions + 1 }, (_, i) => (span * i) / divisions).flatMap(
+  const sections = placesOf(model, id, span, sectionProperties(model.sections[record.section!].shape).depth).flatMap(
     (x): FlangedSection[] => {
       // the place on the line between the nodes; what lies towards mid-span is cut, so that the ends have a slab to cut
       const at = add(start, scale(along, ((begin + x) / axis.length) * whole));
@@ -163,6 +166,19 @@ function makeFlanged(model: Model, solution: Solution, id: string): FlangedBeam 
     },
   );
   return sections.every(({ section }) => !section) ? undefined : { member: id, left: l, right: r, slabs, sections };
+}
+
+/** Equal parts of a beam, the faces of its supports and what lies a little nearer to them than an effective depth, m. */
+function placesOf(model: Model, id: string, span: number, depth: number): number[] {
+  const even = Array.from({ length: divisions + 1 }, (_, i) => (span * i) / divisions);
+  const faces = supportZones(model, id).flatMap(({ from, to }) => [
+    from - shearDepth * depth,
+    from,
+    to,
+    to + shearDepth * depth,
+  ]);
+  const apart = (x: number) => x > 1e-3 && x < span - 1e-3 && even.every((one) => Math.abs(one - x) > 1e-3);
+  return [...even, ...faces.filter(apart)].sort((a, b) => a - b);
 }
 
 /** Width of a member's web across its line, m. */
@@ -213,6 +229,53 @@ function clearWidth(
   return web < edge
     ? { clear: Math.max(0, web), toEdge: false }
     : { clear: edge > 0 ? edge + beyond : 0, toEdge: true };
+}
+
+/** Where a beam and what works with it lie at one of its sections, from their common centroid along the beam's local y and z, m. */
+export interface FlangedShape {
+  /** centroid of the beam alone */
+  readonly beam: { readonly y: number; readonly z: number };
+  readonly slabs: readonly {
+    readonly panel: string;
+    readonly from: { readonly y: number; readonly z: number };
+    readonly to: { readonly y: number; readonly z: number };
+  }[];
+}
+
+/** Shape of a beam with its slab at one of its sections; undefined where no slab lies beside it. */
+export function flangedShape(
+  solution: Solution,
+  { member }: FlangedBeam,
+  { section }: FlangedSection,
+): FlangedShape | undefined {
+  const number = solution.memberIds.indexOf(member);
+  const crossing = section?.members.find((one) => one.member === number);
+  if (!section || !crossing) return undefined;
+  const axis = (k: 1 | 2): Vector => {
+    const at = 9 * number + 3 * k;
+    return [solution.axes[at], solution.axes[at + 1], solution.axes[at + 2]];
+  };
+  const [oy, oz] = [axis(1), axis(2)];
+  const from = (at: Vector) => ({
+    y: dot(subtract(at, section.centroid), oy),
+    z: dot(subtract(at, section.centroid), oz),
+  });
+  const slabs = section.passed.flatMap(({ panel, elements }) => {
+    if (elements.length === 0) return [];
+    const middles = elements.map(({ middle, length }) => ({
+      ...from(add(middle, scale(panel.normal, -panel.offset))),
+      half: length / 2,
+    }));
+    const z = middles.reduce((sum, one) => sum + one.z, 0) / middles.length;
+    return [
+      {
+        panel: panel.id,
+        from: { y: Math.min(...middles.map(({ y, half }) => y - half)), z: z - panel.thickness / 2 },
+        to: { y: Math.max(...middles.map(({ y, half }) => y + half)), z: z + panel.thickness / 2 },
+      },
+    ];
+  });
+  return { beam: from(crossing.at), slabs };
 }
 
 /** Forces of beam and slab together at one of its sections, in a state that is shown; where no slab lies beside it those of the beam alone. */

@@ -37,7 +37,15 @@ export {
 export { cutComponents, cutCourse, cutForces, cutSection, type CutForces, type CutSection } from './cut';
 export { compareFloors, type FloorLine } from './floor-comparison';
 export { hasWalls, wallStoreyForces, wallStoreys, type WallStorey } from './wall-storeys';
-export { flangedBeam, flangedForces, flangedMembers, type FlangedBeam, type FlangedForces } from './flanged-beam';
+export {
+  flangedBeam,
+  flangedForces,
+  flangedMembers,
+  flangedShape,
+  type FlangedBeam,
+  type FlangedForces,
+  type FlangedShape,
+} from './flanged-beam';
 export { couplingForces, pierForces, pierPlace, type CouplingForces, type PierForces } from './wall-part-forces';
 export * from './tables';
 export { lineReactions, type LineReaction } from './line-reactions';

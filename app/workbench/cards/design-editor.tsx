@@ -127,18 +127,22 @@ function BarFields({ members }: { members: readonly Member[] }) {
   const part = usePart<HTMLDivElement>('reinforcement');
   const first = members[0].reinforcement;
   const barOptions = reinforcingBars.map((bar) => ({ value: bar.name, label: bar.name }));
-  const face = (side: 'top' | 'bottom') => {
+  const face = (side: 'top' | 'bottom' | 'side') => {
     const layer = first?.[side];
-    const start = { bar: settings.bars.longitudinal[Math.min(3, settings.bars.longitudinal.length - 1)], count: 3 };
+    const isSide = side === 'side';
+    const start = {
+      bar: settings.bars.longitudinal[isSide ? 0 : Math.min(3, settings.bars.longitudinal.length - 1)],
+      count: isSide ? 1 : 3,
+    };
     return (
       <div key={side} style={{ display: 'contents' }}>
-        <span className="field-label">{side === 'top' ? 'Top' : 'Bottom'}</span>
+        <span className="field-label">{side === 'top' ? 'Top' : isSide ? 'Each side' : 'Bottom'}</span>
         {layer ? (
           <div className="row" style={{ flexWrap: 'nowrap' }}>
             <InputNumber
               aria-label={`Number of ${side} bars`}
-              min={2}
-              max={40}
+              min={isSide ? 1 : 2}
+              max={isSide ? 20 : 40}
               value={layer.count}
               style={{ width: 58 }}
               onChange={(count) => count !== null && set({ [side]: { ...layer, count } })}
@@ -156,7 +160,7 @@ function BarFields({ members }: { members: readonly Member[] }) {
           </div>
         ) : (
           <div className="row">
-            <span className="secondary">proposed</span>
+            <span className="secondary">{isSide ? 'proposed where asked for' : 'proposed'}</span>
             <Button size="small" onClick={() => set({ [side]: start })}>
               choose
             </Button>
@@ -183,6 +187,7 @@ function BarFields({ members }: { members: readonly Member[] }) {
       <div className="fields">
         {face('top')}
         {face('bottom')}
+        {face('side')}
         <span className="field-label">Stirrups</span>
         {stirrups ? (
           <div>
@@ -238,10 +243,11 @@ function BarFields({ members }: { members: readonly Member[] }) {
 function ProposedBars({ id }: { id: string }) {
   const index = useSheetIndex(id);
   if (!index?.reinforcement) return null;
-  const { top, bottom, stirrups } = index.reinforcement;
+  const { top, bottom, side, stirrups } = index.reinforcement;
   return (
     <p className="secondary" style={{ marginBottom: 6 }}>
-      Top {top}. Bottom {bottom}. {stirrups}.
+      Top {top}. Bottom {bottom}. {side !== null && <>Sides {side}. </>}
+      {stirrups}.
     </p>
   );
 }

@@ -13,6 +13,10 @@ const bars = z.strictObject({ bar: barName, count: z.number().int().min(2).max(4
 export const reinforcement = z.strictObject({
   top: bars.optional(),
   bottom: bars.optional(),
+  side: z
+    .strictObject({ bar: barName, count: z.number().int().min(1).max(20) })
+    .optional()
+    .describe('along each side face, between top and bottom bars'),
   stirrups: z
     .strictObject({ bar: barName, legs: z.number().int().min(2).max(12), spacing: positiveLength.describe('m') })
     .optional(),

@@ -1,5 +1,4 @@
 import type { ReinforcingBar } from '../../../catalog';
-import type { BarLayer } from '../../doors/checks/beam-reinforcement';
 
 /** A rectangular beam and its materials for ACI 318-19: m, Pa. */
 export interface BeamSection {
@@ -18,24 +17,7 @@ export interface BeamSection {
 
 /** 1 psi in Pa; the code's √f'c formulas are in psi. */
 export const psi = 6894.757293168361;
-const inch = 0.0254;
-
-/** Depth from the compressed face to the centre of the bars, m. */
-export function effectiveDepth(section: BeamSection, bar: ReinforcingBar): number {
-  return section.depth - section.cover - section.stirrup.diameter - bar.diameter / 2;
-}
-
-/** Clear distance between bars of a layer, m; Infinity for a single bar. */
-export function clearSpacing(section: BeamSection, { bar, count }: BarLayer): number {
-  return count < 2
-    ? Infinity
-    : (section.width - 2 * (section.cover + section.stirrup.diameter) - count * bar.diameter) / (count - 1);
-}
-
-/** Least clear distance between parallel bars, ACI 318-19 25.2.1, m (the aggregate's size, which may ask for more, is not in the model). */
-export function leastClearSpacing(bar: ReinforcingBar): number {
-  return Math.max(inch, bar.diameter);
-}
+export const inch = 0.0254;
 
 /** β₁ of Table 22.2.2.4.3. */
 export function stressBlockFactor(fc: number): number {
@@ -44,3 +26,10 @@ export function stressBlockFactor(fc: number): number {
 
 /** Modulus of rupture f_r of normal-weight concrete, ACI 318-19 19.2.3.1, Pa. */
 export const ruptureModulus = ({ fc }: Pick<BeamSection, 'fc'>): number => 7.5 * Math.sqrt(fc * psi);
+
+/** Yield stress that stirrups and bars for torsion may be counted with at most, ACI 318-19 Table 20.2.2.4(a), Pa. */
+export const mostShearYield = 60000 * psi;
+/** √f'c in Pa as the code counts it for shear and torsion: the root in psi, at most 100 psi (22.5.3.1). */
+export const rootStrength = (fc: number): number => Math.min(Math.sqrt(fc * psi), 100 * psi);
+/** One psi, for sheets. */
+export const psiInput = { value: psi, kind: 'stress', decimals: 6 } as const;

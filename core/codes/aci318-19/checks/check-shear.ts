@@ -1,22 +1,51 @@
 import { formatQuantity } from '../../../units';
 import { barArea, force, sectionLength } from '../../../sheet';
 import { skipped, utilisationOf } from '../../doors/checks/check';
-import { compareAs, type BeamCheck } from './concrete-beam';
-import { largestStirrupSpacing, minimumStirrups, needsStirrups, shearStrength } from './shear';
+import { compareAs, type BeamCheck, type ConcreteBeam } from './concrete-beam';
+import type { DemandPoint } from './demands';
+import {
+  largestLegSpacing,
+  largestStirrupSpacing,
+  legSpacing,
+  minimumStirrups,
+  needsStirrups,
+  shearOfStirrups,
+  shearStrength,
+} from './shear';
+
+/** The place that a measure is largest at; undefined: it is nothing everywhere. */
+export function worstPlace(
+  points: readonly DemandPoint[],
+  measure: (point: DemandPoint) => number,
+): { point: DemandPoint; value: number } | undefined {
+  let worst: { point: DemandPoint; value: number } | undefined;
+  for (const point of points) {
+    const value = measure(point);
+    if (value > (worst?.value ?? 0)) worst = { point, value };
+  }
+  return worst;
+}
+
+const at = ({ label, x }: DemandPoint) => ({ made: true as const, combination: label, x });
+
+/** Shear that is left to the stirrups, where it is most, N. */
+const mostOfStirrups = ({ section, d, shear }: ConcreteBeam) =>
+  worstPlace(shear, ({ Vz, N }) => shearOfStirrups(section, d, { V: Math.abs(Vz), N })) ??
+  worstPlace(shear, ({ Vz }) => Math.abs(Vz));
 
 /** 22.5: design strength in shear. */
-export const shearCheck: BeamCheck = ({ section, units, demand, stirrups, d, tensionSteel, shearWords }) => {
-  const { value, label, x } = demand.shear;
-  if (label === '') return [skipped('shear', 'Shear', '22.5', 'No shear in any combination.')];
+export const shearCheck: BeamCheck = ({ section, units, shear, stirrups, d, tensionSteel, shearWords, slabWords }) => {
+  const strengthAt = (N: number) => shearStrength(section, d, stirrups.value, tensionSteel, N).strength;
+  const worst = worstPlace(shear, ({ Vz, N }) => utilisationOf(Math.abs(Vz), strengthAt(N)));
+  if (!worst) return [skipped('shear', 'Shear', '22.5', 'No shear in any combination.')];
+  const { point, value } = worst;
   return [
     {
-      made: true,
-      combination: label,
-      x,
+      ...at(point),
       id: 'shear',
       title: 'Shear',
       clause: '22.5',
-      utilisation: utilisationOf(value, shearStrength(section, d, stirrups.value, tensionSteel).strength),
+      utilisation: value,
       trace: (sheet) => {
         const { legs, bar, spacing } = stirrups.value;
         if (stirrups.proposed)
@@ -26,71 +55,77 @@ export const shearCheck: BeamCheck = ({ section, units, demand, stirrups, d, ten
         if (shearWords.length === 0)
           sheet.remark('Vu is taken at the axis of the support rather than at d from its face, on the safe side.');
         for (const words of shearWords) sheet.remark(`${words} (9.4.3.2).`);
-        const { strength } = shearStrength(section, d, stirrups.value, tensionSteel, sheet);
-        compareAs(sheet, '9.5.1.1', 'V_u / V_d', { V_u: force(value), V_d: force(strength) }, value / strength);
+        for (const words of slabWords) sheet.remark(`${words}.`);
+        const { strength } = shearStrength(section, d, stirrups.value, tensionSteel, point.N, sheet);
+        compareAs(sheet, '9.5.1.1', 'V_u / V_d', { V_u: force(Math.abs(point.Vz)), V_d: force(strength) }, value);
       },
     },
   ];
 };
 
-/** 9.7.6.2.2: largest spacing of stirrups. */
-export const stirrupSpacingCheck: BeamCheck = ({ section, demand, stirrups, d, tensionSteel }) => {
-  const { value, label, x } = demand.shear;
-  if (label === '') return [];
-  const { spacing } = stirrups.value;
-  const { concrete } = shearStrength(section, d, stirrups.value, tensionSteel);
-  const widest = largestStirrupSpacing(section, d, Math.max(0, value / 0.75 - concrete));
+/** 9.7.6.2.2: largest spacing of stirrups along the beam, and of their legs across it. */
+export const stirrupSpacingCheck: BeamCheck = (beam) => {
+  const { section, stirrups, d } = beam;
+  const worst = mostOfStirrups(beam);
+  if (!worst) return [];
+  const { spacing, legs } = stirrups.value;
+  const { Vz, N } = worst.point;
+  const left = shearOfStirrups(section, d, { V: Math.abs(Vz), N });
+  const [widest, widestLegs] = [largestStirrupSpacing(section, d, left), largestLegSpacing(section, d, left)];
+  const across = legSpacing(section, legs);
+  const isLegs = across / widestLegs > spacing / widest;
+  const utilisation = isLegs ? utilisationOf(across, widestLegs) : utilisationOf(spacing, widest);
   return [
     {
-      made: true,
-      combination: label,
-      x,
+      ...at(worst.point),
       isRule: true,
       id: 'shear-spacing',
       title: 'Spacing of stirrups',
       clause: '9.7.6.2.2',
-      utilisation: spacing / widest,
+      utilisation,
       trace: (sheet) => {
         const close = widest < Math.min(d / 2, 0.6096) - 1e-9;
+        const limit = isLegs ? widestLegs : widest;
         sheet.step({
           clause: '9.7.6.2.2',
-          title: 'Largest spacing',
+          title: isLegs ? 'Largest distance of legs across the beam' : 'Largest spacing',
           symbol: 's_max',
-          expression: close ? 'min(d / 4, s_0)' : 'min(d / 2, s_0)',
+          expression: `min(d${isLegs ? (close ? ' / 2' : '') : close ? ' / 4' : ' / 2'}, s_0)`,
           inputs: { d: sectionLength(d), s_0: sectionLength(close ? 0.3048 : 0.6096) },
-          value: sectionLength(widest),
+          value: sectionLength(limit),
         });
         compareAs(
           sheet,
           '9.7.6.2.2',
           's / s_max',
-          { s: sectionLength(spacing), s_max: sectionLength(widest) },
-          spacing / widest,
+          { s: sectionLength(isLegs ? across : spacing), s_max: sectionLength(limit) },
+          utilisation,
         );
       },
     },
   ];
 };
 
-/** 9.6.3: least stirrups, where Vu asks for any. */
-export const leastStirrupsCheck: BeamCheck = ({ section, demand, stirrups, d }) => {
-  const { value, label, x } = demand.shear;
-  if (label === '') return [];
+/** 9.6.3, 9.6.4.2: least stirrups, where shear or torsion asks for any. */
+export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrups, d, threshold }) => {
+  const worst = worstPlace(shear, ({ Vz }) => Math.abs(Vz));
+  const twisted = worstPlace(shear, ({ T }) => (Math.abs(T) > threshold ? Math.abs(T) : 0));
+  const asked = twisted ?? worst;
+  if (!asked) return [];
   const [id, title, clause] = ['shear-minimum', 'Minimum stirrups', '9.6.3'] as const;
-  if (!needsStirrups(section, d, value))
+  if (!twisted && !needsStirrups(section, d, asked.value))
     return [skipped(id, title, clause, 'Vu does not exceed φ λ √f′c b d, so 9.6.3.1 asks for none.')];
   const given = stirrups.value.legs * stirrups.value.bar.area;
   return [
     {
-      made: true,
-      combination: label,
-      x,
+      ...at(asked.point),
       isRule: true,
       id,
       title,
       clause,
       utilisation: minimumStirrups(section, stirrups.value) / given,
       trace: (sheet) => {
+        if (twisted) sheet.remark('Torsion asks for them, Av + 2 At (9.6.4.2).');
         const least = minimumStirrups(section, stirrups.value, sheet);
         compareAs(sheet, '9.6.3.4', 'A_vmin / A_v', { A_vmin: barArea(least), A_v: barArea(given) }, least / given);
       },

@@ -1,42 +1,59 @@
 import { findBar, reinforcingSteels, type RectangleShape } from '../../../catalog';
-import type { Reinforcement } from '../../../model';
-import { extremesOf, KeptLine, lineIndex, lineWidth, type ReadLine } from '../../../results';
+import type { ReinforcedSection } from '../../../concrete';
+import type { FlangedShape } from '../../../results';
 import { plain, type Quantity, type Sheet } from '../../../sheet';
 import type { UnitSystem } from '../../../units';
-import type { BarLayer, Chosen, Stirrups } from '../../doors/checks/beam-reinforcement';
+import type { BarLayer, Chosen, FaceBars, Stirrups } from '../../doors/checks/beam-reinforcement';
 import type { Check } from '../../doors/checks/check';
-import { shearPlaces, stationsOutside } from '../../doors/checks/demand-places';
 import type { CheckedMember } from '../../doors/checks/design-code';
-import { effectiveDepth, type BeamSection } from './beam-section';
-import { proposeBars } from './flexure';
-import { proposeStirrups } from './shear';
+import { deepBeam, effectiveDepth, inRows, largestSideGap, sideGap, type BeamBars, type Face } from './beam-bars';
+import { ruptureModulus, type BeamSection } from './beam-section';
+import { beamReader, type DemandPoint } from './demands';
+import { bend, reinforcedSection, type Bent } from './flexure';
+import { proposeBars } from './propose-bars';
+import { proposeStirrups, type StirrupDemand } from './shear';
+import { thresholdTorsion, torsionPull } from './torsion';
 
-/** The largest of a force or moment (N, N·m, without its sign) over all combinations, and where it is, m from the start; no label: none. */
-export interface BeamDemand {
-  value: number;
-  label: string;
-  x: number;
+/** A place where a face is bent most for its strength, with the pull that torsion adds there (N·m, N). */
+export interface FaceDemand {
+  readonly point: DemandPoint;
+  /** N that counts, tension positive: of 22.4 and of torsion */
+  readonly N: number;
+  readonly torsion: number;
 }
 
-/** Sagging asks for bottom bars, hogging for top bars. */
-type DemandOf = 'bottom' | 'top' | 'shear' | 'tension' | 'compression' | 'minor' | 'torsion';
-
-/** A rectangular beam with its demands and the reinforcement it is checked with. */
+/** A rectangular beam, its demands and the reinforcement it is checked with. */
 export interface ConcreteBeam {
   readonly section: BeamSection;
   readonly units: UnitSystem;
-  readonly demand: Readonly<Record<DemandOf, Readonly<BeamDemand>>>;
-  /** a moment up to this, N·m, is what rounding leaves of the other face's and asks for nothing */
-  readonly noise: number;
-  readonly layers: { readonly top: Chosen<BarLayer> | undefined; readonly bottom: Chosen<BarLayer> | undefined };
+  /** places between the faces of supports */
+  readonly bending: readonly DemandPoint[];
+  /** places where shear and torsion are asked for */
+  readonly shear: readonly DemandPoint[];
+  /** all demands that a face has in bending */
+  readonly faces: Readonly<Record<Face, readonly FaceDemand[]>>;
+  /** its section with all bars, by the slab that lies beside it */
+  readonly reinforced: (shape: FlangedShape | undefined) => ReinforcedSection;
+  readonly bars: BeamBars;
+  readonly chosen: {
+    readonly top: Chosen<FaceBars> | undefined;
+    readonly bottom: Chosen<FaceBars> | undefined;
+    readonly side: Chosen<BarLayer> | undefined;
+  };
   readonly stirrups: Chosen<Stirrups>;
-  /** effective depth and steel of the weaker layer, m and m² */
+  /** effective depth and steel of the weaker face, m and m² */
   readonly d: number;
   readonly tensionSteel: number;
+  /** width that the minimum steel of a face is for, m */
+  readonly minimumWidth: Readonly<Record<Face, number>>;
+  /** torsion that may be neglected, N·m */
+  readonly threshold: number;
   /** whether moments are those between the faces of its supports */
   readonly atFaces: boolean;
   /** where its shear is read, in sentences; none: along the whole member, at the axes of its supports */
   readonly shearWords: readonly string[];
+  /** what is said of the slab that works with it, in sentences */
+  readonly slabWords: readonly string[];
 }
 
 /** One thing that is checked of a beam, or said of it. */
@@ -60,141 +77,287 @@ export const compareAs = (
     utilisation,
   });
 
+/** Axial tension and weak-axis bending that crack nothing, by far: below this share of the cracking stress they are incidental. */
+export const incidental = 0.01;
+/** Compression up to this share of f′c A_g may be left out (9.5.2.1). */
+export const leftOut = 0.1;
+
+/** Whether an axial force counts: tension beyond what is incidental, compression beyond what may be left out. */
+export function countsAxially(section: BeamSection, N: number): boolean {
+  const gross = section.width * section.depth;
+  return N > incidental * ruptureModulus(section) * gross || -N > leftOut * section.fc * gross;
+}
+
 /** Section and demands of a beam; parts of the reinforcement that are open are proposed from the bar rules. */
 export function concreteBeam(shape: RectangleShape, concreteStrength: number, checked: CheckedMember): ConcreteBeam {
-  const { bars, units } = checked.model.settings;
+  const { bars: rules, units } = checked.model.settings;
   const given = checked.bars;
+  const slab = slabOf(checked, concreteStrength);
   const section: BeamSection = {
     width: shape.width,
     depth: shape.depth,
-    cover: bars.cover,
-    stirrup: findBar(given?.stirrups?.bar ?? bars.stirrup)!, // the schema admits only bars of the table
-    fc: concreteStrength,
-    fy: bars.yieldStress,
-    Es: reinforcingSteels.find((steel) => steel.name === bars.steel)?.elasticModulus ?? 200e9,
+    cover: rules.cover,
+    stirrup: findBar(given?.stirrups?.bar ?? rules.stirrup)!, // the schema admits only bars of the table
+    fc: slab.fc,
+    fy: rules.yieldStress,
+    Es: reinforcingSteels.find((steel) => steel.name === rules.steel)?.elasticModulus ?? 200e9,
   };
-  // its shear is read again at places that others were read at
-  const read = checked.lines.map(({ label, line }) => ({ label, line: new KeptLine(line) }));
-  const bent = betweenFaces(checked, read);
-  const noise = Math.max(
-    1e-6 * section.fc * section.width * section.depth ** 2,
-    1e-4 * Math.max(bent.top.value, bent.bottom.value),
-  );
-  const top = layerOf(section, given?.top, bent.top.value, bars.longitudinal);
-  const bottom = layerOf(section, given?.bottom, bent.bottom.value, bars.longitudinal);
-  const layers = [top?.value, bottom?.value].filter((layer) => layer !== undefined);
+  const reader = beamReader(checked);
+  const { bending } = reader;
+  const threshold = thresholdTorsion(section);
+  const faces = facesOf(section, bending, threshold);
+  const minimumWidth = widthsOf(section, checked, bending);
+  const chosen = chooseBars(section, faces, minimumWidth, checked);
+  const bars: BeamBars = { top: chosen.top?.value, bottom: chosen.bottom?.value, side: chosen.side?.value };
+  const layers = [bars.top, bars.bottom].filter((face) => face !== undefined);
   const d = Math.min(
-    ...(layers.length > 0 ? layers.map(({ bar }) => bar) : [section.stirrup]).map((bar) =>
-      effectiveDepth(section, bar),
-    ),
+    ...(layers.length > 0
+      ? layers.map((face) => effectiveDepth(section, face))
+      : [section.depth - section.cover - 2 * section.stirrup.diameter]),
   );
-  const { shear, words } =
-    checked.zones.length > 0 ? shearOf(checked, read, Math.max(0, d)) : { shear: bent.shear, words: [] };
-  const demand = { ...bent, shear };
   const tensionSteel = layers.length > 0 ? Math.min(...layers.map(({ bar, count }) => count * bar.area)) : 0;
-  const stirrups = stirrupsOf(section, given, d, demand.shear.value, tensionSteel, units);
+  // sections of beam and slab are cut at the faces and a little nearer to them than d
+  const { points: shear, words } = reader.shear(Math.max(0, checked.withSlab ? Math.min(d, 0.8 * section.depth) : d));
+  const demands: StirrupDemand = shear.map(({ Vz, N, T }) => ({
+    V: Math.abs(Vz),
+    N,
+    T: Math.abs(T) > threshold ? Math.abs(T) : 0,
+  }));
+  const known = new Map<FlangedShape | undefined, ReinforcedSection>();
   return {
     section,
     units,
-    demand,
-    noise,
-    layers: { top, bottom },
-    stirrups,
+    bending,
+    shear,
+    faces,
+    reinforced: (of) => {
+      let found = known.get(of);
+      if (!found) known.set(of, (found = reinforcedSection(section, bars, of)));
+      return found;
+    },
+    bars,
+    chosen,
+    stirrups: given?.stirrups
+      ? {
+          value: { bar: section.stirrup, legs: given.stirrups.legs, spacing: given.stirrups.spacing },
+          proposed: false,
+        }
+      : { value: proposeStirrups(section, d, demands, units), proposed: true },
     d,
     tensionSteel,
+    minimumWidth,
+    threshold,
     atFaces: checked.zones.length > 0,
     shearWords: words,
+    slabWords: slab.words,
   };
 }
 
-/** A member under one combination, each place read once. */
-interface Read {
-  readonly label: string;
-  readonly line: ReadLine;
-}
-
-const none = (): BeamDemand => ({ value: 0, label: '', x: 0 });
-
-function raise(demand: BeamDemand, value: number, label: string, x: number): void {
-  if (value > demand.value) Object.assign(demand, { value, label, x });
-}
-
-/** All forces between the faces of supports (9.4.2.1). */
-function betweenFaces({ stations, zones }: CheckedMember, lines: readonly Read[]): Record<DemandOf, BeamDemand> {
-  const demand: Record<DemandOf, BeamDemand> = {
-    bottom: none(),
-    top: none(),
-    shear: none(),
-    tension: none(),
-    compression: none(),
-    minor: none(),
-    torsion: none(),
+/** Strength of the weakest concrete of beam and slab, Pa, and what is to be said of the slab. */
+function slabOf({ model, withSlab }: CheckedMember, own: number): { fc: number; words: string[] } {
+  if (!withSlab) return { fc: own, words: [] };
+  const panels = new Set(withSlab.flatMap(({ shape }) => (shape ? shape.slabs.map(({ panel }) => panel) : [])));
+  const strengths = [...panels].flatMap((id) => {
+    const { material } = model.slabs[id];
+    return material === null ? [] : (model.materials[material].concreteStrength ?? []);
+  });
+  const fc = Math.min(own, ...strengths);
+  return {
+    fc,
+    words: [
+      'A meshed slab works with the beam: N, V and M are those of the section of both, about their common centroid; torsion is the beam’s own. Bars of the slab are not counted, nor bending in its plane',
+      ...(fc < own ? ['The concrete of the slab is the weaker one and is counted for both'] : []),
+      ...(withSlab.some(({ shape }) => !shape)
+        ? ['Where no slab lies beside it, as at an opening, the beam carries alone']
+        : []),
+    ],
   };
-  for (const { label, line } of lines)
-    for (const part of stationsOutside(stations, line.length, zones)) {
-      const { N, Vz, T, My, Mz } = extremesOf(line, part);
-      raise(demand.bottom, My.max.value, label, My.max.x);
-      raise(demand.top, -My.min.value, label, My.min.x);
-      raise(demand.tension, N.max.value, label, N.max.x);
-      raise(demand.compression, -N.min.value, label, N.min.x);
-      for (const [of, { max, min }] of [
-        ['shear', Vz],
-        ['minor', Mz],
-        ['torsion', T],
-      ] as const) {
-        raise(demand[of], max.value, label, max.x);
-        raise(demand[of], -min.value, label, min.x);
+}
+
+/** Which face is pulled where, with what: the bottom by sagging, the top by hogging. */
+function facesOf(section: BeamSection, bending: readonly DemandPoint[], threshold: number): Record<Face, FaceDemand[]> {
+  const most = bending.reduce((sum, { My }) => Math.max(sum, Math.abs(My)), 0);
+  // a moment up to this is what rounding leaves of the other face's and asks for nothing
+  const noise = Math.max(1e-6 * section.fc * section.width * section.depth ** 2, 1e-4 * most);
+  const faces: Record<Face, FaceDemand[]> = { top: [], bottom: [] };
+  // of places that are bent and nothing else only the one that is bent most asks
+  const plainly: Record<Face, Map<FlangedShape | undefined, FaceDemand>> = { top: new Map(), bottom: new Map() };
+  const raise = (face: Face, asked: FaceDemand): void => {
+    const before = plainly[face].get(asked.point.shape);
+    if (!before || Math.abs(asked.point.My) > Math.abs(before.point.My)) plainly[face].set(asked.point.shape, asked);
+  };
+  for (const point of bending) {
+    const torsion = Math.abs(point.T) > threshold ? Math.abs(point.T) : 0;
+    const axial = countsAxially(section, point.N) ? point.N : 0;
+    const N = axial + phiOfPull * torsionPull(section, torsion);
+    if (Math.abs(point.My) <= noise && N <= 0) continue;
+    const asked = { point, N, torsion };
+    if (N <= 0 && torsion === 0) raise(point.My > 0 ? 'bottom' : 'top', { ...asked, N: 0 });
+    if (N === 0 && torsion === 0) continue;
+    if (point.My > noise) faces.bottom.push(asked);
+    else if (point.My < -noise) faces.top.push(asked);
+    if (N > 0 && Math.abs(point.My) <= noise) for (const face of ['top', 'bottom'] as const) faces[face].push(asked);
+    // compression that counts may only help where it stands for sure: bending is asked for without it as well
+    if (axial < 0 && torsion > 0) faces[point.My > 0 ? 'bottom' : 'top'].push({ ...asked, N: N - axial });
+  }
+  for (const face of ['top', 'bottom'] as const) faces[face].push(...plainly[face].values());
+  return faces;
+}
+
+/** Strength that is kept free for the pull of torsion: bars at yield, φ of a section that is tension-controlled. */
+const phiOfPull = 0.9;
+
+/** 9.6.1.2: the width that minimum steel is for; twice the web's where the flange of a cantilever is pulled. */
+function widthsOf(
+  section: BeamSection,
+  { free }: CheckedMember,
+  bending: readonly DemandPoint[],
+): Record<Face, number> {
+  const widths = { top: section.width, bottom: section.width };
+  if (!free.start && !free.end) return widths;
+  for (const { shape, My } of bending) {
+    if (!shape) continue;
+    const [face, reach] = My < 0 ? (['top', 1] as const) : (['bottom', -1] as const);
+    const edge = shape.beam.z + (reach * section.depth) / 2;
+    const width = shape.slabs.reduce(
+      (sum, { from, to }) => (from.z < edge + 0.01 && to.z > edge - 0.01 ? sum + to.y - from.y : sum),
+      0,
+    );
+    widths[face] = Math.max(widths[face], Math.min(width, 2 * section.width));
+  }
+  return widths;
+}
+
+/** The place of a face that uses a section most, of those of its demands. */
+export function worstOf(
+  section: BeamSection,
+  demands: readonly FaceDemand[],
+  reinforced: (shape: FlangedShape | undefined) => ReinforcedSection,
+): { demand: FaceDemand; bent: Bent | undefined } | undefined {
+  // strengths alone in bending and alone in tension or compression bound those of both together
+  const alone = new Map<string, number>();
+  const shapes = new Map<FlangedShape | undefined, number>();
+  const unit = (shape: FlangedShape | undefined, N: number, My: number): number => {
+    if (!shapes.has(shape)) shapes.set(shape, shapes.size);
+    const key = `${shapes.get(shape)!} ${N} ${My}`;
+    let found = alone.get(key);
+    if (found === undefined)
+      alone.set(key, (found = bend(section, reinforced(shape), { N, My, Mz: 0 })?.utilisation ?? Infinity));
+    return found;
+  };
+  const bound = ({ point: { My, shape }, N }: FaceDemand): number =>
+    (My === 0 ? 0 : Math.abs(My) * unit(shape, 0, Math.sign(My))) +
+    (N === 0 ? 0 : Math.abs(N) * unit(shape, Math.sign(N), 0));
+  const ranked = demands.map((demand) => ({ demand, most: bound(demand) })).sort((a, b) => b.most - a.most);
+  let worst: { demand: FaceDemand; bent: Bent | undefined; use: number } | undefined;
+  for (const { demand, most } of ranked) {
+    if (worst && worst.use >= most) break;
+    const { point, N } = demand;
+    const bent = bend(section, reinforced(point.shape), { N, My: point.My, Mz: 0 });
+    const use = bent?.utilisation ?? Infinity;
+    if (!worst || use > worst.use) worst = { demand, bent, use };
+    if (use === Infinity) break;
+  }
+  return worst;
+}
+
+/** How often bars are proposed anew for what they leave above 1. */
+const rounds = 8;
+
+/** Bars of both faces and the sides: those that are given, or the lightest of the rules that do. */
+function chooseBars(
+  section: BeamSection,
+  faces: ConcreteBeam['faces'],
+  minimumWidth: ConcreteBeam['minimumWidth'],
+  { bars: given, model, withSlab }: CheckedMember,
+): ConcreteBeam['chosen'] {
+  const { longitudinal } = model.settings.bars;
+  const bars: { top?: FaceBars | undefined; bottom?: FaceBars | undefined; side?: BarLayer | undefined } = {};
+  for (const face of ['top', 'bottom'] as const) {
+    const record = given?.[face];
+    if (record) bars[face] = inRows(section, { bar: findBar(record.bar)!, count: record.count });
+  }
+  if (given?.side) bars.side = { bar: findBar(given.side.bar)!, count: given.side.count };
+  const firstShape = withSlab?.find(({ shape }) => shape)?.shape;
+  const moments = { top: 0, bottom: 0 };
+  const shapes: Record<Face, FlangedShape | undefined> = { top: undefined, bottom: undefined };
+  for (const face of ['top', 'bottom'] as const)
+    for (const { point, N } of faces[face]) {
+      // a pull is shared by both faces
+      const moment = Math.abs(point.My) + Math.max(0, N) * 0.4 * section.depth;
+      if (moment > moments[face]) [moments[face], shapes[face]] = [moment, point.shape];
+    }
+  const propose = (face: Face, times: number, others: BeamBars) =>
+    proposeBars(
+      section,
+      {
+        face,
+        moment: moments[face] * times,
+        shape: shapes[face] ?? firstShape,
+        others,
+        minimumWidth: minimumWidth[face],
+      },
+      longitudinal,
+    );
+  const open = (['bottom', 'top'] as const).filter((face) => !given?.[face]);
+  for (const face of open) bars[face] = propose(face, 1, {});
+  if (!given?.side) bars.side = sideFor(section, bars, faces, longitudinal);
+  const times = { top: 1, bottom: 1 };
+  for (let round = 0; round < rounds && open.length > 0; round++) {
+    let changed = false;
+    for (const face of open) {
+      const worst = worstOf(section, faces[face], (shape) => reinforcedSection(section, bars, shape));
+      const use = worst ? (worst.bent?.utilisation ?? 2) : 0;
+      if (use <= 1) continue;
+      times[face] *= Math.min(2, use * 1.002);
+      const other: Face = face === 'top' ? 'bottom' : 'top';
+      const more = propose(face, times[face], { [other]: bars[other], side: bars.side });
+      if (more && weightOf(more) > weightOf(bars[face])) {
+        bars[face] = more;
+        changed = true;
+      } else if (open.includes(other)) {
+        // what is pulled can take no more: bars in compression let it
+        const helped = oneMore(section, bars[other], more ?? bars[face]);
+        if (helped) {
+          bars[other] = helped;
+          changed = true;
+        }
       }
     }
-  return demand;
+    if (!changed) break;
+  }
+  const part = <T>(value: T | undefined, isGiven: boolean): Chosen<T> | undefined =>
+    value && { value, proposed: !isGiven };
+  return {
+    top: part(bars.top, given?.top !== undefined),
+    bottom: part(bars.bottom, given?.bottom !== undefined),
+    side: part(bars.side, given?.side !== undefined),
+  };
 }
 
-/** Shear where it is asked for: between supports, at d from their faces where that is allowed (9.4.3.2). @param d m */
-function shearOf(
-  { stations, zones }: CheckedMember,
-  lines: readonly Read[],
-  d: number,
-): { shear: BeamDemand; words: readonly string[] } {
-  const shear = none();
-  const jumpsIn = (from: number, to: number) =>
-    stations.some(
-      ({ x, after }) =>
-        after &&
-        x > from &&
-        x < to &&
-        lines.some(({ line }) => {
-          const [before, past] = [line.at(x)[lineIndex.Vz], line.at(x, true)[lineIndex.Vz]];
-          return Math.abs(past - before) > 1e-6 * Math.max(1, Math.abs(before), Math.abs(past));
-        }),
-    );
-  const { stretches, words } = shearPlaces(zones, d, jumpsIn);
-  const values = new Float64Array(lineWidth);
-  for (const { label, line } of lines)
-    for (const { x, after } of stationsOutside(stations, line.length, stretches).flat())
-      raise(shear, Math.abs(line.at(x, after, values)[lineIndex.Vz]), label, x);
-  return { shear, words };
+const weightOf = (bars: BarLayer | undefined): number => (bars ? bars.count * bars.bar.area : 0);
+
+/** Bars of a face with two more, or as many of the other face's size where it has none; undefined: no more fit. */
+function oneMore(section: BeamSection, bars: FaceBars | undefined, like: FaceBars | undefined): FaceBars | undefined {
+  const from = bars ?? (like && { bar: like.bar, count: 0 });
+  if (!from) return undefined;
+  const more = inRows(section, { bar: from.bar, count: from.count + 2 });
+  return more.rows.length <= 2 && more.rows[0] > 1 ? more : undefined;
 }
 
-function layerOf(
+/** Bars along the sides where torsion asks for bars all around (9.7.5.1) or the depth for skin bars (9.7.2.3); undefined: none are asked for. */
+function sideFor(
   section: BeamSection,
-  given: Reinforcement['top'],
-  demand: number,
+  bars: BeamBars,
+  faces: ConcreteBeam['faces'],
   sizes: readonly string[],
-): Chosen<BarLayer> | undefined {
-  if (given) return { value: { bar: findBar(given.bar)!, count: given.count }, proposed: false };
-  const proposed = proposeBars(section, demand, sizes);
-  return proposed && { value: proposed, proposed: true };
-}
-
-function stirrupsOf(
-  section: BeamSection,
-  reinforcement: Reinforcement | undefined,
-  d: number,
-  demand: number,
-  steel: number,
-  units: UnitSystem,
-): Chosen<Stirrups> {
-  const given = reinforcement?.stirrups;
-  if (given) return { value: { bar: section.stirrup, legs: given.legs, spacing: given.spacing }, proposed: false };
-  return { value: proposeStirrups(section, d, demand, steel, units), proposed: true };
+): BarLayer | undefined {
+  const isTwisted = [...faces.top, ...faces.bottom].some(({ torsion }) => torsion > 0);
+  const isDeep = section.depth > deepBeam;
+  if (!isTwisted && !isDeep) return undefined;
+  const widest = largestSideGap(section);
+  const bar = sizes.map((name) => findBar(name)!).sort((a, b) => a.area - b.area)[0];
+  for (let count = 0; count <= 20; count++)
+    if (sideGap(section, { ...bars, side: { bar, count } }) <= widest) return count > 0 ? { bar, count } : undefined;
+  return { bar, count: 20 };
 }

@@ -1,69 +1,63 @@
 import { formatQuantity } from '../../../units';
 import { missing, skipped } from '../../doors/checks/check';
-import { ruptureModulus } from './beam-section';
-import type { BeamCheck } from './concrete-beam';
-import { thresholdTorsion } from './shear';
+import { countsAxially, leftOut, type BeamCheck } from './concrete-beam';
 
-/** Axial tension and weak-axis bending that crack nothing, by far: below this share of the cracking stress they are incidental. */
-const incidental = 0.01;
-
-/** 22.7: torsion above the threshold must be designed for. */
-export const torsionStatement: BeamCheck = ({ section, demand, units }) => {
-  const threshold = thresholdTorsion(section);
-  const show = (value: number) => formatQuantity(value, 'moment', units);
+/** Axial tension is part of bending; compression up to 0.10 f′c Ag may be left out (9.5.2.1), beyond it the member is a column as well. */
+export const axialStatement: BeamCheck = ({ section, bending, units }) => {
+  const [tension, compression] = bending.reduce(
+    ([most, least], { N }) => [Math.max(most, N), Math.max(least, -N)],
+    [0, 0],
+  );
+  const [id, title] = ['axial', 'Axial force'] as const;
+  const limit = leftOut * section.fc * section.width * section.depth;
+  const show = (value: number) => formatQuantity(value, 'force', units);
+  if (compression > limit)
+    return [
+      missing(
+        id,
+        title,
+        '9.5.2',
+        `The compression of ${show(compression)} exceeds 0.10 f′c Ag = ${show(limit)}. The section is checked for bending with it (22.4); what a column is asked for besides, slenderness (6.2.5) and ties (25.7.2), is not there yet.`,
+      ),
+    ];
   return [
-    demand.torsion.value > threshold
-      ? missing(
-          'torsion',
-          'Torsion',
-          '22.7',
-          `Tu = ${show(demand.torsion.value)} exceeds φ Tth = ${show(threshold)}: torsion must be designed for, and that is not there yet.`,
-        )
-      : skipped(
-          'torsion',
-          'Torsion',
-          '22.7.1.1',
-          `Tu = ${show(demand.torsion.value)} is below φ Tth = ${show(threshold)} and may be neglected.`,
-        ),
+    skipped(
+      id,
+      title,
+      '9.5.2.1',
+      countsAxially(section, tension)
+        ? `Tension reaches ${show(tension)} and is part of bending and shear. Compression is below 0.10 f′c Ag.`
+        : tension > 1
+          ? `Tension reaches ${show(tension)}, less than 1% of what cracks the section (19.2.3), and is left out of bending. Compression is below 0.10 f′c Ag.`
+          : 'Compression is below 0.10 f′c Ag and is left out of bending, as 9.5.2.1 allows.',
+    ),
   ];
 };
 
-/** Bending about the weak axis. */
-export const minorBendingStatement: BeamCheck = ({ section, demand, units }) => {
-  const limit = (incidental * ruptureModulus(section) * section.depth * section.width ** 2) / 6;
-  const shown = formatQuantity(demand.minor.value, 'moment', units);
-  const [id, title, clause] = ['minor', 'Bending about the weak axis', '22.3'] as const;
+/** 6.3.2: a slab that touches the beam is part of its section. */
+export const slabStatement: BeamCheck = ({ section, bending, units }) => {
+  const shapes = new Set(bending.flatMap(({ shape }) => shape ?? []));
+  if (shapes.size === 0) return [];
+  const gap = Math.max(
+    ...[...shapes].flatMap(({ beam, slabs }) =>
+      slabs.map(({ from, to }) => Math.max(from.z - beam.z - section.depth / 2, beam.z - section.depth / 2 - to.z)),
+    ),
+  );
+  const [id, title, clause] = ['flange', 'Together with its slab', '6.3.2'] as const;
   return [
-    demand.minor.value > limit
-      ? missing(id, title, clause, `Mu about the weak axis reaches ${shown}; bending about both axes is not there yet.`)
-      : skipped(
+    gap > touching
+      ? missing(
           id,
           title,
           clause,
-          demand.minor.value > 1
-            ? `Mu about the weak axis reaches ${shown}, less than 1% of what cracks the section (19.2.3), and is left out.`
-            : 'No bending about the weak axis in any combination.',
-        ),
+          `The slab does not touch the beam, ${formatQuantity(gap, 'sectionLength', units, units === 'us' ? 2 : 0)} lie between them. What joins them is not in the model; let the beam’s axis and the slab’s plane lie so that they touch.`,
+        )
+      : skipped(id, title, clause, 'The slab beside it is part of its section in bending and shear.'),
   ];
 };
 
-/** Axial tension; compression up to 0.10 f′c Ag may be left out (9.5.2.1). */
-export const axialStatement: BeamCheck = ({ section, demand, units }) => {
-  const limit = incidental * ruptureModulus(section) * section.width * section.depth;
-  const shown = formatQuantity(demand.tension.value, 'force', units);
-  return [
-    demand.tension.value > limit
-      ? missing('axial', 'Axial tension', '22.4.3', `Tension reaches ${shown}; bending with tension is not there yet.`)
-      : skipped(
-          'axial',
-          'Axial force',
-          '9.5.2.1',
-          demand.tension.value > 1
-            ? `Tension reaches ${shown}, less than 1% of what cracks the section (19.2.3), and is left out. Compression is below 0.10 f′c Ag.`
-            : 'Compression is below 0.10 f′c Ag and is left out, as 9.5.2.1 allows.',
-        ),
-  ];
-};
+/** Slab and beam nearer to each other than this touch, m. */
+const touching = 2e-3;
 
 /** 24.2. */
 export const deflectionStatement: BeamCheck = () => [

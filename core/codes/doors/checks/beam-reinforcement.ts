@@ -6,6 +6,11 @@ export interface BarLayer {
   readonly count: number;
 }
 
+/** Bars of a face in the rows they lie in, the outermost first: `[5, 3]`. */
+export interface FaceBars extends BarLayer {
+  readonly rows: readonly number[];
+}
+
 /** Stirrups along a beam; spacing m. */
 export interface Stirrups {
   readonly bar: ReinforcingBar;
@@ -21,7 +26,9 @@ export interface Chosen<T> {
 
 /** The reinforcement a beam was checked with; a part is absent when no allowed one does. */
 export interface BeamReinforcement {
-  readonly top?: Chosen<BarLayer> | undefined;
-  readonly bottom?: Chosen<BarLayer> | undefined;
+  readonly top?: Chosen<FaceBars> | undefined;
+  readonly bottom?: Chosen<FaceBars> | undefined;
+  /** along each side, between top and bottom; absent where none is asked for either */
+  readonly side?: Chosen<BarLayer> | undefined;
   readonly stirrups?: Chosen<Stirrups> | undefined;
 }

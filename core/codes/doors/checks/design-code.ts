@@ -1,6 +1,6 @@
 import type { FreePart, SupportZone } from '../../../lines';
 import type { Combination, Material, Member, Model, Reinforcement, Section } from '../../../model';
-import type { MemberLine, Station } from '../../../results';
+import type { FlangedForces, FlangedShape, MemberLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { Check } from './check';
@@ -21,6 +21,17 @@ export interface CombinedLine {
   readonly around?: MomentsAround | undefined;
 }
 
+/** A place along a member that a meshed slab works with. */
+export interface SlabPlace {
+  /** m from the start of the flexible part; read just before a load that acts there, or just after it */
+  readonly x: number;
+  readonly after: boolean;
+  /** undefined: no slab lies beside the member here, as at an opening */
+  readonly shape: FlangedShape | undefined;
+  /** of member and slab about their common centroid, under the strength combination of that number */
+  readonly forces: (line: number) => FlangedForces;
+}
+
 /** A member as a code checks it. */
 export interface CheckedMember {
   readonly model: Model;
@@ -35,6 +46,8 @@ export interface CheckedMember {
   readonly unheld: { readonly major: FreePart; readonly minor: FreePart };
   /** supports that a beam of concrete is built in one with */
   readonly zones: readonly SupportZone[];
+  /** where a meshed slab works with it, the forces of both; left out: none does */
+  readonly withSlab?: readonly SlabPlace[] | undefined;
   /** which ends nothing but the member holds: the tips of cantilevers */
   readonly free: { readonly start: boolean; readonly end: boolean };
   /** reinforcement it is checked with; a part left out is proposed */
@@ -60,6 +73,8 @@ export interface DesignCode {
   readonly refuses: (combinations: readonly Combination[]) => string | undefined;
   /** why a member of this section and material is not checked, in a sentence */
   readonly excludes: (member: Member, section: Section, material: Material) => string | undefined;
+  /** it checks members together with meshed slabs that work with them */
+  readonly knowsSlabs?: boolean;
   /** what it asks of the analysis of the whole model */
   readonly basis?: (model: Model) => Basis;
   /** what it is asked for, and what not */

@@ -1,0 +1,137 @@
+import type { ReinforcingBar } from '../../../catalog';
+import type { SectionBar } from '../../../concrete';
+import type { BarLayer, FaceBars } from '../../doors/checks/beam-reinforcement';
+import { inch, psi, type BeamSection } from './beam-section';
+
+/** A face of a beam that bars lie along. */
+export type Face = 'top' | 'bottom';
+
+/** The bars of a beam; a part is absent where there are none. */
+export interface BeamBars {
+  readonly top?: FaceBars | undefined;
+  readonly bottom?: FaceBars | undefined;
+  /** along each side */
+  readonly side?: BarLayer | undefined;
+}
+
+/** Rows that bars of a face may lie in: what a third one adds is hardly worth its place. */
+export const mostRows = 2;
+
+/** Clear distance between bars of one row, m; Infinity for a single bar. */
+export function clearSpacing(section: BeamSection, { bar, count }: BarLayer): number {
+  return count < 2
+    ? Infinity
+    : (section.width - 2 * (section.cover + section.stirrup.diameter) - count * bar.diameter) / (count - 1);
+}
+
+/** Least clear distance between parallel bars, ACI 318-19 25.2.1, m (the aggregate's size, which may ask for more, is not in the model). */
+export function leastClearSpacing(bar: ReinforcingBar): number {
+  return Math.max(inch, bar.diameter);
+}
+
+/** Clear distance between rows of bars, ACI 318-19 25.2.2, m. */
+const betweenRows = inch;
+
+/** How many bars of a size fit side by side. */
+export function mostInRow(section: BeamSection, bar: ReinforcingBar): number {
+  const inner = section.width - 2 * (section.cover + section.stirrup.diameter);
+  const least = leastClearSpacing(bar);
+  return Math.max(0, Math.floor((inner + least) / (bar.diameter + least) + 1e-9));
+}
+
+/** Bars of a face laid in rows from the outside, each as full as it may be; where not even two fit side by side they stay in one. */
+export function inRows(section: BeamSection, { bar, count }: BarLayer): FaceBars {
+  const full = mostInRow(section, bar);
+  if (full < 2) return { bar, count, rows: [count] };
+  const rows: number[] = [];
+  for (let left = count; left > 0; left -= full) rows.push(Math.min(full, left));
+  return { bar, count, rows };
+}
+
+/** Where the centres of a row lie below the face, m. @param row 0 for the outermost */
+const rowDepth = ({ cover, stirrup }: BeamSection, bar: ReinforcingBar, row: number): number =>
+  cover + stirrup.diameter + bar.diameter / 2 + row * (bar.diameter + betweenRows);
+
+/** Depth from the compressed face to the centroid of the bars of the other face, m. */
+export function effectiveDepth(section: BeamSection, { bar, count, rows }: FaceBars): number {
+  return section.depth - rows.reduce((sum, number, row) => sum + number * rowDepth(section, bar, row), 0) / count;
+}
+
+/** Bars of each row, its number and its centres below the face, m. */
+export const rowsOf = (section: BeamSection, { bar, rows }: FaceBars): { count: number; depth: number }[] =>
+  rows.map((count, row) => ({ count, depth: rowDepth(section, bar, row) }));
+
+/** Heights of the bars along a side, from the middle of the web, m. */
+export function sideHeights(section: BeamSection, { top, bottom, side }: BeamBars): number[] {
+  if (!side) return [];
+  const innermost = (face: FaceBars | undefined) =>
+    face
+      ? rowDepth(section, face.bar, face.rows.length - 1)
+      : section.cover + section.stirrup.diameter + side.bar.diameter / 2;
+  const [high, low] = [section.depth / 2 - innermost(top), innermost(bottom) - section.depth / 2];
+  return Array.from({ length: side.count }, (_, i) => low + ((high - low) * (i + 1)) / (side.count + 1));
+}
+
+/** Every bar of a beam, from the middle of its web. */
+export function everyBar(section: BeamSection, bars: BeamBars): SectionBar[] {
+  const edge = (bar: ReinforcingBar) => section.width / 2 - section.cover - section.stirrup.diameter - bar.diameter / 2;
+  const face = (of: FaceBars | undefined, sign: 1 | -1): SectionBar[] =>
+    of
+      ? rowsOf(section, of).flatMap(({ count, depth }) =>
+          Array.from({ length: count }, (_, i) => ({
+            y: count > 1 ? edge(of.bar) * ((2 * i) / (count - 1) - 1) : 0,
+            z: sign * (section.depth / 2 - depth),
+            area: of.bar.area,
+            diameter: of.bar.diameter,
+          })),
+        )
+      : [];
+  const { side } = bars;
+  return [
+    ...face(bars.top, 1),
+    ...face(bars.bottom, -1),
+    ...(side
+      ? sideHeights(section, bars).flatMap((z) =>
+          [-1, 1].map((sign) => ({ y: sign * edge(side.bar), z, area: side.bar.area, diameter: side.bar.diameter })),
+        )
+      : []),
+  ];
+}
+
+/**
+ * Largest distance of the centres of bars nearest to a face in tension, ACI 318-19 24.3.2, the stress of the bars under service loads taken as ⅔ f_y
+ * (24.3.2.1), m.
+ * @param cover clear, from the face to the bars, m
+ */
+export function largestBarSpacing({ fy }: BeamSection, cover: number): number {
+  const ratio = (40000 * psi) / ((2 / 3) * fy);
+  return Math.min(15 * inch * ratio - 2.5 * cover, 12 * inch * ratio);
+}
+
+/** Distance of the centres of the outermost bars of a face, m; 0 for a single bar. */
+export function barSpacing(section: BeamSection, { bar, rows }: FaceBars): number {
+  const inner = section.width - 2 * (section.cover + section.stirrup.diameter) - bar.diameter;
+  return rows[0] > 1 ? inner / (rows[0] - 1) : 0;
+}
+
+/** The largest distance of bars along a side of a beam, from the rows of one face to those of the other, m. */
+export function sideGap(section: BeamSection, bars: BeamBars): number {
+  const { top, bottom, side } = bars;
+  const height =
+    section.depth -
+    [top, bottom].reduce(
+      (sum, face) =>
+        sum + (face ? rowDepth(section, face.bar, face.rows.length - 1) : section.cover + section.stirrup.diameter),
+      0,
+    );
+  return height / ((side?.count ?? 0) + 1);
+}
+
+/** Beams deeper than this ask for skin bars, ACI 318-19 9.7.2.3, m. */
+export const deepBeam = 36 * inch;
+
+/** Largest distance of bars along the sides, m: 12 in for torsion (9.7.5.1), as 24.3.2 says for skin bars of deep beams. */
+export const largestSideGap = (section: BeamSection): number =>
+  section.depth > deepBeam
+    ? Math.min(12 * inch, Math.max(inch, largestBarSpacing(section, section.cover + section.stirrup.diameter)))
+    : 12 * inch;

@@ -1,0 +1,149 @@
+import { extremesOf, KeptLine, lineIndex, lineWidth, type FlangedShape, type Station } from '../../../results';
+import { stationsOutside, shearPlaces } from '../../doors/checks/demand-places';
+import { dot, memberAxis, scale, subtract, type Vector } from '../../../model';
+import type { CheckedMember, SlabPlace } from '../../doors/checks/design-code';
+
+/** Forces of a beam at a place under a combination, N and N·m; with a slab N, Vz and My are those of the section of both. */
+export interface DemandPoint {
+  readonly label: string;
+  /** m from the start */
+  readonly x: number;
+  readonly N: number;
+  readonly Vy: number;
+  readonly Vz: number;
+  readonly T: number;
+  readonly My: number;
+  readonly Mz: number;
+  /** the section of beam and slab; undefined: of the beam alone */
+  readonly shape: FlangedShape | undefined;
+}
+
+/** Where forces of a beam are read. */
+export interface BeamReader {
+  /** between the faces of supports (9.4.2.1) */
+  readonly bending: readonly DemandPoint[];
+  /** where shear and torsion are asked for: at d from faces where that is allowed (9.4.3.2, 9.4.4.3). @param d effective depth, m */
+  readonly shear: (d: number) => { readonly points: readonly DemandPoint[]; readonly words: readonly string[] };
+}
+
+/** A load that runs along a beam for more than this is spread, m. */
+const spreadOver = 0.3;
+
+/** The forces of a beam where a code asks for them, from the beam alone or from the sections of beam and slab. */
+export function beamReader(checked: CheckedMember): BeamReader {
+  const { stations, zones, lines, withSlab } = checked;
+  // its shear is read again at places that others were read at
+  const read = lines.map(({ label, line }) => ({ label, line: new KeptLine(line) }));
+  const at = (number: number, { x, after }: Station): DemandPoint => {
+    const { label, line } = read[number];
+    const values = line.at(x, after, new Float64Array(lineWidth));
+    return {
+      label,
+      x,
+      N: values[lineIndex.N],
+      Vy: values[lineIndex.Vy],
+      Vz: values[lineIndex.Vz],
+      T: values[lineIndex.T],
+      My: values[lineIndex.My],
+      Mz: values[lineIndex.Mz],
+      shape: undefined,
+    };
+  };
+  const shapes = withSlab ? likeShapes(withSlab.map(({ shape }) => shape)) : [];
+  const withIt = (number: number, place: number): DemandPoint => {
+    const { x, after, forces } = withSlab![place];
+    const { N, Vz, My } = forces(number);
+    const own = at(number, { x, after });
+    const shape = shapes[place];
+    // bending in its plane, and forces across the beam, are the slab's
+    return shape ? { ...own, N, Vz, My, Mz: 0, Vy: 0, shape } : own;
+  };
+  const outside = (stretches: Parameters<typeof stationsOutside>[2]) => (x: number) =>
+    stretches.every(({ from, to }) => x < from + 1e-9 || x > to - 1e-9);
+  const slabPoints = (stretches: Parameters<typeof stationsOutside>[2]) => {
+    const isOutside = outside(stretches);
+    return withSlab!.flatMap(({ x }, place) => (isOutside(x) ? lines.map((_, number) => withIt(number, place)) : []));
+  };
+  const length = lines[0].line.length;
+  const jumpsIn = (from: number, to: number) =>
+    // a mesh gives its forces to the beam at single places: with a slab only loads themselves tell
+    withSlab
+      ? concentrated(checked, withSlab).some((span) => span.to > from && span.from < to)
+      : stations.some(
+          ({ x, after }) =>
+            after &&
+            x > from &&
+            x < to &&
+            read.some(({ line }) => {
+              const [before, past] = [line.at(x)[lineIndex.Vz], line.at(x, true)[lineIndex.Vz]];
+              return Math.abs(past - before) > 1e-6 * Math.max(1, Math.abs(before), Math.abs(past));
+            }),
+        );
+  return {
+    bending: withSlab
+      ? slabPoints(zones)
+      : stationsOutside(stations, length, zones).flatMap((part) =>
+          lines.flatMap((_, number) => {
+            const { My, Mz } = extremesOf(read[number].line, part);
+            // the largest moments lie between stations
+            const peaks = [My.max.x, My.min.x, Mz.max.x, Mz.min.x].filter((x) => !part.some((one) => one.x === x));
+            return [...part, ...[...new Set(peaks)].map((x) => ({ x, after: false }))].map((place) =>
+              at(number, place),
+            );
+          }),
+        ),
+    shear: (d) => {
+      const { stretches, words } = zones.length > 0 ? shearPlaces(zones, d, jumpsIn) : { stretches: [], words: [] };
+      return {
+        points: withSlab
+          ? slabPoints(stretches)
+          : stationsOutside(stations, length, stretches)
+              .flat()
+              .flatMap((place) => lines.map((_, number) => at(number, place))),
+        words,
+      };
+    },
+  };
+}
+
+/** Where loads that are not spread act on a beam or on the slab that works with it, m from the start of its flexible part. */
+function concentrated({ model, member }: CheckedMember, places: readonly SlabPlace[]): { from: number; to: number }[] {
+  const axis = memberAxis(model, member);
+  if (!axis) return [];
+  const way = scale(subtract(axis.end, axis.start), 1 / axis.length);
+  const begin = member.startRigid ?? 0;
+  const reach = Math.max(
+    0,
+    ...places.flatMap(({ shape }) =>
+      (shape?.slabs ?? []).flatMap(({ from, to }) => [from.y, to.y].map((y) => Math.abs(y - shape!.beam.y))),
+    ),
+  );
+  const onBeam = (points: readonly Vector[]): { from: number; to: number }[] => {
+    const along = points.map((at) => dot(subtract(at, axis.start), way));
+    const aside = points.map((at) => dot(subtract(at, axis.start), axis.axes.y));
+    const [from, to] = [Math.min(...along) - begin, Math.max(...along) - begin];
+    // what runs along the beam is spread
+    return Math.min(...aside) > reach || Math.max(...aside) < -reach || to - from > spreadOver ? [] : [{ from, to }];
+  };
+  return Object.values(model.loads).flatMap((load) => {
+    if (load.type === 'point' || load.type === 'moment')
+      return load.member === member.id ? [{ from: load.at - begin, to: load.at - begin }] : [];
+    if (load.type === 'spot') return onBeam([load.at]);
+    return load.type === 'line' ? onBeam([load.start, load.end]) : [];
+  });
+}
+
+/** Shapes with like ones made the same, so that one section serves many places. */
+function likeShapes(shapes: readonly (FlangedShape | undefined)[]): (FlangedShape | undefined)[] {
+  const known = new Map<string, FlangedShape>();
+  return shapes.map((shape) => {
+    if (!shape) return undefined;
+    const key = JSON.stringify(shape, (_, value: unknown) =>
+      typeof value === 'number' ? Math.round(value * 1e4) : value,
+    );
+    const same = known.get(key);
+    if (same) return same;
+    known.set(key, shape);
+    return shape;
+  });
+}
