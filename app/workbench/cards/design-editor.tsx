@@ -19,11 +19,11 @@ export function DesignEditor({ ids }: { ids: readonly string[] }) {
   );
   return (
     <>
-      <MemberEditor ids={ids} />
       {kinds.size === 1 && kinds.has('steel') && <SteelFields members={members} />}
       {kinds.size === 1 && kinds.has('concrete') && members.every((member) => member.role === 'beam') && (
         <BarFields members={members} />
       )}
+      <MemberEditor ids={ids} />
     </>
   );
 }

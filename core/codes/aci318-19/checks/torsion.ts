@@ -12,9 +12,13 @@ export function thresholdTorsion({ width, depth, fc }: BeamSection): number {
 }
 
 /** The tube within the middle of the outermost stirrups: A_oh, m², and p_h, m (22.7.6.1.1). */
-function tubeOf({ width, depth, cover, stirrup }: BeamSection): { area: number; perimeter: number } {
+function tubeOf({ width, depth, cover, stirrup }: BeamSection): {
+  area: number;
+  perimeter: number;
+  sides: readonly [number, number];
+} {
   const [b, h] = [width, depth].map((size) => Math.max(1e-3, size - 2 * cover - stirrup.diameter));
-  return { area: b * h, perimeter: 2 * (b + h) };
+  return { area: b * h, perimeter: 2 * (b + h), sides: [b, h] };
 }
 
 /** Area of one leg per spacing A_t / s that torsion asks for, ACI 318-19 22.7.6.1 with struts at 45° and A_o = 0.85 A_oh, m. @param torsion T_u, N·m */
@@ -62,18 +66,29 @@ export function torsionPull(section: BeamSection, torsion: number, sheet?: Sheet
 
 function tube(sheet: Sheet, section: BeamSection): void {
   const { width, depth, cover, stirrup } = section;
-  const inputs = {
-    b: sectionLength(width),
-    h: sectionLength(depth),
-    c_c: sectionLength(cover),
-    d_s: sectionLength(stirrup.diameter),
-  };
-  const { area: enclosed, perimeter } = tubeOf(section);
+  const { area: enclosed, perimeter, sides } = tubeOf(section);
+  for (const [symbol, of, size, inner] of [
+    ['b_h', 'b', width, sides[0]],
+    ['h_h', 'h', depth, sides[1]],
+  ] as const)
+    sheet.step({
+      clause: '22.7.6.1.1',
+      title: `${of === 'b' ? 'Width' : 'Depth'} between the middles of the stirrups`,
+      symbol,
+      expression: `${of} - 2 * c_c - d_s`,
+      inputs: {
+        [of]: sectionLength(size),
+        c_c: sectionLength(cover),
+        d_s: sectionLength(stirrup.diameter),
+      },
+      value: sectionLength(inner),
+    });
+  const inputs = { b_h: sectionLength(sides[0]), h_h: sectionLength(sides[1]) };
   sheet.step({
     clause: '22.7.6.1.1',
     title: 'Area within the middle of the stirrups',
     symbol: 'A_oh',
-    expression: '(b - 2 * c_c - d_s) * (h - 2 * c_c - d_s)',
+    expression: 'b_h * h_h',
     inputs,
     value: area(enclosed),
   });
@@ -81,7 +96,7 @@ function tube(sheet: Sheet, section: BeamSection): void {
     clause: '22.7.6.1.1',
     title: 'Its perimeter',
     symbol: 'p_h',
-    expression: '2 * ((b - 2 * c_c - d_s) + (h - 2 * c_c - d_s))',
+    expression: '2 * (b_h + h_h)',
     inputs,
     value: sectionLength(perimeter),
   });
