@@ -5,11 +5,13 @@ import { solveNow } from '../fem';
 import { applyAct, type Member, type Model } from '../model';
 import { fixed, frame, pinned } from '../results/verification/frames';
 import { formatQuantity, kinds, parseQuantity, unitSize } from '../units';
-import { inRows } from '../codes/aci318-19/checks/beam-bars';
+import { inRows } from '../codes/doors/checks/beams/beam-bars';
+import type { BeamSection } from '../codes/doors/checks/beams/beam-section';
+import { proposeBars } from '../codes/doors/checks/beams/propose-bars';
+import { aciBeam } from '../codes/aci318-19/checks/beam-code';
 import { minimumFlexuralSteel, flexuralStrength } from '../codes/aci318-19/checks/flexure';
-import { proposeBars } from '../codes/aci318-19/checks/propose-bars';
 import { minimumStirrups, proposeStirrups, shearStrength } from '../codes/aci318-19/checks/shear';
-import { psi, type BeamSection } from '../codes/aci318-19/checks/beam-section';
+import { aciSpacing, psi } from '../codes/aci318-19/checks/beam-section';
 import { compressionStrength } from '../codes/aisc360-22/checks/compression';
 import {
   limitingUnbracedLengths,
@@ -132,6 +134,7 @@ describe('ACI 318-19', () => {
     fc: 4000 * psi,
     fy: 60000 * psi,
     Es: 29e6 * psi,
+    spacing: aciSpacing,
   };
   const three8 = { bar: findBar('#8')!, count: 3 };
   const below = (name: string, count: number) => ({ bottom: inRows(beam, { bar: findBar(name)!, count }) });
@@ -196,7 +199,13 @@ describe('ACI 318-19', () => {
   });
 
   test('proposed bars carry the moment, hold the minimum and fit; a heavier moment never gets fewer', () => {
-    const proposed = (moment: number) => proposeBars(beam, { face: 'bottom', moment }, ['#5', '#6', '#7', '#8', '#9']);
+    const proposed = (moment: number) =>
+      proposeBars(
+        beam,
+        aciBeam(beam, { free: { start: false, end: false }, units: 'us' }).proposal,
+        { face: 'bottom', moment },
+        ['#5', '#6', '#7', '#8', '#9'],
+      );
     let before = 0;
     for (const demand of [0, 40, 80, 120, 160, 200]) {
       const layer = proposed(demand * kipFoot)!;
@@ -628,6 +637,7 @@ describe('beams with too much or impossible reinforcement', () => {
     fc: 4000 * psi,
     fy: 60000 * psi,
     Es: 29e6 * psi,
+    spacing: aciSpacing,
   };
 
   test('7 #11 in 24 × 12 in do not yield: strength by strain compatibility, by hand', () => {

@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { findBar, reinforcingBars } from '../../../catalog';
 import type { FaceBars } from '../../doors/checks/beam-reinforcement';
-import { barSpacing, clearSpacing, effectiveDepth, inRows, largestBarSpacing, leastClearSpacing } from './beam-bars';
-import { psi, stressBlockFactor, type BeamSection } from './beam-section';
+import { barSpacing, clearSpacing, effectiveDepth, inRows } from '../../doors/checks/beams/beam-bars';
+import type { BeamSection } from '../../doors/checks/beams/beam-section';
+import { proposeBars } from '../../doors/checks/beams/propose-bars';
+import { aciBeam } from './beam-code';
+import { aciSpacing, largestBarSpacing, psi, stressBlockFactor } from './beam-section';
 import { flexuralStrength, minimumFlexuralSteel } from './flexure';
-import { proposeBars } from './propose-bars';
 import {
   largestLegSpacing,
   largestStirrupSpacing,
@@ -25,7 +27,11 @@ const anySection: fc.Arbitrary<BeamSection> = fc.record({
   fc: fc.double({ min: 20e6, max: 60e6, noNaN: true }),
   fy: fc.constantFrom(413.7e6, 551.6e6),
   Es: fc.constant(200e9),
+  spacing: fc.constant(aciSpacing),
 });
+/** The code's rules for a beam whose ends are held. */
+const rulesOf = (section: BeamSection) =>
+  aciBeam(section, { free: { start: false, end: false }, units: 'si' }).proposal;
 const sizes = ['#5', '#6', '#7', '#8', '#9', '#10'];
 const anyBar = fc.constantFrom(...reinforcingBars.filter((bar) => sizes.includes(bar.name)));
 
@@ -57,7 +63,7 @@ test('proposed bars fit in two rows, are tension-controlled, near enough for cra
       fc.double({ min: 0, max: 0.9, noNaN: true }),
       fc.constantFrom('top' as const, 'bottom' as const),
       (section, share, face) => {
-        const propose = (moment: number) => proposeBars(section, { face, moment }, sizes);
+        const propose = (moment: number) => proposeBars(section, rulesOf(section), { face, moment }, sizes);
         const most = propose(1e12);
         if (!most) return;
         const strengthOf = (bars: FaceBars) => flexuralStrength(section, { [face]: bars }, face);
@@ -65,7 +71,7 @@ test('proposed bars fit in two rows, are tension-controlled, near enough for cra
         const bars = propose(demand)!;
         const allowed = (one: FaceBars) =>
           one.rows.length <= 2 &&
-          clearSpacing(section, { bar: one.bar, count: one.rows[0] }) >= leastClearSpacing(one.bar) - 1e-9 &&
+          clearSpacing(section, { bar: one.bar, count: one.rows[0] }) >= aciSpacing.beside(one.bar) - 1e-9 &&
           strengthOf(one).strain >= section.fy / section.Es + 0.003 &&
           one.count * one.bar.area >= minimumFlexuralSteel(section, effectiveDepth(section, one)) &&
           barSpacing(section, one) <= largestBarSpacing(section, section.cover + section.stirrup.diameter);
@@ -142,6 +148,7 @@ test('the threshold of torsion for 12 × 20 in at 4000 psi: 0.75 √4000 × 240�
     fc: 4000 * psi,
     fy: 413.7e6,
     Es: 200e9,
+    spacing: aciSpacing,
   };
   expect(thresholdTorsion(section) / (4448.2216 * inch)).toBeCloseTo(
     (0.75 * Math.sqrt(4000) * 240 ** 2) / 64 / 1000,

@@ -1,19 +1,4 @@
-import type { ReinforcingBar } from '../../../catalog';
-
-/** A rectangular beam and its materials for ACI 318-19: m, Pa. */
-export interface BeamSection {
-  readonly width: number;
-  readonly depth: number;
-  /** clear cover to the stirrup */
-  readonly cover: number;
-  readonly stirrup: ReinforcingBar;
-  /** specified strength of concrete f'c */
-  readonly fc: number;
-  /** yield stress of reinforcement, longitudinal and transverse */
-  readonly fy: number;
-  /** modulus of elasticity of reinforcement */
-  readonly Es: number;
-}
+import type { BarSpacing, BeamSection } from '../../doors/checks/beams/beam-section';
 
 /** 1 psi in Pa; the code's √f'c formulas are in psi. */
 export const psi = 6894.757293168361;
@@ -33,3 +18,25 @@ export const mostShearYield = 60000 * psi;
 export const rootStrength = (fc: number): number => Math.min(Math.sqrt(fc * psi), 100 * psi);
 /** One psi, for sheets. */
 export const psiInput = { value: psi, kind: 'stress', decimals: 6 } as const;
+
+/** ACI 318-19 25.2.1, 25.2.2 (the aggregate's size, which may ask for more, is not in the model). */
+export const aciSpacing: BarSpacing = { beside: (bar) => Math.max(inch, bar.diameter), between: () => inch };
+
+/**
+ * Largest distance of the centres of bars nearest to a face in tension, ACI 318-19 24.3.2, the stress of the bars under service loads taken as ⅔ f_y
+ * (24.3.2.1), m.
+ * @param cover clear, from the face to the bars, m
+ */
+export function largestBarSpacing({ fy }: BeamSection, cover: number): number {
+  const ratio = (40000 * psi) / ((2 / 3) * fy);
+  return Math.min(15 * inch * ratio - 2.5 * cover, 12 * inch * ratio);
+}
+
+/** Beams deeper than this ask for skin bars, ACI 318-19 9.7.2.3, m. */
+export const deepBeam = 36 * inch;
+
+/** Largest distance of bars along the sides, m: 12 in for torsion (9.7.5.1), as 24.3.2 says for skin bars of deep beams. */
+export const largestSideGap = (section: BeamSection): number =>
+  section.depth > deepBeam
+    ? Math.min(12 * inch, Math.max(inch, largestBarSpacing(section, section.cover + section.stirrup.diameter)))
+    : 12 * inch;

@@ -1,123 +1,44 @@
-import { barArea, plain, sectionLength } from '../../../sheet';
-import { formatQuantity } from '../../../units';
-import type { FaceBars } from '../../doors/checks/beam-reinforcement';
-import { impossible, missing, skipped, utilisationOf, type Check } from '../../doors/checks/check';
-import {
-  barSpacing,
-  clearSpacing,
-  effectiveDepth,
-  largestBarSpacing,
-  leastClearSpacing,
-  mostRows,
-  type Face,
-} from './beam-bars';
-import { compareAs, countsAxially, worstOf, type BeamCheck, type ConcreteBeam } from './concrete-beam';
-import { minimumFlexuralSteel, traceBending } from './flexure';
+import { barArea, plain, sectionLength, type Sheet } from '../../../sheet';
+import { barSpacing, clearSpacing, effectiveDepth, mostRows, type Face } from '../../doors/checks/beams/beam-bars';
+import { compareAs, type Bent } from '../../doors/checks/beams/bending';
+import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
+import { bendingCheck, loadedFace, type BendingCheckWords, type WorstOfFace } from '../../doors/checks/beams/faces';
+import { skipped, utilisationOf, type Check } from '../../doors/checks/check';
+import { largestBarSpacing } from './beam-section';
+import { minimumFlexuralSteel, traceStrength } from './flexure';
 import { torsionPull } from './torsion';
 
-type Worst = NonNullable<ReturnType<typeof worstOf>>;
-const known = new WeakMap<ConcreteBeam, Partial<Record<Face, Worst>>>();
+/** Where the code reads moments. */
+export const atFaces = 'Moments are read between the faces of the supports it is built in one with (9.4.2.1).';
 
-/** The place that uses a face most; undefined: nothing bends or pulls it. */
-function worstOfFace(beam: ConcreteBeam, face: Face): Worst | undefined {
-  let found = known.get(beam);
-  if (!found) {
-    const [top, bottom] = (['top', 'bottom'] as const).map((one) =>
-      worstOf(beam.section, beam.faces[one], beam.reinforced),
-    );
-    known.set(beam, (found = { ...(top ? { top } : {}), ...(bottom ? { bottom } : {}) }));
-  }
-  return found[face];
-}
-
-/** What a face with bars is checked for where it is used most; undefined: nothing bends it, or no bars fit. */
-function loadedFace(
-  beam: ConcreteBeam,
-  face: Face,
-): { layer: FaceBars; steel: number; base: { made: true; combination: string; x: number }; worst: Worst } | undefined {
-  const worst = worstOfFace(beam, face);
-  const layer = beam.bars[face];
-  if (!worst || !layer) return undefined;
-  const { label, x } = worst.demand.point;
-  return { layer, steel: layer.count * layer.bar.area, base: { made: true, combination: label, x }, worst };
-}
+const traceWorst = (
+  sheet: Sheet,
+  { section, reinforced, units }: ConcreteBeam,
+  { demand }: WorstOfFace,
+  bent: Bent,
+): void =>
+  traceStrength(
+    sheet,
+    section,
+    reinforced(demand.point.shape),
+    { N: demand.N, My: demand.point.My, Mz: 0 },
+    bent,
+    units,
+  );
 
 /** 22.3, 22.4: design strength in bending, with the axial force that counts. */
-const strengthCheck =
-  (face: Face): BeamCheck =>
-  (beam) => {
-    const [id, title, clause] = [`flexure-${face}`, `Bending, ${face} bars`, '22.3'] as const;
-    const { section, units } = beam;
-    if (!worstOfFace(beam, face))
-      return [skipped(id, title, clause, `No ${face === 'bottom' ? 'sagging' : 'hogging'} moment in any combination.`)];
-    const loaded = loadedFace(beam, face);
-    if (!loaded)
-      return [
-        missing(id, title, clause, 'No two allowed bars fit side by side. Widen the section or allow smaller bars.'),
-      ];
-    const { base, layer, worst } = loaded;
-    const { demand, bent } = worst;
-    return [
-      {
-        ...base,
-        id,
-        title,
-        clause,
-        utilisation: bent ? Math.min(impossible, bent.utilisation) : impossible,
-        trace: (sheet) => {
-          if (beam.chosen[face]?.proposed)
-            sheet.remark(
-              'The bars are proposed by the bar rules: the lightest in two rows at most that carry what is asked with the minimum steel, or the strongest that fit.',
-            );
-          if (layer.rows.length > 1)
-            sheet.remark(
-              `The ${layer.count} ${layer.bar.name} lie in ${layer.rows.length} rows, ${layer.rows.join(' + ')} from the outside.`,
-            );
-          if (beam.atFaces)
-            sheet.remark('Moments are read between the faces of the supports it is built in one with (9.4.2.1).');
-          for (const words of beam.slabWords) sheet.remark(`${words}.`);
-          if (demand.point.shape) sheet.remark(shapeWords(beam, demand.point.shape));
-          if (countsAxially(section, demand.point.N) && demand.N !== 0)
-            sheet.remark('The axial force is beyond what may be left out and counts in the section (22.4).');
-          if (demand.torsion > 0) {
-            sheet.remark(
-              `Torsion Tu = ${formatQuantity(demand.torsion, 'moment', units)} at the same place asks for bars along the beam (9.5.4.3): their pull Al fy counts as axial tension, times φ = 0.90.`,
-            );
-            torsionPull(section, demand.torsion, sheet);
-          }
-          if (!bent) {
-            sheet.remark(
-              'The bars lie outside the section, or there are none on its other face: there is no strength.',
-            );
-            return;
-          }
-          traceBending(
-            sheet,
-            section,
-            beam.reinforced(demand.point.shape),
-            { N: demand.N, My: demand.point.My, Mz: 0 },
-            bent,
-            units,
-          );
-        },
-      },
-    ];
-  };
-
-/** Where the slab lies in the section, in a sentence. */
-function shapeWords(
-  { section, units }: ConcreteBeam,
-  { beam, slabs }: NonNullable<Worst['demand']['point']['shape']>,
-): string {
-  const show = (value: number) => formatQuantity(value, 'sectionLength', units, units === 'us' ? 1 : 0);
-  const top = beam.z + section.depth / 2;
-  return `Slab in the section: ${slabs
-    .map(({ from, to }) => {
-      const below = top - to.z;
-      return `${show(to.y - from.y)} wide, ${show(to.z - from.z)} thick, its top ${Math.abs(below) < 1e-3 ? 'flush with the beam’s' : `${show(Math.abs(below))} ${below > 0 ? 'below' : 'above'} the beam’s`}`;
-    })
-    .join('; ')}, as drawn.`;
-}
+const bendingWords: BendingCheckWords = {
+  clause: '22.3',
+  atFaces,
+  axial: 'The axial force is beyond what may be left out and counts in the section (22.4).',
+  torsion: (sheet, { section }, torsion, shown) => {
+    sheet.remark(
+      `Torsion Tu = ${shown} at the same place asks for bars along the beam (9.5.4.3): their pull Al fy counts as axial tension, times φ = 0.90.`,
+    );
+    torsionPull(section, torsion, sheet);
+  },
+  trace: traceWorst,
+};
 
 /** 9.6.1: least bars of a face in tension. */
 const leastSteelCheck =
@@ -151,7 +72,7 @@ const ductilityCheck =
     const loaded = loadedFace(beam, face);
     if (!loaded) return [];
     const { base, worst } = loaded;
-    const { section, units } = beam;
+    const { section } = beam;
     const { demand, bent } = worst;
     const [id, title, clause] = [`flexure-${face}-ductility`, `Tension control, ${face}`, '9.3.3.1'] as const;
     if (demand.N < 0)
@@ -173,14 +94,7 @@ const ductilityCheck =
             sheet.remark('The bars are not pulled when the concrete crushes.');
             return;
           }
-          traceBending(
-            sheet,
-            section,
-            beam.reinforced(demand.point.shape),
-            { N: demand.N, My: demand.point.My, Mz: 0 },
-            bent,
-            units,
-          );
+          traceWorst(sheet, beam, worst, bent);
           compareAs(
             sheet,
             '9.3.3.1',
@@ -204,7 +118,7 @@ const spacingCheck =
     const row = { bar: layer.bar, count: layer.rows[0] };
     const clear = clearSpacing(section, row);
     if (!Number.isFinite(clear)) return [];
-    const least = leastClearSpacing(layer.bar);
+    const least = section.spacing.beside(layer.bar);
     const isCrowded = layer.rows.length > mostRows;
     const utilisation = isCrowded ? layer.rows.length / mostRows : clear > 0 ? least / clear : 10;
     return [
@@ -303,7 +217,7 @@ const crackCheck =
 
 /** All that is checked of the bars of one face. */
 export const faceChecks = (face: Face): BeamCheck[] => [
-  strengthCheck(face),
+  bendingCheck(face, bendingWords),
   leastSteelCheck(face),
   ductilityCheck(face),
   spacingCheck(face),

@@ -1,8 +1,9 @@
 import { formatQuantity } from '../../../units';
 import { barArea, force, sectionLength } from '../../../sheet';
 import { skipped, utilisationOf } from '../../doors/checks/check';
-import { compareAs, type BeamCheck, type ConcreteBeam } from './concrete-beam';
-import type { DemandPoint } from './demands';
+import { compareAs } from '../../doors/checks/beams/bending';
+import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
+import { madeAt, worstPlace } from '../../doors/checks/beams/faces';
 import {
   largestLegSpacing,
   largestStirrupSpacing,
@@ -12,21 +13,6 @@ import {
   shearOfStirrups,
   shearStrength,
 } from './shear';
-
-/** The place that a measure is largest at; undefined: it is nothing everywhere. */
-export function worstPlace(
-  points: readonly DemandPoint[],
-  measure: (point: DemandPoint) => number,
-): { point: DemandPoint; value: number } | undefined {
-  let worst: { point: DemandPoint; value: number } | undefined;
-  for (const point of points) {
-    const value = measure(point);
-    if (value > (worst?.value ?? 0)) worst = { point, value };
-  }
-  return worst;
-}
-
-const at = ({ label, x }: DemandPoint) => ({ made: true as const, combination: label, x });
 
 /** Shear that is left to the stirrups, where it is most, N. */
 const mostOfStirrups = ({ section, d, shear }: ConcreteBeam) =>
@@ -41,7 +27,7 @@ export const shearCheck: BeamCheck = ({ section, units, shear, stirrups, d, tens
   const { point, value } = worst;
   return [
     {
-      ...at(point),
+      ...madeAt(point),
       id: 'shear',
       title: 'Shear',
       clause: '22.5',
@@ -77,7 +63,7 @@ export const stirrupSpacingCheck: BeamCheck = (beam) => {
   const utilisation = isLegs ? utilisationOf(across, widestLegs) : utilisationOf(spacing, widest);
   return [
     {
-      ...at(worst.point),
+      ...madeAt(worst.point),
       isRule: true,
       id: 'shear-spacing',
       title: 'Spacing of stirrups',
@@ -107,9 +93,9 @@ export const stirrupSpacingCheck: BeamCheck = (beam) => {
 };
 
 /** 9.6.3, 9.6.4.2: least stirrups, where shear or torsion asks for any. */
-export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrups, d, threshold }) => {
+export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrups, d, code }) => {
   const worst = worstPlace(shear, ({ Vz }) => Math.abs(Vz));
-  const twisted = worstPlace(shear, ({ T }) => (Math.abs(T) > threshold ? Math.abs(T) : 0));
+  const twisted = worstPlace(shear, code.twist);
   const asked = twisted ?? worst;
   if (!asked) return [];
   const [id, title, clause] = ['shear-minimum', 'Minimum stirrups', '9.6.3'] as const;
@@ -118,7 +104,7 @@ export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrups, d, thr
   const given = stirrups.value.legs * stirrups.value.bar.area;
   return [
     {
-      ...at(asked.point),
+      ...madeAt(asked.point),
       isRule: true,
       id,
       title,

@@ -1,25 +1,24 @@
 import { sectionLength } from '../../../sheet';
 import { formatQuantity } from '../../../units';
 import { skipped, utilisationOf } from '../../doors/checks/check';
-import { deepBeam, largestSideGap, sideGap } from './beam-bars';
-import { inch } from './beam-section';
-import { worstPlace } from './check-shear';
-import { compareAs, type BeamCheck, type ConcreteBeam } from './concrete-beam';
-import type { DemandPoint } from './demands';
+import { sideGap } from '../../doors/checks/beams/beam-bars';
+import { deepBeam, inch, largestSideGap } from './beam-section';
+import { compareAs } from '../../doors/checks/beams/bending';
+import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
+import type { DemandPoint } from '../../doors/checks/beams/demands';
+import { madeAt, worstPlace } from '../../doors/checks/beams/faces';
 import { largestTorsionSpacing, shearOfStirrups, shearStrength } from './shear';
-import { crushingUse, legUse } from './torsion';
-
-const base = ({ label, x }: DemandPoint) => ({ made: true as const, combination: label, x });
-const isTwisted = ({ threshold }: ConcreteBeam, { T }: DemandPoint): boolean => Math.abs(T) > threshold;
+import { crushingUse, legUse, thresholdTorsion } from './torsion';
 
 const equilibrium =
   'Torsion is taken in full, as of equilibrium: what 22.7.3.2 allows where other members can take it over is not made use of. The threshold is that of the beam without flanges.';
 
 /** 22.7: stirrups for torsion with shear, and what the concrete may bear of both. */
 export const torsionCheck: BeamCheck = (beam) => {
-  const { section, shear, stirrups, d, tensionSteel, threshold, units } = beam;
+  const { section, shear, stirrups, d, tensionSteel, units } = beam;
+  const threshold = thresholdTorsion(section);
   const show = (value: number) => formatQuantity(value, 'moment', units);
-  const twisted = shear.filter((point) => isTwisted(beam, point));
+  const twisted = shear.filter((point) => beam.code.twist(point) > 0);
   if (twisted.length === 0) {
     const most = shear.reduce((sum, { T }) => Math.max(sum, Math.abs(T)), 0);
     return [
@@ -39,7 +38,7 @@ export const torsionCheck: BeamCheck = (beam) => {
   )!;
   return [
     {
-      ...base(legs.point),
+      ...madeAt(legs.point),
       id: 'torsion',
       title: 'Torsion with shear',
       clause: '22.7.6',
@@ -54,7 +53,7 @@ export const torsionCheck: BeamCheck = (beam) => {
       },
     },
     {
-      ...base(crushed.point),
+      ...madeAt(crushed.point),
       id: 'torsion-section',
       title: 'Crushing by torsion with shear',
       clause: '22.7.7.1',
@@ -71,13 +70,13 @@ export const torsionCheck: BeamCheck = (beam) => {
 /** 9.7.6.3.3: spacing of closed stirrups for torsion. */
 export const torsionSpacingCheck: BeamCheck = (beam) => {
   const { section, shear, stirrups } = beam;
-  const worst = worstPlace(shear, (point) => (isTwisted(beam, point) ? Math.abs(point.T) : 0));
+  const worst = worstPlace(shear, beam.code.twist);
   if (!worst) return [];
   const widest = largestTorsionSpacing(section);
   const { spacing } = stirrups.value;
   return [
     {
-      ...base(worst.point),
+      ...madeAt(worst.point),
       isRule: true,
       id: 'torsion-spacing',
       title: 'Spacing of stirrups for torsion',
@@ -114,7 +113,7 @@ export const torsionSpacingCheck: BeamCheck = (beam) => {
 export const sideBarsCheck: BeamCheck = (beam) => {
   const { section, bars, bending, shear } = beam;
   const [id, title, clause] = ['side-bars', 'Bars along the sides', '9.7.5.1'] as const;
-  const twisted = worstPlace(bending, (point) => (isTwisted(beam, point) ? Math.abs(point.T) : 0));
+  const twisted = worstPlace(bending, beam.code.twist);
   const isDeep = section.depth > deepBeam;
   const asked = twisted ?? (isDeep ? worstPlace(shear, ({ Vz }) => Math.abs(Vz)) : undefined);
   if (!asked)
@@ -131,7 +130,7 @@ export const sideBarsCheck: BeamCheck = (beam) => {
   const utilisation = utilisationOf(gap, widest);
   return [
     {
-      ...base(asked.point),
+      ...madeAt(asked.point),
       isRule: true,
       id,
       title,

@@ -1,11 +1,15 @@
+import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
+import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
+import { aciBeam } from './beam-code';
+import { aciSpacing } from './beam-section';
 import { faceChecks } from './check-flexure';
 import { leastStirrupsCheck, shearCheck, stirrupSpacingCheck } from './check-shear';
-import { acrossShearCheck, bothAxesCheck } from './check-both-axes';
+import { aciBothAxes, acrossShearCheck } from './check-both-axes';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
-import { concreteBeam, type BeamCheck } from './concrete-beam';
+
 import { beamRegister, concreteWithout } from './register';
-import { anchorageStatement, axialStatement, deflectionStatement, slabStatement } from './statements';
+import { anchorageStatement, axialStatement, deflectionStatement } from './statements';
 
 /** What is checked of a rectangular beam, in the order it is listed. */
 const beamChecks: readonly BeamCheck[] = [
@@ -17,10 +21,10 @@ const beamChecks: readonly BeamCheck[] = [
   torsionCheck,
   torsionSpacingCheck,
   sideBarsCheck,
-  bothAxesCheck,
+  aciBothAxes,
   acrossShearCheck,
   axialStatement,
-  slabStatement,
+  slabStatement('6.3.2'),
   deflectionStatement,
   anchorageStatement,
 ];
@@ -46,7 +50,9 @@ export const aci318: DesignCode = {
     const { concreteStrength } = checked.material;
     if (shape.type !== 'rectangle' || concreteStrength === undefined)
       throw new Error(`${checked.member.id} is a member ACI 318-19 excludes.`);
-    const beam = concreteBeam(shape, concreteStrength, checked);
+    const beam = concreteBeam(shape, concreteStrength, checked, aciSpacing, (section) =>
+      aciBeam(section, { free: checked.free, units: checked.model.settings.units }),
+    );
     return {
       checks: beamChecks.flatMap((check) => check(beam)),
       reinforcement: { ...beam.chosen, stirrups: beam.stirrups },

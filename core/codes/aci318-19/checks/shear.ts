@@ -1,7 +1,8 @@
 import { barArea, area, force, plain, sectionLength, stress, type Sheet, type Step } from '../../../sheet';
 import type { UnitSystem } from '../../../units';
 import type { Stirrups } from '../../doors/checks/beam-reinforcement';
-import { inch, mostShearYield, psi, psiInput, rootStrength, type BeamSection } from './beam-section';
+import type { BeamSection } from '../../doors/checks/beams/beam-section';
+import { inch, mostShearYield, psi, psiInput, rootStrength } from './beam-section';
 import { torsionPerLeg } from './torsion';
 
 export const phiShear = 0.75;

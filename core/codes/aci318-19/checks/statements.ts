@@ -1,9 +1,10 @@
 import { formatQuantity } from '../../../units';
+import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { missing, skipped } from '../../doors/checks/check';
-import { countsAxially, leftOut, type BeamCheck } from './concrete-beam';
+import { leftOut } from './beam-code';
 
 /** Axial tension is part of bending; compression up to 0.10 f′c Ag may be left out (9.5.2.1), beyond it the member is a column as well. */
-export const axialStatement: BeamCheck = ({ section, bending, units }) => {
+export const axialStatement: BeamCheck = ({ section, code, bending, units }) => {
   const [tension, compression] = bending.reduce(
     ([most, least], { N }) => [Math.max(most, N), Math.max(least, -N)],
     [0, 0],
@@ -25,7 +26,7 @@ export const axialStatement: BeamCheck = ({ section, bending, units }) => {
       id,
       title,
       '9.5.2.1',
-      countsAxially(section, tension)
+      code.countsAxially(tension)
         ? `Tension reaches ${show(tension)} and is part of bending and shear. Compression is below 0.10 f′c Ag.`
         : tension > 1
           ? `Tension reaches ${show(tension)}, less than 1% of what cracks the section (19.2.3), and is left out of bending. Compression is below 0.10 f′c Ag.`
@@ -33,31 +34,6 @@ export const axialStatement: BeamCheck = ({ section, bending, units }) => {
     ),
   ];
 };
-
-/** 6.3.2: a slab that touches the beam is part of its section. */
-export const slabStatement: BeamCheck = ({ section, bending, units }) => {
-  const shapes = new Set(bending.flatMap(({ shape }) => shape ?? []));
-  if (shapes.size === 0) return [];
-  const gap = Math.max(
-    ...[...shapes].flatMap(({ beam, slabs }) =>
-      slabs.map(({ from, to }) => Math.max(from.z - beam.z - section.depth / 2, beam.z - section.depth / 2 - to.z)),
-    ),
-  );
-  const [id, title, clause] = ['flange', 'Together with its slab', '6.3.2'] as const;
-  return [
-    gap > touching
-      ? missing(
-          id,
-          title,
-          clause,
-          `The slab does not touch the beam, ${formatQuantity(gap, 'sectionLength', units, units === 'us' ? 2 : 0)} lie between them. What joins them is not in the model; let the beam’s axis and the slab’s plane lie so that they touch.`,
-        )
-      : skipped(id, title, clause, 'The slab beside it is part of its section in bending and shear.'),
-  ];
-};
-
-/** Slab and beam nearer to each other than this touch, m. */
-const touching = 2e-3;
 
 /** 24.2. */
 export const deflectionStatement: BeamCheck = () => [

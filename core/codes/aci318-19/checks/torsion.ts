@@ -1,6 +1,7 @@
 import { area, barArea, force, moment, plain, sectionLength, stress, type Quantity, type Sheet } from '../../../sheet';
 import type { Stirrups } from '../../doors/checks/beam-reinforcement';
-import { mostShearYield, psiInput, rootStrength, type BeamSection } from './beam-section';
+import type { BeamSection } from '../../doors/checks/beams/beam-section';
+import { mostShearYield, psiInput, rootStrength } from './beam-section';
 
 const phiTorsion = 0.75;
 /** An area of bars per length. */

@@ -1,18 +1,16 @@
-import { findBar, reinforcingSteels, type RectangleShape } from '../../../catalog';
-import type { ReinforcedSection } from '../../../concrete';
-import type { FlangedShape } from '../../../results';
-import { plain, type Quantity, type Sheet } from '../../../sheet';
-import type { UnitSystem } from '../../../units';
-import type { BarLayer, Chosen, FaceBars, Stirrups } from '../../doors/checks/beam-reinforcement';
-import type { Check } from '../../doors/checks/check';
-import type { CheckedMember } from '../../doors/checks/design-code';
-import { deepBeam, effectiveDepth, inRows, largestSideGap, sideGap, type BeamBars, type Face } from './beam-bars';
-import { ruptureModulus, type BeamSection } from './beam-section';
+import { findBar, reinforcingSteels, type RectangleShape } from '../../../../catalog';
+import type { ReinforcedSection, SectionForces } from '../../../../concrete';
+import type { FlangedShape } from '../../../../results';
+import type { UnitSystem } from '../../../../units';
+import type { BarLayer, Chosen, FaceBars, Stirrups } from '../beam-reinforcement';
+import type { Check } from '../check';
+import type { CheckedMember } from '../design-code';
+import { effectiveDepth, inRows, mostRows, sideGap, type BeamBars, type Face } from './beam-bars';
+import type { BarSpacing, BeamSection } from './beam-section';
+import type { Bent } from './bending';
 import { beamReader, type DemandPoint } from './demands';
-import { bend, reinforcedSection, type Bent } from './flexure';
-import { proposeBars } from './propose-bars';
-import { proposeStirrups, type StirrupDemand } from './shear';
-import { thresholdTorsion, torsionPull } from './torsion';
+import { proposeBars, type ProposalRules } from './propose-bars';
+import { reinforcedSection } from './reinforced';
 
 /** A place where a face is bent most for its strength, with the pull that torsion adds there (N·m, N). */
 export interface FaceDemand {
@@ -25,6 +23,7 @@ export interface FaceDemand {
 /** A rectangular beam, its demands and the reinforcement it is checked with. */
 export interface ConcreteBeam {
   readonly section: BeamSection;
+  readonly code: BeamCode;
   readonly units: UnitSystem;
   /** places between the faces of supports */
   readonly bending: readonly DemandPoint[];
@@ -46,8 +45,6 @@ export interface ConcreteBeam {
   readonly tensionSteel: number;
   /** width that the minimum steel of a face is for, m */
   readonly minimumWidth: Readonly<Record<Face, number>>;
-  /** torsion that may be neglected, N·m */
-  readonly threshold: number;
   /** whether moments are those between the faces of its supports */
   readonly atFaces: boolean;
   /** where its shear is read, in sentences; none: along the whole member, at the axes of its supports */
@@ -59,37 +56,37 @@ export interface ConcreteBeam {
 /** One thing that is checked of a beam, or said of it. */
 export type BeamCheck = (beam: ConcreteBeam) => Check[];
 
-/** Ends a trace with what was asked over what there is. */
-export const compareAs = (
-  sheet: Sheet,
-  clause: string,
-  expression: string,
-  inputs: Readonly<Record<string, Quantity>>,
-  utilisation: number,
-): void =>
-  sheet.compare({
-    clause,
-    title: 'Comparison',
-    symbol: 'u',
-    expression,
-    inputs,
-    value: plain(utilisation, 2),
-    utilisation,
-  });
-
-/** Axial tension and weak-axis bending that crack nothing, by far: below this share of the cracking stress they are incidental. */
-export const incidental = 0.01;
-/** Compression up to this share of f′c A_g may be left out (9.5.2.1). */
-export const leftOut = 0.1;
-
-/** Whether an axial force counts: tension beyond what is incidental, compression beyond what may be left out. */
-export function countsAxially(section: BeamSection, N: number): boolean {
-  const gross = section.width * section.depth;
-  return N > incidental * ruptureModulus(section) * gross || -N > leftOut * section.fc * gross;
+/** What a code says of beams, for their demands and proposals. */
+export interface BeamCode {
+  readonly section: BeamSection;
+  /** whether an axial force counts in bending, N, tension positive */
+  readonly countsAxially: (N: number) => boolean;
+  /** torsion that counts at a place, N·m, without sign; 0: it may be neglected */
+  readonly twist: (point: DemandPoint) => number;
+  /** what torsion adds to the axial force that bars are asked for, N */
+  readonly torsionPull: (torsion: number) => number;
+  readonly bend: (reinforced: ReinforcedSection, asked: SectionForces, across?: boolean) => Bent | undefined;
+  readonly proposal: ProposalRules;
+  /** largest distance of bars along the sides, m, where there must be any; Infinity: there need not be */
+  readonly sideGap: (isTwisted: boolean) => number;
+  /** width that the minimum steel of a face is for, m; left out: the web's */
+  readonly minimumWidth?: (bending: readonly DemandPoint[]) => Record<Face, number>;
+  readonly proposeStirrups: (d: number, shear: readonly DemandPoint[], bars: BeamBars) => Stirrups;
 }
 
-/** Section and demands of a beam; parts of the reinforcement that are open are proposed from the bar rules. */
-export function concreteBeam(shape: RectangleShape, concreteStrength: number, checked: CheckedMember): ConcreteBeam {
+/**
+ * Section and demands of a beam; parts of the reinforcement that are open are proposed from the bar rules.
+ * @param concreteStrength of the beam's own concrete, Pa
+ * @param spacing how near bars may lie
+ * @param codeOf  what the code says of a section
+ */
+export function concreteBeam(
+  shape: RectangleShape,
+  concreteStrength: number,
+  checked: CheckedMember,
+  spacing: BarSpacing,
+  codeOf: (section: BeamSection) => BeamCode,
+): ConcreteBeam {
   const { bars: rules, units } = checked.model.settings;
   const given = checked.bars;
   const slab = slabOf(checked, concreteStrength);
@@ -101,13 +98,14 @@ export function concreteBeam(shape: RectangleShape, concreteStrength: number, ch
     fc: slab.fc,
     fy: rules.yieldStress,
     Es: reinforcingSteels.find((steel) => steel.name === rules.steel)?.elasticModulus ?? 200e9,
+    spacing,
   };
+  const code = codeOf(section);
   const reader = beamReader(checked);
   const { bending } = reader;
-  const threshold = thresholdTorsion(section);
-  const faces = facesOf(section, bending, threshold);
-  const minimumWidth = widthsOf(section, checked, bending);
-  const chosen = chooseBars(section, faces, minimumWidth, checked);
+  const faces = facesOf(code, bending);
+  const minimumWidth = code.minimumWidth?.(bending) ?? { top: section.width, bottom: section.width };
+  const chosen = chooseBars(code, faces, minimumWidth, checked);
   const bars: BeamBars = { top: chosen.top?.value, bottom: chosen.bottom?.value, side: chosen.side?.value };
   const layers = [bars.top, bars.bottom].filter((face) => face !== undefined);
   const d = Math.min(
@@ -118,14 +116,10 @@ export function concreteBeam(shape: RectangleShape, concreteStrength: number, ch
   const tensionSteel = layers.length > 0 ? Math.min(...layers.map(({ bar, count }) => count * bar.area)) : 0;
   // sections of beam and slab are cut at the faces and a little nearer to them than d
   const { points: shear, words } = reader.shear(Math.max(0, checked.withSlab ? Math.min(d, 0.8 * section.depth) : d));
-  const demands: StirrupDemand = shear.map(({ Vz, N, T }) => ({
-    V: Math.abs(Vz),
-    N,
-    T: Math.abs(T) > threshold ? Math.abs(T) : 0,
-  }));
   const known = new Map<FlangedShape | undefined, ReinforcedSection>();
   return {
     section,
+    code,
     units,
     bending,
     shear,
@@ -142,11 +136,10 @@ export function concreteBeam(shape: RectangleShape, concreteStrength: number, ch
           value: { bar: section.stirrup, legs: given.stirrups.legs, spacing: given.stirrups.spacing },
           proposed: false,
         }
-      : { value: proposeStirrups(section, d, demands, units), proposed: true },
+      : { value: code.proposeStirrups(d, shear, bars), proposed: true },
     d,
     tensionSteel,
     minimumWidth,
-    threshold,
     atFaces: checked.zones.length > 0,
     shearWords: words,
     slabWords: slab.words,
@@ -175,7 +168,8 @@ function slabOf({ model, withSlab }: CheckedMember, own: number): { fc: number; 
 }
 
 /** Which face is pulled where, with what: the bottom by sagging, the top by hogging. */
-function facesOf(section: BeamSection, bending: readonly DemandPoint[], threshold: number): Record<Face, FaceDemand[]> {
+function facesOf(code: BeamCode, bending: readonly DemandPoint[]): Record<Face, FaceDemand[]> {
+  const { section } = code;
   const most = bending.reduce((sum, { My }) => Math.max(sum, Math.abs(My)), 0);
   // a moment up to this is what rounding leaves of the other face's and asks for nothing
   const noise = Math.max(1e-6 * section.fc * section.width * section.depth ** 2, 1e-4 * most);
@@ -187,9 +181,9 @@ function facesOf(section: BeamSection, bending: readonly DemandPoint[], threshol
     if (!before || Math.abs(asked.point.My) > Math.abs(before.point.My)) plainly[face].set(asked.point.shape, asked);
   };
   for (const point of bending) {
-    const torsion = Math.abs(point.T) > threshold ? Math.abs(point.T) : 0;
-    const axial = countsAxially(section, point.N) ? point.N : 0;
-    const N = axial + phiOfPull * torsionPull(section, torsion);
+    const torsion = code.twist(point);
+    const axial = code.countsAxially(point.N) ? point.N : 0;
+    const N = axial + code.torsionPull(torsion);
     if (Math.abs(point.My) <= noise && N <= 0) continue;
     const asked = { point, N, torsion };
     if (N <= 0 && torsion === 0) raise(point.My > 0 ? 'bottom' : 'top', { ...asked, N: 0 });
@@ -204,33 +198,9 @@ function facesOf(section: BeamSection, bending: readonly DemandPoint[], threshol
   return faces;
 }
 
-/** Strength that is kept free for the pull of torsion: bars at yield, φ of a section that is tension-controlled. */
-const phiOfPull = 0.9;
-
-/** 9.6.1.2: the width that minimum steel is for; twice the web's where the flange of a cantilever is pulled. */
-function widthsOf(
-  section: BeamSection,
-  { free }: CheckedMember,
-  bending: readonly DemandPoint[],
-): Record<Face, number> {
-  const widths = { top: section.width, bottom: section.width };
-  if (!free.start && !free.end) return widths;
-  for (const { shape, My } of bending) {
-    if (!shape) continue;
-    const [face, reach] = My < 0 ? (['top', 1] as const) : (['bottom', -1] as const);
-    const edge = shape.beam.z + (reach * section.depth) / 2;
-    const width = shape.slabs.reduce(
-      (sum, { from, to }) => (from.z < edge + 0.01 && to.z > edge - 0.01 ? sum + to.y - from.y : sum),
-      0,
-    );
-    widths[face] = Math.max(widths[face], Math.min(width, 2 * section.width));
-  }
-  return widths;
-}
-
 /** The place of a face that uses a section most, of those of its demands. */
 export function worstOf(
-  section: BeamSection,
+  { bend }: BeamCode,
   demands: readonly FaceDemand[],
   reinforced: (shape: FlangedShape | undefined) => ReinforcedSection,
 ): { demand: FaceDemand; bent: Bent | undefined } | undefined {
@@ -242,7 +212,7 @@ export function worstOf(
     const key = `${shapes.get(shape)!} ${N} ${My}`;
     let found = alone.get(key);
     if (found === undefined)
-      alone.set(key, (found = bend(section, reinforced(shape), { N, My, Mz: 0 })?.utilisation ?? Infinity));
+      alone.set(key, (found = bend(reinforced(shape), { N, My, Mz: 0 })?.utilisation ?? Infinity));
     return found;
   };
   const bound = ({ point: { My, shape }, N }: FaceDemand): number =>
@@ -253,7 +223,7 @@ export function worstOf(
   for (const { demand, most } of ranked) {
     if (worst && worst.use >= most) break;
     const { point, N } = demand;
-    const bent = bend(section, reinforced(point.shape), { N, My: point.My, Mz: 0 });
+    const bent = bend(reinforced(point.shape), { N, My: point.My, Mz: 0 });
     const use = bent?.utilisation ?? Infinity;
     if (!worst || use > worst.use) worst = { demand, bent, use };
     if (use === Infinity) break;
@@ -266,11 +236,12 @@ const rounds = 8;
 
 /** Bars of both faces and the sides: those that are given, or the lightest of the rules that do. */
 function chooseBars(
-  section: BeamSection,
+  code: BeamCode,
   faces: ConcreteBeam['faces'],
   minimumWidth: ConcreteBeam['minimumWidth'],
   { bars: given, model, withSlab }: CheckedMember,
 ): ConcreteBeam['chosen'] {
+  const { section } = code;
   const { longitudinal } = model.settings.bars;
   const bars: { top?: FaceBars | undefined; bottom?: FaceBars | undefined; side?: BarLayer | undefined } = {};
   for (const face of ['top', 'bottom'] as const) {
@@ -290,6 +261,7 @@ function chooseBars(
   const propose = (face: Face, times: number, others: BeamBars) =>
     proposeBars(
       section,
+      code.proposal,
       {
         face,
         moment: moments[face] * times,
@@ -301,12 +273,12 @@ function chooseBars(
     );
   const open = (['bottom', 'top'] as const).filter((face) => !given?.[face]);
   for (const face of open) bars[face] = propose(face, 1, {});
-  if (!given?.side) bars.side = sideFor(section, bars, faces, longitudinal);
+  if (!given?.side) bars.side = sideFor(code, bars, faces, longitudinal);
   const times = { top: 1, bottom: 1 };
   for (let round = 0; round < rounds && open.length > 0; round++) {
     let changed = false;
     for (const face of open) {
-      const worst = worstOf(section, faces[face], (shape) => reinforcedSection(section, bars, shape));
+      const worst = worstOf(code, faces[face], (shape) => reinforcedSection(section, bars, shape));
       const use = worst ? (worst.bent?.utilisation ?? 2) : 0;
       if (use <= 1) continue;
       times[face] *= Math.min(2, use * 1.002);
@@ -342,20 +314,18 @@ function oneMore(section: BeamSection, bars: FaceBars | undefined, like: FaceBar
   const from = bars ?? (like && { bar: like.bar, count: 0 });
   if (!from) return undefined;
   const more = inRows(section, { bar: from.bar, count: from.count + 2 });
-  return more.rows.length <= 2 && more.rows[0] > 1 ? more : undefined;
+  return more.rows.length <= mostRows && more.rows[0] > 1 ? more : undefined;
 }
 
-/** Bars along the sides where torsion asks for bars all around (9.7.5.1) or the depth for skin bars (9.7.2.3); undefined: none are asked for. */
+/** Bars along the sides where the code asks for them; undefined: none are asked for. */
 function sideFor(
-  section: BeamSection,
+  { section, sideGap: widestFor }: BeamCode,
   bars: BeamBars,
   faces: ConcreteBeam['faces'],
   sizes: readonly string[],
 ): BarLayer | undefined {
-  const isTwisted = [...faces.top, ...faces.bottom].some(({ torsion }) => torsion > 0);
-  const isDeep = section.depth > deepBeam;
-  if (!isTwisted && !isDeep) return undefined;
-  const widest = largestSideGap(section);
+  const widest = widestFor([...faces.top, ...faces.bottom].some(({ torsion }) => torsion > 0));
+  if (widest === Infinity) return undefined;
   const bar = sizes.map((name) => findBar(name)!).sort((a, b) => a.area - b.area)[0];
   for (let count = 0; count <= 20; count++)
     if (sideGap(section, { ...bars, side: { bar, count } }) <= widest) return count > 0 ? { bar, count } : undefined;

@@ -1,7 +1,7 @@
-import type { ReinforcingBar } from '../../../catalog';
-import type { SectionBar } from '../../../concrete';
-import type { BarLayer, FaceBars } from '../../doors/checks/beam-reinforcement';
-import { inch, psi, type BeamSection } from './beam-section';
+import type { ReinforcingBar } from '../../../../catalog';
+import type { SectionBar } from '../../../../concrete';
+import type { BarLayer, FaceBars } from '../beam-reinforcement';
+import type { BeamSection } from './beam-section';
 
 /** A face of a beam that bars lie along. */
 export type Face = 'top' | 'bottom';
@@ -24,18 +24,10 @@ export function clearSpacing(section: BeamSection, { bar, count }: BarLayer): nu
     : (section.width - 2 * (section.cover + section.stirrup.diameter) - count * bar.diameter) / (count - 1);
 }
 
-/** Least clear distance between parallel bars, ACI 318-19 25.2.1, m (the aggregate's size, which may ask for more, is not in the model). */
-export function leastClearSpacing(bar: ReinforcingBar): number {
-  return Math.max(inch, bar.diameter);
-}
-
-/** Clear distance between rows of bars, ACI 318-19 25.2.2, m. */
-const betweenRows = inch;
-
 /** How many bars of a size fit side by side. */
 export function mostInRow(section: BeamSection, bar: ReinforcingBar): number {
   const inner = section.width - 2 * (section.cover + section.stirrup.diameter);
-  const least = leastClearSpacing(bar);
+  const least = section.spacing.beside(bar);
   return Math.max(0, Math.floor((inner + least) / (bar.diameter + least) + 1e-9));
 }
 
@@ -49,8 +41,8 @@ export function inRows(section: BeamSection, { bar, count }: BarLayer): FaceBars
 }
 
 /** Where the centres of a row lie below the face, m. @param row 0 for the outermost */
-const rowDepth = ({ cover, stirrup }: BeamSection, bar: ReinforcingBar, row: number): number =>
-  cover + stirrup.diameter + bar.diameter / 2 + row * (bar.diameter + betweenRows);
+const rowDepth = ({ cover, stirrup, spacing }: BeamSection, bar: ReinforcingBar, row: number): number =>
+  cover + stirrup.diameter + bar.diameter / 2 + row * (bar.diameter + spacing.between(bar));
 
 /** Depth from the compressed face to the centroid of the bars of the other face, m. */
 export function effectiveDepth(section: BeamSection, { bar, count, rows }: FaceBars): number {
@@ -98,16 +90,6 @@ export function everyBar(section: BeamSection, bars: BeamBars): SectionBar[] {
   ];
 }
 
-/**
- * Largest distance of the centres of bars nearest to a face in tension, ACI 318-19 24.3.2, the stress of the bars under service loads taken as ⅔ f_y
- * (24.3.2.1), m.
- * @param cover clear, from the face to the bars, m
- */
-export function largestBarSpacing({ fy }: BeamSection, cover: number): number {
-  const ratio = (40000 * psi) / ((2 / 3) * fy);
-  return Math.min(15 * inch * ratio - 2.5 * cover, 12 * inch * ratio);
-}
-
 /** Distance of the centres of the outermost bars of a face, m; 0 for a single bar. */
 export function barSpacing(section: BeamSection, { bar, rows }: FaceBars): number {
   const inner = section.width - 2 * (section.cover + section.stirrup.diameter) - bar.diameter;
@@ -126,12 +108,3 @@ export function sideGap(section: BeamSection, bars: BeamBars): number {
     );
   return height / ((side?.count ?? 0) + 1);
 }
-
-/** Beams deeper than this ask for skin bars, ACI 318-19 9.7.2.3, m. */
-export const deepBeam = 36 * inch;
-
-/** Largest distance of bars along the sides, m: 12 in for torsion (9.7.5.1), as 24.3.2 says for skin bars of deep beams. */
-export const largestSideGap = (section: BeamSection): number =>
-  section.depth > deepBeam
-    ? Math.min(12 * inch, Math.max(inch, largestBarSpacing(section, section.cover + section.stirrup.diameter)))
-    : 12 * inch;

@@ -1,18 +1,8 @@
-import { reinforcingBars } from '../../../catalog';
-import type { FlangedShape } from '../../../results';
-import type { FaceBars } from '../../doors/checks/beam-reinforcement';
-import {
-  barSpacing,
-  effectiveDepth,
-  inRows,
-  largestBarSpacing,
-  mostInRow,
-  mostRows,
-  type BeamBars,
-  type Face,
-} from './beam-bars';
+import { reinforcingBars } from '../../../../catalog';
+import type { FlangedShape } from '../../../../results';
+import type { FaceBars } from '../beam-reinforcement';
+import { effectiveDepth, inRows, mostInRow, mostRows, type BeamBars, type Face } from './beam-bars';
 import type { BeamSection } from './beam-section';
-import { flexuralStrength, minimumFlexuralSteel } from './flexure';
 
 /** What bars of a face are proposed for. */
 export interface AskedOfFace {
@@ -26,16 +16,34 @@ export interface AskedOfFace {
   readonly minimumWidth?: number;
 }
 
+/** What a code asks of bars that are proposed. */
+export interface ProposalRules {
+  /** the most that a bar is counted with, Pa: φ f_y, f_yd */
+  readonly most: number;
+  /** strength in bending alone, N·m, and strain of the outermost bars in tension */
+  readonly strengthOf: (
+    bars: BeamBars,
+    face: Face,
+    shape: FlangedShape | undefined,
+  ) => { readonly strength: number; readonly strain: number };
+  /** least strain of the outermost bars */
+  readonly ductile: number;
+  /** whether bars that are strong enough hold the rest: least area, spacing. @param minimumWidth m */
+  readonly allows: (bars: FaceBars, minimumWidth: number) => boolean;
+}
+
 /**
- * The lightest bars of allowed sizes, in two rows at most, that carry a moment with at least the minimum steel, stay tension-controlled (9.3.3.1) and lie
- * near enough to each other for cracks (24.3.2).
+ * The lightest bars of allowed sizes, in two rows at most, that carry a moment as the rules of a code ask for.
  * @param sizes names of the bars that may be used
  * @returns when none carries the moment, the strongest that fit; undefined only when no allowed bar fits twice
  */
-export function proposeBars(section: BeamSection, asked: AskedOfFace, sizes: readonly string[]): FaceBars | undefined {
-  const { face, moment, shape, others = {}, minimumWidth } = asked;
-  const { fy } = section;
-  const ductile = fy / section.Es + 0.003;
+export function proposeBars(
+  section: BeamSection,
+  rules: ProposalRules,
+  asked: AskedOfFace,
+  sizes: readonly string[],
+): FaceBars | undefined {
+  const { face, moment, shape, others = {}, minimumWidth = section.width } = asked;
   let best: FaceBars | undefined;
   let strongest: { bars: FaceBars; strength: number } | undefined;
   for (const bar of reinforcingBars) {
@@ -45,16 +53,14 @@ export function proposeBars(section: BeamSection, asked: AskedOfFace, sizes: rea
     // the lever arm is shorter than the depth: fewer bars cannot do
     const one = inRows(section, { bar, count: 2 });
     const d = effectiveDepth(section, one) + (shape ? slabAbove(section, shape, face) : 0);
-    const least = Math.ceil(Math.min(moment / (0.9 * fy * Math.max(d, 1e-3)) / bar.area, mostRows * full) - 1e-9);
+    const least = Math.ceil(Math.min(moment / (rules.most * Math.max(d, 1e-3)) / bar.area, mostRows * full) - 1e-9);
     for (let count = Math.max(2, least); count <= mostRows * full; count++) {
       const bars = inRows(section, { bar, count });
       if (best && count * bar.area >= best.count * best.bar.area - 1e-9) break;
-      const { strength, strain } = flexuralStrength(section, { ...others, [face]: bars }, face, shape);
-      if (strain < ductile) break;
+      const { strength, strain } = rules.strengthOf({ ...others, [face]: bars }, face, shape);
+      if (strain < rules.ductile) break;
       if (!strongest || strength > strongest.strength) strongest = { bars, strength };
-      const minimum = minimumFlexuralSteel(section, effectiveDepth(section, bars), undefined, minimumWidth);
-      if (strength < moment || count * bar.area < minimum) continue;
-      if (barSpacing(section, bars) > largestBarSpacing(section, section.cover + section.stirrup.diameter)) continue;
+      if (strength < moment || !rules.allows(bars, minimumWidth)) continue;
       best = bars;
       break;
     }

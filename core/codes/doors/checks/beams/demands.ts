@@ -1,7 +1,7 @@
-import { extremesOf, KeptLine, lineIndex, lineWidth, type FlangedShape, type Station } from '../../../results';
-import { stationsOutside, shearPlaces } from '../../doors/checks/demand-places';
-import { dot, memberAxis, scale, subtract, type Vector } from '../../../model';
-import type { CheckedMember, SlabPlace } from '../../doors/checks/design-code';
+import { extremesOf, KeptLine, lineIndex, lineWidth, type FlangedShape, type Station } from '../../../../results';
+import { stationsOutside, shearPlaces } from '../demand-places';
+import { dot, memberAxis, scale, subtract, type Vector } from '../../../../model';
+import type { CheckedMember, SlabPlace } from '../design-code';
 
 /** Forces of a beam at a place under a combination, N and N·m; with a slab N, Vz and My are those of the section of both. */
 export interface DemandPoint {
@@ -20,9 +20,9 @@ export interface DemandPoint {
 
 /** Where forces of a beam are read. */
 export interface BeamReader {
-  /** between the faces of supports (9.4.2.1) */
+  /** between the faces of supports */
   readonly bending: readonly DemandPoint[];
-  /** where shear and torsion are asked for: at d from faces where that is allowed (9.4.3.2, 9.4.4.3). @param d effective depth, m */
+  /** where shear and torsion are asked for: at d from faces where that is allowed. @param d effective depth, m */
   readonly shear: (d: number) => { readonly points: readonly DemandPoint[]; readonly words: readonly string[] };
 }
 

@@ -1,0 +1,137 @@
+import { formatQuantity } from '../../../../units';
+import type { Sheet } from '../../../../sheet';
+import type { FaceBars } from '../beam-reinforcement';
+import { impossible, missing, skipped } from '../check';
+import type { Face } from './beam-bars';
+import { worstOf, type BeamCheck, type ConcreteBeam } from './concrete-beam';
+import type { DemandPoint } from './demands';
+
+export type WorstOfFace = NonNullable<ReturnType<typeof worstOf>>;
+const known = new WeakMap<ConcreteBeam, Partial<Record<Face, WorstOfFace>>>();
+
+/** The place that uses a face most; undefined: nothing bends or pulls it. */
+export function worstOfFace(beam: ConcreteBeam, face: Face): WorstOfFace | undefined {
+  let found = known.get(beam);
+  if (!found) {
+    const [top, bottom] = (['top', 'bottom'] as const).map((one) =>
+      worstOf(beam.code, beam.faces[one], beam.reinforced),
+    );
+    known.set(beam, (found = { ...(top ? { top } : {}), ...(bottom ? { bottom } : {}) }));
+  }
+  return found[face];
+}
+
+/** A face with bars, where it is used most. */
+export interface LoadedFace {
+  readonly layer: FaceBars;
+  /** m² */
+  readonly steel: number;
+  readonly base: { readonly made: true; readonly combination: string; readonly x: number };
+  readonly worst: WorstOfFace;
+}
+
+/** What a face with bars is checked for where it is used most; undefined: nothing bends it, or no bars fit. */
+export function loadedFace(beam: ConcreteBeam, face: Face): LoadedFace | undefined {
+  const worst = worstOfFace(beam, face);
+  const layer = beam.bars[face];
+  if (!worst || !layer) return undefined;
+  const { label, x } = worst.demand.point;
+  return { layer, steel: layer.count * layer.bar.area, base: { made: true, combination: label, x }, worst };
+}
+
+/** How a code speaks of a check of bending, and repeats it. */
+export interface BendingCheckWords {
+  readonly clause: string;
+  /** that moments are read between faces, and where the code says so */
+  readonly atFaces: string;
+  readonly axial: string;
+  /** what torsion asks of bars along the beam; its steps. @param shown T, as it is printed */
+  readonly torsion: (sheet: Sheet, beam: ConcreteBeam, torsion: number, shown: string) => void;
+  readonly trace: (
+    sheet: Sheet,
+    beam: ConcreteBeam,
+    worst: WorstOfFace,
+    bent: NonNullable<WorstOfFace['bent']>,
+  ) => void;
+}
+
+/** Strength of a face in bending, with the axial force that counts. */
+export const bendingCheck =
+  (face: Face, words: BendingCheckWords): BeamCheck =>
+  (beam) => {
+    const [id, title] = [`flexure-${face}`, `Bending, ${face} bars`] as const;
+    const { clause } = words;
+    if (!worstOfFace(beam, face))
+      return [skipped(id, title, clause, `No ${face === 'bottom' ? 'sagging' : 'hogging'} moment in any combination.`)];
+    const loaded = loadedFace(beam, face);
+    if (!loaded)
+      return [
+        missing(id, title, clause, 'No two allowed bars fit side by side. Widen the section or allow smaller bars.'),
+      ];
+    const { base, layer, worst } = loaded;
+    const { demand, bent } = worst;
+    return [
+      {
+        ...base,
+        id,
+        title,
+        clause,
+        utilisation: bent ? Math.min(impossible, bent.utilisation) : impossible,
+        trace: (sheet) => {
+          if (beam.chosen[face]?.proposed)
+            sheet.remark(
+              'The bars are proposed by the bar rules: the lightest in two rows at most that carry what is asked with the minimum steel, or the strongest that fit.',
+            );
+          if (layer.rows.length > 1)
+            sheet.remark(
+              `The ${layer.count} ${layer.bar.name} lie in ${layer.rows.length} rows, ${layer.rows.join(' + ')} from the outside.`,
+            );
+          if (beam.atFaces) sheet.remark(words.atFaces);
+          for (const sentence of beam.slabWords) sheet.remark(`${sentence}.`);
+          if (demand.point.shape) sheet.remark(shapeWords(beam, demand.point.shape));
+          if (beam.code.countsAxially(demand.point.N) && demand.N !== 0) sheet.remark(words.axial);
+          if (demand.torsion > 0)
+            words.torsion(sheet, beam, demand.torsion, formatQuantity(demand.torsion, 'moment', beam.units));
+          if (!bent) {
+            sheet.remark(
+              'The bars lie outside the section, or there are none on its other face: there is no strength.',
+            );
+            return;
+          }
+          words.trace(sheet, beam, worst, bent);
+        },
+      },
+    ];
+  };
+
+/** Where the slab lies in the section, in a sentence. */
+function shapeWords({ section, units }: ConcreteBeam, { beam, slabs }: NonNullable<DemandPoint['shape']>): string {
+  const show = (value: number) => formatQuantity(value, 'sectionLength', units, units === 'us' ? 1 : 0);
+  const top = beam.z + section.depth / 2;
+  return `Slab in the section: ${slabs
+    .map(({ from, to }) => {
+      const below = top - to.z;
+      return `${show(to.y - from.y)} wide, ${show(to.z - from.z)} thick, its top ${Math.abs(below) < 1e-3 ? 'flush with the beam’s' : `${show(Math.abs(below))} ${below > 0 ? 'below' : 'above'} the beam’s`}`;
+    })
+    .join('; ')}, as drawn.`;
+}
+
+/** The place that a measure is largest at; undefined: it is nothing everywhere. */
+export function worstPlace(
+  points: readonly DemandPoint[],
+  measure: (point: DemandPoint) => number,
+): { point: DemandPoint; value: number } | undefined {
+  let worst: { point: DemandPoint; value: number } | undefined;
+  for (const point of points) {
+    const value = measure(point);
+    if (value > (worst?.value ?? 0)) worst = { point, value };
+  }
+  return worst;
+}
+
+/** Combination and place of a check that was made there. */
+export const madeAt = ({ label, x }: DemandPoint): { made: true; combination: string; x: number } => ({
+  made: true,
+  combination: label,
+  x,
+});
