@@ -23,8 +23,13 @@ import {
   flangedBeam,
   flangedForces,
   flangedShape,
+  lineWidth,
   MemberLine,
+  StationLine,
   stationsOf,
+  stationTable,
+  type LineValues,
+  type StationTable,
 } from '../results';
 import { LineMoments } from './moments-around';
 
@@ -50,6 +55,7 @@ export class MemberChecker {
   private readonly numbers: ReadonlyMap<string, number>;
   /** largest moments of members by combination, for their lines, N·m */
   private readonly peaks = new Map<string, Map<string, number>>();
+  private readonly table: StationTable;
   /** of the solution's states, by strength combination */
   private readonly weights = new Map<string, Float64Array>();
   private readonly strength: {
@@ -66,6 +72,7 @@ export class MemberChecker {
       solution,
       inOrder(model.combinations).filter((combination) => combination.purpose === 'strength'),
     );
+    this.table = stationTable(solution);
     this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));
     this.combinations = this.strength.map(({ combination }) => combination);
     this.bases = new Map(designCodes.map((code) => [code, code.basis?.(model)]));
@@ -108,15 +115,28 @@ export class MemberChecker {
     const { model, solution } = this;
     if (!solution.cutMembers?.includes(memberId)) return undefined;
     const beam = flangedBeam(model, solution, memberId);
-    return beam?.sections.map((section) => ({
-      x: section.x,
-      after: !section.isBefore,
-      shape: flangedShape(solution, beam, section),
-      forces: (line) => {
-        const { combination, state } = over[line];
-        return flangedForces(model, solution, beam, section, { state, weights: this.weightsOf(combination) });
-      },
-    }));
+    const number = this.numbers.get(memberId)!;
+    return beam?.sections.map((section): SlabPlace => {
+      const { x, isBefore } = section;
+      const states = new Array<LineValues | undefined>(solution.cases.length);
+      return {
+        x,
+        shape: flangedShape(solution, beam, section),
+        forces: (line) => {
+          const { combination, state } = over[line];
+          return flangedForces(model, solution, beam, section, { state, weights: this.weightsOf(combination) });
+        },
+        own: (line) => {
+          const sum = new Float64Array(lineWidth);
+          this.weightsOf(over[line].combination).forEach((weight, c) => {
+            if (weight === 0) return;
+            const values = (states[c] ??= this.table.stateAt(number, c, x, !isBefore));
+            for (let q = 0; q < lineWidth; q++) sum[q] += weight * values[q];
+          });
+          return sum;
+        },
+      };
+    });
   }
 
   private weightsOf(combination: Combination): Float64Array {
@@ -188,11 +208,15 @@ export class MemberChecker {
         member,
         section: model.sections[member.section!],
         material: model.materials[member.material!],
-        lines: over.map(({ combination, state }): CombinedLine => ({
-          label: combination.label,
-          line: new MemberLine(solution, state, number),
-          around: this.around(inLine, combination.id, state),
-        })),
+        lines: over.map(({ combination, state }): CombinedLine => {
+          const line = new MemberLine(solution, state, number);
+          return {
+            label: combination.label,
+            line,
+            read: new StationLine(this.table, number, this.weightsOf(combination), line),
+            around: this.around(inLine, combination.id, state),
+          };
+        }),
         unheld: { major: inLine.major, minor: inLine.minor },
         zones: supportZones(model, memberId),
         withSlab: code.knowsSlabs ? this.slabPlaces(memberId, over) : undefined,

@@ -9,11 +9,14 @@ import { MemberChecker, type MemberChecks } from './index';
 
 const fixedEnd = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
 
-/** A model of concrete of 30 MPa checked by ACI 318-19 under its one combination. */
-function ofConcrete(model: Model): Model {
+type Code = Model['settings']['code'];
+const codes = [['us'], ['eurocode']] as const satisfies readonly (readonly [Code])[];
+
+/** A model of concrete of 30 MPa checked by a code under its one combination. */
+function ofConcrete(model: Model, code: Code = 'us'): Model {
   const made = applyAct(model, {
     edits: [
-      { kind: 'settings.change', fields: { code: 'us' } },
+      { kind: 'settings.change', fields: { code } },
       {
         kind: 'change',
         table: 'materials',
@@ -60,8 +63,7 @@ interface Forces {
 function cantilever(
   { q, aside, axial, twist }: Forces,
   fields: Partial<Member> = {},
-  turn = 0,
-  reversed = false,
+  { turn = 0, reversed = false, code = 'us' as Code } = {},
 ): Model {
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const along = ([x, y, z]: readonly number[]): [number, number, number] => [x * c - y * s, x * s + y * c, z];
@@ -82,6 +84,7 @@ function cantilever(
         },
       ] as never,
     }),
+    code,
   );
 }
 
@@ -98,68 +101,77 @@ const scaled = (forces: Forces, by: number): Forces => ({
   twist: forces.twist * by,
 });
 
-test('more of everything never lowers a utilisation, none is negative or no number, and every sheet holds as it is printed', () => {
-  fc.assert(
-    fc.property(anyForces, fc.double({ min: 1.01, max: 2, noNaN: true }), (forces, by) => {
-      const [less, more] = [checked(cantilever(forces)), checked(cantilever(scaled(forces, by)))];
-      // 9.6.4.3 asks for fewer bars along the beam the more its stirrups carry, and what they add to bending goes with them
-      const isTwisted = less.checks.some((check) => check.made && check.id === 'torsion');
-      for (const check of less.checks) {
-        if (!check.made) continue;
-        expect(check.utilisation >= 0 && check.utilisation < 1000).toBe(true);
-        const after = more.checks.find((one) => one.id === check.id);
-        const isRule = check.isRule && check.id.startsWith('flexure');
-        if (after?.made && !isRule && !(isTwisted && check.id.startsWith('flexure')))
-          expect([check.id, after.utilisation >= check.utilisation * (1 - 1e-6)]).toEqual([check.id, true]);
-        const sheet = new Sheet();
-        check.trace(sheet);
-        if (sheet.comparison) expect(sheet.comparison.utilisation).toBeCloseTo(check.utilisation, 6);
-        // of bars beside the neutral axis hardly more than rounding is left
-        const isSmall = ({ symbol, value }: Step) => symbol.startsWith('f_') && Math.abs(value.value) < 5e6;
-        for (const step of [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])].filter(
-          (one) => !isSmall(one),
-        ))
-          for (const units of ['si', 'us'] as const) expectPrintedToHold(step, units);
-      }
-    }),
-    { numRuns: 25 },
-  );
-});
+test.each(codes)(
+  '%s: more of everything never lowers a utilisation, none is negative or no number, and every sheet holds as it is printed',
+  (code) => {
+    fc.assert(
+      fc.property(anyForces, fc.double({ min: 1.01, max: 2, noNaN: true }), (forces, by) => {
+        const [less, more] = [forces, scaled(forces, by)].map((one) => checked(cantilever(one, {}, { code })));
+        // 9.6.4.3 asks for fewer bars along the beam the more its stirrups carry, and what they add to bending goes with them
+        const isTwisted = less.checks.some((check) => check.made && check.id === 'torsion');
+        for (const check of less.checks) {
+          if (!check.made) continue;
+          expect(check.utilisation >= 0 && check.utilisation < 1000).toBe(true);
+          const after = more.checks.find((one) => one.id === check.id);
+          const isRule = check.isRule && check.id.startsWith('flexure');
+          if (after?.made && !isRule && !(isTwisted && check.id.startsWith('flexure')))
+            expect([check.id, after.utilisation >= check.utilisation * (1 - 1e-6)]).toEqual([check.id, true]);
+          const sheet = new Sheet();
+          check.trace(sheet);
+          if (sheet.comparison) expect(sheet.comparison.utilisation).toBeCloseTo(check.utilisation, 6);
+          // of bars beside the neutral axis hardly more than rounding is left
+          const isSmall = ({ symbol, value }: Step) => symbol.startsWith('f_') && Math.abs(value.value) < 5e6;
+          for (const step of [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])].filter(
+            (one) => !isSmall(one),
+          ))
+            for (const units of ['si', 'us'] as const) expectPrintedToHold(step, units);
+        }
+      }),
+      { numRuns: 25 },
+    );
+  },
+);
 
-test('a beam turned in plan or drawn from its other end has the same utilisations and the same proposed bars', () => {
-  fc.assert(
-    fc.property(anyForces, fc.double({ min: 0, max: 6, noNaN: true }), fc.boolean(), (forces, turn, reversed) => {
-      for (const reinforcement of [bars, undefined]) {
-        const [first, other] = [cantilever(forces), cantilever(forces, {}, turn, reversed)].map((model) => {
-          const set = applyAct(model, {
-            edits: [
-              {
-                kind: 'change',
-                table: 'members',
-                changes: [{ id: 'm1', fields: { reinforcement: reinforcement ?? null } }],
-              },
-            ],
+test.each(codes)(
+  '%s: a beam turned in plan or drawn from its other end has the same utilisations and the same proposed bars',
+  (code) => {
+    fc.assert(
+      fc.property(anyForces, fc.double({ min: 0, max: 6, noNaN: true }), fc.boolean(), (forces, turn, reversed) => {
+        for (const reinforcement of [bars, undefined]) {
+          const [first, other] = [
+            cantilever(forces, {}, { code }),
+            cantilever(forces, {}, { turn, reversed, code }),
+          ].map((model) => {
+            const set = applyAct(model, {
+              edits: [
+                {
+                  kind: 'change',
+                  table: 'members',
+                  changes: [{ id: 'm1', fields: { reinforcement: reinforcement ?? null } }],
+                },
+              ],
+            });
+            if (!set.ok) throw new Error(set.error);
+            return checked(set.model);
           });
-          if (!set.ok) throw new Error(set.error);
-          return checked(set.model);
-        });
-        expect(other.verdict).toBe(first.verdict);
-        expect(other.reinforcement).toEqual(first.reinforcement);
-        for (const check of first.checks)
-          if (check.made && check.utilisation > 1e-3)
-            expect([check.id, use(other, check.id) / check.utilisation]).toEqual([check.id, expect.closeTo(1, 4)]);
-      }
-    }),
-    { numRuns: 8 },
-  );
-});
+          expect(other.verdict).toBe(first.verdict);
+          expect(other.reinforcement).toEqual(first.reinforcement);
+          for (const check of first.checks)
+            if (check.made && check.utilisation > 1e-3)
+              expect([check.id, use(other, check.id) / check.utilisation]).toEqual([check.id, expect.closeTo(1, 4)]);
+        }
+      }),
+      { numRuns: 8 },
+    );
+  },
+);
 
-test('proposed bars and stirrups hold under all forces at once as far as the section can', () => {
+test.each(codes)('%s: proposed bars and stirrups hold under all forces at once as far as the section can', (code) => {
   let held = 0;
   fc.assert(
     fc.property(anyForces, (forces) => {
       const open = checked(
-        cantilever({ ...forces, axial: Math.max(0, forces.axial) }, { reinforcement: undefined } as never),
+        cantilever({ ...forces, axial: Math.max(0, forces.axial) }, { reinforcement: undefined } as never, { code }),
       );
       if (open.verdict === 'holds') held++;
       // what fails is at the end of what fits: two rows, or stirrups as close as may be

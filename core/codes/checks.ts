@@ -1,6 +1,7 @@
 import type { Material } from '../model';
 import { aci318 } from './aci318-19/checks';
 import { aisc360 } from './aisc360-22/checks';
+import { en1992 } from './en1992-1-1/checks';
 import type { DesignCode } from './doors/checks/design-code';
 import type { RegisterPart } from './doors/checks/register';
 import { codeFamilies, codeFamilyKeys, type CodeFamilyKey } from './families';
@@ -29,7 +30,7 @@ export type {
 } from './doors/checks/design-code';
 
 /** The codes of design members are checked by; the first that fits a member is its own. */
-export const designCodes: readonly DesignCode[] = [aisc360, aci318];
+export const designCodes: readonly DesignCode[] = [aisc360, aci318, en1992];
 
 /** The code a material is designed by under a family of combinations; undefined: none is there yet. */
 export const designCodeFor = (kind: Material['kind'], family: CodeFamilyKey): DesignCode | undefined =>

@@ -1,10 +1,12 @@
 export { memberDeflection, spanDeflections, type MemberDeflection, type SpanDeflection } from './span-deflection';
-export { KeptLine, type ReadLine } from './kept-line';
+export { StationLine, type ReadLine } from './station-line';
 export { caseWeights, combinationStates, combinationWeights, superpose, type LoadState } from './state';
 export { forceComponents, lineIndex, lineWidth, MemberLine, type ForceComponent, type LineValues } from './member-line';
 export {
+  cubic,
   extremesOf,
   governingExtremes,
+  peaksBetween,
   stationsOf,
   type Extreme,
   type Extremes,

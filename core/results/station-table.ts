@@ -1,7 +1,7 @@
 import type { Solution } from '../fem';
 import { caseWeights, superpose, type LoadState } from './state';
 import { lineIndex, lineWidth as width, MemberLine, type ForceComponent, type LineValues } from './member-line';
-import { parabolaPeak, peaksBetween, stationsOf, type Extreme, type Station } from './stations';
+import { cubic, parabolaPeak, peaksBetween, stationsOf, type Extreme, type Station } from './stations';
 
 /** Largest and smallest of one quantity at each station, over several combinations. */
 export interface Band {
@@ -68,6 +68,11 @@ export class StationTable {
       for (let i = 0; i < width; i++) sum[i] += weights[c] * values[i];
     }
     return sum;
+  }
+
+  /** Every quantity of a member at one place in one solved state. @param after just past a point load rather than just before it */
+  stateAt(member: number, state: number, x: number, after: boolean): LineValues {
+    return new MemberLine(this.solution, this.stateOf(state), member).at(x, after);
   }
 
   /** One quantity of a member over sets of case weights, station by station. */
@@ -198,14 +203,4 @@ export class StationTable {
     }
     return values;
   }
-}
-
-/** Cubic with given end values and end slopes (times the interval) at share t. */
-function cubic(valueA: number, slopeA: number, valueB: number, slopeB: number, t: number): number {
-  return (
-    valueA * (1 + 2 * t) * (1 - t) ** 2 +
-    slopeA * t * (1 - t) ** 2 +
-    valueB * t * t * (3 - 2 * t) -
-    slopeB * t * t * (1 - t)
-  );
 }

@@ -1,6 +1,6 @@
 import type { Solution } from '../fem';
 import { forceComponents, lineIndex, lineWidth, type ForceComponent, type MemberLine } from './member-line';
-import type { ReadLine } from './kept-line';
+import type { ReadLine } from './station-line';
 
 /** A place along a member; at a point load there are two, just before and just after it. */
 export interface Station {
@@ -178,4 +178,14 @@ export function largestChordDeflection(line: MemberLine, stations: readonly Stat
   const x = (low + high) / 2;
   const [v, w] = line.fromChord(x);
   return { value: Math.abs(w) >= Math.abs(v) ? w : v, x };
+}
+
+/** Cubic with given end values and end slopes (times the interval) at share t. */
+export function cubic(valueA: number, slopeA: number, valueB: number, slopeB: number, t: number): number {
+  return (
+    valueA * (1 + 2 * t) * (1 - t) ** 2 +
+    slopeA * t * (1 - t) ** 2 +
+    valueB * t * t * (3 - 2 * t) -
+    slopeB * t * t * (1 - t)
+  );
 }

@@ -1,6 +1,6 @@
 import type { FreePart, SupportZone } from '../../../lines';
 import type { Combination, Material, Member, Model, Reinforcement, Section } from '../../../model';
-import type { FlangedForces, FlangedShape, MemberLine, Station } from '../../../results';
+import type { FlangedForces, FlangedShape, LineValues, MemberLine, ReadLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { Check } from './check';
@@ -17,19 +17,22 @@ export interface MomentsAround {
 export interface CombinedLine {
   readonly label: string;
   readonly line: MemberLine;
+  /** the same, quick to read at its stations */
+  readonly read: ReadLine;
   /** left out: its design line does not go on beyond it */
   readonly around?: MomentsAround | undefined;
 }
 
 /** A place along a member that a meshed slab works with. */
 export interface SlabPlace {
-  /** m from the start of the flexible part; read just before a load that acts there, or just after it */
+  /** m from the start of the flexible part */
   readonly x: number;
-  readonly after: boolean;
   /** undefined: no slab lies beside the member here, as at an opening */
   readonly shape: FlangedShape | undefined;
   /** of member and slab about their common centroid, under the strength combination of that number */
   readonly forces: (line: number) => FlangedForces;
+  /** of the member alone */
+  readonly own: (line: number) => LineValues;
 }
 
 /** A member as a code checks it. */

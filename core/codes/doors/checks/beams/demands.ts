@@ -1,4 +1,13 @@
-import { extremesOf, KeptLine, lineIndex, lineWidth, type FlangedShape, type Station } from '../../../../results';
+import {
+  cubic,
+  lineIndex,
+  lineWidth,
+  peaksBetween,
+  type FlangedShape,
+  type LineValues,
+  type ReadLine,
+  type Station,
+} from '../../../../results';
 import { stationsOutside, shearPlaces } from '../demand-places';
 import { dot, memberAxis, scale, subtract, type Vector } from '../../../../model';
 import type { CheckedMember, SlabPlace } from '../design-code';
@@ -32,28 +41,16 @@ const spreadOver = 0.3;
 /** The forces of a beam where a code asks for them, from the beam alone or from the sections of beam and slab. */
 export function beamReader(checked: CheckedMember): BeamReader {
   const { stations, zones, lines, withSlab } = checked;
-  // its shear is read again at places that others were read at
-  const read = lines.map(({ label, line }) => ({ label, line: new KeptLine(line) }));
+  const values = new Float64Array(lineWidth);
   const at = (number: number, { x, after }: Station): DemandPoint => {
-    const { label, line } = read[number];
-    const values = line.at(x, after, new Float64Array(lineWidth));
-    return {
-      label,
-      x,
-      N: values[lineIndex.N],
-      Vy: values[lineIndex.Vy],
-      Vz: values[lineIndex.Vz],
-      T: values[lineIndex.T],
-      My: values[lineIndex.My],
-      Mz: values[lineIndex.Mz],
-      shape: undefined,
-    };
+    const { label, read } = lines[number];
+    return pointOf(label, x, read.at(x, after, values));
   };
   const shapes = withSlab ? likeShapes(withSlab.map(({ shape }) => shape)) : [];
   const withIt = (number: number, place: number): DemandPoint => {
-    const { x, after, forces } = withSlab![place];
+    const { x, forces, own: alone } = withSlab![place];
     const { N, Vz, My } = forces(number);
-    const own = at(number, { x, after });
+    const own = pointOf(lines[number].label, x, alone(number));
     const shape = shapes[place];
     // bending in its plane, and forces across the beam, are the slab's
     return shape ? { ...own, N, Vz, My, Mz: 0, Vy: 0, shape } : own;
@@ -74,8 +71,8 @@ export function beamReader(checked: CheckedMember): BeamReader {
             after &&
             x > from &&
             x < to &&
-            read.some(({ line }) => {
-              const [before, past] = [line.at(x)[lineIndex.Vz], line.at(x, true)[lineIndex.Vz]];
+            lines.some(({ read }) => {
+              const [before, past] = [read.at(x)[lineIndex.Vz], read.at(x, true)[lineIndex.Vz]];
               return Math.abs(past - before) > 1e-6 * Math.max(1, Math.abs(before), Math.abs(past));
             }),
         );
@@ -83,14 +80,11 @@ export function beamReader(checked: CheckedMember): BeamReader {
     bending: withSlab
       ? slabPoints(zones)
       : stationsOutside(stations, length, zones).flatMap((part) =>
-          lines.flatMap((_, number) => {
-            const { My, Mz } = extremesOf(read[number].line, part);
+          lines.flatMap((_, number) => [
+            ...part.map((place) => at(number, place)),
             // the largest moments lie between stations
-            const peaks = [My.max.x, My.min.x, Mz.max.x, Mz.min.x].filter((x) => !part.some((one) => one.x === x));
-            return [...part, ...[...new Set(peaks)].map((x) => ({ x, after: false }))].map((place) =>
-              at(number, place),
-            );
-          }),
+            ...peaksOf(lines[number].read, part).map((x) => at(number, { x, after: false })),
+          ]),
         ),
     shear: (d) => {
       const { stretches, words } = zones.length > 0 ? shearPlaces(zones, d, jumpsIn) : { stretches: [], words: [] };
@@ -104,6 +98,44 @@ export function beamReader(checked: CheckedMember): BeamReader {
       };
     },
   };
+}
+
+const pointOf = (label: string, x: number, values: LineValues): DemandPoint => ({
+  label,
+  x,
+  N: values[lineIndex.N],
+  Vy: values[lineIndex.Vy],
+  Vz: values[lineIndex.Vz],
+  T: values[lineIndex.T],
+  My: values[lineIndex.My],
+  Mz: values[lineIndex.Mz],
+  shape: undefined,
+});
+
+/** Where moments about both axes are largest and smallest along a part of a beam, if that is between its stations, m. */
+function peaksOf(line: ReadLine, part: readonly Station[]): number[] {
+  const pairs = [
+    [lineIndex.My, lineIndex.dMy],
+    [lineIndex.Mz, lineIndex.dMz],
+  ] as const;
+  const most = pairs.map(() => ({ max: -Infinity, min: Infinity, maxAt: NaN, minAt: NaN }));
+  let [before, values] = [new Float64Array(lineWidth), new Float64Array(lineWidth)];
+  part.forEach(({ x, after }, i) => {
+    line.at(x, after, values);
+    pairs.forEach(([moment, slope], k) => {
+      const note = (value: number, place: number) => {
+        if (value > most[k].max) Object.assign(most[k], { max: value, maxAt: place });
+        if (value < most[k].min) Object.assign(most[k], { min: value, minAt: place });
+      };
+      note(values[moment], NaN);
+      const h = i > 0 ? x - part[i - 1].x : 0;
+      if (h <= 0) return;
+      for (const t of peaksBetween(before[moment], before[slope], values[moment], values[slope], h))
+        note(cubic(before[moment], before[slope] * h, values[moment], values[slope] * h, t), x - h + t * h);
+    });
+    [before, values] = [values, before];
+  });
+  return [...new Set(most.flatMap(({ maxAt, minAt }) => [maxAt, minAt]))].filter((x) => !Number.isNaN(x));
 }
 
 /** Where loads that are not spread act on a beam or on the slab that works with it, m from the start of its flexible part. */

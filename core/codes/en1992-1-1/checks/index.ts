@@ -1,0 +1,67 @@
+import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
+import { slabStatement } from '../../doors/checks/beams/slab-statement';
+import type { DesignCode } from '../../doors/checks/design-code';
+import { enBeam } from './beam-code';
+import { enBothAxes, faceChecks } from './check-faces';
+import { acrossShearCheck, leastStirrupsCheck, shearCheck, stirrupSpacingCheck, strutCheck } from './check-shear';
+import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
+import { enSpacing, factorsOf, materialOf, type EnMaterial } from './material';
+import { beamRegister, concreteWithout } from './register';
+import { anchorageStatement, axialStatement, serviceStatements } from './statements';
+
+/** What is checked of a rectangular beam, in the order it is listed. */
+const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
+  ...faceChecks('bottom', material),
+  ...faceChecks('top', material),
+  shearCheck(material),
+  strutCheck(material),
+  stirrupSpacingCheck,
+  leastStirrupsCheck(material),
+  torsionCheck(material),
+  torsionSpacingCheck,
+  sideBarsCheck,
+  enBothAxes(material),
+  acrossShearCheck(material),
+  axialStatement(material),
+  slabStatement('5.3.2.1'),
+  serviceStatements,
+  anchorageStatement,
+];
+
+/** EN 1992-1-1:2004 with A1: rectangular beams. */
+export const en1992: DesignCode = {
+  title: 'EN 1992-1-1',
+  method: '2004 + A1',
+  materials: ['concrete'],
+  families: ['eurocode'],
+  knowsSlabs: true,
+  register: [beamRegister, concreteWithout],
+  refuses: () => undefined,
+  excludes: ({ role }, { shape }, { name, concreteStrength }) => {
+    if (role === 'column') return 'The check of concrete columns (5.8, 6.1, 9.5) is not there yet.';
+    if (role === 'brace')
+      return 'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.';
+    if (shape.type !== 'rectangle')
+      return 'Only rectangular concrete beams are checked so far; this section is not one.';
+    if (concreteStrength === undefined) return `The material ${name} has no concrete strength.`;
+    return concreteStrength > 90e6
+      ? `The concrete of ${name} is stronger than C90/105, the strongest of Table 3.1.`
+      : undefined;
+  },
+  check: (checked) => {
+    const { shape } = checked.section;
+    const { concreteStrength } = checked.material;
+    if (shape.type !== 'rectangle' || concreteStrength === undefined)
+      throw new Error(`${checked.member.id} is a member EN 1992-1-1 excludes.`);
+    const { settings } = checked.model;
+    const factors = factorsOf(settings);
+    const beam = concreteBeam(shape, concreteStrength, checked, enSpacing, (section) =>
+      enBeam(section, factors, settings.units),
+    );
+    const material = materialOf(beam.section, factors);
+    return {
+      checks: beamChecks(material).flatMap((check) => check(beam)),
+      reinforcement: { ...beam.chosen, stirrups: beam.stirrups },
+    };
+  },
+};
