@@ -5,6 +5,7 @@ import { databasePath, openDatabase } from '~app/store/database';
 import { Projects } from '~app/store/projects';
 import type { RunSummary } from '~app/store/run-summary';
 import type { Author } from './author';
+import { authorDunlinStudios } from './dunlin-studios';
 import { authorQuillhavenLibrary } from './quillhaven-library';
 import { authorPipistrelleHouse } from './pipistrelle-house';
 import { authorTernHide } from './tern-hide';
@@ -12,6 +13,7 @@ import { authorTernHide } from './tern-hide';
 /** The demonstration's projects, the one that opens first last. */
 export const demonstration: readonly (() => Author)[] = [
   authorPipistrelleHouse,
+  authorDunlinStudios,
   authorTernHide,
   authorQuillhavenLibrary,
 ];

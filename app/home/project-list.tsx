@@ -1,4 +1,3 @@
-import { codeFamilies } from '~core/codes/families';
 import { Button, Input, Popconfirm, Tooltip } from 'antd';
 import { useState } from 'react';
 import { Link, useRevalidator } from 'react-router';
@@ -229,9 +228,7 @@ function Row({ row, now, binned }: { row: ProjectRow; now: number; binned: boole
                 ? 'not solved since the last change'
                 : run.status === 'stopped'
                   ? 'analysis stopped'
-                  : row.card && codeFamilies[row.card.code].checks === undefined
-                    ? `open: no checks by ${codeFamilies[row.card.code].called} yet`
-                    : 'open: nothing checked'}
+                  : 'open: nothing checked'}
           </span>
         )}
       </td>

@@ -2,6 +2,7 @@ import type { Material } from '../model';
 import { aci318 } from './aci318-19/checks';
 import { aisc360 } from './aisc360-22/checks';
 import { en1992 } from './en1992-1-1/checks';
+import { recommended } from './en1992-1-1/checks/material';
 import type { DesignCode } from './doors/checks/design-code';
 import type { RegisterPart } from './doors/checks/register';
 import { codeFamilies, codeFamilyKeys, type CodeFamilyKey } from './families';
@@ -31,6 +32,9 @@ export type {
 
 /** The codes of design members are checked by; the first that fits a member is its own. */
 export const designCodes: readonly DesignCode[] = [aisc360, aci318, en1992];
+
+/** National values of EN 1992-1-1 as it recommends them. */
+export const en1992Recommended = recommended;
 
 /** The code a material is designed by under a family of combinations; undefined: none is there yet. */
 export const designCodeFor = (kind: Material['kind'], family: CodeFamilyKey): DesignCode | undefined =>

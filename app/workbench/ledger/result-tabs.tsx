@@ -165,7 +165,7 @@ export function ChecksTab({ made }: { made: boolean }) {
         ...start,
         text('Verdict', 60, (row) => row.verdict),
         text('Governing check', 140, (row) => row.title),
-        text('Clause', 116, (row) => `${row.code} ${row.clause}`),
+        text('Clause', 152, (row) => `${row.code} ${row.clause}`),
         text('At', 58, (row) => formatQuantity(row.x, 'length', units, 2)),
         {
           title: 'Utilisation, by',

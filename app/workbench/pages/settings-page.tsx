@@ -1,3 +1,4 @@
+import { en1992Recommended } from '~core/codes/checks';
 import { familyOptions } from '~core/codes/families';
 import { Checkbox, Input, Segmented, Select } from 'antd';
 import { Fragment, useId, useState } from 'react';
@@ -203,7 +204,7 @@ const steels = [
 
 /** What bars may be chosen for concrete members, and how they lie. */
 function Bars({
-  settings: { bars, units },
+  settings: { bars, units, code },
   onChange,
 }: {
   settings: Settings;
@@ -278,7 +279,56 @@ function Bars({
         options={sizes}
         onChange={(stirrup: string) => onChange({ ...bars, stirrup }, `Chose stirrups of ${stirrup}`)}
       />
+      {code === 'eurocode' && <NationalValues bars={bars} units={units} onChange={onChange} />}
     </div>
+  );
+}
+
+/** National values of EN 1992-1-1: what they are, and between what they lie. */
+const nationalValues = [
+  { key: 'alphaCc', label: 'αcc', hint: 'strength of concrete under long loads', least: 0.5, most: 1 },
+  { key: 'gammaC', label: 'γC, concrete', hint: undefined, least: 1, most: 2 },
+  { key: 'gammaS', label: 'γS, bars', hint: undefined, least: 1, most: 1.5 },
+  { key: 'mostCot', label: 'cot θ at most', hint: 'flattest struts in shear', least: 1, most: 2.5 },
+] as const;
+
+/** What nations may choose in EN 1992-1-1; empty: as it recommends. */
+function NationalValues({
+  bars,
+  units,
+  onChange,
+}: {
+  bars: Settings['bars'];
+  units: Settings['units'];
+  onChange: (bars: Settings['bars'], sentence: string) => void;
+}) {
+  const set = (key: (typeof nationalValues)[number]['key'], value: number | undefined) => {
+    const { partial, ...rest } = bars;
+    const kept = Object.fromEntries(
+      Object.entries({ ...partial, [key]: value }).filter(([, one]) => one !== undefined),
+    ) as NonNullable<typeof partial>;
+    onChange(
+      Object.keys(kept).length > 0 ? { ...rest, partial: kept } : rest,
+      'Changed a national value of EN 1992-1-1',
+    );
+  };
+  return (
+    <>
+      {nationalValues.map(({ key, label, hint, least, most }) => (
+        <QuantityField
+          key={key}
+          label={label}
+          kind="number"
+          units={units}
+          value={bars.partial?.[key]}
+          placeholder={`${en1992Recommended[key]}, recommended`}
+          onCommit={(value) => set(key, value)}
+          onClear={() => set(key, undefined)}
+          refuse={(value) => (value >= least && value <= most ? undefined : `This lies between ${least} and ${most}.`)}
+          {...(hint === undefined ? {} : { hint })}
+        />
+      ))}
+    </>
   );
 }
 

@@ -102,9 +102,7 @@ function AllChecks() {
       <div className="details-head">
         <div className="grow">
           <h2 className="title">Checks</h2>
-          <div className="caption">
-            {codeFamilies[code].checks ?? codeFamilies[code].called}, all strength combinations
-          </div>
+          <div className="caption">{codeFamilies[code].checks}, all strength combinations</div>
         </div>
       </div>
       <div className="details-body">

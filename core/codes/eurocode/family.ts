@@ -1,12 +1,13 @@
 import type { CodeFamily } from '../doors/families/family';
 
-/** EN 1990 and EN 1991; its codes of design are still to come. */
+/** EN 1990 and EN 1991 with the Eurocodes of design. */
 export const eurocode: CodeFamily = {
   title: 'Eurocode',
   called: 'Eurocodes',
   parts: 'EN 1990',
   basis: 'EN 1990 (recommended values)',
   designedBy: { steel: 'EN 1993-1-1', concrete: 'EN 1992-1-1' },
+  checks: 'EN 1992-1-1 (beams of concrete)',
   actions: 'en',
   cases: [
     { label: 'G', name: 'Self-weight', nature: 'dead', selfWeight: true },

@@ -18,8 +18,8 @@ export interface CodeFamily {
   readonly basis: string;
   /** the parts steel and concrete are designed by, whether their checks are there or not */
   readonly designedBy: { readonly steel: string; readonly concrete: string };
-  /** what members are checked by; undefined: no checks of it are there yet */
-  readonly checks?: string;
+  /** what members are checked by */
+  readonly checks: string;
   /** whose rules of loads and combinations it uses */
   readonly actions: 'asce' | 'en';
   /** the cases most buildings need, the self-weight first */

@@ -7,7 +7,7 @@ import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import { bendBy, traceBending, type Bent } from '../../doors/checks/beams/bending';
 import { reinforcedSection } from '../../doors/checks/beams/reinforced';
 import type { FaceBars } from '../../doors/checks/beam-reinforcement';
-import { blockOf, concreteStep, lawsOf, MPa, steelStep, tensionStep, type EnMaterial } from './material';
+import { blockOf, concreteStep, lawsOf, megapascal, MPa, steelStep, tensionStep, type EnMaterial } from './material';
 
 /** Design moment of resistance without axial force, 6.1, N·m, and the strain of the outermost bars. @param face whose bars are in tension */
 export function bendingResistance(
@@ -50,7 +50,7 @@ export function traceResistance(
         title: 'Depth of the block over that of the neutral axis',
         symbol: 'lambda',
         expression: isPlain ? '0.8' : '0.8 - (f_ck / MPa - 50) / 400',
-        inputs: isPlain ? {} : { f_ck: stress(fck), MPa: { value: MPa, kind: 'stress', decimals: 6 } },
+        inputs: isPlain ? {} : { f_ck: stress(fck), MPa: megapascal },
         value: plain(lambda),
       },
       pressure: { expression: 'eta * f_cd', inputs: { eta: plain(eta), f_cd: stress(fcd) } },

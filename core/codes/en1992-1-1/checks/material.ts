@@ -37,8 +37,8 @@ export function changedWords(factors: EnFactors): string | undefined {
 
 export const MPa = 1e6;
 /** One MPa and 200 mm, for sheets. */
-export const megapascal: Quantity = { value: MPa, kind: 'stress', decimals: 6 };
-export const twoHundred: Quantity = { value: 0.2, kind: 'sectionLength', decimals: 3 };
+export const megapascal: Quantity = { value: MPa, kind: 'stress', decimals: 4 };
+export const twoHundred: Quantity = { value: 0.2, kind: 'sectionLength' };
 
 /** Strengths of a beam's materials, Pa. */
 export interface EnMaterial {

@@ -1,9 +1,22 @@
-import { area, barArea, force, plain, sectionLength, stress, type Sheet, type Step } from '../../../sheet';
+import {
+  area,
+  barArea,
+  force,
+  plain,
+  sectionLength,
+  stress,
+  type Quantity,
+  type Sheet,
+  type Step,
+} from '../../../sheet';
 import type { UnitSystem } from '../../../units';
 import type { Stirrups } from '../../doors/checks/beam-reinforcement';
 import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import { concreteStep, MPa, megapascal, steelStep, twoHundred, type EnMaterial } from './material';
 import { torsionPerLeg, torsionSpacing } from './torsion';
+
+/** A stress that is small beside strengths. */
+const fine = (value: number): Quantity => ({ ...stress(value), decimals: 4 });
 
 /** Shear that concrete without stirrups carries, 6.2.2(1), N. @param tensionSteel m² @param N tension positive, N */
 export function concreteShear(
@@ -31,15 +44,28 @@ export function concreteShear(
     value: plain(k),
     note: 'd0 = 200 mm',
   });
-  const inputs: Step['inputs'] = {
-    gamma_C: plain(factors.gammaC, 2),
-    k: plain(k),
-    rho_l: plain(ratio, 5),
-    f_ck: stress(fck),
-    MPa: megapascal,
-    b_w: sectionLength(width),
-    d: sectionLength(d),
-  };
+  sheet.step({
+    clause: '6.2.2(1)',
+    title: 'Stress the concrete carries with its bars',
+    symbol: 'v_1',
+    expression: '0.18 / gamma_C * k * (100 * rho_l * f_ck / MPa)^(1 / 3) * MPa',
+    inputs: {
+      gamma_C: plain(factors.gammaC, 2),
+      k: plain(k),
+      rho_l: plain(ratio, 5),
+      f_ck: stress(fck),
+      MPa: megapascal,
+    },
+    value: fine(own),
+  });
+  sheet.step({
+    clause: '6.2.2(1)',
+    title: 'Stress it carries at least',
+    symbol: 'v_min',
+    expression: '0.035 * k^1.5 * sqrt(f_ck * MPa)',
+    inputs: { k: plain(k), f_ck: stress(fck), MPa: megapascal },
+    value: fine(least),
+  });
   if (N !== 0)
     sheet.step({
       clause: '6.2.2(1)',
@@ -47,14 +73,20 @@ export function concreteShear(
       symbol: 'sigma_cp',
       expression: 'min(-N_Ed / A_c, 0.2 * f_cd)',
       inputs: { N_Ed: force(N), A_c: area(width * depth), f_cd: stress(fcd) },
-      value: { ...stress(pressure), decimals: 4 },
+      value: fine(pressure),
     });
   sheet.step({
     clause: '6.2.2(1)',
     title: 'Shear that the concrete carries without stirrups',
     symbol: 'V_Rdc',
-    expression: `max(0, max(0.18 / gamma_C * k * (100 * rho_l * f_ck / MPa)^(1 / 3) * MPa, 0.035 * k^1.5 * sqrt(f_ck * MPa))${N === 0 ? '' : ' + 0.15 * sigma_cp'}) * b_w * d`,
-    inputs: N === 0 ? inputs : { ...inputs, sigma_cp: { ...stress(pressure), decimals: 4 } },
+    expression: `max(0, max(v_1, v_min)${N === 0 ? '' : ' + 0.15 * sigma_cp'}) * b_w * d`,
+    inputs: {
+      v_1: fine(own),
+      v_min: fine(least),
+      ...(N === 0 ? {} : { sigma_cp: fine(pressure) }),
+      b_w: sectionLength(width),
+      d: sectionLength(d),
+    } as Step['inputs'],
     value: force(value),
   });
   return value;
@@ -70,9 +102,9 @@ export interface Beside {
   readonly My: number;
 }
 
-/** Whether all of a section is pulled, so that struts find no compressed side to lean on: by more than what is incidental beside what cracks it. */
+/** Whether all of a section is pulled, so that struts find no compressed side to lean on; a pull below a tenth of what cracks it does not count. */
 const isPulled = ({ width, depth }: BeamSection, { fctm }: EnMaterial, { N, My }: Beside): boolean =>
-  N > 0.01 * fctm * width * depth && Math.abs(My) < (N * depth) / 2;
+  N > 0.1 * fctm * width * depth && Math.abs(My) < (N * depth) / 2;
 
 /**
  * The flattest struts that bear as much as the stirrups carry, within 1 ≤ cot θ ≤ its limit; where all of the section is pulled they stand at 45°.

@@ -1,0 +1,55 @@
+import { authorDunlinStudios } from '../demo/dunlin-studios';
+import { chooseIn, solved } from './harness';
+import { inBrowser, type Started } from './in-browser';
+
+let page: Started['page'];
+inBrowser([authorDunlinStudios], (started) => {
+  ({ page } = started);
+});
+
+const details = () => page.getByRole('complementary');
+const command = async (words: string) => {
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Search or command' }).fill(words);
+  await page.keyboard.press('Enter');
+};
+
+test('beams of concrete to EN 1992-1-1 with their slab: bars chosen and proposed anew, bars along the sides, national values that change the sheet', async () => {
+  await page.getByRole('table').getByRole('link', { name: 'Dunlin Studios', exact: true }).click();
+  await solved(page);
+  await page.keyboard.press('5');
+  await details()
+    .getByText(/24 hold, 0 fail, 18 are open/)
+    .waitFor();
+  await command('Select member m12');
+  await details().getByText('Top 5 D20, chosen.').waitFor();
+  // too few bars at the top: the check follows at once
+  await details().getByLabel('Number of top bars').fill('2');
+  await details().getByText('Top 2 D20, chosen.').waitFor();
+  await details()
+    .getByText(/Bending, top bars, EN 1992-1-1 6\.1; U\d governs/)
+    .waitFor();
+  await page.getByRole('button', { name: /^worst [1-9]\.[1-9]/ }).waitFor();
+  // left to Elbow, bars are proposed that do
+  await details().getByRole('button', { name: 'propose' }).first().click();
+  await details()
+    .getByText(/Top \d D\d+.*, proposed\. Bottom 4 D20, chosen\./)
+    .waitFor();
+  // bars along the sides are asked for by nothing here, and may be chosen all the same
+  await details().getByText('proposed where asked for').waitFor();
+  await details().getByRole('button', { name: 'choose', exact: true }).last().waitFor();
+  await details().getByText('Each side', { exact: true }).waitFor();
+  await details().getByRole('button', { name: 'choose', exact: true }).nth(1).click();
+  await chooseIn(page, details().getByLabel('Size of side bars'), 'D16');
+  await details().getByText('Sides 1 D16 each, chosen.').waitFor();
+  // national values stand on the sheet
+  await command('cover');
+  await page.getByLabel('αcc').fill('0.85');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await command('Select member m12');
+  await command('Open the calculation sheet of the selected member');
+  await page.getByRole('button', { name: /^Bending, bottom bars/ }).click();
+  await page.getByText('National values in place of the recommended ones: αcc = 0.85 (1).').waitFor();
+  await page.getByText(/flush with the beam’s, as drawn/).waitFor();
+});
