@@ -77,13 +77,15 @@ function addLoads(author: Author): void {
   author.addOnSlab(snow, 'Snow', roof, -1100);
 }
 
-/** Bars as an engineer would rationalise them: one set for inner beams, one for edges; those of the roof are left to be proposed. */
+/** Bars as an engineer would rationalise them: one set for inner beams, one for edges; those of the roof are only proposed, so that its beams are open. */
 function chooseBars(author: Author): void {
   const { nodes, members } = author.model;
   const at = (id: string) => nodes[id].position;
   const edge = {
     bottom: { bar: 'D16', count: 3 },
     top: { bar: 'D16', count: 3 },
+    // the edges of the slab twist them
+    side: { bar: 'D12', count: 1 },
     stirrups: { bar: 'D10', legs: 2, spacing: 0.2 },
   };
   const inner = {

@@ -1,7 +1,7 @@
 import type { Verdict } from '~core/checks';
 import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
-import type { Finding } from '~core/model';
+import type { Finding, Reinforcement } from '~core/model';
 import type { FloorStiffness, MovementShare, PanelShare } from '~core/results';
 
 /** What checks came to for one member, short enough to hold for thousands. */
@@ -44,6 +44,8 @@ export interface ReinforcementText {
   /** along the sides; null: none are asked for */
   readonly side: string | null;
   readonly stirrups: string;
+  /** the record that accepts what is proposed of them; null: nothing is */
+  readonly accept: Reinforcement | null;
 }
 
 export interface MemberSheetIndex {

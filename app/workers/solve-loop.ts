@@ -1,4 +1,4 @@
-import { MemberChecker, type MemberChecks } from '~core/checks';
+import { hasProposals, MemberChecker, usedBars, type MemberChecks } from '~core/checks';
 import { findingsInModel } from '~core/findings';
 import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model, type Vector } from '~core/model';
@@ -333,6 +333,7 @@ function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): 
     stirrups: stirrups
       ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}`
       : 'none',
+    accept: hasProposals(reinforcement) ? usedBars(reinforcement) : null,
   };
 }
 

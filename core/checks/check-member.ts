@@ -32,6 +32,7 @@ import {
   type StationTable,
 } from '../results';
 import { LineMoments } from './moments-around';
+import { usedBars } from './used-bars';
 
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
@@ -155,23 +156,7 @@ export class MemberChecker {
    */
   byCombination(memberId: string): { readonly combination: string; readonly utilisation: number | null }[] {
     const { reinforcement: used } = this.check(memberId);
-    const layer = (part: NonNullable<typeof used>['side']) =>
-      part && { bar: part.value.bar.name, count: part.value.count };
-    const [top, bottom, side] = [layer(used?.top), layer(used?.bottom), layer(used?.side)];
-    const bars = used && {
-      ...(top ? { top } : {}),
-      ...(bottom ? { bottom } : {}),
-      ...(side ? { side } : {}),
-      ...(used.stirrups
-        ? {
-            stirrups: {
-              bar: used.stirrups.value.bar.name,
-              legs: used.stirrups.value.legs,
-              spacing: used.stirrups.value.spacing,
-            },
-          }
-        : {}),
-    };
+    const bars = used && usedBars(used);
     return this.strength.map((one) => ({
       combination: one.combination.id,
       utilisation: this.check(memberId, [one], bars).governing?.utilisation ?? null,

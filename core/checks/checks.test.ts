@@ -506,7 +506,8 @@ describe('the verdict', () => {
       checks.reduce((most, check) => (check.made && check.id === id ? check.utilisation : most), 0);
     for (const [id, load] of cases) {
       const checked = inGirder({}, load);
-      expect(open(checked)).toEqual([]);
+      // bars along the sides that torsion asks for are proposed
+      expect(open(checked).filter((one) => one !== 'accepted')).toEqual([]);
       expect([id, used(checked, id) > used(plainBeam, id) + 0.02]).toEqual([id, true]);
     }
     const column = inGirder({}, axial(-9e6));

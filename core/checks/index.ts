@@ -16,3 +16,4 @@ export {
 export { basisOf } from './basis';
 export { registerText } from './register-text';
 export { MemberChecker, type MemberChecks } from './check-member';
+export { hasProposals, usedBars } from './used-bars';

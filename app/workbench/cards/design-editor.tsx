@@ -3,7 +3,8 @@ import { reinforcingBars } from '~core/catalog';
 import { type Member, type Reinforcement, type SteelDesign } from '~core/model';
 import { memberInLine } from '~core/lines';
 import { formatQuantity } from '~core/units';
-import { useWorkbench } from '../../state/store';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { acceptBars } from '../acts/accept-bars';
 import { commonValue } from '../fields/common-value';
 import { usePart } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
@@ -124,6 +125,7 @@ function BarFields({ members }: { members: readonly Member[] }) {
       ],
     });
   const look = useWorkbench((state) => state.look);
+  const workbench = useWorkbenchApi();
   const part = usePart<HTMLDivElement>('reinforcement');
   const first = members[0].reinforcement;
   const barOptions = reinforcingBars.map((bar) => ({ value: bar.name, label: bar.name }));
@@ -184,6 +186,22 @@ function BarFields({ members }: { members: readonly Member[] }) {
         </button>
       </h3>
       {members.length === 1 && <ProposedBars id={members[0].id} />}
+      {members.some(({ reinforcement }) => !reinforcement?.top || !reinforcement.bottom || !reinforcement.stirrups) && (
+        <div className="row" style={{ marginBottom: 8 }}>
+          <Button
+            size="small"
+            onClick={() =>
+              void acceptBars(
+                workbench,
+                members.map(({ id }) => id),
+              )
+            }
+          >
+            Accept what is proposed
+          </Button>
+          <span className="caption">until then the verdict is open</span>
+        </div>
+      )}
       <div className="fields">
         {face('top')}
         {face('bottom')}

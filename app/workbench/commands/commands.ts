@@ -8,6 +8,7 @@ import { selectableTables, selectionOf, sizeOf } from '../../state/selection';
 import { scopeOf } from '~core/picture';
 import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../../state/view-slice';
 import { worstOf } from '../../state/solve-slice';
+import { acceptBars } from '../acts/accept-bars';
 import { commitAndTell } from '../acts/deleting';
 import { showView } from '../acts/saved-views';
 import { tools } from '../tools/all-tools';
@@ -268,6 +269,12 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       id: 'check-register',
       title: 'What Elbow checks, and what it does not',
       run: () => state().look({ stage: 'checks', panel: { kind: 'register' } }),
+    },
+    {
+      id: 'accept-bars',
+      title: 'Accept the proposed bars of the selected beams',
+      enabled: () => state().selection.members.length > 0,
+      run: () => void acceptBars(workbench, state().selection.members),
     },
     {
       id: 'design-lines',

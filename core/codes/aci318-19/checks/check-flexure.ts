@@ -1,9 +1,10 @@
 import { barArea, plain, sectionLength, type Sheet } from '../../../sheet';
-import { barSpacing, clearSpacing, effectiveDepth, mostRows, type Face } from '../../doors/checks/beams/beam-bars';
+import { barSpacing, effectiveDepth, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs, type Bent } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { bendingCheck, loadedFace, type BendingCheckWords, type WorstOfFace } from '../../doors/checks/beams/faces';
-import { skipped, utilisationOf, type Check } from '../../doors/checks/check';
+import { spacingCheck, type SpacingWords } from '../../doors/checks/beams/spacing-check';
+import { skipped, utilisationOf } from '../../doors/checks/check';
 import { largestBarSpacing } from './beam-section';
 import { minimumFlexuralSteel, traceStrength } from './flexure';
 import { torsionPull } from './torsion';
@@ -107,66 +108,13 @@ const ductilityCheck =
     ];
   };
 
-/** 25.2.1, 25.2.2: clear distance between the bars of a row, and how many rows they ask for. */
-const spacingCheck =
-  (face: Face): BeamCheck =>
-  (beam): Check[] => {
-    const loaded = loadedFace(beam, face);
-    if (!loaded) return [];
-    const { layer, base } = loaded;
-    const { section } = beam;
-    const row = { bar: layer.bar, count: layer.rows[0] };
-    const clear = clearSpacing(section, row);
-    if (!Number.isFinite(clear)) return [];
-    const least = section.spacing.beside(layer.bar);
-    const isCrowded = layer.rows.length > mostRows;
-    const utilisation = isCrowded ? layer.rows.length / mostRows : clear > 0 ? least / clear : 10;
-    return [
-      {
-        ...base,
-        isRule: true,
-        id: `flexure-${face}-spacing`,
-        title: `Clear spacing, ${face} bars`,
-        clause: '25.2',
-        utilisation,
-        trace: (sheet) => {
-          sheet.remark('The size of the aggregate is not in the model; 25.2.1 may ask for more.');
-          sheet.step({
-            clause: '25.2.1',
-            title: 'Clear distance between bars of a row',
-            symbol: 's_c',
-            expression: '(b - 2 * (c_c + d_s) - n * d_b) / (n - 1)',
-            inputs: {
-              b: sectionLength(section.width),
-              c_c: sectionLength(section.cover),
-              d_s: sectionLength(section.stirrup.diameter),
-              n: plain(row.count, 0),
-              d_b: sectionLength(layer.bar.diameter),
-            },
-            value: sectionLength(clear),
-          });
-          if (isCrowded) {
-            sheet.remark(`So many bars fill ${layer.rows.length} rows; Elbow counts with ${mostRows} at most.`);
-            compareAs(
-              sheet,
-              '25.2.2',
-              'n_r / n_max',
-              { n_r: plain(layer.rows.length, 0), n_max: plain(mostRows, 0) },
-              utilisation,
-            );
-          } else if (clear <= 0) sheet.remark('The bars do not fit side by side at all; the utilisation is set to 10.');
-          else
-            compareAs(
-              sheet,
-              '25.2.1',
-              's_min / s_c',
-              { s_min: sectionLength(least), s_c: sectionLength(clear) },
-              utilisation,
-            );
-        },
-      },
-    ];
-  };
+/** 25.2.1, 25.2.2. */
+const spacingWords: SpacingWords = {
+  clause: '25.2',
+  beside: '25.2.1',
+  rows: '25.2.2',
+  aggregate: 'The size of the aggregate is not in the model; 25.2.1 may ask for more.',
+};
 
 /** 24.3.2: bars of a face in tension near enough to each other for cracks. */
 const crackCheck =
@@ -220,6 +168,6 @@ export const faceChecks = (face: Face): BeamCheck[] => [
   bendingCheck(face, bendingWords),
   leastSteelCheck(face),
   ductilityCheck(face),
-  spacingCheck(face),
+  spacingCheck(face, spacingWords),
   crackCheck(face),
 ];

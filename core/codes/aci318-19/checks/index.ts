@@ -1,3 +1,4 @@
+import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
@@ -27,6 +28,7 @@ const beamChecks: readonly BeamCheck[] = [
   slabStatement('6.3.2'),
   deflectionStatement,
   anchorageStatement,
+  acceptedStatement,
 ];
 
 /** ACI 318-19: rectangular beams. */

@@ -91,6 +91,13 @@ export const beamRegister: RegisterPart = {
       'A meshed slab is part of the section where it touches the beam; where it does not the verdict is open. Shear between web and flange is not checked.',
     ),
     entry(
+      'accepted',
+      'Bars accepted',
+      '',
+      'watched',
+      'Bars that Elbow proposes change with loads and rules: until they are accepted, or others chosen, the verdict is open.',
+    ),
+    entry(
       'deflection',
       'Deflection',
       '24.2',

@@ -1,9 +1,10 @@
-import { barArea, plain, sectionLength } from '../../../sheet';
-import { clearSpacing, mostRows, type Face } from '../../doors/checks/beams/beam-bars';
+import { barArea } from '../../../sheet';
+import type { Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import { bothAxesCheck } from '../../doors/checks/beams/both-axes';
 import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { bendingCheck, loadedFace, type LoadedFace } from '../../doors/checks/beams/faces';
+import { spacingCheck, type SpacingWords } from '../../doors/checks/beams/spacing-check';
 import { utilisationOf, type MadeCheck } from '../../doors/checks/check';
 import { incidental } from './beam-code';
 import { leastBars, mostBars, traceResistance } from './flexure';
@@ -99,62 +100,19 @@ const mostCheck = (face: Face): BeamCheck =>
   }));
 
 /** 8.2(2). */
-const spacingCheck = (face: Face): BeamCheck =>
-  faceRule(face, ({ layer }, { section }) => {
-    const row = { bar: layer.bar, count: Math.max(2, layer.rows[0]) };
-    const clear = clearSpacing(section, row);
-    const least = section.spacing.beside(layer.bar);
-    const isCrowded = layer.rows.length > mostRows;
-    const utilisation = isCrowded ? layer.rows.length / mostRows : clear > 0 ? least / clear : 10;
-    return {
-      id: `flexure-${face}-spacing`,
-      title: `Clear spacing, ${face} bars`,
-      clause: '8.2(2)',
-      utilisation,
-      trace: (sheet) => {
-        sheet.remark('Aggregate of 20 mm is assumed: bars lie at least 25 mm and their own diameter apart.');
-        sheet.step({
-          clause: '8.2(2)',
-          title: 'Clear distance between bars of a row',
-          symbol: 's_c',
-          expression: '(b - 2 * (c_nom + d_s) - n * d_b) / (n - 1)',
-          inputs: {
-            b: sectionLength(section.width),
-            c_nom: sectionLength(section.cover),
-            d_s: sectionLength(section.stirrup.diameter),
-            n: plain(row.count, 0),
-            d_b: sectionLength(layer.bar.diameter),
-          },
-          value: sectionLength(clear),
-        });
-        if (isCrowded) {
-          sheet.remark(`So many bars fill ${layer.rows.length} rows; Elbow counts with ${mostRows} at most.`);
-          compareAs(
-            sheet,
-            '8.2(2)',
-            'n_r / n_max',
-            { n_r: plain(layer.rows.length, 0), n_max: plain(mostRows, 0) },
-            utilisation,
-          );
-        } else if (clear <= 0) sheet.remark('The bars do not fit side by side at all; the utilisation is set to 10.');
-        else
-          compareAs(
-            sheet,
-            '8.2(2)',
-            's_min / s_c',
-            { s_min: sectionLength(least), s_c: sectionLength(clear) },
-            utilisation,
-          );
-      },
-    };
-  });
+const spacingWords: SpacingWords = {
+  clause: '8.2(2)',
+  beside: '8.2(2)',
+  rows: '8.2(2)',
+  aggregate: 'Aggregate of 20 mm is assumed: bars lie at least 25 mm and their own diameter apart.',
+};
 
 /** All that is checked of the bars of one face. */
 export const faceChecks = (face: Face, material: EnMaterial): BeamCheck[] => [
   resistanceCheck(face, material),
   leastCheck(face, material),
   mostCheck(face),
-  spacingCheck(face),
+  spacingCheck(face, spacingWords),
 ];
 
 /** 6.1, about both axes. */

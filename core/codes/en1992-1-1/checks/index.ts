@@ -1,3 +1,4 @@
+import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import type { DesignCode } from '../../doors/checks/design-code';
@@ -26,6 +27,7 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   slabStatement('5.3.2.1'),
   serviceStatements,
   anchorageStatement,
+  acceptedStatement,
 ];
 
 /** EN 1992-1-1:2004 with A1: rectangular beams. */

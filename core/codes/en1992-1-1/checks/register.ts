@@ -78,6 +78,13 @@ export const beamRegister: RegisterPart = {
       'watched',
       'A meshed slab is part of the section where it touches the beam; where it does not the verdict is open. Shear between web and flange (6.2.4) is not checked.',
     ),
+    entry(
+      'accepted',
+      'Bars accepted',
+      '',
+      'watched',
+      'Bars that Elbow proposes change with loads and rules: until they are accepted, or others chosen, the verdict is open.',
+    ),
     entry('cracks', 'Cracks', '7.3', 'out', 'Not checked. No verdict speaks of it.'),
     entry(
       'deflection',
