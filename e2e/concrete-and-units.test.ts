@@ -29,7 +29,10 @@ test('bars of a concrete beam are chosen, proposed and checked at once', async (
   const sheet = page.getByRole('complementary', { name: 'Calculation sheet of m145' });
   await sheet.getByText('does not hold').waitFor();
   await sheet.getByRole('button', { name: /Bending, top bars/ }).click();
-  await sheet.getByText(/Stress of 2 bars/).first().waitFor();
+  await sheet
+    .getByText(/Stress of 2 bars/)
+    .first()
+    .waitFor();
   await page.keyboard.press('Escape');
   await details().getByRole('button', { name: 'propose', exact: true }).first().click();
   await details()
