@@ -624,7 +624,7 @@ function reinforceFloors(author: Author): void {
     alongEdge: {
       top: { bar: '#6', count: 4 },
       bottom: { bar: '#6', count: 3 },
-      side: { bar: '#4', count: 1 },
+      side: { bar: '#5', count: 1 },
       stirrups: { bar: '#3', legs: 2, spacing: 0.175 },
     },
   } as const;
@@ -647,7 +647,7 @@ function reinforceFloors(author: Author): void {
             : sets.alongEdge
         : [0, 25.6].some((x) => Math.abs(at(beam.start)[0] - x) < 1e-6)
           ? isInSlab(beam)
-            ? { ...sets.edge, side: { bar: '#4', count: 1 } }
+            ? { ...sets.edge, side: { bar: '#5', count: 1 } }
             : sets.edge
           : sets.inner;
   author.do({
