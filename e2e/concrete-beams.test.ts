@@ -64,3 +64,41 @@ test('beams of concrete to EN 1992-1-1 with their slab: bars chosen and proposed
   await page.getByText('National values in place of the recommended ones: αcc = 0.85 (1).').waitFor();
   await page.getByText(/flush with the beam’s, as drawn/).waitFor();
 });
+
+test('design rules copied for the beams of one storey, changed, given to those of another, and taken away again', async () => {
+  await page.getByRole('table').getByRole('link', { name: 'Dunlin Studios', exact: true }).click();
+  await solved(page);
+  await page.keyboard.press('5');
+  await command('Select member m12');
+  await details().getByRole('button', { name: 'Copy for this beam' }).click();
+  const page1 = page.getByRole('complementary', { name: 'Settings of the project' });
+  const set = page1.locator('details').filter({ hasText: 'Design rules “Beams”' });
+  await set.getByText('of 1 member').waitFor();
+  await set.getByLabel('Name').fill('Outside');
+  await page.keyboard.press('Enter');
+  const outside = page1.locator('details').filter({ hasText: 'Design rules “Outside”' });
+  // an error names the remedy and leaves what is saved
+  await outside.getByLabel('Clear cover').fill('900 mm');
+  await page.keyboard.press('Enter');
+  await outside.getByText('The cover lies between 10 mm and 200 mm (3/8 in and 8 in).').waitFor();
+  await outside.getByLabel('Clear cover').fill('70 mm');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  // other beams by their selection: how many they are stays in sight
+  await command('Beam checks: select all beams');
+  await details()
+    .getByRole('button', { name: /^Copy for these \d+ beams$/ })
+    .waitFor();
+  await command('Select member m13');
+  await chooseIn(page, details().getByLabel('Design rules'), 'Outside');
+  await details().getByRole('button', { name: 'Change these design rules' }).getByText('cover 70 mm').waitFor();
+  await command('Select member m14');
+  await details().getByRole('button', { name: 'Change these design rules' }).getByText('cover 35 mm').waitFor();
+  await details().getByRole('button', { name: 'Change these design rules' }).click();
+  await outside.getByText('of 2 members').waitFor();
+  await page1.getByRole('button', { name: 'Delete the design rules Outside' }).click();
+  await outside.waitFor({ state: 'detached' });
+  await page.keyboard.press('Escape');
+  await command('Select member m13');
+  await details().getByRole('button', { name: 'Change these design rules' }).getByText('cover 35 mm').waitFor();
+});

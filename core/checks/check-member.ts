@@ -16,7 +16,7 @@ import {
 } from '../codes/checks';
 import type { Solution } from '../fem';
 import { memberInLine, supportZones, type MemberInLine } from '../lines';
-import { inOrder, type Combination, type Member, type Model, type Reinforcement } from '../model';
+import { inOrder, rulesOf, type Combination, type Member, type Model, type Reinforcement } from '../model';
 import {
   combinationStates,
   combinationWeights,
@@ -208,6 +208,7 @@ export class MemberChecker {
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
         bars: bars ?? member.reinforcement,
+        rules: rulesOf(model, member).rules,
       },
       this.bases.get(code),
     );

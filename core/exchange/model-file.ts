@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 13;
+export const formatVersion = 14;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -98,6 +98,13 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   }),
   // version 13 knows bars along the sides of beams
   12: (file) => ({ ...file, version: 13 }),
+  // version 14 knows sets of design rules
+  13: (file) => ({
+    ...file,
+    version: 14,
+    designRules: [],
+    ...(file.lastIds ? { lastIds: { ...file.lastIds, designRules: 0 } } : {}),
+  }),
   3: (file) => ({
     ...file,
     version: 4,

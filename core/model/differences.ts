@@ -94,12 +94,14 @@ const leftOut: Readonly<Record<string, string>> = {
   endConnection: 'fixed',
   order: 'first',
   stiffnessSet: 'full',
+  rules: 'those of the project',
 };
 
 /** A field's value in words. */
 export function wordsOf(model: Model, field: string, value: unknown): string {
   if (value === undefined || value === null) return leftOut[field] ?? 'none';
   if (field === 'section' && typeof value === 'string') return model.sections[value]?.name ?? value;
+  if (field === 'rules' && typeof value === 'string') return model.designRules[value]?.label ?? value;
   if (field === 'material' && typeof value === 'string') return model.materials[value]?.name ?? value;
   if (typeof value === 'number') return formatNumber(value, Number.isInteger(value) ? 0 : Math.abs(value) < 1 ? 4 : 3);
   if (Array.isArray(value) && value.every((part) => typeof part === 'number'))

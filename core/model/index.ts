@@ -14,6 +14,7 @@ export {
   type Table,
   type Tables,
 } from './model';
+export { projectRules, rulesOf } from './rules-of';
 export { meshedPanels, usualSize } from './meshed-panels';
 export { edgesOf, facesOfRings, facesWithIslands, placeInside, ringsAround, type Face } from './figure-faces';
 export { panelZones, zoneOffset, type PanelZone } from './panel-zones';

@@ -3,7 +3,7 @@ import { codeFamilyKeys } from '../codes/families';
 import { ownUnitChoices, type OwnKind } from '../units';
 import { memberId } from './kinds/members';
 import { nodeId } from './kinds/nodes';
-import { barName } from './kinds/reinforcement';
+import { concreteRules } from './kinds/design-rules';
 import { label } from './schema-base';
 
 const psi = z
@@ -50,29 +50,7 @@ export const settings = z.strictObject({
   units: z.enum(['si', 'us']),
   code: z.enum(codeFamilyKeys),
   shearDeformation: z.boolean().describe('whether members deform in shear (Timoshenko)'),
-  bars: z
-    .strictObject({
-      steel: label,
-      yieldStress: z.number().positive().describe('Pa'),
-      cover: z.number().nonnegative().max(1).describe('clear cover to the stirrup, m'),
-      longitudinal: z.array(barName).min(1).describe('bar sizes that may be chosen'),
-      stirrup: barName,
-      partial: z
-        .strictObject({
-          alphaCc: z.number().min(0.5).max(1).optional().describe('EN 1992-1-1 3.1.6(1); left out: 1'),
-          gammaC: z.number().min(1).max(2).optional().describe('EN 1992-1-1 2.4.2.4; left out: 1.5'),
-          gammaS: z.number().min(1).max(1.5).optional().describe('EN 1992-1-1 2.4.2.4; left out: 1.15'),
-          mostCot: z
-            .number()
-            .min(1)
-            .max(2.5)
-            .optional()
-            .describe('cot θ of struts at most, EN 1992-1-1 6.2.3(2); left out: 2.5'),
-        })
-        .optional()
-        .describe('national values of EN 1992-1-1 in place of those it recommends'),
-    })
-    .describe('bar rules of concrete members'),
+  bars: z.strictObject(concreteRules).describe('rules for concrete members that name no set of their own'),
   combining: combining.optional().describe('left out: recommended values'),
   titleBlock: z
     .strictObject({

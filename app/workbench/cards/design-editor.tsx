@@ -1,10 +1,11 @@
 import { Button, InputNumber, Select } from 'antd';
 import { reinforcingBars } from '~core/catalog';
-import { type Member, type Reinforcement, type SteelDesign } from '~core/model';
+import { inOrder, projectRules, rulesOf, type Member, type Reinforcement, type SteelDesign } from '~core/model';
 import { memberInLine } from '~core/lines';
-import { formatQuantity } from '~core/units';
+import { count as counted, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { acceptBars } from '../acts/accept-bars';
+import { copyRules } from '../acts/copy-rules';
 import { commonValue } from '../fields/common-value';
 import { usePart } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
@@ -108,7 +109,9 @@ function SteelFields({ members }: { members: readonly Member[] }) {
 const positive = (value: number) => (value > 0 ? undefined : 'This must be above zero.');
 
 function BarFields({ members }: { members: readonly Member[] }) {
-  const settings = useWorkbench((state) => state.model.settings);
+  const model = useWorkbench((state) => state.model);
+  const { settings } = model;
+  const { rules } = rulesOf(model, members[0]);
   const commit = useWorkbench((state) => state.commit);
   const { units } = settings;
   const set = (change: Partial<Record<keyof Reinforcement, unknown>>) =>
@@ -124,7 +127,6 @@ function BarFields({ members }: { members: readonly Member[] }) {
         },
       ],
     });
-  const look = useWorkbench((state) => state.look);
   const workbench = useWorkbenchApi();
   const part = usePart<HTMLDivElement>('reinforcement');
   const first = members[0].reinforcement;
@@ -133,7 +135,7 @@ function BarFields({ members }: { members: readonly Member[] }) {
     const layer = first?.[side];
     const isSide = side === 'side';
     const start = {
-      bar: settings.bars.longitudinal[isSide ? 0 : Math.min(3, settings.bars.longitudinal.length - 1)],
+      bar: rules.longitudinal[isSide ? 0 : Math.min(3, rules.longitudinal.length - 1)],
       count: isSide ? 1 : 3,
     };
     return (
@@ -174,17 +176,8 @@ function BarFields({ members }: { members: readonly Member[] }) {
   const stirrups = first?.stirrups;
   return (
     <div className="block" ref={part}>
-      <h3>
-        Reinforcement
-        <button
-          type="button"
-          className="link"
-          onClick={() => look({ panel: { kind: 'settings' }, part: 'settings-bars' })}
-        >
-          {settings.bars.steel}, cover{' '}
-          {formatQuantity(settings.bars.cover, 'sectionLength', units, units === 'us' ? 2 : 0)} …
-        </button>
-      </h3>
+      <h3>Reinforcement</h3>
+      <RulesChoice members={members} />
       {members.length === 1 && <ProposedBars id={members[0].id} />}
       {members.some(({ reinforcement }) => !reinforcement?.top || !reinforcement.bottom || !reinforcement.stirrups) && (
         <div className="row" style={{ marginBottom: 8 }}>
@@ -244,9 +237,7 @@ function BarFields({ members }: { members: readonly Member[] }) {
             <span className="secondary">proposed</span>
             <Button
               size="small"
-              onClick={() =>
-                set({ stirrups: { bar: settings.bars.stirrup, legs: 2, spacing: units === 'us' ? 0.2032 : 0.2 } })
-              }
+              onClick={() => set({ stirrups: { bar: rules.stirrup, legs: 2, spacing: units === 'us' ? 0.2032 : 0.2 } })}
             >
               choose
             </Button>
@@ -256,6 +247,79 @@ function BarFields({ members }: { members: readonly Member[] }) {
     </div>
   );
 }
+
+/** The rules that the selected members are designed by: given to all of them, copied for them, or opened to be changed. */
+function RulesChoice({ members }: { members: readonly Member[] }) {
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const look = useWorkbench((state) => state.look);
+  const workbench = useWorkbenchApi();
+  const { units } = model.settings;
+  const common = commonValue(members, (member) => member.rules ?? ofProject);
+  const { rules } = rulesOf(model, members[0]);
+  const used = counted(new Set(members.map((member) => member.rules ?? ofProject)).size, 'set');
+  return (
+    <>
+      <div className="fields">
+        <label htmlFor="member-rules">Design rules</label>
+        <Select
+          id="member-rules"
+          style={{ width: '100%' }}
+          value={common === 'varies' ? null : common}
+          placeholder={`${used} of rules`}
+          options={[
+            { value: ofProject, label: projectRules },
+            ...inOrder(model.designRules).map(({ id, label }) => ({ value: id, label })),
+          ]}
+          onChange={(value: string | null) =>
+            commit({
+              edits: [
+                {
+                  kind: 'change',
+                  table: 'members',
+                  changes: members.map(({ id }) => ({ id, fields: { rules: value === ofProject ? null : value } })),
+                },
+              ],
+              sentence: `Gave ${counted(members.length, 'member')} the ${value === ofProject ? projectRules.toLowerCase() : `design rules “${model.designRules[value!].label}”`}`,
+            })
+          }
+        />
+      </div>
+      <div className="row" style={{ marginBottom: 8 }}>
+        {common !== 'varies' && (
+          <button
+            type="button"
+            className="link"
+            aria-label="Change these design rules"
+            onClick={() =>
+              look({
+                panel: { kind: 'settings' },
+                part: common === ofProject ? 'settings-bars' : `rules-${common}`,
+              })
+            }
+          >
+            {rules.steel}, cover {formatQuantity(rules.cover, 'sectionLength', units, units === 'us' ? 2 : 0)} …
+          </button>
+        )}
+        <Button
+          size="small"
+          onClick={() =>
+            copyRules(
+              workbench,
+              members[0].rules,
+              members.map(({ id }) => id),
+            )
+          }
+        >
+          Copy for {members.length === 1 ? 'this beam' : `these ${members.length} beams`}
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** Stands for the rules of the project among sets. */
+const ofProject = 'project';
 
 /** What the check used: chosen or proposed bars. */
 function ProposedBars({ id }: { id: string }) {

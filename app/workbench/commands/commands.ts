@@ -9,6 +9,7 @@ import { scopeOf } from '~core/picture';
 import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../../state/view-slice';
 import { worstOf } from '../../state/solve-slice';
 import { acceptBars } from '../acts/accept-bars';
+import { concreteOf, copyRules } from '../acts/copy-rules';
 import { commitAndTell } from '../acts/deleting';
 import { showView } from '../acts/saved-views';
 import { tools } from '../tools/all-tools';
@@ -275,6 +276,20 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       title: 'Accept the proposed bars of the selected beams',
       enabled: () => state().selection.members.length > 0,
       run: () => void acceptBars(workbench, state().selection.members),
+    },
+    {
+      id: 'copy-rules',
+      title: 'Copy the design rules of the selected beams as a set of their own',
+      enabled: () => concreteOf(state().model, state().selection.members).length > 0,
+      run: () => {
+        const { model, selection } = state();
+        const members = concreteOf(model, selection.members);
+        copyRules(
+          workbench,
+          members[0].rules,
+          members.map(({ id }) => id),
+        );
+      },
     },
     {
       id: 'design-lines',

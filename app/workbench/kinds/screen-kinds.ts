@@ -5,6 +5,7 @@ import { cases } from './cases';
 import { columnHeads } from './column-heads';
 import { combinations } from './combinations';
 import { designLines } from './design-lines';
+import { designRules } from './design-rules';
 import { diaphragms } from './diaphragms';
 import { envelopes } from './envelopes';
 import { gridLines } from './grid-lines';
@@ -51,6 +52,7 @@ const screenKinds: { readonly [K in TableName]: ScreenKind<K> } = {
   loads,
   loadRules,
   designLines,
+  designRules,
   analyses,
   stiffnessSets,
   views,

@@ -1,8 +1,6 @@
-import { en1992Recommended } from '~core/codes/checks';
 import { familyOptions } from '~core/codes/families';
 import { Checkbox, Input, Segmented, Select } from 'antd';
 import { Fragment, useId, useState } from 'react';
-import { reinforcingBars } from '~core/catalog';
 import { structureKind, structureKinds, type Settings, type StructureKind } from '~core/model';
 import { formatNumber, kinds, ownUnitChoices, prettyUnit, type OwnKind } from '~core/units';
 import { usualLimits } from '~core/results';
@@ -10,6 +8,7 @@ import { useWorkbench } from '../../state/store';
 import { Part } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
 import { WidePage } from '../pieces/wide-page';
+import { DesignRulesList } from './design-rules';
 import { StiffnessSets } from './stiffness-sets';
 
 /** What holds for the whole project: units, codes, the kind of structure, bars of concrete, limits, stiffness sets, directions. */
@@ -93,9 +92,7 @@ export function SettingsPage() {
       >
         <OwnUnitsEditor settings={settings} onChange={(ownUnits, sentence) => set({ ownUnits }, sentence)} />
       </Part>
-      <Part name="settings-bars" title="Reinforcement of concrete: cover, steel, bar sizes, stirrups" open>
-        <Bars settings={settings} onChange={(bars, sentence) => set({ bars }, sentence)} />
-      </Part>
+      <DesignRulesList />
       <Part name="settings-limits" title="Limits of drift and deflection" open>
         <div className="fields settings">
           <QuantityField
@@ -189,145 +186,6 @@ function TextField({
         onBlur={save}
         onPressEnter={save}
       />
-    </>
-  );
-}
-
-const steels = [
-  { name: 'Grade 60', yieldStress: 413.7e6 },
-  { name: 'Grade 80', yieldStress: 551.6e6 },
-  { name: 'Grade 40', yieldStress: 275.8e6 },
-  { name: 'B500B', yieldStress: 500e6 },
-  { name: 'B500A', yieldStress: 500e6 },
-  { name: 'B450C', yieldStress: 450e6 },
-] as const;
-
-/** What bars may be chosen for concrete members, and how they lie. */
-function Bars({
-  settings: { bars, units, code },
-  onChange,
-}: {
-  settings: Settings;
-  onChange: (bars: Settings['bars'], sentence: string) => void;
-}) {
-  const sizes = reinforcingBars.map((bar) => ({ value: bar.name, label: bar.name }));
-  const known = steels.find((one) => one.name === bars.steel);
-  return (
-    <div className="fields settings">
-      <label htmlFor="bars-steel">Steel</label>
-      <Select
-        id="bars-steel"
-        value={bars.steel}
-        options={[
-          ...(known ? [] : [{ value: bars.steel, label: bars.steel }]),
-          ...steels.map((one) => ({ value: one.name, label: one.name })),
-        ]}
-        onChange={(name: string) =>
-          onChange(
-            {
-              ...bars,
-              steel: name,
-              yieldStress: steels.find((one) => one.name === name)?.yieldStress ?? bars.yieldStress,
-            },
-            `Chose ${name} for the bars`,
-          )
-        }
-      />
-      <QuantityField
-        label="Yield stress"
-        kind="stress"
-        units={units}
-        value={bars.yieldStress}
-        onCommit={(yieldStress) => onChange({ ...bars, yieldStress }, 'Changed the yield stress of the bars')}
-        refuse={(value) =>
-          value >= 150e6 && value <= 900e6 ? undefined : 'Bars yield between 150 MPa (22 ksi) and 900 MPa (130 ksi).'
-        }
-      />
-      <QuantityField
-        label="Clear cover"
-        kind="sectionLength"
-        units={units}
-        value={bars.cover}
-        onCommit={(cover) => onChange({ ...bars, cover }, 'Changed the cover of the bars')}
-        refuse={(value) =>
-          value >= 0.01 && value <= 0.2 ? undefined : 'The cover lies between 10 mm and 200 mm (3/8 in and 8 in).'
-        }
-        hint="to the stirrup"
-      />
-      <label htmlFor="bars-longitudinal">Bar sizes</label>
-      <div>
-        <Select
-          id="bars-longitudinal"
-          mode="multiple"
-          style={{ width: '100%' }}
-          value={[...bars.longitudinal]}
-          options={sizes}
-          onChange={(longitudinal: string[]) =>
-            longitudinal.length > 0 &&
-            onChange(
-              { ...bars, longitudinal: sizes.map((one) => one.value).filter((name) => longitudinal.includes(name)) },
-              'Chose the sizes of bars',
-            )
-          }
-        />
-        <div className="field-hint">those the checks may propose; the last one cannot be taken away</div>
-      </div>
-      <label htmlFor="bars-stirrup">Stirrups</label>
-      <Select
-        id="bars-stirrup"
-        value={bars.stirrup}
-        options={sizes}
-        onChange={(stirrup: string) => onChange({ ...bars, stirrup }, `Chose stirrups of ${stirrup}`)}
-      />
-      {code === 'eurocode' && <NationalValues bars={bars} units={units} onChange={onChange} />}
-    </div>
-  );
-}
-
-/** National values of EN 1992-1-1: what they are, and between what they lie. */
-const nationalValues = [
-  { key: 'alphaCc', label: 'αcc', hint: 'strength of concrete under long loads', least: 0.5, most: 1 },
-  { key: 'gammaC', label: 'γC, concrete', hint: undefined, least: 1, most: 2 },
-  { key: 'gammaS', label: 'γS, bars', hint: undefined, least: 1, most: 1.5 },
-  { key: 'mostCot', label: 'cot θ at most', hint: 'flattest struts in shear', least: 1, most: 2.5 },
-] as const;
-
-/** What nations may choose in EN 1992-1-1; empty: as it recommends. */
-function NationalValues({
-  bars,
-  units,
-  onChange,
-}: {
-  bars: Settings['bars'];
-  units: Settings['units'];
-  onChange: (bars: Settings['bars'], sentence: string) => void;
-}) {
-  const set = (key: (typeof nationalValues)[number]['key'], value: number | undefined) => {
-    const { partial, ...rest } = bars;
-    const kept = Object.fromEntries(
-      Object.entries({ ...partial, [key]: value }).filter(([, one]) => one !== undefined),
-    ) as NonNullable<typeof partial>;
-    onChange(
-      Object.keys(kept).length > 0 ? { ...rest, partial: kept } : rest,
-      'Changed a national value of EN 1992-1-1',
-    );
-  };
-  return (
-    <>
-      {nationalValues.map(({ key, label, hint, least, most }) => (
-        <QuantityField
-          key={key}
-          label={label}
-          kind="number"
-          units={units}
-          value={bars.partial?.[key]}
-          placeholder={`${en1992Recommended[key]}, recommended`}
-          onCommit={(value) => set(key, value)}
-          onClear={() => set(key, undefined)}
-          refuse={(value) => (value >= least && value <= most ? undefined : `This lies between ${least} and ${most}.`)}
-          {...(hint === undefined ? {} : { hint })}
-        />
-      ))}
     </>
   );
 }

@@ -24,6 +24,7 @@ import { acceptanceKind } from './acceptances';
 import { envelopeKind } from './envelopes';
 import { loadRuleKind } from './load-rules';
 import { designLineKind } from './design-lines';
+import { designRulesKind } from './design-rules';
 import type { Kind } from './kind';
 import { tableNames, type TableName } from './table-names';
 
@@ -53,6 +54,7 @@ export * from './acceptances';
 export * from './envelopes';
 export * from './load-rules';
 export * from './design-lines';
+export * from './design-rules';
 export * from './reinforcement';
 export { isMeshed, panelBehaviours, panelPlanes, type Panel, type PanelFactors } from './panel';
 export { tableNames, type TableName } from './table-names';
@@ -86,6 +88,7 @@ export const kinds = {
   envelopes: envelopeKind,
   loadRules: loadRuleKind,
   designLines: designLineKind,
+  designRules: designRulesKind,
 } as const satisfies { readonly [K in TableName]: Kind };
 
 /** The schema of each table's records, by the table's name. */

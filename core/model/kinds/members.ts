@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { designRulesId } from './design-rules';
 import { materialId } from './materials';
 import { nodeId, sixStiffnesses } from './nodes';
 import { reinforcement } from './reinforcement';
@@ -55,6 +56,7 @@ export const member = z.strictObject({
   angle: z.number().min(-7).max(7).describe('turn of local y and z about x, rad'),
   steelDesign: steelDesign.optional(),
   reinforcement: reinforcement.optional(),
+  rules: designRulesId.optional().describe('what it is designed by; left out: the rules of the project'),
   behaviour: z.enum(behaviours).optional().describe('left out: frame'),
   startConnection: connection.optional(),
   endConnection: connection.optional(),
@@ -94,6 +96,7 @@ export const memberKind = kind({
     { at: 'end', to: 'nodes', whenGone: 'goes' },
     { at: 'section', to: 'sections', whenGone: 'refused' },
     { at: 'material', to: 'materials', whenGone: 'refused' },
+    { at: 'rules', to: 'designRules', whenGone: 'clears' },
   ],
 });
 

@@ -26,6 +26,7 @@ export const tableNames = [
   'envelopes',
   'loadRules',
   'designLines',
+  'designRules',
 ] as const;
 
 /** A table of a model. */

@@ -1,7 +1,7 @@
 import { openReasons, basisOf, verdicts, verdictWords, type MemberChecks } from '../../checks';
 import { carriedWords, decidedWords, designLines, partsWords, sectionsWords } from '../../lines';
-import type { Model } from '../../model';
-import { count, formatNumber, formatValue, unitLabel } from '../../units';
+import { inOrder, projectRules, rulesOf, type Model } from '../../model';
+import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
 import type { ResultChapter } from './chapter';
 
@@ -79,12 +79,47 @@ function lineBlocks(model: Model, checked: ReadonlySet<string>): Block[] {
   ];
 }
 
+/** What concrete members were designed by. */
+function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
+  const { units } = model.settings;
+  const concrete = checked.filter(({ reinforcement }) => reinforcement).map(({ memberId }) => model.members[memberId]);
+  if (concrete.length === 0) return [];
+  const sets = [undefined, ...inOrder(model.designRules).map(({ id }) => id)].flatMap((id) => {
+    const of = concrete.filter(({ rules }) => rules === id);
+    return of.length > 0 ? [{ of, ...rulesOf(model, of[0]) }] : [];
+  });
+  return [
+    heading('Design rules'),
+    table(
+      ['Rules', 'Members', 'Bars', 'Clear cover', 'Sizes that may be proposed', 'Stirrups', 'National values'],
+      sets.map(({ name, rules, of }) => [
+        name,
+        name === projectRules && sets.length > 1
+          ? `the other ${of.length}`
+          : of.length === concrete.length
+            ? 'all of concrete'
+            : of.map(({ label, id }) => label ?? id).join(' '),
+        `${rules.steel}, fy = ${formatQuantity(rules.yieldStress, 'stress', units, units === 'us' ? 1 : 0)}`,
+        formatQuantity(rules.cover, 'sectionLength', units, units === 'us' ? 2 : 0),
+        rules.longitudinal.join(', '),
+        rules.stirrup,
+        Object.entries(rules.partial ?? {})
+          .map(([symbol, value]) => `${symbols[symbol as keyof typeof symbols]} = ${value}`)
+          .join(', ') || 'as recommended',
+      ]),
+    ),
+  ];
+}
+
+const symbols = { alphaCc: 'αcc', gammaC: 'γC', gammaS: 'γS', mostCot: 'cot θ ≤' } as const;
+
 export const checksChapter: ResultChapter = {
   name: 'Utilisations',
   title: 'Utilisations',
   needsResults: true,
   blocks: ({ model, checks, choice }) => [
     ...checkBlocks(model, checks),
+    ...(choice.detail === 'brief' ? [] : rulesBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : lineBlocks(model, new Set(checks.map(({ memberId }) => memberId)))),
   ],
 };

@@ -1,5 +1,5 @@
 import { endConditionName, endConditions, parseSection } from '~core/build';
-import { behaviours, memberLength, type Member, type Model } from '~core/model';
+import { behaviours, memberLength, projectRules, type Member, type Model } from '~core/model';
 import type { Batch, CellRead, RowLayout } from '../../cells/cells';
 import { bad, good, quantity, words, oneOf, labelCell } from '../../cells/columns';
 import { placeWords } from '../../words/selection-words';
@@ -11,6 +11,14 @@ function sectionCell(text: string, { model, collector }: Batch): CellRead {
   if (own) return good({ section: own.id });
   const parsed = parseSection(text, model.settings.units);
   return parsed.ok ? good({ section: collector.section(parsed.value) }) : bad(parsed.error);
+}
+
+function rulesCell(text: string, { model }: Batch): CellRead {
+  if (['', 'none', projectRules.toLowerCase()].includes(text.toLowerCase())) return good({ rules: null });
+  const set = Object.values(model.designRules).find(({ label }) => label.toLowerCase() === text.toLowerCase());
+  return set
+    ? good({ rules: set.id })
+    : bad(`There is no set of design rules “${text}”. Copy one on the settings page, or leave this empty.`);
 }
 
 const endNames = endConditions.map((condition) => condition.name);
@@ -72,14 +80,21 @@ export function memberLayout(model: Model): RowLayout<Member> {
         { width: 60 },
       ),
       words('Label', 70, (member) => member.label ?? '', labelCell),
+      words(
+        'Design rules',
+        120,
+        (member) => (member.rules === undefined ? '' : model.designRules[member.rules].label),
+        rulesCell,
+        Object.values(model.designRules).map(({ label }) => label),
+      ),
     ],
     create: (fields, { collector, model: current }) => {
       if (typeof fields.start !== 'string' || typeof fields.end !== 'string')
         return { ok: false, error: 'A new member needs its nodes in From and To.' };
       if (fields.start === fields.end) return { ok: false, error: 'Both ends are the same node.' };
-      const { behaviour, startConnection, endConnection, label, ...rest } = fields;
+      const { behaviour, startConnection, endConnection, label, rules, ...rest } = fields;
       const optional = Object.fromEntries(
-        Object.entries({ behaviour, startConnection, endConnection, label }).filter(
+        Object.entries({ behaviour, startConnection, endConnection, label, rules }).filter(
           ([, value]) => value !== undefined && value !== null,
         ),
       );

@@ -1,5 +1,5 @@
 import type { FreePart, SupportZone } from '../../../lines';
-import type { Combination, Material, Member, Model, Reinforcement, Section } from '../../../model';
+import type { Combination, ConcreteRules, Material, Member, Model, Reinforcement, Section } from '../../../model';
 import type { FlangedForces, FlangedShape, LineValues, MemberLine, ReadLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
 import type { BeamReinforcement } from './beam-reinforcement';
@@ -55,6 +55,8 @@ export interface CheckedMember {
   readonly free: { readonly start: boolean; readonly end: boolean };
   /** reinforcement it is checked with; a part left out is proposed */
   readonly bars: Reinforcement | undefined;
+  /** what concrete is designed by */
+  readonly rules: ConcreteRules;
 }
 
 /** Whether the forces of a model are those a code asks for, and what must stand beside every list of its utilisations. */

@@ -56,7 +56,7 @@ export const en1992: DesignCode = {
     if (shape.type !== 'rectangle' || concreteStrength === undefined)
       throw new Error(`${checked.member.id} is a member EN 1992-1-1 excludes.`);
     const { settings } = checked.model;
-    const factors = factorsOf(settings);
+    const factors = factorsOf(checked.rules);
     const beam = concreteBeam(shape, concreteStrength, checked, enSpacing, (section) =>
       enBeam(section, factors, settings.units),
     );

@@ -1,4 +1,4 @@
-import type { Settings } from '../../../model';
+import type { ConcreteRules } from '../../../model';
 import type { Quantity, Step } from '../../../sheet';
 import { plain, stress } from '../../../sheet';
 import type { BarSpacing, BeamSection } from '../../doors/checks/beams/beam-section';
@@ -18,8 +18,8 @@ export interface EnFactors {
 /** What EN 1992-1-1:2004+A1 recommends. */
 export const recommended: EnFactors = { alphaCc: 1, gammaC: 1.5, gammaS: 1.15, mostCot: 2.5 };
 
-/** Factors of a project: recommended where they are not typed. */
-export const factorsOf = ({ bars: { partial } }: Settings): EnFactors => ({
+/** Factors of a set of rules: recommended where they are not typed. */
+export const factorsOf = ({ partial }: ConcreteRules): EnFactors => ({
   alphaCc: partial?.alphaCc ?? recommended.alphaCc,
   gammaC: partial?.gammaC ?? recommended.gammaC,
   gammaS: partial?.gammaS ?? recommended.gammaS,

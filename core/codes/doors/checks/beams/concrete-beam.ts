@@ -87,7 +87,8 @@ export function concreteBeam(
   spacing: BarSpacing,
   codeOf: (section: BeamSection) => BeamCode,
 ): ConcreteBeam {
-  const { bars: rules, units } = checked.model.settings;
+  const { rules } = checked;
+  const { units } = checked.model.settings;
   const given = checked.bars;
   const slab = slabOf(checked, concreteStrength);
   const section: BeamSection = {
@@ -239,10 +240,10 @@ function chooseBars(
   code: BeamCode,
   faces: ConcreteBeam['faces'],
   minimumWidth: ConcreteBeam['minimumWidth'],
-  { bars: given, model, withSlab }: CheckedMember,
+  { bars: given, rules, withSlab }: CheckedMember,
 ): ConcreteBeam['chosen'] {
   const { section } = code;
-  const { longitudinal } = model.settings.bars;
+  const { longitudinal } = rules;
   const bars: { top?: FaceBars | undefined; bottom?: FaceBars | undefined; side?: BarLayer | undefined } = {};
   for (const face of ['top', 'bottom'] as const) {
     const record = given?.[face];

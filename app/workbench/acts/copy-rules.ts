@@ -1,0 +1,54 @@
+import { idSource, inOrder, projectRules, type DesignRules, type Member, type Model } from '~core/model';
+import { count } from '~core/units';
+import type { Workbench } from '../../state/store';
+
+/** A name for one more set of rules: `Beams`, then `Beams 2`. */
+function newName(model: Model, from: string): string {
+  const taken = new Set(inOrder(model.designRules).map(({ label }) => label.toLowerCase()));
+  const stem = from.replace(/ \d+$/, '');
+  for (let i = 1; ; i++) {
+    const name = i === 1 ? stem : `${stem} ${i}`;
+    if (!taken.has(name.toLowerCase())) return name;
+  }
+}
+
+/** The act that copies rules as a set of its own and gives it to members. @param from id of a set; undefined: the rules of the project */
+export function copyOfRules(model: Model, from: string | undefined, members: readonly string[]) {
+  const source: Partial<DesignRules> & Model['settings']['bars'] =
+    from === undefined ? model.settings.bars : model.designRules[from];
+  const id = idSource(model)('designRules');
+  const set: DesignRules = { ...source, id, label: newName(model, source.label ?? 'Beams') };
+  return {
+    id,
+    act: {
+      edits: [
+        { kind: 'add' as const, records: { designRules: [set] } },
+        ...(members.length > 0
+          ? [
+              {
+                kind: 'change' as const,
+                table: 'members' as const,
+                changes: members.map((member) => ({ id: member, fields: { rules: id } })),
+              },
+            ]
+          : []),
+      ],
+      sentence: `Copied ${source.label === undefined ? `the ${projectRules.toLowerCase()}` : `the design rules “${source.label}”`} as “${set.label}”${members.length > 0 ? ` for ${count(members.length, 'member')}` : ''}`,
+    },
+  };
+}
+
+/** Copies rules as a set of its own, gives it to members and shows it. @param from id of a set; undefined: the rules of the project */
+export function copyRules(workbench: Workbench, from: string | undefined, members: readonly string[]): void {
+  const { model, commit, look } = workbench.getState();
+  const { id, act } = copyOfRules(model, from, members);
+  commit(act);
+  look({ panel: { kind: 'settings' }, part: `rules-${id}` });
+}
+
+/** Those of the members that are designed by rules of concrete. */
+export const concreteOf = (model: Model, ids: readonly string[]): Member[] =>
+  ids.flatMap((id) => {
+    const member = model.members[id];
+    return member && member.material !== null && model.materials[member.material].kind === 'concrete' ? [member] : [];
+  });

@@ -1,0 +1,265 @@
+import { Button, Input, Select } from 'antd';
+import { en1992Recommended } from '~core/codes/checks';
+import { reinforcingBars } from '~core/catalog';
+import { inOrder, type ConcreteRules, type DesignRules, type Settings } from '~core/model';
+import { count } from '~core/units';
+import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { copyRules } from '../acts/copy-rules';
+import { Part } from '../fields/part';
+import { QuantityField } from '../fields/quantity-field';
+
+/** What of a set of rules is changed; undefined: it is left out again. */
+type RulesChange = { readonly [Field in keyof ConcreteRules]?: ConcreteRules[Field] | undefined };
+type OnChange = (change: RulesChange, sentence: string) => void;
+
+/** What concrete is designed by: the rules of the project, and sets that some members have in their place. */
+export function DesignRulesList() {
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const { settings } = model;
+  const sets = inOrder(model.designRules);
+  return (
+    <>
+      <Part name="settings-bars" title="Design rules of concrete: cover, steel, bar sizes, stirrups" open>
+        <p className="field-hint">
+          {sets.length === 0
+            ? 'All concrete members are designed by these rules. A copy is a set of its own, for some of the beams: change it, and give it to them in the Checks stage.'
+            : 'For all concrete members that are not given one of the sets below.'}
+        </p>
+        <RulesFields
+          id="project"
+          rules={settings.bars}
+          settings={settings}
+          onChange={(change, sentence) =>
+            commit({
+              edits: [{ kind: 'settings.change', fields: { bars: withoutGone({ ...settings.bars, ...change }) } }],
+              sentence,
+            })
+          }
+        />
+        <CopyButton from={undefined} name="of the project" />
+      </Part>
+      {sets.map((set) => (
+        <RuleSet key={set.id} set={set} />
+      ))}
+    </>
+  );
+}
+
+/** Rules without what is left out. */
+const withoutGone = (rules: RulesChange): ConcreteRules =>
+  Object.fromEntries(Object.entries(rules).filter(([, value]) => value !== undefined)) as ConcreteRules;
+
+function CopyButton({ from, name }: { from: string | undefined; name: string }) {
+  const workbench = useWorkbenchApi();
+  return (
+    <Button
+      size="small"
+      aria-label={`Copy the rules ${name} as a new set`}
+      onClick={() => copyRules(workbench, from, [])}
+    >
+      Copy as a new set
+    </Button>
+  );
+}
+
+function RuleSet({ set }: { set: DesignRules }) {
+  const model = useWorkbench((state) => state.model);
+  const commit = useWorkbench((state) => state.commit);
+  const users = Object.values(model.members).filter(({ rules }) => rules === set.id);
+  const change = (fields: Readonly<Record<string, unknown>>, sentence: string) =>
+    commit({ edits: [{ kind: 'change', table: 'designRules', changes: [{ id: set.id, fields }] }], sentence });
+  return (
+    <Part
+      name={`rules-${set.id}`}
+      open
+      title={
+        <>
+          Design rules “{set.label}”{' '}
+          <span className="caption">{users.length === 0 ? 'not used' : `of ${count(users.length, 'member')}`}</span>
+        </>
+      }
+    >
+      <div className="fields settings">
+        <label htmlFor={`rules-name-${set.id}`}>Name</label>
+        <Input
+          id={`rules-name-${set.id}`}
+          key={set.label}
+          defaultValue={set.label}
+          maxLength={60}
+          onBlur={(event) => {
+            const label = event.target.value.trim();
+            if (label !== '' && label !== set.label)
+              change({ label }, `Renamed the design rules ${set.label} to ${label}`);
+          }}
+          onPressEnter={(event) => event.currentTarget.blur()}
+        />
+      </div>
+      <RulesFields
+        id={set.id}
+        rules={set}
+        settings={model.settings}
+        onChange={(fields, sentence) =>
+          change(
+            Object.fromEntries(Object.entries(fields).map(([field, value]) => [field, value ?? null])),
+            `${sentence}, in the design rules “${set.label}”`,
+          )
+        }
+      />
+      <div className="row">
+        <CopyButton from={set.id} name={set.label} />
+        <Button
+          size="small"
+          aria-label={`Delete the design rules ${set.label}`}
+          onClick={() =>
+            commit({
+              edits: [{ kind: 'remove', table: 'designRules', ids: [set.id] }],
+              sentence: `Deleted the design rules “${set.label}”`,
+            })
+          }
+        >
+          Delete
+        </Button>
+        {users.length > 0 && <span className="caption">its members go back to the rules of the project</span>}
+      </div>
+    </Part>
+  );
+}
+
+const steels = [
+  { name: 'Grade 60', yieldStress: 413.7e6 },
+  { name: 'Grade 80', yieldStress: 551.6e6 },
+  { name: 'Grade 40', yieldStress: 275.8e6 },
+  { name: 'B500B', yieldStress: 500e6 },
+  { name: 'B500A', yieldStress: 500e6 },
+  { name: 'B450C', yieldStress: 450e6 },
+] as const;
+
+/** What bars may be chosen for concrete members, how they lie, and what is national. */
+function RulesFields({
+  id,
+  rules,
+  settings: { units, code },
+  onChange,
+}: {
+  id: string;
+  rules: ConcreteRules;
+  settings: Settings;
+  onChange: OnChange;
+}) {
+  const sizes = reinforcingBars.map((bar) => ({ value: bar.name, label: bar.name }));
+  const known = steels.find((one) => one.name === rules.steel);
+  return (
+    <div className="fields settings">
+      <label htmlFor={`bars-steel-${id}`}>Steel</label>
+      <Select
+        id={`bars-steel-${id}`}
+        value={rules.steel}
+        options={[
+          ...(known ? [] : [{ value: rules.steel, label: rules.steel }]),
+          ...steels.map((one) => ({ value: one.name, label: one.name })),
+        ]}
+        onChange={(name: string) =>
+          onChange(
+            {
+              steel: name,
+              yieldStress: steels.find((one) => one.name === name)?.yieldStress ?? rules.yieldStress,
+            },
+            `Chose ${name} for the bars`,
+          )
+        }
+      />
+      <QuantityField
+        label="Yield stress"
+        kind="stress"
+        units={units}
+        value={rules.yieldStress}
+        onCommit={(yieldStress) => onChange({ yieldStress }, 'Changed the yield stress of the bars')}
+        refuse={(value) =>
+          value >= 150e6 && value <= 900e6 ? undefined : 'Bars yield between 150 MPa (22 ksi) and 900 MPa (130 ksi).'
+        }
+      />
+      <QuantityField
+        label="Clear cover"
+        kind="sectionLength"
+        units={units}
+        value={rules.cover}
+        onCommit={(cover) => onChange({ cover }, 'Changed the cover of the bars')}
+        refuse={(value) =>
+          value >= 0.01 && value <= 0.2 ? undefined : 'The cover lies between 10 mm and 200 mm (3/8 in and 8 in).'
+        }
+        hint="to the stirrup"
+      />
+      <label htmlFor={`bars-longitudinal-${id}`}>Bar sizes</label>
+      <div>
+        <Select
+          id={`bars-longitudinal-${id}`}
+          mode="multiple"
+          style={{ width: '100%' }}
+          value={[...rules.longitudinal]}
+          options={sizes}
+          onChange={(longitudinal: string[]) =>
+            longitudinal.length > 0 &&
+            onChange(
+              { longitudinal: sizes.map((one) => one.value).filter((name) => longitudinal.includes(name)) },
+              'Chose the sizes of bars',
+            )
+          }
+        />
+        <div className="field-hint">those the checks may propose; the last one cannot be taken away</div>
+      </div>
+      <label htmlFor={`bars-stirrup-${id}`}>Stirrups</label>
+      <Select
+        id={`bars-stirrup-${id}`}
+        value={rules.stirrup}
+        options={sizes}
+        onChange={(stirrup: string) => onChange({ stirrup }, `Chose stirrups of ${stirrup}`)}
+      />
+      {code === 'eurocode' && <NationalValues rules={rules} units={units} onChange={onChange} />}
+    </div>
+  );
+}
+
+/** National values of EN 1992-1-1: what they are, and between what they lie. */
+const nationalValues = [
+  { key: 'alphaCc', label: 'αcc', hint: 'strength of concrete under long loads', least: 0.5, most: 1 },
+  { key: 'gammaC', label: 'γC, concrete', hint: undefined, least: 1, most: 2 },
+  { key: 'gammaS', label: 'γS, bars', hint: undefined, least: 1, most: 1.5 },
+  { key: 'mostCot', label: 'cot θ at most', hint: 'flattest struts in shear', least: 1, most: 2.5 },
+] as const;
+
+/** What nations may choose in EN 1992-1-1; empty: as it recommends. */
+function NationalValues({
+  rules,
+  units,
+  onChange,
+}: {
+  rules: ConcreteRules;
+  units: Settings['units'];
+  onChange: OnChange;
+}) {
+  const set = (key: (typeof nationalValues)[number]['key'], value: number | undefined) => {
+    const kept = Object.fromEntries(
+      Object.entries({ ...rules.partial, [key]: value }).filter(([, one]) => one !== undefined),
+    ) as NonNullable<ConcreteRules['partial']>;
+    onChange({ partial: Object.keys(kept).length > 0 ? kept : undefined }, 'Changed a national value of EN 1992-1-1');
+  };
+  return (
+    <>
+      {nationalValues.map(({ key, label, hint, least, most }) => (
+        <QuantityField
+          key={key}
+          label={label}
+          kind="number"
+          units={units}
+          value={rules.partial?.[key]}
+          placeholder={`${en1992Recommended[key]}, recommended`}
+          onCommit={(value) => set(key, value)}
+          onClear={() => set(key, undefined)}
+          refuse={(value) => (value >= least && value <= most ? undefined : `This lies between ${least} and ${most}.`)}
+          {...(hint === undefined ? {} : { hint })}
+        />
+      ))}
+    </>
+  );
+}

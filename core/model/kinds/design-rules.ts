@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { kind } from './kind';
+import { barName } from './reinforcement';
+import { idOf, label } from '../schema-base';
+
+/** Ids of sets of design rules: `dr12`. */
+export const designRulesId = idOf('dr', 'set of design rules');
+
+/** What concrete members are designed by, beside what the code says. */
+export const concreteRules = {
+  steel: label,
+  yieldStress: z.number().positive().describe('Pa'),
+  cover: z.number().nonnegative().max(1).describe('clear cover to the stirrup, m'),
+  longitudinal: z.array(barName).min(1).describe('bar sizes that may be chosen'),
+  stirrup: barName,
+  partial: z
+    .strictObject({
+      alphaCc: z.number().min(0.5).max(1).optional().describe('EN 1992-1-1 3.1.6(1); left out: 1'),
+      gammaC: z.number().min(1).max(2).optional().describe('EN 1992-1-1 2.4.2.4; left out: 1.5'),
+      gammaS: z.number().min(1).max(1.5).optional().describe('EN 1992-1-1 2.4.2.4; left out: 1.15'),
+      mostCot: z
+        .number()
+        .min(1)
+        .max(2.5)
+        .optional()
+        .describe('cot θ of struts at most, EN 1992-1-1 6.2.3(2); left out: 2.5'),
+    })
+    .optional()
+    .describe('national values of EN 1992-1-1 in place of those it recommends'),
+};
+
+/** A set of rules that some concrete members are designed by, in place of those of the project. */
+export const designRules = z.strictObject({ id: designRulesId, label, ...concreteRules });
+
+/** What is done with sets of design rules by declaration. */
+export const designRulesKind = kind({
+  prefix: 'dr',
+  noun: 'set of design rules',
+  schema: designRules,
+  refers: [],
+});
+
+/** One of `designRules`, as it stands in a model. */
+export type DesignRules = z.infer<typeof designRules>;
+/** What concrete members are designed by. */
+export type ConcreteRules = Omit<DesignRules, 'id' | 'label'>;
