@@ -90,7 +90,7 @@ test('design rules copied for the beams of one storey, changed, given to those o
     .getByRole('button', { name: /^Copy for these \d+ beams$/ })
     .waitFor();
   await command('Select member m13');
-  await chooseIn(page, details().getByLabel('Design rules'), 'Outside');
+  await chooseIn(page, details().getByLabel('Design rules', { exact: true }), 'Outside');
   await details().getByRole('button', { name: 'Change these design rules' }).getByText('cover 70 mm').waitFor();
   await command('Select member m14');
   await details().getByRole('button', { name: 'Change these design rules' }).getByText('cover 35 mm').waitFor();

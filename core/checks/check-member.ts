@@ -29,10 +29,18 @@ import {
   stationsOf,
   stationTable,
   type LineValues,
+  type LoadState,
   type StationTable,
 } from '../results';
 import { LineMoments } from './moments-around';
+import { ServiceSpans } from './service-spans';
 import { usedBars } from './used-bars';
+
+/** Solved states with what each counts, and their sum. */
+interface SumOfStates {
+  readonly weights: Float64Array;
+  readonly state: LoadState;
+}
 
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
@@ -57,12 +65,8 @@ export class MemberChecker {
   /** largest moments of members by combination, for their lines, N·m */
   private readonly peaks = new Map<string, Map<string, number>>();
   private readonly table: StationTable;
-  /** of the solution's states, by strength combination */
-  private readonly weights = new Map<string, Float64Array>();
-  private readonly strength: {
-    combination: Combination;
-    state: ReturnType<typeof combinationStates>[number]['state'];
-  }[];
+  private readonly strength: (SumOfStates & { readonly combination: Combination })[];
+  private readonly service: ServiceSpans;
 
   constructor(
     private readonly model: Model,
@@ -72,8 +76,9 @@ export class MemberChecker {
       model,
       solution,
       inOrder(model.combinations).filter((combination) => combination.purpose === 'strength'),
-    );
+    ).map((one) => ({ ...one, weights: combinationWeights(solution, one.combination, model.combinations) }));
     this.table = stationTable(solution);
+    this.service = new ServiceSpans(model, solution, this.table, (member, states) => this.slabPlaces(member, states));
     this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));
     this.combinations = this.strength.map(({ combination }) => combination);
     this.bases = new Map(designCodes.map((code) => [code, code.basis?.(model)]));
@@ -100,11 +105,7 @@ export class MemberChecker {
   }
 
   /** Moments along the design line of a member of several under a combination; undefined: it goes on in nothing. */
-  private around(
-    inLine: MemberInLine,
-    combination: string,
-    state: (typeof this.strength)[number]['state'],
-  ): LineMoments | undefined {
+  private around(inLine: MemberInLine, combination: string, state: LoadState): LineMoments | undefined {
     if (inLine.pieces.length < 2 || inLine.pieces.some(({ member }) => !this.numbers.has(member))) return undefined;
     let peaks = this.peaks.get(combination);
     if (!peaks) this.peaks.set(combination, (peaks = new Map()));
@@ -112,7 +113,7 @@ export class MemberChecker {
   }
 
   /** Where a meshed slab works with a member, and the forces of both there; undefined: none does. */
-  private slabPlaces(memberId: string, over: typeof this.strength): SlabPlace[] | undefined {
+  private slabPlaces(memberId: string, over: readonly SumOfStates[]): SlabPlace[] | undefined {
     const { model, solution } = this;
     if (!solution.cutMembers?.includes(memberId)) return undefined;
     const beam = flangedBeam(model, solution, memberId);
@@ -123,13 +124,10 @@ export class MemberChecker {
       return {
         x,
         shape: flangedShape(solution, beam, section),
-        forces: (line) => {
-          const { combination, state } = over[line];
-          return flangedForces(model, solution, beam, section, { state, weights: this.weightsOf(combination) });
-        },
+        forces: (line) => flangedForces(model, solution, beam, section, over[line]),
         own: (line) => {
           const sum = new Float64Array(lineWidth);
-          this.weightsOf(over[line].combination).forEach((weight, c) => {
+          over[line].weights.forEach((weight, c) => {
             if (weight === 0) return;
             const values = (states[c] ??= this.table.stateAt(number, c, x, !isBefore));
             for (let q = 0; q < lineWidth; q++) sum[q] += weight * values[q];
@@ -138,16 +136,6 @@ export class MemberChecker {
         },
       };
     });
-  }
-
-  private weightsOf(combination: Combination): Float64Array {
-    let found = this.weights.get(combination.id);
-    if (!found)
-      this.weights.set(
-        combination.id,
-        (found = combinationWeights(this.solution, combination, this.model.combinations)),
-      );
-    return found;
   }
 
   /**
@@ -193,18 +181,20 @@ export class MemberChecker {
         member,
         section: model.sections[member.section!],
         material: model.materials[member.material!],
-        lines: over.map(({ combination, state }): CombinedLine => {
+        lines: over.map(({ combination, state, weights }): CombinedLine => {
           const line = new MemberLine(solution, state, number);
           return {
             label: combination.label,
             line,
-            read: new StationLine(this.table, number, this.weightsOf(combination), line),
+            read: new StationLine(this.table, number, weights, line),
             around: this.around(inLine, combination.id, state),
           };
         }),
         unheld: { major: inLine.major, minor: inLine.minor },
         zones: supportZones(model, memberId),
         withSlab: code.knowsSlabs ? this.slabPlaces(memberId, over) : undefined,
+        // service is asked for with all of strength, not with one of its combinations
+        service: over === this.strength ? () => this.service.of(memberId) : undefined,
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
         bars: bars ?? member.reinforcement,

@@ -16,7 +16,8 @@ const codes = [['us'], ['eurocode']] as const satisfies readonly (readonly [Code
 function ofConcrete(model: Model, code: Code = 'us'): Model {
   const made = applyAct(model, {
     edits: [
-      { kind: 'settings.change', fields: { code } },
+      // service has a test of its own
+      { kind: 'settings.change', fields: { code, bars: { ...model.settings.bars, service: { leftOut: true } } } },
       {
         kind: 'change',
         table: 'materials',

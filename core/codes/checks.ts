@@ -30,6 +30,8 @@ export type {
   SlabPlace,
 } from './doors/checks/design-code';
 
+export type { ServiceDemand, ServicePlace, ServiceSpan, ServiceState } from './doors/checks/service-span';
+
 /** The codes of design members are checked by; the first that fits a member is its own. */
 export const designCodes: readonly DesignCode[] = [aisc360, aci318, en1992];
 

@@ -1,4 +1,14 @@
 export {
+  barStress,
+  crackedState,
+  grossSection,
+  heightOf,
+  uncracked,
+  type ElasticModuli,
+  type ElasticState,
+  type TransformedSection,
+} from './elastic';
+export {
   barAt,
   compressed,
   directionAt,

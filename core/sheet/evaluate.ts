@@ -6,6 +6,7 @@ const functions: Readonly<Record<string, (...values: number[]) => number>> = {
   max: Math.max,
   abs: Math.abs,
   ln: Math.log,
+  exp: Math.exp,
   sin: Math.sin,
   tan: Math.tan,
 };

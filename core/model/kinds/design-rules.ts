@@ -6,6 +6,9 @@ import { idOf, label } from '../schema-base';
 /** Ids of sets of design rules: `dr12`. */
 export const designRulesId = idOf('dr', 'set of design rules');
 
+/** A limit of deflection: a length over this number. */
+const lengthOver = z.number().min(20).max(10000);
+
 /** What concrete members are designed by, beside what the code says. */
 export const concreteRules = {
   steel: label,
@@ -27,6 +30,34 @@ export const concreteRules = {
     })
     .optional()
     .describe('national values of EN 1992-1-1 in place of those it recommends'),
+  service: z
+    .strictObject({
+      leftOut: z.literal(true).optional().describe('deflection and width of cracks are left out by hand'),
+      live: lengthOver.optional().describe('deflection by live load: the span over this; left out: that of the code'),
+      lasting: lengthOver
+        .optional()
+        .describe('deflection after partitions stand: the span over this; left out: that of the code'),
+      total: lengthOver
+        .optional()
+        .describe(
+          'deflection of sustained loads with creep and shrinkage: the span over this; left out: that of the code',
+        ),
+      crackWidth: z.number().min(0.00005).max(0.001).optional().describe('m; left out: that of the code'),
+      humidity: z
+        .number()
+        .min(0.2)
+        .max(1)
+        .optional()
+        .describe('of the air around, for creep and shrinkage; left out: 0.5'),
+      loadedAt: z
+        .number()
+        .min(1)
+        .max(3650)
+        .optional()
+        .describe('age of concrete when it is loaded, days; left out: 28'),
+    })
+    .optional()
+    .describe('what is asked of beams in service'),
 };
 
 /** A set of rules that some concrete members are designed by, in place of those of the project. */

@@ -4,13 +4,15 @@ import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
 import { aciBeam } from './beam-code';
 import { aciSpacing } from './beam-section';
+import { crackWidthCheck } from './check-crack-width';
+import { deflectionChecks } from './check-deflection';
 import { faceChecks } from './check-flexure';
 import { leastStirrupsCheck, shearCheck, stirrupSpacingCheck } from './check-shear';
 import { aciBothAxes, acrossShearCheck } from './check-both-axes';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 
 import { beamRegister, concreteWithout } from './register';
-import { anchorageStatement, axialStatement, deflectionStatement } from './statements';
+import { anchorageStatement, axialStatement } from './statements';
 
 /** What is checked of a rectangular beam, in the order it is listed. */
 const beamChecks: readonly BeamCheck[] = [
@@ -26,7 +28,8 @@ const beamChecks: readonly BeamCheck[] = [
   acrossShearCheck,
   axialStatement,
   slabStatement('6.3.2'),
-  deflectionStatement,
+  deflectionChecks,
+  crackWidthCheck,
   anchorageStatement,
   acceptedStatement,
 ];

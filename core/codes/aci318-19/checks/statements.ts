@@ -35,11 +35,6 @@ export const axialStatement: BeamCheck = ({ section, code, bending, units }) => 
   ];
 };
 
-/** 24.2. */
-export const deflectionStatement: BeamCheck = () => [
-  skipped('deflection', 'Deflection', '24.2', 'Cracked stiffness and creep are not in this analysis.'),
-];
-
 /** 25.4. */
 export const anchorageStatement: BeamCheck = () => [
   skipped(

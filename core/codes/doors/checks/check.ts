@@ -9,6 +9,8 @@ export interface MadeCheck {
   readonly utilisation: number;
   /** A rule of detailing (least steel, spacing) is kept or broken; it governs a member only when it is broken. */
   readonly isRule?: boolean;
+  /** It is of loads of service, not of strength. */
+  readonly isService?: boolean;
   /** label of the governing combination, and the place in m from the start */
   readonly combination: string;
   readonly x: number;

@@ -5,6 +5,7 @@ import type { CodeFamilyKey } from '../../families';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { Check } from './check';
 import type { RegisterPart } from './register';
+import type { ServiceDemand } from './service-span';
 
 /** Moments about the strong axis along a member and beyond it, where its design line goes on: without sign, N·m; places m from the member's start. */
 export interface MomentsAround {
@@ -51,6 +52,8 @@ export interface CheckedMember {
   readonly zones: readonly SupportZone[];
   /** where a meshed slab works with it, the forces of both; left out: none does */
   readonly withSlab?: readonly SlabPlace[] | undefined;
+  /** under loads of service, worked out when it is asked for; left out: it is not asked for */
+  readonly service?: (() => ServiceDemand) | undefined;
   /** which ends nothing but the member holds: the tips of cantilevers */
   readonly free: { readonly start: boolean; readonly end: boolean };
   /** reinforcement it is checked with; a part left out is proposed */

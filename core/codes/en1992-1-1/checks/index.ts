@@ -4,11 +4,13 @@ import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import type { DesignCode } from '../../doors/checks/design-code';
 import { enBeam } from './beam-code';
 import { enBothAxes, faceChecks } from './check-faces';
+import { crackWidthCheck } from './check-crack-width';
+import { deflectionChecks } from './check-deflection';
 import { acrossShearCheck, leastStirrupsCheck, shearCheck, stirrupSpacingCheck, strutCheck } from './check-shear';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 import { enSpacing, factorsOf, materialOf, type EnMaterial } from './material';
 import { beamRegister, concreteWithout } from './register';
-import { anchorageStatement, axialStatement, serviceStatements } from './statements';
+import { anchorageStatement, axialStatement } from './statements';
 
 /** What is checked of a rectangular beam, in the order it is listed. */
 const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
@@ -25,7 +27,8 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   acrossShearCheck(material),
   axialStatement(material),
   slabStatement('5.3.2.1'),
-  serviceStatements,
+  crackWidthCheck(material),
+  deflectionChecks(material),
   anchorageStatement,
   acceptedStatement,
 ];

@@ -38,12 +38,6 @@ export const axialStatement =
     ];
   };
 
-/** 7.3, 7.4. */
-export const serviceStatements: BeamCheck = () => [
-  skipped('cracks', 'Cracks', '7.3', 'Stresses under quasi-permanent combinations are not found yet.'),
-  skipped('deflection', 'Deflection', '7.4', 'Cracked stiffness and creep are not in this analysis.'),
-];
-
 /** 8.4, 9.2.1.3. */
 export const anchorageStatement: BeamCheck = () => [
   skipped(

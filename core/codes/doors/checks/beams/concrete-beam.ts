@@ -1,5 +1,6 @@
 import { findBar, reinforcingSteels, type RectangleShape } from '../../../../catalog';
 import type { ReinforcedSection, SectionForces } from '../../../../concrete';
+import type { ConcreteRules } from '../../../../model';
 import type { FlangedShape } from '../../../../results';
 import type { UnitSystem } from '../../../../units';
 import type { BarLayer, Chosen, FaceBars, Stirrups } from '../beam-reinforcement';
@@ -22,6 +23,14 @@ export interface FaceDemand {
 
 /** A rectangular beam, its demands and the reinforcement it is checked with. */
 export interface ConcreteBeam {
+  readonly member: string;
+  readonly rules: ConcreteRules;
+  /** of its concrete, as it is analysed, Pa */
+  readonly concreteModulus: number;
+  /** under loads of service; left out: it is not asked for */
+  readonly service: CheckedMember['service'];
+  /** what of it lies within supports */
+  readonly zones: CheckedMember['zones'];
   readonly section: BeamSection;
   readonly code: BeamCode;
   readonly units: UnitSystem;
@@ -119,6 +128,11 @@ export function concreteBeam(
   const { points: shear, words } = reader.shear(Math.max(0, checked.withSlab ? Math.min(d, 0.8 * section.depth) : d));
   const known = new Map<FlangedShape | undefined, ReinforcedSection>();
   return {
+    member: checked.member.id,
+    rules,
+    concreteModulus: checked.material.elasticModulus,
+    service: checked.service,
+    zones: checked.zones,
     section,
     code,
     units,

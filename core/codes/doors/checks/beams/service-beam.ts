@@ -1,0 +1,102 @@
+import { findBar } from '../../../../catalog';
+import type { ReinforcedSection } from '../../../../concrete';
+import type { Reinforcement } from '../../../../model';
+import type { FlangedShape } from '../../../../results';
+import { missing, skipped, type Check } from '../check';
+import type { ServiceDemand, ServicePlace } from '../service-span';
+import { inRows, type BeamBars } from './beam-bars';
+import type { BeamSection } from './beam-section';
+import type { ConcreteBeam } from './concrete-beam';
+import { reinforcedSection } from './reinforced';
+
+/** A beam under loads of service, with the bars of all members of its spans. */
+export interface ServiceBeam {
+  readonly demand: ServiceDemand;
+  readonly barsAt: (place: ServicePlace) => BeamBars;
+  /** concrete and bars at a place */
+  readonly sectionAt: (place: ServicePlace) => ReinforcedSection;
+}
+
+/** What of service is asked for, by name. */
+export interface ServiceTitle {
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+}
+
+const known = new WeakMap<
+  ConcreteBeam,
+  ServiceBeam | { readonly why: Check['made']; readonly reason: string } | null
+>();
+
+/**
+ * The beam under loads of service; or, of each thing that is asked for, why it is not checked.
+ * @returns null: service is not asked for
+ */
+export function serviceBeam(
+  beam: ConcreteBeam,
+  titles: readonly ServiceTitle[],
+): { readonly beam: ServiceBeam } | { readonly checks: Check[] } | null {
+  let found = known.get(beam);
+  if (found === undefined) known.set(beam, (found = findService(beam)));
+  if (found === null) return null;
+  if ('demand' in found) return { beam: found };
+  const { why: isLeftOut, reason } = found;
+  return {
+    checks: titles.map(({ id, title, clause }) => (isLeftOut ? skipped : missing)(id, title, clause, reason)),
+  };
+}
+
+function findService(beam: ConcreteBeam): ServiceBeam | { readonly why: boolean; readonly reason: string } | null {
+  const { service, rules, bars: own, section, member } = beam;
+  if (!service) return null;
+  if (rules.service?.leftOut)
+    return { why: true, reason: 'Left out by hand, in the design rules: no verdict speaks of service.' };
+  const demand = service();
+  const not = (reason: string) => ({ why: false, reason });
+  if (demand.reason !== undefined) return not(demand.reason);
+  for (const [kind, words] of [
+    ['service', 'for service'],
+    ['sustained', 'of sustained loads'],
+  ] as const)
+    if (!demand.states.some((state) => state.kind === kind))
+      return not(
+        `There is no combination ${words}. Generate the combinations in the Loads stage, or leave service out in the design rules.`,
+      );
+  if (!own.top && !own.bottom) return not('It has no bars.');
+  const given = Object.assign({}, ...demand.spans.map(({ bars }) => bars)) as Record<string, Reinforcement | undefined>;
+  const isAccepted = !Object.values(beam.chosen).some((part) => part?.proposed);
+  const barsOf = new Map<string, BeamBars>();
+  for (const [id, record] of Object.entries(given)) {
+    const others = id === member ? own : record?.top && record.bottom ? barsOfRecord(section, record) : undefined;
+    if (!others && isAccepted)
+      return not(
+        `The bars of ${id}, a member of the same span, are not accepted yet: the span’s deflection follows from the bars of all of it.`,
+      );
+    barsOf.set(id, others ?? own);
+  }
+  const barsAt = ({ member: of }: ServicePlace) => barsOf.get(of) ?? own;
+  const sections = new Map<BeamBars, Map<FlangedShape | undefined, ReinforcedSection>>();
+  return {
+    demand,
+    barsAt,
+    sectionAt: (place) => {
+      const bars = barsAt(place);
+      let byShape = sections.get(bars);
+      if (!byShape) sections.set(bars, (byShape = new Map()));
+      let found = byShape.get(place.shape);
+      if (!found) byShape.set(place.shape, (found = reinforcedSection(section, bars, place.shape)));
+      return found;
+    },
+  };
+}
+
+function barsOfRecord(section: BeamSection, { top, bottom, side }: Reinforcement): BeamBars {
+  const face = (layer: Reinforcement['top']) =>
+    layer && inRows(section, { bar: findBar(layer.bar)!, count: layer.count });
+  return {
+    top: face(top),
+    bottom: face(bottom),
+    side: side && { bar: findBar(side.bar)!, count: side.count },
+  };
+}
