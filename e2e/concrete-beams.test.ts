@@ -35,7 +35,7 @@ test('beams of concrete to EN 1992-1-1 with their slab: bars chosen and proposed
   await details().getByLabel('Number of top bars').fill('2');
   await details().getByText('Top 2 D20, chosen.').waitFor();
   await details()
-    .getByText(/Bending, top bars, EN 1992-1-1 6\.1; U\d governs/)
+    .getByText(/(Bending, top bars, EN 1992-1-1 6\.1; U\d|Width of cracks, EN 1992-1-1 7\.3\.4; Q\d) governs/)
     .waitFor();
   await page.getByRole('button', { name: /^worst [1-9]\.[1-9]/ }).waitFor();
   // left to Elbow, bars are proposed that do
@@ -101,4 +101,37 @@ test('design rules copied for the beams of one storey, changed, given to those o
   await page.keyboard.press('Escape');
   await command('Select member m13');
   await details().getByRole('button', { name: 'Change these design rules' }).getByText('cover 35 mm').waitFor();
+});
+
+test('the deflection that is allowed of a span is read, broken by what is typed, and mended', async () => {
+  await page.getByRole('table').getByRole('link', { name: 'Dunlin Studios', exact: true }).click();
+  await solved(page);
+  await page.keyboard.press('5');
+  await command('Select member m12');
+  await details().getByRole('button', { name: 'Copy for this beam' }).click();
+  const settings = page.getByRole('complementary', { name: 'Settings of the project' });
+  const set = settings.locator('details').filter({ hasText: 'Design rules “Beams”' });
+  await set.getByLabel('In the end, span over').fill('5');
+  await page.keyboard.press('Enter');
+  await set.getByText('A limit is the span over a number from 20 to 10 000, such as 360.').waitFor();
+  await set.getByLabel('In the end, span over').fill('4000');
+  await page.keyboard.press('Enter');
+  await settings.getByRole('button', { name: 'Close the page' }).click();
+  await details()
+    .getByText(/Deflection in the end, EN 1992-1-1 7\.4\.1\(4\), 7\.4\.3; Q1 governs/)
+    .waitFor();
+  await page.getByRole('button', { name: /^worst [2-9]\./ }).waitFor();
+  await command('Open the calculation sheet of the selected member');
+  await page.getByRole('button', { name: /^Deflection in the end/ }).click();
+  await page.getByText('Limit l/4000 as typed in the design rules.').waitFor();
+  await page.getByText('1.0 G + 1.0 G2 + 0.3 Q, first order').waitFor();
+  await page.keyboard.press('Escape');
+  // back to what the code says
+  await command('crack width');
+  await settings.getByRole('button', { name: 'Delete the design rules Beams' }).click();
+  await settings.getByRole('button', { name: 'Close the page' }).click();
+  await command('Select member m12');
+  await command('Open the calculation sheet of the selected member');
+  await page.getByRole('button', { name: /^Deflection in the end/ }).click();
+  await page.getByText('Limit l/250 of 7.4.1(4).').waitFor();
 });

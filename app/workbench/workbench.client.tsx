@@ -142,7 +142,7 @@ function Caption() {
       : '';
   const lines: [ReactNode, string] =
     stage === 'checks'
-      ? ['Utilisation', 'worst of all strength combinations']
+      ? ['Utilisation', 'worst of strength and service']
       : stage === 'loads'
         ? [
             `Loads, ${words.name}`,
@@ -159,7 +159,7 @@ function Caption() {
               quantity === 'deflected' && isEnvelope(shown)
                 ? 'an envelope has no shape; choose a case or combination'
                 : quantity === 'utilisation'
-                  ? 'worst of all strength combinations'
+                  ? 'worst of strength and service'
                   : quantity === 'reactions'
                     ? 'resultant R and components, moments where a turn is held'
                     : quantity === 'drift' && isEnvelope(shown)

@@ -32,6 +32,8 @@ export interface CheckItem {
   readonly made: boolean;
   /** not made, though the member needs it */
   readonly needed: boolean;
+  /** of loads of service, not of strength */
+  readonly isService: boolean;
   readonly utilisation: number;
   readonly combination: string;
   readonly x: number;

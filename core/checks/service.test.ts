@@ -6,7 +6,7 @@ import { combinationStates, memberDeflection } from '../results';
 import { build } from '../results/verification/book/structure';
 import { Sheet } from '../sheet';
 import { expectPrintedToHold } from '../sheet/verification/printed';
-import { MemberChecker, type MemberChecks } from './index';
+import { MemberChecker, usedBars, type MemberChecks } from './index';
 
 const E = 27.8e9;
 const Es = 200e9;
@@ -407,6 +407,35 @@ describe.each(['us', 'eurocode'] as const)('%s', (code) => {
       { kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { section: 's7' } }] },
     );
     expect(checked(other, 'm1').verdict).toBe('open');
+  });
+
+  test('bars are proposed that also do in service, and hold when they are accepted', () => {
+    let more = 0;
+    for (const [dead, live] of [
+      [8e3, 4e3],
+      [12e3, 6e3],
+      [14e3, 9e3],
+      [16e3, 4e3],
+    ]) {
+      const open = { code, fields: { reinforcement: undefined } as never };
+      const strength = checked(beam(simple, { dead, live }, { ...open, service: { leftOut: true } }));
+      const found = checked(beam(simple, { dead, live }, open));
+      const weight = ({ reinforcement }: MemberChecks) =>
+        reinforcement!.bottom!.value.count * reinforcement!.bottom!.value.bar.area;
+      expect(weight(found)).toBeGreaterThanOrEqual(weight(strength));
+      if (weight(found) === weight(strength)) continue;
+      more++;
+      const accepted = checked(
+        beam(simple, { dead, live }, { code, fields: { reinforcement: usedBars(found.reinforcement!) } }),
+      );
+      expect(accepted.verdict).toBe('holds');
+      // those of strength alone do not
+      expect(
+        checked(beam(simple, { dead, live }, { code, fields: { reinforcement: usedBars(strength.reinforcement!) } }))
+          .verdict,
+      ).toBe('fails');
+    }
+    expect(more).toBeGreaterThan(0);
   });
 
   test('more load never lowers a utilisation of service, and its sheets hold as they are printed', () => {

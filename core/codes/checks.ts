@@ -2,7 +2,11 @@ import type { Material } from '../model';
 import { aci318 } from './aci318-19/checks';
 import { aisc360 } from './aisc360-22/checks';
 import { en1992 } from './en1992-1-1/checks';
+import { tableLimits } from './aci318-19/checks/check-deflection';
+import { tableWidth } from './en1992-1-1/checks/check-crack-width';
+import { spanLimits } from './en1992-1-1/checks/check-deflection';
 import { recommended } from './en1992-1-1/checks/material';
+import { usual } from './en1992-1-1/checks/time';
 import type { DesignCode } from './doors/checks/design-code';
 import type { RegisterPart } from './doors/checks/register';
 import { codeFamilies, codeFamilyKeys, type CodeFamilyKey } from './families';
@@ -37,6 +41,12 @@ export const designCodes: readonly DesignCode[] = [aisc360, aci318, en1992];
 
 /** National values of EN 1992-1-1 as it recommends them. */
 export const en1992Recommended = recommended;
+
+/** Limits of beams in service where none are typed, by family of codes: spans over these, m, humidity, days. */
+export const usualService = {
+  us: { live: tableLimits.live, lasting: tableLimits.lasting },
+  eurocode: { ...spanLimits, crackWidth: tableWidth, ...usual },
+} as const;
 
 /** The code a material is designed by under a family of combinations; undefined: none is there yet. */
 export const designCodeFor = (kind: Material['kind'], family: CodeFamilyKey): DesignCode | undefined =>

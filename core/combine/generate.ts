@@ -161,6 +161,16 @@ export function combinationsThatCannotGovern(model: Model): { combination: Combi
   });
 }
 
+/** The combinations a check names as the ones it is governed by: one label, or two as `S2, Q1`. */
+export function combinationsCalled(model: Model, words: string): Combination[] {
+  const called = (label: string) =>
+    Object.values(model.combinations)
+      .filter((one) => one.label === label)
+      .slice(0, 1);
+  const one = called(words);
+  return one.length > 0 ? one : words.split(', ').flatMap(called);
+}
+
 /** A combination written out: `1.2 G + 1.6 Q − 0.5 W`, other combinations by their labels. */
 export function combinationFormula(model: Model, combination: Pick<Combination, 'factors' | 'parts'>): string {
   const named = [

@@ -1,5 +1,6 @@
 export {
   combinationFormula,
+  combinationsCalled,
   combinationsThatCannotGovern,
   generateCombinations,
   purposeLetters,

@@ -40,8 +40,7 @@ export function writtenParts(
     });
     return {
       drawn: `<g fill="none">${lines.join('')}</g>${placed(labels, width, height, paperColors.plain, mostWritten)}`,
-      scale:
-        'thicker and darker: nearer to 1.00; broken lines: the verdict is open; worst of all strength combinations',
+      scale: 'thicker and darker: nearer to 1.00; broken lines: the verdict is open; worst of strength and service',
     };
   }
   if (parts.length === 0) return { drawn: '', scale: 'no results' };

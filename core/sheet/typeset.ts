@@ -69,7 +69,22 @@ export function parseExpression(text: string): Expression {
   return result;
 }
 
-const greek = new Set(['phi', 'lambda', 'epsilon', 'beta', 'rho', 'pi', 'Delta', 'alpha', 'gamma', 'mu', 'sigma']);
+const greek = new Set([
+  'phi',
+  'lambda',
+  'epsilon',
+  'beta',
+  'rho',
+  'pi',
+  'Delta',
+  'alpha',
+  'gamma',
+  'mu',
+  'sigma',
+  'delta',
+  'zeta',
+  'xi',
+]);
 const letter = (name: string) => (greek.has(name) ? `\\${name}` : name.length > 1 ? `\\mathrm{${name}}` : name);
 
 /** `F_y` → F_{y}, `lambda_pf` → \lambda_{pf}, `phi_c P_n` → \phi_{c} P_{n}. f_c is f′c. */

@@ -129,6 +129,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'beam-check': 'beam check flexure lateral-torsional buckling shear steel beam concrete beam',
   reinforcement: 'rebar reinforcing bars reinforcement stirrups links cover concrete longitudinal main steel',
   'unbraced-lengths': 'effective length K factor lateral bracing buckling length Lb',
+  bars: 'serviceability deflection of concrete beams crack width exposure creep humidity shrinkage partitions l/480 l/360 long-term criteria parameters preferences',
   'copy-rules': 'design rules set parameters criteria assign cover own set group beams',
   'accept-bars': 'rebar reinforcing bars keep fix adopt proposal design reinforcement stirrups provided',
   'check-register':

@@ -68,7 +68,7 @@ export function utilisationTable({ model, checks }: Pick<Results, 'model' | 'che
   return {
     id: 'utilisations',
     title: 'Utilisations',
-    note: 'the governing check of each member, worst of all strength combinations',
+    note: 'the governing check of each member, worst of strength and service',
     columns: [
       { title: 'Member', kind: 'words' },
       { title: 'Section', kind: 'words' },

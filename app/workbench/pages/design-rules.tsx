@@ -1,5 +1,5 @@
-import { Button, Input, Select } from 'antd';
-import { en1992Recommended } from '~core/codes/checks';
+import { Button, Checkbox, Input, Select } from 'antd';
+import { en1992Recommended, usualService } from '~core/codes/checks';
 import { reinforcingBars } from '~core/catalog';
 import { inOrder, type ConcreteRules, type DesignRules, type Settings } from '~core/model';
 import { count } from '~core/units';
@@ -20,7 +20,11 @@ export function DesignRulesList() {
   const sets = inOrder(model.designRules);
   return (
     <>
-      <Part name="settings-bars" title="Design rules of concrete: cover, steel, bar sizes, stirrups" open>
+      <Part
+        name="settings-bars"
+        title="Design rules of concrete: cover, steel, bar sizes, stirrups, deflection, cracks"
+        open
+      >
         <p className="field-hint">
           {sets.length === 0
             ? 'All concrete members are designed by these rules. A copy is a set of its own, for some of the beams: change it, and give it to them in the Checks stage.'
@@ -215,8 +219,146 @@ function RulesFields({
         options={sizes}
         onChange={(stirrup: string) => onChange({ stirrup }, `Chose stirrups of ${stirrup}`)}
       />
+      <ServiceFields rules={rules} units={units} code={code} onChange={onChange} />
       {code === 'eurocode' && <NationalValues rules={rules} units={units} onChange={onChange} />}
     </div>
+  );
+}
+
+type Service = NonNullable<ConcreteRules['service']>;
+type ServiceNumber = Exclude<keyof Service, 'leftOut'>;
+interface ServiceField {
+  readonly key: ServiceNumber;
+  readonly label: string;
+  readonly kind: 'number' | 'deflection';
+  readonly placeholder: string;
+  readonly hint: string;
+}
+
+const over = (value: number) =>
+  value >= 20 && value <= 10000 ? undefined : 'A limit is the span over a number from 20 to 10 000, such as 360.';
+const serviceLimits: Readonly<Record<ServiceNumber, (value: number) => string | undefined>> = {
+  live: over,
+  lasting: over,
+  total: over,
+  crackWidth: (value) =>
+    value >= 0.00005 && value <= 0.001 ? undefined : 'A width lies between 0.05 mm and 1 mm (0.002 in and 0.04 in).',
+  humidity: (value) => (value >= 0.2 && value <= 1 ? undefined : 'Humidity is a share between 0.2 and 1.'),
+  loadedAt: (value) => (value >= 1 && value <= 3650 ? undefined : 'The age lies between 1 and 3650 days.'),
+};
+
+/** What a code asks of beams in service, in the order it is listed. */
+const serviceFields: Readonly<Record<Settings['code'], readonly ServiceField[]>> = {
+  us: [
+    {
+      key: 'live',
+      label: 'Live load, span over',
+      kind: 'number',
+      placeholder: `${usualService.us.live}, Table 24.2.2`,
+      hint: 'immediate deflection by all but permanent loads; 180 for flat roofs',
+    },
+    {
+      key: 'lasting',
+      label: 'After partitions, span over',
+      kind: 'number',
+      placeholder: `${usualService.us.lasting}, Table 24.2.2`,
+      hint: 'what lasts of sustained loads, and live load; 240 where nothing that large deflections damage stands on it',
+    },
+    {
+      key: 'crackWidth',
+      label: 'Width of cracks at most',
+      kind: 'deflection',
+      placeholder: 'by spacing alone, 24.3.2',
+      hint: 'computed by Frosch where a limit is typed',
+    },
+  ],
+  eurocode: [
+    {
+      key: 'total',
+      label: 'In the end, span over',
+      kind: 'number',
+      placeholder: `${usualService.eurocode.total}, 7.4.1(4)`,
+      hint: 'under quasi-permanent loads, with creep and shrinkage',
+    },
+    {
+      key: 'lasting',
+      label: 'After partitions, span over',
+      kind: 'number',
+      placeholder: `${usualService.eurocode.lasting}, 7.4.1(5)`,
+      hint: 'the same, less what permanent loads make at once',
+    },
+    {
+      key: 'crackWidth',
+      label: 'Width of cracks at most',
+      kind: 'deflection',
+      placeholder: '0.3 mm, Table 7.1N',
+      hint: '0.4 mm for X0 and XC1',
+    },
+    {
+      key: 'humidity',
+      label: 'Humidity of the air',
+      kind: 'number',
+      placeholder: `${usualService.eurocode.humidity}`,
+      hint: 'a share: 0.5 inside, 0.8 outside; for creep and shrinkage',
+    },
+    {
+      key: 'loadedAt',
+      label: 'Loaded after, days',
+      kind: 'number',
+      placeholder: `${usualService.eurocode.loadedAt}`,
+      hint: 'age of the concrete, for creep',
+    },
+  ],
+};
+
+/** Deflection and width of cracks: limits, and what long time depends on; empty: as the code says. */
+function ServiceFields({
+  rules: { service = {} },
+  units,
+  code,
+  onChange,
+}: {
+  rules: ConcreteRules;
+  units: Settings['units'];
+  code: Settings['code'];
+  onChange: OnChange;
+}) {
+  const set = (change: { readonly [Field in keyof Service]?: Service[Field] | undefined }, sentence: string) => {
+    const kept = Object.fromEntries(
+      Object.entries({ ...service, ...change }).filter(([, value]) => value !== undefined),
+    ) as Service;
+    onChange({ service: Object.keys(kept).length > 0 ? kept : undefined }, sentence);
+  };
+  return (
+    <>
+      <span className="field-label">In service</span>
+      <Checkbox
+        checked={service.leftOut !== true}
+        onChange={(event) =>
+          set(
+            { leftOut: event.target.checked ? undefined : true },
+            event.target.checked ? 'Beams are checked in service again' : 'Left out the checks of beams in service',
+          )
+        }
+      >
+        beams are checked for deflection and cracks
+      </Checkbox>
+      {service.leftOut !== true &&
+        serviceFields[code].map(({ key, label, kind, placeholder, hint }) => (
+          <QuantityField
+            key={key}
+            label={label}
+            kind={kind}
+            units={units}
+            value={service[key]}
+            placeholder={placeholder}
+            hint={hint}
+            refuse={serviceLimits[key]}
+            onCommit={(value) => set({ [key]: value }, 'Changed what is asked of beams in service')}
+            onClear={() => set({ [key]: undefined }, 'Took what is asked of beams in service back to the code')}
+          />
+        ))}
+    </>
   );
 }
 

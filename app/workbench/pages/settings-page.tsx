@@ -115,7 +115,7 @@ export function SettingsPage() {
             onCommit={(value) => setLimit('deflection', value)}
             onClear={() => setLimit('deflection', undefined)}
             refuse={denominator}
-            hint="of each beam from its chord, under service combinations"
+            hint="of each beam from its chord, under service combinations, as it is analysed; beams of concrete are checked with cracks and creep by their design rules"
           />
         </div>
         <p className="field-hint">

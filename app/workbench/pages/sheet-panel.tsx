@@ -8,7 +8,7 @@ import type { SetStep } from '~core/sheet';
 import { capital } from '../words/capital';
 import { DesignEditor } from '../cards/design-editor';
 import { placeWords } from '../words/selection-words';
-import { combinationFormula } from '~core/combine';
+import { combinationFormula, combinationsCalled } from '~core/combine';
 import { useSheet, useSheetIndex } from '../pieces/use-sheets';
 import { Tex } from '../pieces/tex';
 
@@ -26,7 +26,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
   const member = model.members[id];
   const section = member.section === null ? 'no section' : model.sections[member.section].name;
   const material = member.material === null ? 'no material' : model.materials[member.material].name;
-  const combination = current && Object.values(model.combinations).find((one) => one.label === current.combination);
+  const combinations = current ? combinationsCalled(model, current.combination) : [];
   const skipped = index?.items.filter((item) => !item.made) ?? [];
   return (
     <aside className="details wide card" aria-label={`Calculation sheet of ${id}`}>
@@ -40,7 +40,9 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
           </h2>
           <div className="caption">
             {placeWords(model, id)}. {index?.code ? designCodeWords(index.code) : 'Not checked'}
-            {made.length > 0 ? ', combinations of the set for strength' : ''}
+            {made.length > 0
+              ? `, combinations for strength${made.some((item) => item.isService) ? ' and for service' : ''}`
+              : ''}
           </div>
         </div>
         {row?.utilisation != null && (
@@ -105,15 +107,20 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
           )}
         </div>
         <div className="sheet" tabIndex={0} role="region" aria-label={current ? `Sheet: ${current.title}` : 'Sheet'}>
-          {current && combination && (
-            <div className="sheet-step">
-              <span className="clause">{current.combination}</span>
-              <span>
-                {combinationFormula(model, combination)}, {combination.order ?? 'first'} order, at{' '}
-                <b>x = {formatQuantity(current.x, 'length', model.settings.units, 2)}</b>
-              </span>
-            </div>
-          )}
+          {current &&
+            combinations.map((combination, i) => (
+              <div className="sheet-step" key={combination.id}>
+                <span className="clause">{combination.label}</span>
+                <span>
+                  {combinationFormula(model, combination)}, {combination.order ?? 'first'} order
+                  {i === combinations.length - 1 && (
+                    <>
+                      , at <b>x = {formatQuantity(current.x, 'length', model.settings.units, 2)}</b>
+                    </>
+                  )}
+                </span>
+              </div>
+            ))}
           {sheet?.remarks.map((remark) => (
             <p key={remark} className="caption" style={{ padding: '6px 0 0 70px' }}>
               {remark}

@@ -102,7 +102,9 @@ function AllChecks() {
       <div className="details-head">
         <div className="grow">
           <h2 className="title">Checks</h2>
-          <div className="caption">{codeFamilies[code].checks}, all strength combinations</div>
+          <div className="caption">
+            {codeFamilies[code].checks}; all combinations for strength, of concrete beams for service
+          </div>
         </div>
       </div>
       <div className="details-body">

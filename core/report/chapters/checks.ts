@@ -1,6 +1,6 @@
 import { openReasons, basisOf, verdicts, verdictWords, type MemberChecks } from '../../checks';
 import { carriedWords, decidedWords, designLines, partsWords, sectionsWords } from '../../lines';
-import { inOrder, projectRules, rulesOf, type Model } from '../../model';
+import { inOrder, projectRules, rulesOf, type ConcreteRules, type Model } from '../../model';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
 import type { ResultChapter } from './chapter';
@@ -18,7 +18,7 @@ function checkBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
   ).map(({ remark }) => ` ${remark}`);
   const blocks: Block[] = [
     paragraph(
-      `Of ${count(members.length, 'member')}: ${counted}, by the set of combinations for strength. Open: nothing made is above 1.00, but something the member needs was not made.${remarks.join('')}`,
+      `Of ${count(members.length, 'member')}: ${counted}, by the combinations for strength and, of concrete beams, for service. Open: nothing made is above 1.00, but something the member needs was not made.${remarks.join('')}`,
     ),
   ];
   if (made.length > 0) {
@@ -91,7 +91,16 @@ function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   return [
     heading('Design rules'),
     table(
-      ['Rules', 'Members', 'Bars', 'Clear cover', 'Sizes that may be proposed', 'Stirrups', 'National values'],
+      [
+        'Rules',
+        'Members',
+        'Bars',
+        'Clear cover',
+        'Sizes that may be proposed',
+        'Stirrups',
+        'In service',
+        'National values',
+      ],
       sets.map(({ name, rules, of }) => [
         name,
         name === projectRules && sets.length > 1
@@ -103,12 +112,29 @@ function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
         formatQuantity(rules.cover, 'sectionLength', units, units === 'us' ? 2 : 0),
         rules.longitudinal.join(', '),
         rules.stirrup,
+        serviceWords(rules, units),
         Object.entries(rules.partial ?? {})
           .map(([symbol, value]) => `${symbols[symbol as keyof typeof symbols]} = ${value}`)
           .join(', ') || 'as recommended',
       ]),
     ),
   ];
+}
+
+/** What differs from the code in service. */
+function serviceWords({ service = {} }: ConcreteRules, units: Model['settings']['units']): string {
+  if (service.leftOut) return 'left out';
+  const { live, lasting, total, crackWidth, humidity, loadedAt } = service;
+  const span = (name: string, value: number | undefined) => (value === undefined ? [] : [`${name} l/${value}`]);
+  const words = [
+    ...span('live load', live),
+    ...span('after partitions', lasting),
+    ...span('in the end', total),
+    ...(crackWidth === undefined ? [] : [`cracks ${formatQuantity(crackWidth, 'deflection', units)}`]),
+    ...(humidity === undefined ? [] : [`humidity ${humidity}`]),
+    ...(loadedAt === undefined ? [] : [`loaded after ${loadedAt} days`]),
+  ];
+  return words.length > 0 ? words.join(', ') : 'limits of the code';
 }
 
 const symbols = { alphaCc: 'αcc', gammaC: 'γC', gammaS: 'γS', mostCot: 'cot θ ≤' } as const;

@@ -1,5 +1,5 @@
 import type { MemberChecks } from '../../checks';
-import { combinationFormula } from '../../combine';
+import { combinationFormula, combinationsCalled } from '../../combine';
 import type { Model } from '../../model';
 import { setStep, Sheet } from '../../sheet';
 import { formatNumber, formatQuantity } from '../../units';
@@ -24,7 +24,7 @@ function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
         if (!check.made) return [];
         const sheet = new Sheet();
         check.trace(sheet);
-        const combination = Object.values(model.combinations).find((one) => one.label === check.combination);
+        const formulas = combinationsCalled(model, check.combination).map((one) => combinationFormula(model, one));
         return [
           {
             kind: 'sheet',
@@ -33,7 +33,7 @@ function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
             remarks: sheet.remarks,
             lines: sheet.steps.map((step) => setStep(step, units)),
             comparison: sheet.comparison && setStep(sheet.comparison, units),
-            state: `${check.combination}: ${combination ? combinationFormula(model, combination) : ''}, at x = ${formatQuantity(check.x, 'length', units, 2)}`,
+            state: `${check.combination}: ${formulas.join('; ')}, at x = ${formatQuantity(check.x, 'length', units, 2)}`,
             verdict: `${formatNumber(check.utilisation, 2)} ${check.utilisation > 1 ? '> 1, does not hold' : '≤ 1, holds'}`,
             holds: check.utilisation <= 1,
           },

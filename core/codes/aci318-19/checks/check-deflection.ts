@@ -416,7 +416,7 @@ function compareLimit(sheet: Sheet, { span, value, utilisation }: Found, over: n
   compareAs(
     sheet,
     '24.2.2',
-    'abs(delta) / (l / m)',
+    'abs(delta) * m / l',
     { delta: deflectionValue(value), l: { value: span.limitLength, kind: 'length' }, m: plain(over, 0) },
     utilisation,
   );

@@ -1,5 +1,6 @@
 import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
+import { checkedForService } from '../../doors/checks/beams/for-service';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
 import { aciBeam } from './beam-code';
@@ -55,12 +56,18 @@ export const aci318: DesignCode = {
     const { concreteStrength } = checked.material;
     if (shape.type !== 'rectangle' || concreteStrength === undefined)
       throw new Error(`${checked.member.id} is a member ACI 318-19 excludes.`);
-    const beam = concreteBeam(shape, concreteStrength, checked, aciSpacing, (section) =>
-      aciBeam(section, { free: checked.free, units: checked.model.settings.units }),
+    const { units } = checked.model.settings;
+    return checkedForService(
+      (asked) =>
+        concreteBeam(
+          shape,
+          concreteStrength,
+          checked,
+          aciSpacing,
+          (section) => aciBeam(section, { free: checked.free, units }),
+          asked,
+        ),
+      () => beamChecks,
     );
-    return {
-      checks: beamChecks.flatMap((check) => check(beam)),
-      reinforcement: { ...beam.chosen, stirrups: beam.stirrups },
-    };
   },
 };

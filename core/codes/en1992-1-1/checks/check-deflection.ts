@@ -323,7 +323,7 @@ export const deflectionChecks =
           compareAs(
             sheet,
             key === 'total' ? '7.4.1(4)' : '7.4.1(5)',
-            'abs(delta) / (l / m)',
+            'abs(delta) * m / l',
             { delta: deflectionValue(value), l: { value: span.limitLength, kind: 'length' }, m: plain(over, 0) },
             utilisation,
           );

@@ -1,5 +1,6 @@
 import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
+import { checkedForService } from '../../doors/checks/beams/for-service';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import type { DesignCode } from '../../doors/checks/design-code';
 import { enBeam } from './beam-code';
@@ -60,13 +61,17 @@ export const en1992: DesignCode = {
       throw new Error(`${checked.member.id} is a member EN 1992-1-1 excludes.`);
     const { settings } = checked.model;
     const factors = factorsOf(checked.rules);
-    const beam = concreteBeam(shape, concreteStrength, checked, enSpacing, (section) =>
-      enBeam(section, factors, settings.units),
+    return checkedForService(
+      (asked) =>
+        concreteBeam(
+          shape,
+          concreteStrength,
+          checked,
+          enSpacing,
+          (section) => enBeam(section, factors, settings.units),
+          asked,
+        ),
+      ({ section }) => beamChecks(materialOf(section, factors)),
     );
-    const material = materialOf(beam.section, factors);
-    return {
-      checks: beamChecks(material).flatMap((check) => check(beam)),
-      reinforcement: { ...beam.chosen, stirrups: beam.stirrups },
-    };
   },
 };

@@ -58,32 +58,59 @@ export function longTime({ width, depth, fc }: BeamSection, { service }: Concret
 /** Steps of creep and shrinkage. */
 export function traceLongTime(sheet: Sheet, { fc }: BeamSection, time: LongTime): void {
   const { creep, shrinkage, humidity, loadedAt, notionalSize } = time;
-  const isStrong = fc / MPa + 8 > 35;
-  const inputs = {
-    RH: plain(humidity, 2),
-    h_0: sectionLength(notionalSize),
-    mm: { value: 0.001, kind: 'sectionLength', decimals: 6 },
-    f_ck: stress(fc),
-    MPa: megapascal,
-  } as const;
+  const fcm = fc / MPa + 8;
+  const isStrong = fcm > 35;
+  const mean = { value: fcm * MPa, kind: 'stress' } as const;
+  sheet.step({
+    clause: 'Table 3.1',
+    title: 'Mean strength of concrete',
+    symbol: 'f_cm',
+    expression: 'f_ck + 8 * MPa',
+    inputs: { f_ck: stress(fc), MPa: megapascal },
+    value: mean,
+  });
+  const dryness = creep / ((16.8 / Math.sqrt(fcm)) * (1 / (0.1 + loadedAt ** 0.2)));
+  sheet.step({
+    clause: 'B.1',
+    title: 'Creep by the air around',
+    symbol: 'phi_RH',
+    expression: isStrong
+      ? '(1 + (1 - RH) / (0.1 * (h_0 / mm)^(1 / 3)) * (35 * MPa / f_cm)^0.7) * (35 * MPa / f_cm)^0.2'
+      : '1 + (1 - RH) / (0.1 * (h_0 / mm)^(1 / 3))',
+    inputs: {
+      RH: plain(humidity, 2),
+      h_0: sectionLength(notionalSize),
+      mm: { value: 0.001, kind: 'sectionLength', decimals: 6 },
+      ...(isStrong ? { f_cm: mean, MPa: megapascal } : {}),
+    },
+    value: plain(dryness),
+    note: 'h0 = 2 Ac / u of the beam itself, all around in air',
+  });
   sheet.step({
     clause: 'B.1',
     title: 'Creep in the end',
     symbol: 'phi',
-    expression: isStrong
-      ? '(1 + (1 - RH) / (0.1 * (h_0 / mm)^(1 / 3)) * (35 / (f_ck / MPa + 8))^0.7) * (35 / (f_ck / MPa + 8))^0.2 * 16.8 / sqrt(f_ck / MPa + 8) / (0.1 + t_0^0.2)'
-      : '(1 + (1 - RH) / (0.1 * (h_0 / mm)^(1 / 3))) * 16.8 / sqrt(f_ck / MPa + 8) / (0.1 + t_0^0.2)',
-    inputs: { ...inputs, t_0: plain(loadedAt, 0) },
-    value: plain(creep, 2),
-    note: 'h0 = 2 Ac / u of the beam itself, all around in air; t0 in days; cement of class N',
+    expression: 'phi_RH * 16.8 / sqrt(f_cm / MPa) / (0.1 + t_0^0.2)',
+    inputs: { phi_RH: plain(dryness), f_cm: mean, MPa: megapascal, t_0: plain(loadedAt, 0) },
+    value: plain(creep),
+    note: 't0 in days; cement of class N',
   });
+  const autogenous = Math.max(0, 2.5 * (fc / MPa - 10)) / 1000;
   sheet.step({
     clause: '3.1.4(6), B.2',
+    title: 'Drying shrinkage in the end, in thousandths',
+    symbol: 'epsilon_cd',
+    expression: 'k_h * 0.561 * exp(-0.012 * f_cm / MPa) * 1.55 * (1 - RH^3)',
+    inputs: { k_h: plain(sizeFactor(notionalSize)), f_cm: mean, MPa: megapascal, RH: plain(humidity, 2) },
+    value: plain(shrinkage * 1000 - autogenous),
+    note: '0.561 = 0.85 (220 + 110 · 4) / 1000; cement of class N; kh of Table 3.3',
+  });
+  sheet.step({
+    clause: '3.1.4(6)',
     title: 'Shrinkage in the end, in thousandths',
     symbol: 'epsilon_cs',
-    expression: 'k_h * 0.86955 * exp(-0.012 * (f_ck / MPa + 8)) * (1 - RH^3) + 0.0025 * max(0, f_ck / MPa - 10)',
-    inputs: { k_h: plain(sizeFactor(notionalSize)), RH: inputs.RH, f_ck: inputs.f_ck, MPa: megapascal },
-    value: plain(shrinkage * 1000, 3),
-    note: '0.86955 = 0.85 (220 + 110 · 4) 10⁻³ · 1.55, and autogenous shrinkage',
+    expression: 'epsilon_cd + 0.0025 * max(0, f_ck / MPa - 10)',
+    inputs: { epsilon_cd: plain(shrinkage * 1000 - autogenous), f_ck: stress(fc), MPa: megapascal },
+    value: plain(shrinkage * 1000),
   });
 }

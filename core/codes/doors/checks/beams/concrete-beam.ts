@@ -88,6 +88,7 @@ export interface BeamCode {
  * @param concreteStrength of the beam's own concrete, Pa
  * @param spacing how near bars may lie
  * @param codeOf  what the code says of a section
+ * @param asked bars are proposed for so many times what bends the beam
  */
 export function concreteBeam(
   shape: RectangleShape,
@@ -95,6 +96,7 @@ export function concreteBeam(
   checked: CheckedMember,
   spacing: BarSpacing,
   codeOf: (section: BeamSection) => BeamCode,
+  asked = 1,
 ): ConcreteBeam {
   const { rules } = checked;
   const { units } = checked.model.settings;
@@ -115,7 +117,7 @@ export function concreteBeam(
   const { bending } = reader;
   const faces = facesOf(code, bending);
   const minimumWidth = code.minimumWidth?.(bending) ?? { top: section.width, bottom: section.width };
-  const chosen = chooseBars(code, faces, minimumWidth, checked);
+  const chosen = chooseBars(code, faces, minimumWidth, checked, asked);
   const bars: BeamBars = { top: chosen.top?.value, bottom: chosen.bottom?.value, side: chosen.side?.value };
   const layers = [bars.top, bars.bottom].filter((face) => face !== undefined);
   const d = Math.min(
@@ -255,6 +257,7 @@ function chooseBars(
   faces: ConcreteBeam['faces'],
   minimumWidth: ConcreteBeam['minimumWidth'],
   { bars: given, rules, withSlab }: CheckedMember,
+  asked: number,
 ): ConcreteBeam['chosen'] {
   const { section } = code;
   const { longitudinal } = rules;
@@ -287,9 +290,9 @@ function chooseBars(
       longitudinal,
     );
   const open = (['bottom', 'top'] as const).filter((face) => !given?.[face]);
-  for (const face of open) bars[face] = propose(face, 1, {});
+  for (const face of open) bars[face] = propose(face, asked, {});
   if (!given?.side) bars.side = sideFor(code, bars, faces, longitudinal);
-  const times = { top: 1, bottom: 1 };
+  const times = { top: asked, bottom: asked };
   for (let round = 0; round < rounds && open.length > 0; round++) {
     let changed = false;
     for (const face of open) {

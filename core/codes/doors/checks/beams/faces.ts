@@ -80,7 +80,7 @@ export const bendingCheck =
         trace: (sheet) => {
           if (beam.chosen[face]?.proposed)
             sheet.remark(
-              'The bars are proposed by the bar rules: the lightest in two rows at most that carry what is asked with the minimum steel, or the strongest that fit.',
+              'The bars are proposed by the bar rules: the lightest in two rows at most that carry what is asked with the minimum steel, or the strongest that fit; more of them where these keep deflection and cracks within their limits.',
             );
           if (layer.rows.length > 1)
             sheet.remark(
