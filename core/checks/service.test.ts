@@ -228,6 +228,43 @@ describe('ACI 318-19 24.2', () => {
     }
   });
 
+  test('a cantilever on a column turns with it, as the analysis says', () => {
+    const plain = beam(
+      [
+        [0, 'free'],
+        [2, 'free'],
+      ],
+      { dead: 2e3, live: 1.5e3 },
+    );
+    const model = edited(
+      plain,
+      {
+        kind: 'add',
+        records: {
+          nodes: [
+            {
+              id: 'n9',
+              position: [0, 0, -3],
+              support: { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true },
+            },
+          ],
+        },
+      },
+      {
+        kind: 'add',
+        records: { members: [{ ...plain.members.m1, id: 'm9', role: 'column', start: 'n9', end: 'n1' }] },
+      },
+    );
+    const { checker: all, solution } = checker(model);
+    const [{ state }] = combinationStates(model, solution, [
+      { ...model.combinations.u12, factors: [{ case: 'c9', factor: 1 }] },
+    ]);
+    const elastic = memberDeflection(model, solution, 'm1', [state])!;
+    // its own bending alone is q l⁴ / 8 E I: the turn adds to that
+    expect(Math.abs(elastic.value)).toBeGreaterThan((1.2 * 1.5e3 * 16) / (8 * E * ((b * h ** 3) / 12)));
+    expect(use(all.check('m1'), 'deflection-live') / (Math.abs(elastic.value) / (4 / 360))).toBeCloseTo(1, 2);
+  });
+
   test('a beam divided, turned or drawn from its other end deflects alike', () => {
     const [whole] = [checked(beam(simple, loads))];
     const divided = beam(

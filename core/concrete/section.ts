@@ -91,28 +91,37 @@ export function compressed(
       sz += (part * (low + high)) / 2;
       continue;
     }
-    const corners: [number, number][] = [
-      [from.y, from.z],
-      [to.y, from.z],
-      [to.y, to.z],
-      [from.y, to.z],
-    ];
-    const over = corners.map(([y, z]) => direction.y * y + direction.z * z - level);
-    const kept: [number, number][] = [];
-    corners.forEach((corner, i) => {
-      const j = (i + 1) % 4;
-      if (over[i] >= 0) kept.push(corner);
-      if (over[i] >= 0 === over[j] >= 0) return;
-      const t = over[i] / (over[i] - over[j]);
-      kept.push([corner[0] + t * (corners[j][0] - corner[0]), corner[1] + t * (corners[j][1] - corner[1])]);
-    });
-    for (let i = 0; i < kept.length; i++) {
-      const [[y0, z0], [y1, z1]] = [kept[i], kept[(i + 1) % kept.length]];
-      const twice = y0 * z1 - y1 * z0;
-      area += twice / 2;
-      sy += ((y0 + y1) * twice) / 6;
-      sz += ((z0 + z1) * twice) / 6;
+    // the corners around, and where the level crosses the sides between them: the outline of what is kept, summed as it is walked
+    let [firstY, firstZ, lastY, lastZ] = [NaN, NaN, NaN, NaN];
+    let [doubled, ty, tz] = [0, 0, 0];
+    const walk = (y: number, z: number) => {
+      if (Number.isNaN(firstY)) [firstY, firstZ] = [y, z];
+      else {
+        const twice = lastY * z - y * lastZ;
+        doubled += twice;
+        ty += (lastY + y) * twice;
+        tz += (lastZ + z) * twice;
+      }
+      lastY = y;
+      lastZ = z;
+    };
+    let [y0, z0] = [from.y, from.z];
+    let over = direction.y * y0 + direction.z * z0 - level;
+    for (let i = 1; i <= 4; i++) {
+      const [y1, z1] = [i === 1 || i === 2 ? to.y : from.y, i === 2 || i === 3 ? to.z : from.z];
+      const next = direction.y * y1 + direction.z * z1 - level;
+      if (over >= 0) walk(y0, z0);
+      if (over >= 0 !== next >= 0) {
+        const t = over / (over - next);
+        walk(y0 + t * (y1 - y0), z0 + t * (z1 - z0));
+      }
+      [y0, z0, over] = [y1, z1, next];
     }
+    if (Number.isNaN(firstY)) continue;
+    walk(firstY, firstZ);
+    area += doubled / 2;
+    sy += ty / 6;
+    sz += tz / 6;
   }
   return { area, y: sy, z: sz };
 }

@@ -27,9 +27,14 @@ function rootOf(of: (t: number) => number, from: number, to: number, fromValue: 
   let [a, b, fa, fb] = [from, to, fromValue, toValue];
   let [best, least] = Math.abs(fa) < Math.abs(fb) ? [a, Math.abs(fa)] : [b, Math.abs(fb)];
   let side = 0;
+  let before = NaN;
   for (let step = 0; step < 120 && Math.abs(b - a) > near * Math.min(Math.abs(a), 1); step++) {
     // false position creeps along steep ends: every third step halves
-    const t = step % 3 === 2 ? (a + b) / 2 : (fb * a - fa * b) / (fb - fa);
+    const isHalf = step % 3 === 2;
+    const t = isHalf ? (a + b) / 2 : (fb * a - fa * b) / (fb - fa);
+    // false position comes from one side: where it stays, the ends need not meet
+    if (!isHalf && Math.abs(t - before) <= near * Math.min(Math.abs(t), 1)) break;
+    if (!isHalf) before = t;
     const value = of(t);
     if (Math.abs(value) < least) [best, least] = [t, Math.abs(value)];
     if (value === 0) return t;
@@ -45,6 +50,48 @@ function rootOf(of: (t: number) => number, from: number, to: number, fromValue: 
   }
   return best;
 }
+
+/** As `rootOf`, looked for around a place first, in a stretch that widens. */
+function rootNear(
+  of: (t: number) => number,
+  from: number,
+  to: number,
+  fromValue: number,
+  toValue: number,
+  guess: number | undefined,
+): number {
+  if (guess === undefined || guess <= from || guess >= to) return rootOf(of, from, to, fromValue, toValue);
+  const value = of(guess);
+  if (value === 0) return guess;
+  let [a, b, fa, fb] = [from, to, fromValue, toValue];
+  const isBeyond = value > 0 === toValue > 0;
+  if (isBeyond) [b, fb] = [guess, value];
+  else [a, fa] = [guess, value];
+  for (let width = firstWidth; ; width *= 4) {
+    const t = isBeyond ? guess - width : guess + width;
+    if (t <= from || t >= to) break;
+    const there = of(t);
+    if (there === 0) return t;
+    if (there > 0 === toValue > 0) {
+      [b, fb] = [t, there];
+      if (!isBeyond) break;
+    } else {
+      [a, fa] = [t, there];
+      if (isBeyond) break;
+    }
+  }
+  return rootOf(of, a, b, fa, fb);
+}
+const firstWidth = 1e-3;
+
+/** Places of the neutral axis that were found last, near which it may be again: without axial force, and with what is asked. */
+interface Guess {
+  bent?: number;
+  found?: number;
+}
+
+/** Angles of the neutral axis are looked for in so many steps. */
+const steps = 16;
 
 /** How deep sections are searched, m. */
 function reachOf({ concrete }: ReinforcedSection): number {
@@ -69,6 +116,7 @@ function depthFor(
   angle: number,
   asked: { readonly N: number; readonly M: number },
   way: { readonly y: number; readonly z: number },
+  guess: Guess = {},
 ): StrengthFound | undefined {
   const direction = directionAt(section, angle);
   const reach = reachOf(section);
@@ -76,7 +124,8 @@ function depthFor(
   const found = (t: number): StrengthFound => ({ angle, c: depthAt(t, reach), at: at(t) });
   const [pulled, pressed] = [at(first), at(last)];
   if (!(pulled.N > 0) || !(pressed.N < 0)) return undefined;
-  const bent = rootOf((t) => at(t).N, first, last, pulled.N, pressed.N);
+  const bent = rootNear((t) => at(t).N, first, last, pulled.N, pressed.N, guess.bent);
+  guess.bent = bent;
   if (asked.N === 0) return found(bent);
   // between the place without axial force and the end that the asked force points to
   const across = (t: number) => {
@@ -87,7 +136,12 @@ function depthFor(
   const [atBent, atEnd] = [across(bent), across(end)];
   if (atBent === 0) return found(bent);
   if (atBent > 0 === atEnd > 0) return undefined;
-  return found(rootOf(across, bent, end, atBent, atEnd));
+  const t =
+    end > bent
+      ? rootNear(across, bent, end, atBent, atEnd, guess.found)
+      : rootNear(across, end, bent, atEnd, atBent, guess.found);
+  guess.found = t;
+  return found(t);
 }
 
 /**
@@ -139,16 +193,29 @@ export function strengthTowards(
   if (isNothing(section, asked.N, M)) return strengthTowards(section, laws, { ...asked, N: 0 });
   const toward = Math.atan2(asked.Mz, asked.My);
   const way = { y: Math.cos(toward), z: Math.sin(toward) };
-  const found = (angle: number) => depthFor(section, laws, angle, { N: asked.N, M }, way);
+  const guess: Guess = {};
+  const found = (angle: number) => depthFor(section, laws, angle, { N: asked.N, M }, way, guess);
   // the moment across the one that is asked, by the angle of the neutral axis
   const aside = (angle: number): number => {
     const one = found(angle);
     return one ? one.at.Mz * way.y - one.at.My * way.z : NaN;
   };
-  const steps = 16;
+  const angleAt = (step: number) => toward + Math.PI * (step / steps - 0.5) * (1 - 1e-9);
+  // mostly it grows from one end to the other: by halves; else step by step
+  let [low, high] = [0, steps];
+  let [below, above] = [aside(angleAt(0)), aside(angleAt(steps))];
+  while (high - low > 1 && below < 0 && above > 0) {
+    const middle = (low + high) >> 1;
+    const value = aside(angleAt(middle));
+    if (Number.isNaN(value)) break;
+    if (value > 0) [high, above] = [middle, value];
+    else [low, below] = [middle, value];
+  }
+  if (high - low === 1 && below < 0 && above > 0)
+    return found(rootOf(aside, angleAt(low), angleAt(high), below, above));
   let before: { angle: number; value: number } | undefined;
   for (let i = 0; i <= steps; i++) {
-    const angle = toward + Math.PI * (i / steps - 0.5) * (1 - 1e-9);
+    const angle = angleAt(i);
     const value = aside(angle);
     if (value === 0) return found(angle);
     if (before && before.value < 0 && value > 0) return found(rootOf(aside, before.angle, angle, before.value, value));
