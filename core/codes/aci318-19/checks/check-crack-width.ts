@@ -4,8 +4,7 @@ import { barSpacing } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { crackedFaces, type CrackedFace } from '../../doors/checks/beams/cracked-places';
-import { gridOf } from '../../doors/checks/beams/deflection';
-import { serviceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
+import { madeInService, serviceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
 import { skipped, utilisationOf } from '../../doors/checks/check';
 import { ruptureModulus } from './beam-section';
 
@@ -58,45 +57,37 @@ export const crackWidthCheck: BeamCheck = (beam) => {
   const { label } = service.beam.demand.states[state];
   const utilisation = utilisationOf(width, limit);
   return [
-    {
-      ...title,
-      made: true,
-      isService: true,
-      utilisation,
-      combination: label,
-      x: span.inMember(gridOf(span)[at].at),
-      trace: (sheet) => {
-        const { cover, apart } = reachOf(beam, cracked);
-        sheet.remark(
-          `The code asks for no width; the limit is that of the design rules. The ${face} bars under ${label}, by the cracked, elastic section (n = Es / Ec) under M = ${formatQuantity(My, 'moment', beam.units)}.`,
-        );
-        sheet.step({
-          clause: 'Frosch 1999',
-          title: 'Largest width of cracks at the face',
-          symbol: 'w',
-          expression: '2 * f_s / E_s * h_2 / h_1 * sqrt(d_c^2 + (s / 2)^2)',
-          inputs: {
-            f_s: stress(steelStress),
-            E_s: elasticity(beam.section.Es),
-            h_2: sectionLength(toFace),
-            h_1: sectionLength(toBars),
-            d_c: sectionLength(cover),
-            s: sectionLength(apart),
-          },
-          value: { value: width, kind: 'deflection', decimals: 4 },
-          note: 'h1, h2: from the neutral axis to the outermost bars and to the face; dc: the face to their centres; s: their distance',
-        });
-        compareAs(
-          sheet,
-          '24.3',
-          'w / w_max',
-          {
-            w: { value: width, kind: 'deflection', decimals: 4 },
-            w_max: { value: limit, kind: 'deflection', decimals: 4 },
-          },
-          utilisation,
-        );
-      },
-    },
+    madeInService(title, { span, at, utilisation }, label, (sheet) => {
+      const { cover, apart } = reachOf(beam, cracked);
+      sheet.remark(
+        `The code asks for no width; the limit is that of the design rules. The ${face} bars under ${label}, by the cracked, elastic section (n = Es / Ec) under M = ${formatQuantity(My, 'moment', beam.units)}.`,
+      );
+      sheet.step({
+        clause: 'Frosch 1999',
+        title: 'Largest width of cracks at the face',
+        symbol: 'w',
+        expression: '2 * f_s / E_s * h_2 / h_1 * sqrt(d_c^2 + (s / 2)^2)',
+        inputs: {
+          f_s: stress(steelStress),
+          E_s: elasticity(beam.section.Es),
+          h_2: sectionLength(toFace),
+          h_1: sectionLength(toBars),
+          d_c: sectionLength(cover),
+          s: sectionLength(apart),
+        },
+        value: { value: width, kind: 'deflection', decimals: 4 },
+        note: 'h1, h2: from the neutral axis to the outermost bars and to the face; dc: the face to their centres; s: their distance',
+      });
+      compareAs(
+        sheet,
+        '24.3',
+        'w / w_max',
+        {
+          w: { value: width, kind: 'deflection', decimals: 4 },
+          w_max: { value: limit, kind: 'deflection', decimals: 4 },
+        },
+        utilisation,
+      );
+    }),
   ];
 };

@@ -15,7 +15,7 @@ import { effectiveDepth, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { deflectionLine, forcesAlong, gridOf } from '../../doors/checks/beams/deflection';
-import { serviceBeam, type ServiceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
+import { madeInService, serviceBeam, type ServiceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
 import { missing, skipped, utilisationOf, type Check } from '../../doors/checks/check';
 import type { ServicePlace, ServiceSpan } from '../../doors/checks/service-span';
 import { ruptureModulus } from './beam-section';
@@ -282,24 +282,18 @@ function traceMethod(sheet: Sheet, beam: ConcreteBeam, { span }: Found): void {
   sheet.remark('Bars count as they run through; shear adds nothing to the deflection.');
 }
 
-function checkOf(
+const checkOf = (
   title: ServiceTitle,
   found: Found,
   states: readonly { label: string }[],
   trace: (sheet: Sheet) => void,
-): Check {
-  const { span, at, service, sustained, utilisation } = found;
-  const label = states[service].label;
-  return {
-    ...title,
-    made: true,
-    isService: true,
-    utilisation,
-    combination: sustained === undefined ? label : `${label}, ${states[sustained].label}`,
-    x: span.inMember(gridOf(span)[at].at),
+): Check =>
+  madeInService(
+    title,
+    found,
+    [found.service, ...(found.sustained === undefined ? [] : [found.sustained])].map((i) => states[i].label).join(', '),
     trace,
-  };
-}
+  );
 
 /** Beyond this share of the tension that cracks a section deflection is not followed; below it the cracking moment is that much less. */
 const tensionShare = 0.5;

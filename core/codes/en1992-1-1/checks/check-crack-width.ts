@@ -5,8 +5,7 @@ import { barSpacing } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { crackedFaces, type CrackedFace } from '../../doors/checks/beams/cracked-places';
-import { gridOf } from '../../doors/checks/beams/deflection';
-import { serviceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
+import { madeInService, serviceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
 import { skipped, utilisationOf } from '../../doors/checks/check';
 import { tensionStep, type EnMaterial } from './material';
 import { longTime, traceLongTime } from './time';
@@ -119,89 +118,81 @@ export const crackWidthCheck =
     const utilisation = utilisationOf(crack.width, limit);
     const { label } = service.beam.demand.states[state];
     return [
-      {
-        ...title,
-        made: true,
-        isService: true,
-        utilisation,
-        combination: label,
-        x: span.inMember(gridOf(span)[at].at),
-        trace: (sheet) => {
-          sheet.remark(
-            `The ${face} bars under ${label}, by the cracked, elastic section with creep under M = ${formatQuantity(My, 'moment', beam.units)}. ${beam.rules.service?.crackWidth === undefined ? 'Limit 0.3 mm of Table 7.1N, for all exposures but X0 and XC1; another is typed in the design rules.' : 'The limit is that of the design rules.'}`,
-          );
-          traceLongTime(sheet, section, time);
-          const ratio = crack.steel / crack.effectiveArea;
-          const lengthOf = (value: number): Step['value'] => ({ ...sectionLength(value), decimals: 2 });
-          sheet.step(tensionStep(material));
-          sheet.step({
-            clause: '7.3.2(3)',
-            title: 'Concrete in tension around the bars',
-            symbol: 'A_ceff',
-            expression: 'b * h_cef',
-            inputs: { b: sectionLength(section.width), h_cef: lengthOf(crack.effectiveDepth) },
-            value: area(crack.effectiveArea),
-            note: 'hc,ef: the least of 2.5 (h − d), a third of the depth in tension, and h / 2; of the web alone',
-          });
-          sheet.step({
-            clause: '7.3.4(2)',
-            title: 'Steel in it',
-            symbol: 'rho_peff',
-            expression: 'A_s / A_ceff',
-            inputs: { A_s: barArea(crack.steel), A_ceff: area(crack.effectiveArea) },
-            value: plain(ratio, 5),
-          });
-          sheet.step({
-            clause: '7.3.4(3)',
-            title: 'Largest distance of cracks',
-            symbol: 's_rmax',
-            expression: crack.isFarApart
-              ? 'max(3.4 * c + 0.8 * k_2 * 0.425 * phi_s / rho_peff, 1.3 * h_x)'
-              : '3.4 * c + 0.8 * k_2 * 0.425 * phi_s / rho_peff',
-            inputs: {
-              c: lengthOf(crack.cover),
-              k_2: plain(crack.k2),
-              phi_s: lengthOf(crack.diameter),
-              rho_peff: plain(ratio, 5),
-              ...(crack.isFarApart ? { h_x: lengthOf(toFace) } : {}),
-            },
-            value: sectionLength(crack.spacing),
-            ...(crack.isFarApart ? { note: 'bars lie further apart than 5 (c + φ / 2): (7.14) as well' } : {}),
-          });
-          sheet.step({
-            clause: '7.3.4(2)',
-            title: 'Strain of bars beyond that of concrete, in thousandths',
-            symbol: 'epsilon',
-            expression:
-              '1000 * max((sigma_s - 0.4 * f_ctm / rho_peff * (1 + E_s / E_cm * rho_peff)) / E_s, 0.6 * sigma_s / E_s)',
-            inputs: {
-              sigma_s: stress(steelStress),
-              f_ctm: { ...stress(material.fctm), decimals: 3 },
-              rho_peff: plain(ratio, 5),
-              E_s: elasticity(section.Es),
-              E_cm: elasticity(beam.concreteModulus),
-            },
-            value: plain(crack.strain * 1000, 4),
-          });
-          sheet.step({
-            clause: '7.3.4(1)',
-            title: 'Width of cracks',
-            symbol: 'w_k',
-            expression: 's_rmax * epsilon / 1000',
-            inputs: { s_rmax: lengthOf(crack.spacing), epsilon: plain(crack.strain * 1000, 4) },
-            value: { value: crack.width, kind: 'deflection', decimals: 4 },
-          });
-          compareAs(
-            sheet,
-            '7.3.1(5)',
-            'w_k / w_max',
-            {
-              w_k: { value: crack.width, kind: 'deflection', decimals: 4 },
-              w_max: { value: limit, kind: 'deflection', decimals: 4 },
-            },
-            utilisation,
-          );
-        },
-      },
+      madeInService(title, { span, at, utilisation }, label, (sheet) => {
+        sheet.remark(
+          `The ${face} bars under ${label}, by the cracked, elastic section with creep under M = ${formatQuantity(My, 'moment', beam.units)}. ${beam.rules.service?.crackWidth === undefined ? 'Limit 0.3 mm of Table 7.1N, for all exposures but X0 and XC1; another is typed in the design rules.' : 'The limit is that of the design rules.'}`,
+        );
+        traceLongTime(sheet, section, time);
+        const ratio = crack.steel / crack.effectiveArea;
+        const lengthOf = (value: number): Step['value'] => ({ ...sectionLength(value), decimals: 2 });
+        sheet.step(tensionStep(material));
+        sheet.step({
+          clause: '7.3.2(3)',
+          title: 'Concrete in tension around the bars',
+          symbol: 'A_ceff',
+          expression: 'b * h_cef',
+          inputs: { b: sectionLength(section.width), h_cef: lengthOf(crack.effectiveDepth) },
+          value: area(crack.effectiveArea),
+          note: 'hc,ef: the least of 2.5 (h − d), a third of the depth in tension, and h / 2; of the web alone',
+        });
+        sheet.step({
+          clause: '7.3.4(2)',
+          title: 'Steel in it',
+          symbol: 'rho_peff',
+          expression: 'A_s / A_ceff',
+          inputs: { A_s: barArea(crack.steel), A_ceff: area(crack.effectiveArea) },
+          value: plain(ratio, 5),
+        });
+        sheet.step({
+          clause: '7.3.4(3)',
+          title: 'Largest distance of cracks',
+          symbol: 's_rmax',
+          expression: crack.isFarApart
+            ? 'max(3.4 * c + 0.8 * k_2 * 0.425 * phi_s / rho_peff, 1.3 * h_x)'
+            : '3.4 * c + 0.8 * k_2 * 0.425 * phi_s / rho_peff',
+          inputs: {
+            c: lengthOf(crack.cover),
+            k_2: plain(crack.k2),
+            phi_s: lengthOf(crack.diameter),
+            rho_peff: plain(ratio, 5),
+            ...(crack.isFarApart ? { h_x: lengthOf(toFace) } : {}),
+          },
+          value: sectionLength(crack.spacing),
+          ...(crack.isFarApart ? { note: 'bars lie further apart than 5 (c + φ / 2): (7.14) as well' } : {}),
+        });
+        sheet.step({
+          clause: '7.3.4(2)',
+          title: 'Strain of bars beyond that of concrete, in thousandths',
+          symbol: 'epsilon',
+          expression:
+            '1000 * max((sigma_s - 0.4 * f_ctm / rho_peff * (1 + E_s / E_cm * rho_peff)) / E_s, 0.6 * sigma_s / E_s)',
+          inputs: {
+            sigma_s: stress(steelStress),
+            f_ctm: { ...stress(material.fctm), decimals: 3 },
+            rho_peff: plain(ratio, 5),
+            E_s: elasticity(section.Es),
+            E_cm: elasticity(beam.concreteModulus),
+          },
+          value: plain(crack.strain * 1000, 4),
+        });
+        sheet.step({
+          clause: '7.3.4(1)',
+          title: 'Width of cracks',
+          symbol: 'w_k',
+          expression: 's_rmax * epsilon / 1000',
+          inputs: { s_rmax: lengthOf(crack.spacing), epsilon: plain(crack.strain * 1000, 4) },
+          value: { value: crack.width, kind: 'deflection', decimals: 4 },
+        });
+        compareAs(
+          sheet,
+          '7.3.1(5)',
+          'w_k / w_max',
+          {
+            w_k: { value: crack.width, kind: 'deflection', decimals: 4 },
+            w_max: { value: limit, kind: 'deflection', decimals: 4 },
+          },
+          utilisation,
+        );
+      }),
     ];
   };

@@ -4,7 +4,7 @@ import { formatQuantity } from '../../../units';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { deflectionLine, forcesAlong, gridOf } from '../../doors/checks/beams/deflection';
-import { serviceBeam, type ServiceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
+import { madeInService, serviceBeam, type ServiceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
 import { impossible, skipped, utilisationOf, type Check } from '../../doors/checks/check';
 import type { ServicePlace, ServiceSpan } from '../../doors/checks/service-span';
 import { curvatureOf, type EnCurvature } from './curvature';
@@ -288,47 +288,39 @@ export const deflectionChecks =
       if (!found) return skipped(title.id, title.title, title.clause, 'Nothing loads it in service.');
       const { span, at, value, utilisation, sustained, permanent } = found;
       const { label } = states[sustained];
-      return {
-        ...title,
-        made: true,
-        isService: true,
-        utilisation,
-        combination: label,
-        x: span.inMember(gridOf(span)[at].at),
-        trace: (sheet) => {
-          trace(sheet, beam, material, deflection, found, label);
+      return madeInService(title, found, label, (sheet) => {
+        trace(sheet, beam, material, deflection, found, label);
+        sheet.remark(
+          rules.service?.[key] === undefined
+            ? `Limit l/${over} of ${key === 'total' ? '7.4.1(4)' : '7.4.1(5)'}.`
+            : `Limit l/${over} as typed in the design rules.`,
+        );
+        if (key === 'lasting') {
+          const [end, before] = [
+            deflection.down(span, sustained, true)[at],
+            permanent === undefined ? 0 : deflection.down(span, permanent, false)[at],
+          ];
+          sheet.step({
+            clause: '7.4.1(5)',
+            title: 'Deflection after partitions stand',
+            symbol: 'delta',
+            expression: 'delta_e - delta_0',
+            inputs: { delta_e: deflectionValue(end), delta_0: deflectionValue(before) },
+            value: deflectionValue(value),
+            note: `δe: in the end under ${label}, integrated; δ0: ${permanent === undefined ? 'nothing, as no permanent part can be told apart' : 'at once under permanent loads, integrated with Ecm and β = 1'}`,
+          });
+        } else
           sheet.remark(
-            rules.service?.[key] === undefined
-              ? `Limit l/${over} of ${key === 'total' ? '7.4.1(4)' : '7.4.1(5)'}.`
-              : `Limit l/${over} as typed in the design rules.`,
+            `δ, downward, is what the curvatures add up to ${formatQuantity(gridOf(span)[at].at, 'length', beam.units)} from the start of the span.`,
           );
-          if (key === 'lasting') {
-            const [end, before] = [
-              deflection.down(span, sustained, true)[at],
-              permanent === undefined ? 0 : deflection.down(span, permanent, false)[at],
-            ];
-            sheet.step({
-              clause: '7.4.1(5)',
-              title: 'Deflection after partitions stand',
-              symbol: 'delta',
-              expression: 'delta_e - delta_0',
-              inputs: { delta_e: deflectionValue(end), delta_0: deflectionValue(before) },
-              value: deflectionValue(value),
-              note: `δe: in the end under ${label}, integrated; δ0: ${permanent === undefined ? 'nothing, as no permanent part can be told apart' : 'at once under permanent loads, integrated with Ecm and β = 1'}`,
-            });
-          } else
-            sheet.remark(
-              `δ, downward, is what the curvatures add up to ${formatQuantity(gridOf(span)[at].at, 'length', beam.units)} from the start of the span.`,
-            );
-          compareAs(
-            sheet,
-            key === 'total' ? '7.4.1(4)' : '7.4.1(5)',
-            'abs(delta) * m / l',
-            { delta: deflectionValue(value), l: { value: span.limitLength, kind: 'length' }, m: plain(over, 0) },
-            utilisation,
-          );
-        },
-      };
+        compareAs(
+          sheet,
+          key === 'total' ? '7.4.1(4)' : '7.4.1(5)',
+          'abs(delta) * m / l',
+          { delta: deflectionValue(value), l: { value: span.limitLength, kind: 'length' }, m: plain(over, 0) },
+          utilisation,
+        );
+      });
     };
     return [made(titles.total, 'total'), made(titles.lasting, 'lasting')];
   };

@@ -2,8 +2,10 @@ import { findBar } from '../../../../catalog';
 import type { ReinforcedSection } from '../../../../concrete';
 import type { Reinforcement } from '../../../../model';
 import type { FlangedShape } from '../../../../results';
-import { missing, skipped, type Check } from '../check';
-import type { ServiceDemand, ServicePlace } from '../service-span';
+import type { Sheet } from '../../../../sheet';
+import { missing, skipped, type Check, type MadeCheck } from '../check';
+import type { ServiceDemand, ServicePlace, ServiceSpan } from '../service-span';
+import { gridOf } from './deflection';
 import { inRows, type BeamBars } from './beam-bars';
 import type { BeamSection } from './beam-section';
 import type { ConcreteBeam } from './concrete-beam';
@@ -23,6 +25,29 @@ export interface ServiceTitle {
   readonly title: string;
   readonly clause: string;
 }
+
+/** Where something of service is used most: a point of a span's grid. */
+interface ServiceWorst {
+  readonly span: ServiceSpan;
+  readonly at: number;
+  readonly utilisation: number;
+}
+
+/** A check of service that was made. @param combination labels of what governs it */
+export const madeInService = (
+  title: ServiceTitle,
+  { span, at, utilisation }: ServiceWorst,
+  combination: string,
+  trace: (sheet: Sheet) => void,
+): MadeCheck => ({
+  ...title,
+  made: true,
+  isService: true,
+  utilisation,
+  combination,
+  x: span.inMember(gridOf(span)[at].at),
+  trace,
+});
 
 const known = new WeakMap<
   ConcreteBeam,
