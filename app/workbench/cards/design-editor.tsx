@@ -290,7 +290,7 @@ function RulesChoice({ members }: { members: readonly Member[] }) {
           <button
             type="button"
             className="link"
-            aria-label="Change these design rules"
+            title="Change these design rules"
             onClick={() =>
               look({
                 panel: { kind: 'settings' },

@@ -41,7 +41,7 @@ export function DesignRulesList() {
             })
           }
         />
-        <CopyButton from={undefined} name="of the project" />
+        <CopyButton from={undefined} name="rules of the project" />
       </Part>
       {sets.map((set) => (
         <RuleSet key={set.id} set={set} />
@@ -57,11 +57,7 @@ const withoutGone = (rules: RulesChange): ConcreteRules =>
 function CopyButton({ from, name }: { from: string | undefined; name: string }) {
   const workbench = useWorkbenchApi();
   return (
-    <Button
-      size="small"
-      aria-label={`Copy the rules ${name} as a new set`}
-      onClick={() => copyRules(workbench, from, [])}
-    >
+    <Button size="small" aria-label={`Copy as a new set: ${name}`} onClick={() => copyRules(workbench, from, [])}>
       Copy as a new set
     </Button>
   );
