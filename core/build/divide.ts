@@ -12,6 +12,7 @@ import {
   type PlacedLoad,
   type TableName,
 } from '../model';
+import { barsOfPiece } from './bars-of-pieces';
 
 type NextId = (table: TableName) => string;
 
@@ -45,6 +46,9 @@ export function divideEdits(
     const shares = [first ? 0 : inner[i - 1].share, last ? 1 : inner[i].share];
     return {
       ...shared,
+      ...(shared.reinforcement
+        ? { reinforcement: barsOfPiece(shared.reinforcement, stations[i], stations[i + 1]) }
+        : {}),
       id,
       start: ends[i],
       end: ends[i + 1],
@@ -60,6 +64,7 @@ export function divideEdits(
   const fields: Record<string, unknown> = { end: first.end };
   if (endConnection) fields.endConnection = null;
   if (endRigid !== undefined) fields.endRigid = null;
+  if (shared.reinforcement?.added ?? shared.reinforcement?.zones) fields.reinforcement = first.reinforcement;
   if (first.endOffset) Object.assign(fields, { startOffset: first.startOffset, endOffset: first.endOffset });
   const edits: Edit[] = [
     { kind: 'change', table: 'members', changes: [{ id: member.id, fields }] },

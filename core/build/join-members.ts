@@ -9,8 +9,10 @@ import {
   type Edit,
   type Member,
   type Model,
+  type Reinforcement,
   type Vector,
 } from '../model';
+import { barsOfJoined } from './bars-of-pieces';
 import { refuse, type Plan, type PreviewLine } from './plan';
 
 /**
@@ -42,6 +44,8 @@ export function joinPlan(model: Model, ids: readonly string[]): Plan {
       set(field, 'start', links[0]);
       set(field, 'end', lastLink);
     }
+    const bars = joinedBars(model, links);
+    if (bars) fields.reinforcement = bars;
     edits.push({ kind: 'change', table: 'members', changes: [{ id: kept.id, fields }] });
     const loads = movedLoads(model, links, { first, last }, kept.id);
     if (loads.length > 0) edits.push({ kind: 'change', table: 'loads', changes: loads });
@@ -60,6 +64,20 @@ export function joinPlan(model: Model, ids: readonly string[]): Plan {
     preview,
     made,
   };
+}
+
+/** Bars of what members become; undefined: nothing of them changes. */
+function joinedBars(model: Model, links: readonly Link[]): Reinforcement | undefined {
+  if (!links.some(({ member: { reinforcement } }) => reinforcement?.added ?? reinforcement?.zones)) return undefined;
+  const axes = links.map(({ member }) => memberAxis(model, member)!);
+  return barsOfJoined(
+    links.map(({ member, flipped }, i) => ({
+      bars: member.reinforcement,
+      length: axes[i].length,
+      flipped,
+      upended: dot(axes[i].axes.z, axes[0].axes.z) < 0,
+    })),
+  );
 }
 
 interface Link {

@@ -34,6 +34,7 @@ import {
 } from '../results';
 import { LineMoments } from './moments-around';
 import { ServiceSpans } from './service-spans';
+import { barsBeyond } from './bars-beyond';
 import { usedBars } from './used-bars';
 
 /** Solved states with what each counts, and their sum. */
@@ -175,6 +176,7 @@ export class MemberChecker {
       return whole('There is no strength combination. Generate the combinations in the Loads stage.');
     const refused = code.refuses(this.combinations);
     if (refused !== undefined) return whole(refused);
+    const given = bars ?? member.reinforcement;
     const { checks, reinforcement } = code.check(
       {
         model,
@@ -197,7 +199,13 @@ export class MemberChecker {
         service: over === this.strength ? () => this.service.of(memberId) : undefined,
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
-        bars: bars ?? member.reinforcement,
+        bars: given,
+        goesOn: endsInLine(inLine),
+        beyond: (added, end) => {
+          const far = barsBeyond(model, inLine, given!.added![added], end);
+          const [before, after] = [member.startRigid ?? 0, member.endRigid ?? 0];
+          return end === 'start' ? -before - far : solution.lengths[number] + after + far;
+        },
         rules: rulesOf(model, member).rules,
       },
       this.bases.get(code),
@@ -213,6 +221,12 @@ export class MemberChecker {
       ...(reinforcement ? { reinforcement } : {}),
     };
   }
+}
+
+/** At which ends of a member its line goes on. */
+function endsInLine({ pieces, own }: MemberInLine): { start: boolean; end: boolean } {
+  const [first, last] = [pieces[0] !== own, pieces[pieces.length - 1] !== own];
+  return own.reversed ? { start: last, end: first } : { start: first, end: last };
 }
 
 /** What a member needs that a meshed slab or wall works with: its own forces are only a part of what the section of both carries. */

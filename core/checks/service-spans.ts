@@ -163,6 +163,7 @@ export class ServiceSpans {
   private placesOf(piece: LinePiece, span: Span): ServicePlace[] {
     const { member, reversed } = piece;
     const number = this.numbers.get(member)!;
+    const before = this.model.members[member].startRigid ?? 0;
     const onLine = placeOnLine(this.model, piece);
     const within = (x: number) => onLine(x) > span.from - 1e-6 && onLine(x) < span.to + 1e-6;
     const at = (x: number) => Math.min(span.to - span.from, Math.max(0, onLine(x) - span.from));
@@ -174,7 +175,7 @@ export class ServiceSpans {
           const values = own(state);
           return { N: values[lineIndex.N], My: values[lineIndex.My] };
         };
-        return within(x) ? [{ at: at(x), member, shape, forces: remembered(read) }] : [];
+        return within(x) ? [{ at: at(x), member, x, fromNode: before + x, shape, forces: remembered(read) }] : [];
       });
       return reversed ? places.reverse() : places;
     }
@@ -194,6 +195,8 @@ export class ServiceSpans {
             {
               at: at(x),
               member,
+              x,
+              fromNode: before + x,
               shape: undefined,
               forces: (state) => {
                 const values = lineOf(state).at(x, after);

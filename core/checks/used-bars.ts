@@ -2,7 +2,7 @@ import type { BeamReinforcement } from '../codes/checks';
 import type { Reinforcement } from '../model';
 
 /** The bars a beam was checked with, given and proposed, as the record that accepts them. */
-export function usedBars({ top, bottom, side, stirrups }: BeamReinforcement): Reinforcement {
+export function usedBars({ top, bottom, side, stirrups, parts }: BeamReinforcement): Reinforcement {
   const layer = (part: BeamReinforcement['side']) => part && { bar: part.value.bar.name, count: part.value.count };
   const [above, below, beside] = [layer(top), layer(bottom), layer(side)];
   return {
@@ -18,6 +18,7 @@ export function usedBars({ top, bottom, side, stirrups }: BeamReinforcement): Re
           },
         }
       : {}),
+    ...parts,
   };
 }
 

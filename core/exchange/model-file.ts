@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 14;
+export const formatVersion = 15;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -105,6 +105,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
     designRules: [],
     ...(file.lastIds ? { lastIds: { ...file.lastIds, designRules: 0 } } : {}),
   }),
+  // version 15 knows bars and stirrups along parts of members
+  14: (file) => ({ ...file, version: 15 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -1,5 +1,5 @@
 import type { ReinforcedSection, SectionForces } from '../../../concrete';
-import { barSpacing, effectiveDepth, type Face } from '../../doors/checks/beams/beam-bars';
+import { barSpacing, effectiveDepth, steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import type { Bent } from '../../doors/checks/beams/bending';
 import type { BeamCode } from '../../doors/checks/beams/concrete-beam';
@@ -7,6 +7,7 @@ import type { DemandPoint } from '../../doors/checks/beams/demands';
 import type { CheckedMember } from '../../doors/checks/design-code';
 import type { UnitSystem } from '../../../units';
 import { deepBeam, largestBarSpacing, largestSideGap, ruptureModulus } from './beam-section';
+import { aciAnchorage } from './development';
 import { bend, flexuralStrength, minimumFlexuralSteel } from './flexure';
 import { proposeStirrups } from './shear';
 import { thresholdTorsion, torsionPull } from './torsion';
@@ -45,9 +46,10 @@ export function aciBeam(section: BeamSection, { free, units }: Surroundings): Be
       // 9.3.3.1
       ductile: section.fy / section.Es + 0.003,
       allows: (bars, width) =>
-        bars.count * bars.bar.area >= minimumFlexuralSteel(section, effectiveDepth(section, bars), undefined, width) &&
+        steelOf(bars) >= minimumFlexuralSteel(section, effectiveDepth(section, bars), undefined, width) &&
         barSpacing(section, bars) <= cracks,
     },
+    anchorage: aciAnchorage(section),
     sideGap: (isTwisted) => (isTwisted || section.depth > deepBeam ? largestSideGap(section) : Infinity),
     minimumWidth: (bending) => widthsOf(section, free, bending),
     proposeStirrups: (d, shear) =>

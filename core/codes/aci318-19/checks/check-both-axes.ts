@@ -18,20 +18,20 @@ export const aciBothAxes = bothAxesCheck({
   limit: ({ section }) => (incidental * ruptureModulus(section) * section.depth * section.width ** 2) / 6,
   why: 'less than 1% of what cracks the section (19.2.3)',
   atFaces,
-  trace: (sheet, { section, reinforced, units }, { point, N }, bent) =>
-    traceStrength(sheet, section, reinforced(point.shape), { N, My: point.My, Mz: point.Mz }, bent, units),
+  trace: (sheet, { section, reinforced, units }, { point, N, bars }, bent) =>
+    traceStrength(sheet, section, reinforced(point.shape, bars), { N, My: point.My, Mz: point.Mz }, bent, units),
 });
 
 /** 22.5.1.10, 22.5.1.11: shear across the beam, beside that along its depth. */
-export const acrossShearCheck: BeamCheck = ({ section, shear, stirrups, units, d, tensionSteel }) => {
+export const acrossShearCheck: BeamCheck = ({ section, shear, stirrupsAt, units, d, tensionSteel }) => {
   const [id, title, clause] = ['shear-across', 'Shear across the beam', '22.5.1.11'] as const;
   const value = worstPlace(shear, ({ Vy }) => Math.abs(Vy))?.value ?? 0;
   const turned = { ...section, width: section.depth, depth: section.width };
   const across = Math.max(0, section.width - section.cover - 2 * section.stirrup.diameter);
-  const legs = { ...stirrups.value, legs: 2 };
+  const legsAt = (x: number) => ({ ...stirrupsAt(x), legs: 2 });
   const uses = (point: DemandPoint) => [
-    utilisationOf(Math.abs(point.Vz), shearStrength(section, d, stirrups.value, tensionSteel, point.N).strength),
-    utilisationOf(Math.abs(point.Vy), shearStrength(turned, across, legs, tensionSteel, point.N).strength),
+    utilisationOf(Math.abs(point.Vz), shearStrength(section, d, stirrupsAt(point.x), tensionSteel, point.N).strength),
+    utilisationOf(Math.abs(point.Vy), shearStrength(turned, across, legsAt(point.x), tensionSteel, point.N).strength),
   ];
   // by both rules: alone each way, and together where each takes more than half
   const use = (point: DemandPoint): number => {
@@ -62,7 +62,7 @@ export const acrossShearCheck: BeamCheck = ({ section, shear, stirrups, units, d
       trace: (sheet) => {
         const [along, aside] = uses(point);
         sheet.remark('Across the beam two legs of each stirrup count, and all of its depth as width.');
-        const { strength } = shearStrength(turned, across, legs, tensionSteel, point.N, sheet);
+        const { strength } = shearStrength(turned, across, legsAt(point.x), tensionSteel, point.N, sheet);
         if (worst === aside)
           compareAs(sheet, '22.5.1.10', 'V_u / V_d', { V_u: force(Math.abs(point.Vy)), V_d: force(strength) }, worst);
         else {

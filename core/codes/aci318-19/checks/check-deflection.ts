@@ -11,7 +11,7 @@ import {
   type Step,
 } from '../../../sheet';
 import { formatQuantity } from '../../../units';
-import { effectiveDepth, type Face } from '../../doors/checks/beams/beam-bars';
+import { effectiveDepth, steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { deflectionLine, forcesAlong, gridOf } from '../../doors/checks/beams/deflection';
@@ -141,7 +141,7 @@ class Deflection {
       0,
     );
     const d = pulled ? effectiveDepth(this.beam.section, pulled) : this.beam.d;
-    const steel = pressed ? pressed.count * pressed.bar.area : 0;
+    const steel = steelOf(pressed);
     return { ratio: steel / (width * d), face: sags ? 'top' : 'bottom', steel, width, d };
   }
 

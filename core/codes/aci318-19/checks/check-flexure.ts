@@ -1,8 +1,15 @@
 import { barArea, plain, sectionLength, type Sheet } from '../../../sheet';
-import { barSpacing, effectiveDepth, type Face } from '../../doors/checks/beams/beam-bars';
+import { barSpacing, effectiveDepth, steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs, type Bent } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
-import { bendingCheck, loadedFace, type BendingCheckWords, type WorstOfFace } from '../../doors/checks/beams/faces';
+import {
+  bendingCheck,
+  loadedFace,
+  worstSet,
+  type BendingCheckWords,
+  type WorstOfFace,
+} from '../../doors/checks/beams/faces';
+import type { FaceBars } from '../../doors/checks/beam-reinforcement';
 import { spacingCheck, type SpacingWords } from '../../doors/checks/beams/spacing-check';
 import { skipped, utilisationOf } from '../../doors/checks/check';
 import { largestBarSpacing } from './beam-section';
@@ -15,13 +22,13 @@ export const atFaces = 'Moments are read between the faces of the supports it is
 const traceWorst = (
   sheet: Sheet,
   { section, reinforced, units }: ConcreteBeam,
-  { demand }: WorstOfFace,
+  { demand, bars }: WorstOfFace,
   bent: Bent,
 ): void =>
   traceStrength(
     sheet,
     section,
-    reinforced(demand.point.shape),
+    reinforced(demand.point.shape, bars),
     { N: demand.N, My: demand.point.My, Mz: 0 },
     bent,
     units,
@@ -47,9 +54,11 @@ const leastSteelCheck =
   (beam) => {
     const loaded = loadedFace(beam, face);
     if (!loaded) return [];
-    const { layer, steel, base } = loaded;
     const { section } = beam;
-    const [d, width] = [effectiveDepth(section, layer), beam.minimumWidth[face]];
+    const width = beam.minimumWidth[face];
+    const leastOf = (of: FaceBars) => minimumFlexuralSteel(section, effectiveDepth(section, of), undefined, width);
+    const { layer, base, value } = worstSet(loaded, (of) => utilisationOf(leastOf(of), steelOf(of)));
+    const [d, steel] = [effectiveDepth(section, layer), steelOf(layer)];
     return [
       {
         ...base,
@@ -57,7 +66,7 @@ const leastSteelCheck =
         id: `flexure-${face}-minimum`,
         title: `Minimum ${face} bars`,
         clause: '9.6.1',
-        utilisation: utilisationOf(minimumFlexuralSteel(section, d, undefined, width), steel),
+        utilisation: value,
         trace: (sheet) => {
           const least = minimumFlexuralSteel(section, d, sheet, width);
           compareAs(sheet, '9.6.1.1', 'A_min / A_s', { A_min: barArea(least), A_s: barArea(steel) }, least / steel);
@@ -122,10 +131,10 @@ const crackCheck =
   (beam) => {
     const loaded = loadedFace(beam, face);
     if (!loaded) return [];
-    const { layer, base } = loaded;
     const { section } = beam;
     const cover = section.cover + section.stirrup.diameter;
-    const [apart, widest] = [barSpacing(section, layer), largestBarSpacing(section, cover)];
+    const { base, value: apart } = worstSet(loaded, (of) => barSpacing(section, of));
+    const widest = largestBarSpacing(section, cover);
     const utilisation = apart === 0 ? 0 : utilisationOf(apart, Math.max(widest, 0));
     return [
       {

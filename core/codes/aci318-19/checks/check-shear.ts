@@ -1,8 +1,9 @@
-import { formatQuantity } from '../../../units';
 import { barArea, force, sectionLength } from '../../../sheet';
 import { skipped, utilisationOf } from '../../doors/checks/check';
 import { compareAs } from '../../doors/checks/beams/bending';
-import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
+import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
+import type { DemandPoint } from '../../doors/checks/beams/demands';
+import { stirrupWords } from '../../doors/checks/beams/stirrup-words';
 import { madeAt, worstPlace } from '../../doors/checks/beams/faces';
 import {
   largestLegSpacing,
@@ -14,15 +15,12 @@ import {
   shearStrength,
 } from './shear';
 
-/** Shear that is left to the stirrups, where it is most, N. */
-const mostOfStirrups = ({ section, d, shear }: ConcreteBeam) =>
-  worstPlace(shear, ({ Vz, N }) => shearOfStirrups(section, d, { V: Math.abs(Vz), N })) ??
-  worstPlace(shear, ({ Vz }) => Math.abs(Vz));
-
 /** 22.5: design strength in shear. */
-export const shearCheck: BeamCheck = ({ section, units, shear, stirrups, d, tensionSteel, shearWords, slabWords }) => {
-  const strengthAt = (N: number) => shearStrength(section, d, stirrups.value, tensionSteel, N).strength;
-  const worst = worstPlace(shear, ({ Vz, N }) => utilisationOf(Math.abs(Vz), strengthAt(N)));
+export const shearCheck: BeamCheck = (beam) => {
+  const { section, shear, stirrupsAt, d, tensionSteel, shearWords, slabWords } = beam;
+  const worst = worstPlace(shear, ({ x, Vz, N }) =>
+    utilisationOf(Math.abs(Vz), shearStrength(section, d, stirrupsAt(x), tensionSteel, N).strength),
+  );
   if (!worst) return [skipped('shear', 'Shear', '22.5', 'No shear in any combination.')];
   const { point, value } = worst;
   return [
@@ -33,16 +31,12 @@ export const shearCheck: BeamCheck = ({ section, units, shear, stirrups, d, tens
       clause: '22.5',
       utilisation: value,
       trace: (sheet) => {
-        const { legs, bar, spacing } = stirrups.value;
-        if (stirrups.proposed)
-          sheet.remark(
-            `The stirrups are proposed: ${legs} legs ${bar.name} at ${formatQuantity(spacing, 'sectionLength', units, 0)}, the same over the whole beam.`,
-          );
+        for (const words of stirrupWords(beam)) sheet.remark(words);
         if (shearWords.length === 0)
           sheet.remark('Vu is taken at the axis of the support rather than at d from its face, on the safe side.');
         for (const words of shearWords) sheet.remark(`${words} (9.4.3.2).`);
         for (const words of slabWords) sheet.remark(`${words}.`);
-        const { strength } = shearStrength(section, d, stirrups.value, tensionSteel, point.N, sheet);
+        const { strength } = shearStrength(section, d, stirrupsAt(point.x), tensionSteel, point.N, sheet);
         compareAs(sheet, '9.5.1.1', 'V_u / V_d', { V_u: force(Math.abs(point.Vz)), V_d: force(strength) }, value);
       },
     },
@@ -51,14 +45,21 @@ export const shearCheck: BeamCheck = ({ section, units, shear, stirrups, d, tens
 
 /** 9.7.6.2.2: largest spacing of stirrups along the beam, and of their legs across it. */
 export const stirrupSpacingCheck: BeamCheck = (beam) => {
-  const { section, stirrups, d } = beam;
-  const worst = mostOfStirrups(beam);
+  const { section, shear, stirrupsAt, d } = beam;
+  const at = ({ x, Vz, N }: DemandPoint) => {
+    const { spacing, legs } = stirrupsAt(x);
+    const left = shearOfStirrups(section, d, { V: Math.abs(Vz), N });
+    const [widest, widestLegs] = [largestStirrupSpacing(section, d, left), largestLegSpacing(section, d, left)];
+    return { spacing, widest, across: legSpacing(section, legs), widestLegs, left };
+  };
+  // where all is used alike the place with most shear speaks
+  const most = shear.reduce((sum, point) => Math.max(sum, at(point).left), 1);
+  const worst = worstPlace(shear, (point) => {
+    const { spacing, widest, across, widestLegs, left } = at(point);
+    return Math.max(spacing / widest, across / widestLegs) * (1 + (1e-9 * left) / most);
+  });
   if (!worst) return [];
-  const { spacing, legs } = stirrups.value;
-  const { Vz, N } = worst.point;
-  const left = shearOfStirrups(section, d, { V: Math.abs(Vz), N });
-  const [widest, widestLegs] = [largestStirrupSpacing(section, d, left), largestLegSpacing(section, d, left)];
-  const across = legSpacing(section, legs);
+  const { spacing, widest, across, widestLegs } = at(worst.point);
   const isLegs = across / widestLegs > spacing / widest;
   const utilisation = isLegs ? utilisationOf(across, widestLegs) : utilisationOf(spacing, widest);
   return [
@@ -93,7 +94,7 @@ export const stirrupSpacingCheck: BeamCheck = (beam) => {
 };
 
 /** 9.6.3, 9.6.4.2: least stirrups, where shear or torsion asks for any. */
-export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrups, d, code }) => {
+export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrupsAt, d, code }) => {
   const worst = worstPlace(shear, ({ Vz }) => Math.abs(Vz));
   const twisted = worstPlace(shear, code.twist);
   const asked = twisted ?? worst;
@@ -101,18 +102,27 @@ export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrups, d, cod
   const [id, title, clause] = ['shear-minimum', 'Minimum stirrups', '9.6.3'] as const;
   if (!twisted && !needsStirrups(section, d, asked.value))
     return [skipped(id, title, clause, 'Vu does not exceed φ λ √f′c b d, so 9.6.3.1 asks for none.')];
-  const given = stirrups.value.legs * stirrups.value.bar.area;
+  const useAt = (x: number) => {
+    const there = stirrupsAt(x);
+    return minimumStirrups(section, there) / (there.legs * there.bar.area);
+  };
+  // every place that asks for stirrups asks for the least of them
+  const { point } = worstPlace(shear, (one) =>
+    code.twist(one) > 0 || needsStirrups(section, d, Math.abs(one.Vz)) ? useAt(one.x) : 0,
+  ) ?? { point: asked.point };
+  const there = stirrupsAt(point.x);
+  const given = there.legs * there.bar.area;
   return [
     {
-      ...madeAt(asked.point),
+      ...madeAt(point),
       isRule: true,
       id,
       title,
       clause,
-      utilisation: minimumStirrups(section, stirrups.value) / given,
+      utilisation: useAt(point.x),
       trace: (sheet) => {
         if (twisted) sheet.remark('Torsion asks for them, Av + 2 At (9.6.4.2).');
-        const least = minimumStirrups(section, stirrups.value, sheet);
+        const least = minimumStirrups(section, there, sheet);
         compareAs(sheet, '9.6.3.4', 'A_vmin / A_v', { A_vmin: barArea(least), A_v: barArea(given) }, least / given);
       },
     },

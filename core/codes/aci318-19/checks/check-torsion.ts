@@ -15,7 +15,7 @@ const equilibrium =
 
 /** 22.7: stirrups for torsion with shear, and what the concrete may bear of both. */
 export const torsionCheck: BeamCheck = (beam) => {
-  const { section, shear, stirrups, d, tensionSteel, units } = beam;
+  const { section, shear, stirrupsAt, d, tensionSteel, units } = beam;
   const threshold = thresholdTorsion(section);
   const show = (value: number) => formatQuantity(value, 'moment', units);
   const twisted = shear.filter((point) => beam.code.twist(point) > 0);
@@ -31,8 +31,8 @@ export const torsionCheck: BeamCheck = (beam) => {
     ];
   }
   const left = ({ Vz, N }: DemandPoint) => shearOfStirrups(section, d, { V: Math.abs(Vz), N });
-  const legs = worstPlace(twisted, (point) => legUse(section, d, stirrups.value, left(point), Math.abs(point.T)))!;
-  const concrete = ({ N }: DemandPoint) => shearStrength(section, d, stirrups.value, tensionSteel, N).concrete;
+  const legs = worstPlace(twisted, (point) => legUse(section, d, stirrupsAt(point.x), left(point), Math.abs(point.T)))!;
+  const concrete = ({ x, N }: DemandPoint) => shearStrength(section, d, stirrupsAt(x), tensionSteel, N).concrete;
   const crushed = worstPlace(twisted, (point) =>
     crushingUse(section, d, Math.abs(point.Vz), Math.abs(point.T), concrete(point)),
   )!;
@@ -49,7 +49,7 @@ export const torsionCheck: BeamCheck = (beam) => {
         sheet.remark(
           `Tu = ${show(Math.abs(point.T))} exceeds φ Tth = ${show(threshold)}; Vu = ${formatQuantity(Math.abs(point.Vz), 'force', units)} acts with it. Stirrups are closed; those bars along the beam that torsion asks for are part of bending.`,
         );
-        legUse(section, d, stirrups.value, left(point), Math.abs(point.T), sheet);
+        legUse(section, d, stirrupsAt(point.x), left(point), Math.abs(point.T), sheet);
       },
     },
     {
@@ -69,11 +69,11 @@ export const torsionCheck: BeamCheck = (beam) => {
 
 /** 9.7.6.3.3: spacing of closed stirrups for torsion. */
 export const torsionSpacingCheck: BeamCheck = (beam) => {
-  const { section, shear, stirrups } = beam;
-  const worst = worstPlace(shear, beam.code.twist);
+  const { section, shear, stirrupsAt } = beam;
+  const worst = worstPlace(shear, (point) => (beam.code.twist(point) > 0 ? stirrupsAt(point.x).spacing : 0));
   if (!worst) return [];
   const widest = largestTorsionSpacing(section);
-  const { spacing } = stirrups.value;
+  const spacing = worst.value;
   return [
     {
       ...madeAt(worst.point),

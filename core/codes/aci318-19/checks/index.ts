@@ -5,6 +5,7 @@ import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
 import { aciBeam } from './beam-code';
 import { aciSpacing } from './beam-section';
+import { aciAnchorageChecks } from './check-anchorage';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
 import { faceChecks } from './check-flexure';
@@ -13,12 +14,13 @@ import { aciBothAxes, acrossShearCheck } from './check-both-axes';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 
 import { beamRegister, concreteWithout } from './register';
-import { anchorageStatement, axialStatement } from './statements';
+import { axialStatement } from './statements';
 
 /** What is checked of a rectangular beam, in the order it is listed. */
 const beamChecks: readonly BeamCheck[] = [
   ...faceChecks('bottom'),
   ...faceChecks('top'),
+  ...aciAnchorageChecks,
   shearCheck,
   stirrupSpacingCheck,
   leastStirrupsCheck,
@@ -31,7 +33,6 @@ const beamChecks: readonly BeamCheck[] = [
   slabStatement('6.3.2'),
   deflectionChecks,
   crackWidthCheck,
-  anchorageStatement,
   acceptedStatement,
 ];
 

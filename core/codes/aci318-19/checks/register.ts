@@ -38,6 +38,28 @@ export const beamRegister: RegisterPart = {
   entries: [
     ...faces,
     entry(
+      'development',
+      'Anchorage of bars',
+      '25.4, 9.7.3',
+      'compared',
+      'Bars count at each place by how far they are developed (25.4.2.4 with Ktr = 0, hooks by 25.4.3.1), within supports less the cover; past where they are asked for they go on by d or 12 diameters (9.7.3.3). Into the next member of a line they are taken to go on as far as they need. Where the width of a support is not known, anchorage beyond it is assumed and said. Laps and the bars of 9.7.7 are not checked.',
+    ),
+    entry(
+      'termination',
+      'Ends of bars in tension',
+      '9.7.3.5',
+      'rule',
+      'Bars that end where their face is in tension: shear at most two thirds of its strength, or twice the bars that are asked for go on and shear is at most three quarters of it. More stirrups there, 9.7.3.5(b), are not counted.',
+    ),
+    entry(
+      'carried-bottom',
+      'Bottom bars into the supports',
+      '9.7.3.8',
+      'rule',
+      'A third of the bottom bars of a span, a quarter where the beam goes on or is built in, lie all along.',
+    ),
+    entry('carried-top', 'Top bars beyond the supports', '9.7.3.8.4', 'rule', 'A third of the top bars lie all along.'),
+    entry(
       'shear',
       'Shear',
       '22.5',
@@ -117,13 +139,6 @@ export const beamRegister: RegisterPart = {
       '24.3',
       'rule',
       'The code asks for spacing of bars alone; a width is computed where the design rules hold a limit for it.',
-    ),
-    entry(
-      'development',
-      'Anchorage of bars',
-      '25.4',
-      'out',
-      'Bars are checked as running through. No verdict speaks of it.',
     ),
     entry('seismic', 'Seismic detailing', '18', 'out', 'Not checked. No verdict speaks of it.'),
   ],

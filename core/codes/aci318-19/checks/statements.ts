@@ -34,13 +34,3 @@ export const axialStatement: BeamCheck = ({ section, code, bending, units }) => 
     ),
   ];
 };
-
-/** 25.4. */
-export const anchorageStatement: BeamCheck = () => [
-  skipped(
-    'development',
-    'Anchorage of bars',
-    '25.4',
-    'Cut-off points and anchorage are not part of the model; bars are checked as running through.',
-  ),
-];

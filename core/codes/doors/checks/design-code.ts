@@ -56,6 +56,10 @@ export interface CheckedMember {
   readonly service?: (() => ServiceDemand) | undefined;
   /** which ends nothing but the member holds: the tips of cantilevers */
   readonly free: { readonly start: boolean; readonly end: boolean };
+  /** at which ends its design line goes on */
+  readonly goesOn: { readonly start: boolean; readonly end: boolean };
+  /** where the bars of that number among those added, which reach an end at which its line goes on, stop: m from the start of the flexible part; endless: as far as they need to */
+  readonly beyond: (added: number, end: 'start' | 'end') => number;
   /** reinforcement it is checked with; a part left out is proposed */
   readonly bars: Reinforcement | undefined;
   /** what concrete is designed by */

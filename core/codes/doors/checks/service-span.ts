@@ -14,6 +14,9 @@ export interface ServicePlace {
   /** m from the start of the span */
   readonly at: number;
   readonly member: string;
+  /** m from the start of the member's flexible part, and from its start node */
+  readonly x: number;
+  readonly fromNode: number;
   /** the section of beam and slab; undefined: the beam alone */
   readonly shape: FlangedShape | undefined;
   /** under the state of that number, N, N·m: of the section of both */

@@ -1,10 +1,11 @@
 import type { UnitSystem } from '../../../units';
-import type { Face } from '../../doors/checks/beams/beam-bars';
+import { steelOf, type Face } from '../../doors/checks/beams/beam-bars';
+import { weakerSteel } from '../../doors/checks/beams/bars-along';
 import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import { bendBy } from '../../doors/checks/beams/bending';
 import type { BeamCode } from '../../doors/checks/beams/concrete-beam';
 import type { DemandPoint } from '../../doors/checks/beams/demands';
-import type { FaceBars } from '../../doors/checks/beam-reinforcement';
+import { enAnchorage } from './anchorage';
 import { bendingResistance, leastBars, mostBars } from './flexure';
 import { blockOf, lawsOf, materialOf, MPa, type EnFactors } from './material';
 import { proposeStirrups } from './shear';
@@ -44,27 +45,21 @@ export function enBeam(section: BeamSection, factors: EnFactors, units: UnitSyst
       strengthOf: (bars, face, shape) => bendingResistance(section, material, bars, face, shape),
       ductile: Math.max(material.fyd / section.Es, crushing * (1 / mostDepth - 1)),
       allows: (bars, width) =>
-        bars.count * bars.bar.area >= leastBars(section, material, bars, width) &&
-        bars.count * bars.bar.area <= mostBars(section),
+        steelOf(bars) >= leastBars(section, material, bars, width) && steelOf(bars) <= mostBars(section),
     },
+    anchorage: enAnchorage(section, material),
     sideGap: (isTwisted) => (isTwisted ? mostSideGap : Infinity),
     minimumWidth: (bending) => widthsOf(section, bending),
-    proposeStirrups: (depth, shear, { top, bottom }) =>
+    proposeStirrups: (depth, shear, bars) =>
       proposeStirrups(
         section,
         material,
         depth,
         shear.map((point) => ({ V: Math.abs(point.Vz), N: point.N, My: point.My, T: twist(point) })),
-        weakest([top, bottom]),
+        weakerSteel(bars),
         units,
       ),
   };
-}
-
-/** Area of the weaker face, m². */
-function weakest(faces: readonly (FaceBars | undefined)[]): number {
-  const areas = faces.flatMap((face) => (face ? [face.count * face.bar.area] : []));
-  return areas.length > 0 ? Math.min(...areas) : 0;
 }
 
 /** 9.2.1.1(1): mean width of what is in tension, half of the depth; where the slab is compressed the web alone. */

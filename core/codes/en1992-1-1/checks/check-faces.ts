@@ -1,9 +1,10 @@
 import { barArea } from '../../../sheet';
-import type { Face } from '../../doors/checks/beams/beam-bars';
+import { steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import { bothAxesCheck } from '../../doors/checks/beams/both-axes';
-import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
-import { bendingCheck, loadedFace, type LoadedFace } from '../../doors/checks/beams/faces';
+import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
+import { bendingCheck, loadedFace, worstSet } from '../../doors/checks/beams/faces';
+import type { FaceBars } from '../../doors/checks/beam-reinforcement';
 import { spacingCheck, type SpacingWords } from '../../doors/checks/beams/spacing-check';
 import { utilisationOf, type MadeCheck } from '../../doors/checks/check';
 import { incidental } from './beam-code';
@@ -25,14 +26,14 @@ const resistanceCheck = (face: Face, material: EnMaterial): BeamCheck =>
       );
       torsionPull(section, torsion, sheet);
     },
-    trace: (sheet, { section, reinforced, units }, { demand }, bent) => {
+    trace: (sheet, { section, reinforced, units }, { demand, bars }, bent) => {
       const changed = changedWords(material.factors);
       if (changed !== undefined) sheet.remark(changed);
       traceResistance(
         sheet,
         section,
         material,
-        reinforced(demand.point.shape),
+        reinforced(demand.point.shape, bars),
         { N: demand.N, My: demand.point.My, Mz: 0 },
         bent,
         units,
@@ -40,64 +41,74 @@ const resistanceCheck = (face: Face, material: EnMaterial): BeamCheck =>
     },
   });
 
-/** A rule of the bars of a face, where it is used most. */
+/** A rule of the bars of a face, where it is broken most. */
 const faceRule =
   (
     face: Face,
+    measure: (layer: FaceBars, beam: ConcreteBeam) => number,
     make: (
-      loaded: LoadedFace,
-      beam: Parameters<BeamCheck>[0],
-    ) => Omit<MadeCheck, 'made' | 'isRule' | 'combination' | 'x'>,
+      layer: FaceBars,
+      beam: ConcreteBeam,
+    ) => Omit<MadeCheck, 'made' | 'isRule' | 'combination' | 'x' | 'utilisation'>,
   ): BeamCheck =>
   (beam) => {
     const loaded = loadedFace(beam, face);
-    return loaded ? [{ ...loaded.base, isRule: true, ...make(loaded, beam) }] : [];
+    if (!loaded) return [];
+    const { layer, base, value } = worstSet(loaded, (one) => measure(one, beam));
+    return [{ ...base, isRule: true, utilisation: value, ...make(layer, beam) }];
   };
 
 /** 9.2.1.1(1). */
 const leastCheck = (face: Face, material: EnMaterial): BeamCheck =>
-  faceRule(face, ({ layer, steel }, { section, minimumWidth }) => {
-    const width = minimumWidth[face];
-    return {
-      id: `flexure-${face}-minimum`,
-      title: `Minimum ${face} bars`,
-      clause: '9.2.1.1(1)',
-      utilisation: utilisationOf(leastBars(section, material, layer, width), steel),
-      trace: (sheet) => {
-        if (width > section.width)
-          sheet.remark(
-            'A slab lies in the part in tension: its mean width over half of the depth counts, bars of the slab do not.',
+  faceRule(
+    face,
+    (layer, { section, minimumWidth }) =>
+      utilisationOf(leastBars(section, material, layer, minimumWidth[face]), steelOf(layer)),
+    (layer, { section, minimumWidth }) => {
+      const [width, steel] = [minimumWidth[face], steelOf(layer)];
+      return {
+        id: `flexure-${face}-minimum`,
+        title: `Minimum ${face} bars`,
+        clause: '9.2.1.1(1)',
+        trace: (sheet) => {
+          if (width > section.width)
+            sheet.remark(
+              'A slab lies in the part in tension: its mean width over half of the depth counts, bars of the slab do not.',
+            );
+          const least = leastBars(section, material, layer, width, sheet);
+          compareAs(
+            sheet,
+            '9.2.1.1(1)',
+            'A_smin / A_s',
+            { A_smin: barArea(least), A_s: barArea(steel) },
+            utilisationOf(least, steel),
           );
-        const least = leastBars(section, material, layer, width, sheet);
-        compareAs(
-          sheet,
-          '9.2.1.1(1)',
-          'A_smin / A_s',
-          { A_smin: barArea(least), A_s: barArea(steel) },
-          utilisationOf(least, steel),
-        );
-      },
-    };
-  });
+        },
+      };
+    },
+  );
 
 /** 9.2.1.1(3). */
 const mostCheck = (face: Face): BeamCheck =>
-  faceRule(face, ({ steel }, { section }) => ({
-    id: `flexure-${face}-maximum`,
-    title: `Maximum ${face} bars`,
-    clause: '9.2.1.1(3)',
-    utilisation: utilisationOf(steel, mostBars(section)),
-    trace: (sheet) => {
-      const most = mostBars(section, sheet);
-      compareAs(
-        sheet,
-        '9.2.1.1(3)',
-        'A_s / A_smax',
-        { A_s: barArea(steel), A_smax: barArea(most) },
-        utilisationOf(steel, most),
-      );
-    },
-  }));
+  faceRule(
+    face,
+    (layer, { section }) => utilisationOf(steelOf(layer), mostBars(section)),
+    (layer, { section }) => ({
+      id: `flexure-${face}-maximum`,
+      title: `Maximum ${face} bars`,
+      clause: '9.2.1.1(3)',
+      trace: (sheet) => {
+        const [steel, most] = [steelOf(layer), mostBars(section, sheet)];
+        compareAs(
+          sheet,
+          '9.2.1.1(3)',
+          'A_s / A_smax',
+          { A_s: barArea(steel), A_smax: barArea(most) },
+          utilisationOf(steel, most),
+        );
+      },
+    }),
+  );
 
 /** 8.2(2). */
 const spacingWords: SpacingWords = {
@@ -122,12 +133,12 @@ export const enBothAxes = (material: EnMaterial): BeamCheck =>
     limit: ({ section }) => (incidental * material.fctm * section.depth * section.width ** 2) / 6,
     why: 'less than 1% of what cracks the section',
     atFaces,
-    trace: (sheet, { section, reinforced, units }, { point, N }, bent) =>
+    trace: (sheet, { section, reinforced, units }, { point, N, bars }, bent) =>
       traceResistance(
         sheet,
         section,
         material,
-        reinforced(point.shape),
+        reinforced(point.shape, bars),
         { N, My: point.My, Mz: point.Mz },
         bent,
         units,

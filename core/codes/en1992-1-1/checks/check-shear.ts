@@ -3,6 +3,7 @@ import { formatQuantity } from '../../../units';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import type { DemandPoint } from '../../doors/checks/beams/demands';
+import { stirrupWords } from '../../doors/checks/beams/stirrup-words';
 import { madeAt, worstPlace } from '../../doors/checks/beams/faces';
 import { skipped, utilisationOf } from '../../doors/checks/check';
 import type { EnMaterial } from './material';
@@ -21,8 +22,9 @@ const perLength = (value: number): Quantity => ({ value, kind: 'sectionLength', 
 /** 6.2.2, 6.2.3: resistance in shear. */
 export const shearCheck =
   (material: EnMaterial): BeamCheck =>
-  ({ section, units, shear, stirrups, d, tensionSteel, shearWords, slabWords }) => {
-    const at = (point: DemandPoint) => shearResistance(section, material, d, stirrups.value, tensionSteel, point);
+  (beam) => {
+    const { section, shear, stirrupsAt, d, tensionSteel, shearWords, slabWords } = beam;
+    const at = (point: DemandPoint) => shearResistance(section, material, d, stirrupsAt(point.x), tensionSteel, point);
     const worst = worstPlace(shear, (one) => utilisationOf(Math.abs(one.Vz), at(one).strength));
     if (!worst) return [skipped('shear', 'Shear', '6.2', 'No shear in any combination.')];
     const { point, value } = worst;
@@ -35,11 +37,7 @@ export const shearCheck =
         clause: isConcrete ? '6.2.2' : '6.2.3',
         utilisation: value,
         trace: (sheet) => {
-          const { legs, bar, spacing } = stirrups.value;
-          if (stirrups.proposed)
-            sheet.remark(
-              `The stirrups are proposed: ${legs} legs ${bar.name} at ${formatQuantity(spacing, 'sectionLength', units, 0)}, the same over the whole beam.`,
-            );
+          for (const words of stirrupWords(beam)) sheet.remark(words);
           if (shearWords.length === 0)
             sheet.remark('VEd is taken at the axis of the support rather than at d from its face, on the safe side.');
           for (const words of shearWords) sheet.remark(`${words} (6.2.1(8)).`);
@@ -47,7 +45,7 @@ export const shearCheck =
           const concrete = concreteShear(section, material, d, tensionSteel, point.N, sheet);
           const strength = isConcrete
             ? concrete
-            : stirrupShear(section, material, d, stirrups.value, point, sheet).strength;
+            : stirrupShear(section, material, d, stirrupsAt(point.x), point, sheet).strength;
           if (isConcrete)
             sheet.remark('The concrete carries it without stirrups; the least of them are asked for (6.2.1(4)).');
           compareAs(
@@ -65,9 +63,9 @@ export const shearCheck =
 /** 6.2.1(8): struts at the face of a support bear all of the shear there. */
 export const strutCheck =
   (material: EnMaterial): BeamCheck =>
-  ({ section, bending, stirrups, d, atFaces }) => {
+  ({ section, bending, stirrupsAt, d, atFaces }) => {
     const limitAt = (one: DemandPoint) =>
-      strutShear(section, material, d, stirrupShear(section, material, d, stirrups.value, one).cot);
+      strutShear(section, material, d, stirrupShear(section, material, d, stirrupsAt(one.x), one).cot);
     const worst = worstPlace(bending, (one) => utilisationOf(Math.abs(one.Vz), limitAt(one)));
     if (!worst || !atFaces) return [];
     const { point, value } = worst;
@@ -79,7 +77,7 @@ export const strutCheck =
         clause: '6.2.1(8)',
         utilisation: value,
         trace: (sheet) => {
-          stirrupShear(section, material, d, stirrups.value, point, sheet);
+          stirrupShear(section, material, d, stirrupsAt(point.x), point, sheet);
           compareAs(
             sheet,
             '6.2.1(8)',
@@ -93,11 +91,19 @@ export const strutCheck =
   };
 
 /** 9.2.2(6), 9.2.2(8): spacing of stirrups and of their legs. */
-export const stirrupSpacingCheck: BeamCheck = ({ section, shear, stirrups, d }) => {
-  const worst = worstPlace(shear, ({ Vz }) => Math.abs(Vz));
+export const stirrupSpacingCheck: BeamCheck = ({ section, shear, stirrupsAt, d }) => {
+  const acrossOf = (legs: number) => (section.width - 2 * section.cover - section.stirrup.diameter) / (legs - 1);
+  const most = shear.reduce((sum, { Vz }) => Math.max(sum, Math.abs(Vz)), 0);
+  // where all is used alike the place with most shear speaks
+  const worst = worstPlace(shear, ({ x, Vz }) => {
+    const { spacing, legs } = stirrupsAt(x);
+    if (Vz === 0) return 0;
+    const use = Math.max(spacing / largestSpacing(d), acrossOf(legs) / largestLegSpacing(d));
+    return use * (1 + (1e-9 * Math.abs(Vz)) / most);
+  });
   if (!worst) return [];
-  const { spacing, legs } = stirrups.value;
-  const across = (section.width - 2 * section.cover - section.stirrup.diameter) / (legs - 1);
+  const { spacing, legs } = stirrupsAt(worst.point.x);
+  const across = acrossOf(legs);
   const uses = [utilisationOf(spacing, largestSpacing(d)), utilisationOf(across, largestLegSpacing(d))];
   const isLegs = uses[1] > uses[0];
   const utilisation = Math.max(...uses);
@@ -134,10 +140,15 @@ export const stirrupSpacingCheck: BeamCheck = ({ section, shear, stirrups, d }) 
 /** 9.2.2(5): least stirrups. */
 export const leastStirrupsCheck =
   (material: EnMaterial): BeamCheck =>
-  ({ section, shear, stirrups }) => {
-    const worst = worstPlace(shear, ({ Vz }) => Math.abs(Vz));
+  ({ section, shear, stirrupsAt }) => {
+    const givenAt = (x: number) => {
+      const { legs, bar, spacing } = stirrupsAt(x);
+      return (legs * bar.area) / spacing;
+    };
+    const most = shear.reduce((sum, { Vz }) => Math.max(sum, Math.abs(Vz)), 0);
+    const worst = worstPlace(shear, ({ x, Vz }) => (Vz === 0 ? 0 : (1 + (1e-9 * Math.abs(Vz)) / most) / givenAt(x)));
     if (!worst) return [];
-    const given = (stirrups.value.legs * stirrups.value.bar.area) / stirrups.value.spacing;
+    const given = givenAt(worst.point.x);
     const utilisation = utilisationOf(leastLegs(section, material), given);
     return [
       {
@@ -164,19 +175,19 @@ export const leastStirrupsCheck =
 /** 6.2, across the beam: shear both ways is added, on the safe side. */
 export const acrossShearCheck =
   (material: EnMaterial): BeamCheck =>
-  ({ section, shear, stirrups, d, tensionSteel, units }) => {
+  ({ section, shear, stirrupsAt, d, tensionSteel, units }) => {
     const [id, title, clause] = ['shear-across', 'Shear across the beam', '6.2'] as const;
     const turned = { ...section, width: section.depth, depth: section.width };
     const across = Math.max(1e-3, section.width - section.cover - 2 * section.stirrup.diameter);
-    const legs = { ...stirrups.value, legs: 2 };
-    const uses = ({ Vy, Vz, N, My, Mz }: DemandPoint) => [
+    const legsAt = (x: number) => ({ ...stirrupsAt(x), legs: 2 });
+    const uses = ({ x, Vy, Vz, N, My, Mz }: DemandPoint) => [
       utilisationOf(
         Math.abs(Vz),
-        shearResistance(section, material, d, stirrups.value, tensionSteel, { N, My }).strength,
+        shearResistance(section, material, d, stirrupsAt(x), tensionSteel, { N, My }).strength,
       ),
       utilisationOf(
         Math.abs(Vy),
-        shearResistance(turned, material, across, legs, tensionSteel, { N, My: Mz }).strength,
+        shearResistance(turned, material, across, legsAt(x), tensionSteel, { N, My: Mz }).strength,
       ),
     ];
     const aside = worstPlace(shear, (point) => uses(point)[1]);
@@ -209,7 +220,7 @@ export const acrossShearCheck =
             'The code does not say how shear both ways acts together: what each takes of its resistance is added, on the safe side. Across the beam two legs of each stirrup count, and all of its depth as width.',
           );
           concreteShear(turned, material, across, tensionSteel, point.N, sheet);
-          stirrupShear(turned, material, across, legs, { N: point.N, My: point.Mz }, sheet);
+          stirrupShear(turned, material, across, legsAt(point.x), { N: point.N, My: point.Mz }, sheet);
           compareAs(
             sheet,
             '6.2',

@@ -16,7 +16,7 @@ const inFull =
 /** 6.3.2: stirrups for torsion with shear, and struts that bear both. */
 export const torsionCheck =
   (material: EnMaterial): BeamCheck =>
-  ({ section, code, shear, stirrups, d, units }) => {
+  ({ section, code, shear, stirrupsAt, d, units }) => {
     const [id, title] = ['torsion', 'Torsion with shear'] as const;
     const twisted = shear.filter((point) => code.twist(point) > 0);
     if (twisted.length === 0) {
@@ -33,8 +33,8 @@ export const torsionCheck =
         ),
       ];
     }
-    const legs = worstPlace(twisted, ({ Vz, T }) =>
-      legUse(section, material, d, stirrups.value, Math.abs(Vz), Math.abs(T)),
+    const legs = worstPlace(twisted, ({ x, Vz, T }) =>
+      legUse(section, material, d, stirrupsAt(x), Math.abs(Vz), Math.abs(T)),
     )!;
     const limit = strutShear(section, material, d, 1);
     const crushed = worstPlace(
@@ -50,8 +50,8 @@ export const torsionCheck =
         utilisation: legs.value,
         trace: (sheet) => {
           sheet.remark(inFull);
-          const { Vz, T } = legs.point;
-          traceLegs(sheet, section, material, d, stirrups.value, Math.abs(Vz), Math.abs(T), legs.value);
+          const { x, Vz, T } = legs.point;
+          traceLegs(sheet, section, material, d, stirrupsAt(x), Math.abs(Vz), Math.abs(T), legs.value);
         },
       },
       {
@@ -70,10 +70,10 @@ export const torsionCheck =
   };
 
 /** 9.2.3(3): spacing of closed stirrups for torsion. */
-export const torsionSpacingCheck: BeamCheck = ({ section, code, shear, stirrups, d }) => {
-  const worst = worstPlace(shear, code.twist);
+export const torsionSpacingCheck: BeamCheck = ({ section, code, shear, stirrupsAt, d }) => {
+  const worst = worstPlace(shear, (point) => (code.twist(point) > 0 ? stirrupsAt(point.x).spacing : 0));
   if (!worst) return [];
-  const [spacing, widest] = [stirrups.value.spacing, torsionSpacing(section, d)];
+  const [spacing, widest] = [worst.value, torsionSpacing(section, d)];
   return [
     {
       ...madeAt(worst.point),

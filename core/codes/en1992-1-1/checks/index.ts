@@ -4,6 +4,7 @@ import { checkedForService } from '../../doors/checks/beams/for-service';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import type { DesignCode } from '../../doors/checks/design-code';
 import { enBeam } from './beam-code';
+import { enAnchorageChecks } from './check-anchorage';
 import { enBothAxes, faceChecks } from './check-faces';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
@@ -11,12 +12,13 @@ import { acrossShearCheck, leastStirrupsCheck, shearCheck, stirrupSpacingCheck, 
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 import { enSpacing, factorsOf, materialOf, type EnMaterial } from './material';
 import { beamRegister, concreteWithout } from './register';
-import { anchorageStatement, axialStatement } from './statements';
+import { axialStatement } from './statements';
 
 /** What is checked of a rectangular beam, in the order it is listed. */
 const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   ...faceChecks('bottom', material),
   ...faceChecks('top', material),
+  ...enAnchorageChecks(material),
   shearCheck(material),
   strutCheck(material),
   stirrupSpacingCheck,
@@ -30,7 +32,6 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   slabStatement('5.3.2.1'),
   crackWidthCheck(material),
   deflectionChecks(material),
-  anchorageStatement,
   acceptedStatement,
 ];
 

@@ -31,6 +31,20 @@ export const beamRegister: RegisterPart = {
   entries: [
     ...faces,
     entry(
+      'development',
+      'Anchorage of bars',
+      '8.4, 9.2.1.3',
+      'compared',
+      'Bars count at each place by how far they are anchored (8.4.4), within supports less the cover, against moments shifted by al with the flattest struts allowed. Into the next member of a line they are taken to go on as far as they need. Where the width of a support is not known, anchorage beyond it is assumed and said. Laps are not checked.',
+    ),
+    entry(
+      'carried-bottom',
+      'Bottom bars into the supports',
+      '9.2.1.4(1)',
+      'rule',
+      'A quarter of the bottom bars of a span lies all along.',
+    ),
+    entry(
       'shear',
       'Shear',
       '6.2.2, 6.2.3',
@@ -105,13 +119,6 @@ export const beamRegister: RegisterPart = {
       '7.4.1(5), 7.4.3',
       'compared',
       'The same, less what permanent loads make at once; against l/500 or what is typed.',
-    ),
-    entry(
-      'development',
-      'Anchorage of bars',
-      '8.4, 9.2.1.3',
-      'out',
-      'Bars are checked as running through, without the shift of 9.2.1.3. No verdict speaks of it.',
     ),
     entry('seismic', 'Seismic detailing', 'EN 1998-1 5', 'out', 'Not checked. No verdict speaks of it.'),
     entry('fire', 'Fire', 'EN 1992-1-2', 'out', 'Not checked. No verdict speaks of it.'),

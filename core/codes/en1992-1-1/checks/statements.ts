@@ -37,13 +37,3 @@ export const axialStatement =
       ),
     ];
   };
-
-/** 8.4, 9.2.1.3. */
-export const anchorageStatement: BeamCheck = () => [
-  skipped(
-    'development',
-    'Anchorage of bars',
-    '8.4',
-    'Cut-off points and anchorage are not part of the model; bars are checked as running through.',
-  ),
-];

@@ -1,6 +1,6 @@
 import type { ReinforcingBar } from '../../../../catalog';
 import type { SectionBar } from '../../../../concrete';
-import type { BarLayer, FaceBars } from '../beam-reinforcement';
+import type { BarGroup, BarLayer, FaceBars } from '../beam-reinforcement';
 import type { BeamSection } from './beam-section';
 
 /** A face of a beam that bars lie along. */
@@ -40,18 +40,45 @@ export function inRows(section: BeamSection, { bar, count }: BarLayer): FaceBars
   return { bar, count, rows };
 }
 
+/** Bars of several sizes on a face: those all along at the outside, the others between and behind them. */
+export function faceOf(section: BeamSection, groups: readonly BarGroup[]): FaceBars | undefined {
+  const there = groups.filter(({ count, share }) => count > 0 && share > 0);
+  if (there.length === 0) return undefined;
+  const thickest = there.reduce((most, { bar }) => (bar.diameter > most.diameter ? bar : most), there[0].bar);
+  const count = there.reduce((sum, group) => sum + group.count, 0);
+  const face = inRows(section, { bar: thickest, count });
+  return there.length === 1 && there[0].share === 1 ? face : { ...face, groups: there };
+}
+
+/** Groups of bars of a face; one where all are alike. */
+export const groupsOf = ({ bar, count, groups }: FaceBars): readonly BarGroup[] => groups ?? [{ bar, count, share: 1 }];
+
+/** Area of the bars of a face, however they are anchored, m². */
+export const steelOf = (face: FaceBars | undefined): number =>
+  face ? groupsOf(face).reduce((sum, { bar, count }) => sum + count * bar.area, 0) : 0;
+
 /** Where the centres of a row lie below the face, m. @param row 0 for the outermost */
 const rowDepth = ({ cover, stirrup, spacing }: BeamSection, bar: ReinforcingBar, row: number): number =>
   cover + stirrup.diameter + bar.diameter / 2 + row * (bar.diameter + spacing.between(bar));
 
-/** Depth from the compressed face to the centroid of the bars of the other face, m. */
-export function effectiveDepth(section: BeamSection, { bar, count, rows }: FaceBars): number {
-  return section.depth - rows.reduce((sum, number, row) => sum + number * rowDepth(section, bar, row), 0) / count;
+/** The bars of each row one by one, those all along first. */
+function barsOfRows(face: FaceBars): { bar: ReinforcingBar; share: number }[][] {
+  const each = groupsOf(face).flatMap(({ bar, count, share }) => Array.from({ length: count }, () => ({ bar, share })));
+  let at = 0;
+  return face.rows.map((count) => each.slice(at, (at += count)));
 }
 
-/** Bars of each row, its number and its centres below the face, m. */
-export const rowsOf = (section: BeamSection, { bar, rows }: FaceBars): { count: number; depth: number }[] =>
-  rows.map((count, row) => ({ count, depth: rowDepth(section, bar, row) }));
+/** Depth from the compressed face to the centroid of the bars of the other face, m. */
+export function effectiveDepth(section: BeamSection, face: FaceBars): number {
+  const { bar, count, rows, groups } = face;
+  if (!groups)
+    return section.depth - rows.reduce((sum, number, row) => sum + number * rowDepth(section, bar, row), 0) / count;
+  const below = barsOfRows(face).reduce(
+    (sum, row, i) => sum + row.reduce((area, one) => area + one.bar.area, 0) * rowDepth(section, bar, i),
+    0,
+  );
+  return section.depth - below / steelOf(face);
+}
 
 /** Heights of the bars along a side, from the middle of the web, m. */
 export function sideHeights(section: BeamSection, { top, bottom, side }: BeamBars): number[] {
@@ -64,17 +91,20 @@ export function sideHeights(section: BeamSection, { top, bottom, side }: BeamBar
   return Array.from({ length: side.count }, (_, i) => low + ((high - low) * (i + 1)) / (side.count + 1));
 }
 
-/** Every bar of a beam, from the middle of its web. */
+/** The place in a row of its bar of that number: from both ends inwards, so that those all along lie in the corners. */
+const placeInRow = (number: number, of: number): number => (number % 2 === 0 ? number / 2 : of - 1 - (number - 1) / 2);
+
+/** Every bar of a beam, from the middle of its web; of bars that are not fully anchored the part that is. */
 export function everyBar(section: BeamSection, bars: BeamBars): SectionBar[] {
   const edge = (bar: ReinforcingBar) => section.width / 2 - section.cover - section.stirrup.diameter - bar.diameter / 2;
   const face = (of: FaceBars | undefined, sign: 1 | -1): SectionBar[] =>
     of
-      ? rowsOf(section, of).flatMap(({ count, depth }) =>
-          Array.from({ length: count }, (_, i) => ({
-            y: count > 1 ? edge(of.bar) * ((2 * i) / (count - 1) - 1) : 0,
-            z: sign * (section.depth / 2 - depth),
-            area: of.bar.area,
-            diameter: of.bar.diameter,
+      ? barsOfRows(of).flatMap((row, i) =>
+          row.map(({ bar, share }, k) => ({
+            y: row.length > 1 ? edge(of.bar) * ((2 * placeInRow(k, row.length)) / (row.length - 1) - 1) : 0,
+            z: sign * (section.depth / 2 - rowDepth(section, of.bar, i)),
+            area: bar.area * share,
+            diameter: bar.diameter,
           })),
         )
       : [];

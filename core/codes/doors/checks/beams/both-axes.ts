@@ -1,7 +1,9 @@
 import { formatQuantity } from '../../../../units';
 import type { Sheet } from '../../../../sheet';
 import { impossible, skipped } from '../check';
-import type { BeamCheck, ConcreteBeam } from './concrete-beam';
+import type { BeamBars } from './beam-bars';
+import type { BarsThere } from './bars-along';
+import { unitUses, type BeamCheck, type ConcreteBeam } from './concrete-beam';
 import type { DemandPoint } from './demands';
 import type { Bent } from './bending';
 import { worstPlace } from './faces';
@@ -10,6 +12,7 @@ import { worstPlace } from './faces';
 interface Towards {
   readonly point: DemandPoint;
   readonly N: number;
+  readonly bars: BeamBars;
   readonly bent: Bent | undefined;
 }
 
@@ -68,34 +71,32 @@ export const bothAxesCheck =
   };
 
 /** The place where bending about both axes uses the section most. */
-function worstTowards({ code, bending, reinforced }: ConcreteBeam, limit: number): Towards {
-  const own = reinforced(undefined);
-  const alone = (N: number, My: number, Mz: number) => code.bend(own, { N, My, Mz }, true)?.utilisation ?? Infinity;
+function worstTowards({ code, bending, reinforced, along }: ConcreteBeam, limit: number): Towards {
+  const unit = unitUses(code.bend, reinforced, true);
   // strengths alone bound those together
-  const units = {
-    tension: alone(1, 0, 0),
-    compression: alone(-1, 0, 0),
-    sagging: alone(0, 1, 0),
-    hogging: alone(0, -1, 0),
-    aside: Math.max(alone(0, 0, 1), alone(0, 0, -1)),
+  const boundOf = ({ whole, least }: BarsThere, N: number, My: number, Mz: number): number => {
+    const alone = (n: number, my: number, mz: number) => unit(whole, undefined, n, my, mz);
+    const bound =
+      (N === 0 ? 0 : Math.abs(N) * alone(Math.sign(N), 0, 0)) +
+      (My === 0 ? 0 : Math.abs(My) * alone(0, Math.sign(My), 0)) +
+      Math.abs(Mz) * Math.max(alone(0, 0, 1), alone(0, 0, -1));
+    return Number.isNaN(bound) ? Infinity : bound / least;
   };
   const ranked = bending
     .filter(({ Mz, shape }) => Math.abs(Mz) > limit && !shape)
-    .map((point) => {
+    .flatMap((point) => {
       const N = code.countsAxially(point.N) ? point.N : 0;
-      const bound =
-        Math.abs(N) * (N > 0 ? units.tension : units.compression) +
-        Math.abs(point.My) * (point.My > 0 ? units.sagging : units.hogging) +
-        Math.abs(point.Mz) * units.aside;
-      return { point, N, bound: Number.isNaN(bound) ? Infinity : bound };
+      return along
+        .against(point.x, N > 0)
+        .map((there) => ({ point, N, bars: there.bars, bound: boundOf(there, N, point.My, point.Mz) }));
     })
     .sort((a, b) => b.bound - a.bound);
   let worst: (Towards & { use: number }) | undefined;
-  for (const { point, N, bound } of ranked) {
+  for (const { point, N, bars, bound } of ranked) {
     if (worst && worst.use >= bound) break;
-    const bent = code.bend(own, { N, My: point.My, Mz: point.Mz }, true);
+    const bent = code.bend(reinforced(undefined, bars), { N, My: point.My, Mz: point.Mz }, true);
     const use = bent?.utilisation ?? Infinity;
-    if (!worst || use > worst.use) worst = { point, N, bent, use };
+    if (!worst || use > worst.use) worst = { point, N, bars, bent, use };
   }
   return worst!;
 }

@@ -1,14 +1,16 @@
 import { findBar, reinforcingSteels, type RectangleShape } from '../../../../catalog';
 import type { ReinforcedSection, SectionForces } from '../../../../concrete';
-import type { ConcreteRules } from '../../../../model';
+import type { ConcreteRules, Reinforcement } from '../../../../model';
 import type { FlangedShape } from '../../../../results';
 import type { UnitSystem } from '../../../../units';
-import type { BarLayer, Chosen, FaceBars, Stirrups } from '../beam-reinforcement';
+import type { BarLayer, Chosen, FaceBars, Stirrups, StirrupsBetween } from '../beam-reinforcement';
 import type { Check } from '../check';
 import type { CheckedMember } from '../design-code';
 import { effectiveDepth, inRows, mostRows, sideGap, type BeamBars, type Face } from './beam-bars';
 import type { BarSpacing, BeamSection } from './beam-section';
 import type { Bent } from './bending';
+import { barLimits, barRuns, stirrupZones, type BarLimits } from './bar-runs';
+import { BarsAlong, weakerSteel, type AnchorageRules, type BarsThere } from './bars-along';
 import { beamReader, type DemandPoint } from './demands';
 import { proposeBars, type ProposalRules } from './propose-bars';
 import { reinforcedSection } from './reinforced';
@@ -40,15 +42,24 @@ export interface ConcreteBeam {
   readonly shear: readonly DemandPoint[];
   /** all demands that a face has in bending */
   readonly faces: Readonly<Record<Face, readonly FaceDemand[]>>;
-  /** its section with all bars, by the slab that lies beside it */
-  readonly reinforced: (shape: FlangedShape | undefined) => ReinforcedSection;
+  /** its section with bars, by the slab that lies beside it; left out: with those all along */
+  readonly reinforced: (shape: FlangedShape | undefined, bars?: BeamBars) => ReinforcedSection;
+  /** those all along it */
   readonly bars: BeamBars;
+  /** all bars, and where those run */
+  readonly along: BarsAlong;
+  readonly limits: BarLimits;
   readonly chosen: {
     readonly top: Chosen<FaceBars> | undefined;
     readonly bottom: Chosen<FaceBars> | undefined;
     readonly side: Chosen<BarLayer> | undefined;
   };
   readonly stirrups: Chosen<Stirrups>;
+  /** what is chosen for parts of it */
+  readonly parts: Pick<Reinforcement, 'added' | 'zones'>;
+  /** where stirrups lie otherwise */
+  readonly stirrupZones: readonly StirrupsBetween[];
+  readonly stirrupsAt: (x: number) => Stirrups;
   /** effective depth and steel of the weaker face, m and m² */
   readonly d: number;
   readonly tensionSteel: number;
@@ -76,6 +87,7 @@ export interface BeamCode {
   readonly torsionPull: (torsion: number) => number;
   readonly bend: (reinforced: ReinforcedSection, asked: SectionForces, across?: boolean) => Bent | undefined;
   readonly proposal: ProposalRules;
+  readonly anchorage: AnchorageRules;
   /** largest distance of bars along the sides, m, where there must be any; Infinity: there need not be */
   readonly sideGap: (isTwisted: boolean) => number;
   /** width that the minimum steel of a face is for, m; left out: the web's */
@@ -114,21 +126,57 @@ export function concreteBeam(
   };
   const code = codeOf(section);
   const reader = beamReader(checked);
-  const { bending } = reader;
-  const faces = facesOf(code, bending);
-  const minimumWidth = code.minimumWidth?.(bending) ?? { top: section.width, bottom: section.width };
-  const chosen = chooseBars(code, faces, minimumWidth, checked, asked);
-  const bars: BeamBars = { top: chosen.top?.value, bottom: chosen.bottom?.value, side: chosen.side?.value };
-  const layers = [bars.top, bars.bottom].filter((face) => face !== undefined);
+  const minimumWidth = code.minimumWidth?.(reader.bending) ?? { top: section.width, bottom: section.width };
+  const limits = barLimits(checked, section.cover + section.stirrup.diameter);
+  const alongOf = (all: BeamBars) =>
+    new BarsAlong(section, barRuns(checked, limits, all), all.side, code.anchorage, limits.place);
+  const choose = (faces: ConcreteBeam['faces']) => {
+    const chosen = chooseBars(code, faces, minimumWidth, checked, alongOf, asked);
+    const bars: BeamBars = { top: chosen.top?.value, bottom: chosen.bottom?.value, side: chosen.side?.value };
+    return { chosen, bars, along: alongOf(bars) };
+  };
+  const known = new Map<BeamBars, Map<FlangedShape | undefined, ReinforcedSection>>();
+  const reinforced = (of: FlangedShape | undefined, all: BeamBars): ReinforcedSection => {
+    let byShape = known.get(all);
+    if (!byShape) known.set(all, (byShape = new Map()));
+    let found = byShape.get(of);
+    if (!found) byShape.set(of, (found = reinforcedSection(section, all, of)));
+    return found;
+  };
+  let found = choose(facesOf(code, reader.bending));
+  let bending = [...reader.bending, ...reader.bendingAt(found.along.knots)];
+  let faces = facesOf(code, bending);
+  const isOpen = found.chosen.top?.proposed === true || found.chosen.bottom?.proposed === true;
+  // where bars take up their strength more may be asked of them than at the places they were proposed for
+  if (
+    isOpen &&
+    (['top', 'bottom'] as const).some((face) => isAbove(worstOf(code, faces[face], found.along, reinforced)))
+  ) {
+    found = choose(faces);
+    bending = [...reader.bending, ...reader.bendingAt(found.along.knots)];
+    faces = facesOf(code, bending);
+  }
+  const { chosen, bars, along } = found;
+  const layers = along.sets.flatMap(({ top, bottom }) => [top, bottom].filter((face) => face !== undefined));
   const d = Math.min(
     ...(layers.length > 0
       ? layers.map((face) => effectiveDepth(section, face))
       : [section.depth - section.cover - 2 * section.stirrup.diameter]),
   );
-  const tensionSteel = layers.length > 0 ? Math.min(...layers.map(({ bar, count }) => count * bar.area)) : 0;
+  const tensionSteel = Math.min(...along.sets.map(weakerSteel));
   // sections of beam and slab are cut at the faces and a little nearer to them than d
   const { points: shear, words } = reader.shear(Math.max(0, checked.withSlab ? Math.min(d, 0.8 * section.depth) : d));
-  const known = new Map<FlangedShape | undefined, ReinforcedSection>();
+  const zones = stirrupZones(checked);
+  const stirrups: Chosen<Stirrups> = given?.stirrups
+    ? { value: { bar: section.stirrup, legs: given.stirrups.legs, spacing: given.stirrups.spacing }, proposed: false }
+    : {
+        value: code.proposeStirrups(
+          d,
+          shear.filter(({ x }) => !zones.some((zone) => isIn(zone, x))),
+          bars,
+        ),
+        proposed: true,
+      };
   return {
     member: checked.member.id,
     rules,
@@ -141,19 +189,21 @@ export function concreteBeam(
     bending,
     shear,
     faces,
-    reinforced: (of) => {
-      let found = known.get(of);
-      if (!found) known.set(of, (found = reinforcedSection(section, bars, of)));
-      return found;
-    },
+    reinforced: (of, all = bars) => reinforced(of, all),
+    along,
+    limits,
     bars,
     chosen,
-    stirrups: given?.stirrups
-      ? {
-          value: { bar: section.stirrup, legs: given.stirrups.legs, spacing: given.stirrups.spacing },
-          proposed: false,
-        }
-      : { value: code.proposeStirrups(d, shear, bars), proposed: true },
+    stirrups,
+    parts: {
+      ...(given?.added ? { added: given.added } : {}),
+      ...(given?.zones ? { zones: given.zones } : {}),
+    },
+    stirrupZones: zones,
+    stirrupsAt: (x) => {
+      const zone = zones.find((one) => isIn(one, x));
+      return zone ? { bar: section.stirrup, legs: zone.legs, spacing: zone.spacing } : stirrups.value;
+    },
     d,
     tensionSteel,
     minimumWidth,
@@ -162,6 +212,8 @@ export function concreteBeam(
     slabWords: slab.words,
   };
 }
+
+const isIn = ({ from, to }: StirrupsBetween, x: number): boolean => x > from - 1e-9 && x < to + 1e-9;
 
 /** Strength of the weakest concrete of beam and slab, Pa, and what is to be said of the slab. */
 function slabOf({ model, withSlab }: CheckedMember, own: number): { fc: number; words: string[] } {
@@ -191,11 +243,17 @@ function facesOf(code: BeamCode, bending: readonly DemandPoint[]): Record<Face, 
   // a moment up to this is what rounding leaves of the other face's and asks for nothing
   const noise = Math.max(1e-6 * section.fc * section.width * section.depth ** 2, 1e-4 * most);
   const faces: Record<Face, FaceDemand[]> = { top: [], bottom: [] };
-  // of places that are bent and nothing else only the one that is bent most asks
-  const plainly: Record<Face, Map<FlangedShape | undefined, FaceDemand>> = { top: new Map(), bottom: new Map() };
+  // of what bends a place and does nothing else only the largest asks
+  const plainly: Record<Face, Map<number, Map<FlangedShape | undefined, FaceDemand>>> = {
+    top: new Map(),
+    bottom: new Map(),
+  };
   const raise = (face: Face, asked: FaceDemand): void => {
-    const before = plainly[face].get(asked.point.shape);
-    if (!before || Math.abs(asked.point.My) > Math.abs(before.point.My)) plainly[face].set(asked.point.shape, asked);
+    const { x, shape, My } = asked.point;
+    let here = plainly[face].get(x);
+    if (!here) plainly[face].set(x, (here = new Map()));
+    const before = here.get(shape);
+    if (!before || Math.abs(My) > Math.abs(before.point.My)) here.set(shape, asked);
   };
   for (const point of bending) {
     const torsion = code.twist(point);
@@ -203,7 +261,7 @@ function facesOf(code: BeamCode, bending: readonly DemandPoint[]): Record<Face, 
     const N = axial + code.torsionPull(torsion);
     if (Math.abs(point.My) <= noise && N <= 0) continue;
     const asked = { point, N, torsion };
-    if (N <= 0 && torsion === 0) raise(point.My > 0 ? 'bottom' : 'top', { ...asked, N: 0 });
+    if (Math.abs(point.My) > noise) raise(point.My > 0 ? 'bottom' : 'top', { point, N: 0, torsion: 0 });
     if (N === 0 && torsion === 0) continue;
     if (point.My > noise) faces.bottom.push(asked);
     else if (point.My < -noise) faces.top.push(asked);
@@ -211,41 +269,74 @@ function facesOf(code: BeamCode, bending: readonly DemandPoint[]): Record<Face, 
     // compression that counts may only help where it stands for sure: bending is asked for without it as well
     if (axial < 0 && torsion > 0) faces[point.My > 0 ? 'bottom' : 'top'].push({ ...asked, N: N - axial });
   }
-  for (const face of ['top', 'bottom'] as const) faces[face].push(...plainly[face].values());
+  for (const face of ['top', 'bottom'] as const)
+    for (const here of plainly[face].values()) faces[face].push(...here.values());
   return faces;
 }
 
-/** The place of a face that uses a section most, of those of its demands. */
+/** A demand of a face that uses it most, with the bars that count against it. */
+export interface WorstDemand {
+  readonly demand: FaceDemand;
+  readonly bars: BeamBars;
+  readonly bent: Bent | undefined;
+}
+
+const isAbove = (worst: WorstDemand | undefined): boolean =>
+  worst !== undefined && !((worst.bent?.utilisation ?? 2) <= 1);
+
+/**
+ * The place of a face that uses a section most, of those of its demands.
+ * @param counts whether bars that are there are asked about; left out: all are
+ */
 export function worstOf(
   { bend }: BeamCode,
   demands: readonly FaceDemand[],
-  reinforced: (shape: FlangedShape | undefined) => ReinforcedSection,
-): { demand: FaceDemand; bent: Bent | undefined } | undefined {
-  // strengths alone in bending and alone in tension or compression bound those of both together
-  const alone = new Map<string, number>();
-  const shapes = new Map<FlangedShape | undefined, number>();
-  const unit = (shape: FlangedShape | undefined, N: number, My: number): number => {
-    if (!shapes.has(shape)) shapes.set(shape, shapes.size);
-    const key = `${shapes.get(shape)!} ${N} ${My}`;
-    let found = alone.get(key);
-    if (found === undefined)
-      alone.set(key, (found = bend(reinforced(shape), { N, My, Mz: 0 })?.utilisation ?? Infinity));
-    return found;
-  };
-  const bound = ({ point: { My, shape }, N }: FaceDemand): number =>
-    (My === 0 ? 0 : Math.abs(My) * unit(shape, 0, Math.sign(My))) +
-    (N === 0 ? 0 : Math.abs(N) * unit(shape, Math.sign(N), 0));
-  const ranked = demands.map((demand) => ({ demand, most: bound(demand) })).sort((a, b) => b.most - a.most);
-  let worst: { demand: FaceDemand; bent: Bent | undefined; use: number } | undefined;
-  for (const { demand, most } of ranked) {
+  along: BarsAlong,
+  reinforced: (shape: FlangedShape | undefined, bars: BeamBars) => ReinforcedSection,
+  counts: (there: BarsThere) => boolean = () => true,
+): WorstDemand | undefined {
+  // strengths alone in bending and alone in tension or compression bound those of both together; bars that count in part give at least that part of them
+  const unit = unitUses(bend, reinforced);
+  const bound = ({ point: { My, shape }, N }: FaceDemand, { whole, least }: BarsThere): number =>
+    ((My === 0 ? 0 : Math.abs(My) * unit(whole, shape, 0, Math.sign(My))) +
+      (N === 0 ? 0 : Math.abs(N) * unit(whole, shape, Math.sign(N), 0))) /
+    least;
+  const ranked = demands
+    .flatMap((demand) =>
+      along
+        .against(demand.point.x, demand.N > 0)
+        .filter(counts)
+        .map((there) => ({ demand, there, most: bound(demand, there) })),
+    )
+    .sort((a, b) => b.most - a.most);
+  let worst: (WorstDemand & { use: number }) | undefined;
+  for (const { demand, there, most } of ranked) {
     if (worst && worst.use >= most) break;
     const { point, N } = demand;
-    const bent = bend(reinforced(point.shape), { N, My: point.My, Mz: 0 });
+    const bent = bend(reinforced(point.shape, there.bars), { N, My: point.My, Mz: 0 });
     const use = bent?.utilisation ?? Infinity;
-    if (!worst || use > worst.use) worst = { demand, bent, use };
+    if (!worst || use > worst.use) worst = { demand, bars: there.bars, bent, use };
     if (use === Infinity) break;
   }
   return worst;
+}
+
+/** What a unit of axial force or moment takes of a section's strength, each worked out once. */
+export function unitUses(
+  bend: BeamCode['bend'],
+  reinforced: (shape: FlangedShape | undefined, bars: BeamBars) => ReinforcedSection,
+  across?: boolean,
+): (bars: BeamBars, shape: FlangedShape | undefined, N: number, My: number, Mz?: number) => number {
+  const known = new Map<ReinforcedSection, Map<string, number>>();
+  return (bars, shape, N, My, Mz = 0) => {
+    const section = reinforced(shape, bars);
+    let uses = known.get(section);
+    if (!uses) known.set(section, (uses = new Map()));
+    const key = `${N} ${My} ${Mz}`;
+    let found = uses.get(key);
+    if (found === undefined) uses.set(key, (found = bend(section, { N, My, Mz }, across)?.utilisation ?? Infinity));
+    return found;
+  };
 }
 
 /** How often bars are proposed anew for what they leave above 1. */
@@ -257,6 +348,7 @@ function chooseBars(
   faces: ConcreteBeam['faces'],
   minimumWidth: ConcreteBeam['minimumWidth'],
   { bars: given, rules, withSlab }: CheckedMember,
+  alongOf: (bars: BeamBars) => BarsAlong,
   asked: number,
 ): ConcreteBeam['chosen'] {
   const { section } = code;
@@ -296,7 +388,9 @@ function chooseBars(
   for (let round = 0; round < rounds && open.length > 0; round++) {
     let changed = false;
     for (const face of open) {
-      const worst = worstOf(code, faces[face], (shape) => reinforcedSection(section, bars, shape));
+      const worst = worstOf(code, faces[face], alongOf(bars), (shape, there) =>
+        reinforcedSection(section, there, shape),
+      );
       const use = worst ? (worst.bent?.utilisation ?? 2) : 0;
       if (use <= 1) continue;
       times[face] *= Math.min(2, use * 1.002);

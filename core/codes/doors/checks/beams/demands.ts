@@ -31,6 +31,8 @@ export interface DemandPoint {
 export interface BeamReader {
   /** between the faces of supports */
   readonly bending: readonly DemandPoint[];
+  /** the same at other places between them, m; with a slab between the places its forces are found at */
+  readonly bendingAt: (places: readonly number[]) => readonly DemandPoint[];
   /** where shear and torsion are asked for: at d from faces where that is allowed. @param d effective depth, m */
   readonly shear: (d: number) => { readonly points: readonly DemandPoint[]; readonly words: readonly string[] };
 }
@@ -77,6 +79,16 @@ export function beamReader(checked: CheckedMember): BeamReader {
             }),
         );
   return {
+    bendingAt: (places) => {
+      const isOutside = outside(zones);
+      return places
+        .filter(isOutside)
+        .flatMap((x) =>
+          lines.flatMap((_, number) =>
+            withSlab ? between(withSlab, number, x, withIt) : [at(number, { x, after: false })],
+          ),
+        );
+    },
     bending: withSlab
       ? slabPoints(zones)
       : stationsOutside(stations, length, zones).flatMap((part) =>
@@ -98,6 +110,22 @@ export function beamReader(checked: CheckedMember): BeamReader {
       };
     },
   };
+}
+
+/** Forces of beam and slab between two places they were found at; none where their sections there are not alike. */
+function between(
+  places: readonly SlabPlace[],
+  number: number,
+  x: number,
+  withIt: (number: number, place: number) => DemandPoint,
+): DemandPoint[] {
+  const after = places.findIndex((place) => place.x > x);
+  if (after < 1) return [];
+  const [a, b] = [withIt(number, after - 1), withIt(number, after)];
+  if (a.shape !== b.shape || b.x - a.x < 1e-9) return [];
+  const t = (x - a.x) / (b.x - a.x);
+  const mix = (of: 'N' | 'Vy' | 'Vz' | 'T' | 'My' | 'Mz') => a[of] + t * (b[of] - a[of]);
+  return [{ ...a, x, N: mix('N'), Vy: mix('Vy'), Vz: mix('Vz'), T: mix('T'), My: mix('My'), Mz: mix('Mz') }];
 }
 
 const pointOf = (label: string, x: number, values: LineValues): DemandPoint => ({

@@ -2,11 +2,11 @@ import { formatQuantity } from '../../../../units';
 import type { Sheet } from '../../../../sheet';
 import type { FaceBars } from '../beam-reinforcement';
 import { impossible, missing, skipped } from '../check';
-import type { Face } from './beam-bars';
-import { worstOf, type BeamCheck, type ConcreteBeam } from './concrete-beam';
+import { steelOf, type Face } from './beam-bars';
+import { worstOf, type BeamCheck, type ConcreteBeam, type FaceDemand, type WorstDemand } from './concrete-beam';
 import type { DemandPoint } from './demands';
 
-export type WorstOfFace = NonNullable<ReturnType<typeof worstOf>>;
+export type WorstOfFace = WorstDemand;
 const known = new WeakMap<ConcreteBeam, Partial<Record<Face, WorstOfFace>>>();
 
 /** The place that uses a face most; undefined: nothing bends or pulls it. */
@@ -14,11 +14,18 @@ export function worstOfFace(beam: ConcreteBeam, face: Face): WorstOfFace | undef
   let found = known.get(beam);
   if (!found) {
     const [top, bottom] = (['top', 'bottom'] as const).map((one) =>
-      worstOf(beam.code, beam.faces[one], beam.reinforced),
+      worstOf(beam.code, beam.faces[one], beam.along, beam.reinforced),
     );
     known.set(beam, (found = { ...(top ? { top } : {}), ...(bottom ? { bottom } : {}) }));
   }
   return found[face];
+}
+
+/** Combination and place of a demand, as a check names them. */
+interface AtDemand {
+  readonly made: true;
+  readonly combination: string;
+  readonly x: number;
 }
 
 /** A face with bars, where it is used most. */
@@ -26,17 +33,37 @@ export interface LoadedFace {
   readonly layer: FaceBars;
   /** m² */
   readonly steel: number;
-  readonly base: { readonly made: true; readonly combination: string; readonly x: number };
+  readonly base: AtDemand;
   readonly worst: WorstOfFace;
+  /** the bars that lie at its demands, each set once, with a demand there */
+  readonly sets: readonly { readonly layer: FaceBars; readonly base: AtDemand }[];
 }
+
+const atDemand = ({ point: { label, x } }: FaceDemand): AtDemand => ({ made: true, combination: label, x });
 
 /** What a face with bars is checked for where it is used most; undefined: nothing bends it, or no bars fit. */
 export function loadedFace(beam: ConcreteBeam, face: Face): LoadedFace | undefined {
   const worst = worstOfFace(beam, face);
-  const layer = beam.bars[face];
-  if (!worst || !layer) return undefined;
-  const { label, x } = worst.demand.point;
-  return { layer, steel: layer.count * layer.bar.area, base: { made: true, combination: label, x }, worst };
+  if (!worst) return undefined;
+  const layer = beam.along.present(worst.demand.point.x)[face] ?? beam.bars[face];
+  if (!layer) return undefined;
+  const sets = new Map([[layer, { layer, base: atDemand(worst.demand) }]]);
+  if (!beam.along.isUniform)
+    for (const demand of beam.faces[face]) {
+      const other = beam.along.present(demand.point.x)[face];
+      if (other && !sets.has(other)) sets.set(other, { layer: other, base: atDemand(demand) });
+    }
+  return { layer, steel: steelOf(layer), base: atDemand(worst.demand), worst, sets: [...sets.values()] };
+}
+
+/** Of the bars that lie along a face, those that a rule is broken by most, or kept by least. */
+export function worstSet(
+  { sets }: LoadedFace,
+  measure: (layer: FaceBars) => number,
+): { readonly layer: FaceBars; readonly base: AtDemand; readonly value: number } {
+  return sets
+    .map((set) => ({ ...set, value: measure(set.layer) }))
+    .reduce((worst, set) => (set.value > worst.value ? set : worst));
 }
 
 /** How a code speaks of a check of bending, and repeats it. */
@@ -84,8 +111,10 @@ export const bendingCheck =
             );
           if (layer.rows.length > 1)
             sheet.remark(
-              `The ${layer.count} ${layer.bar.name} lie in ${layer.rows.length} rows, ${layer.rows.join(' + ')} from the outside.`,
+              `The ${layer.groups ? `${layer.count} bars` : `${layer.count} ${layer.bar.name}`} lie in ${layer.rows.length} rows, ${layer.rows.join(' + ')} from the outside.`,
             );
+          const there = countedWords(worst.bars[face]);
+          if (there !== undefined) sheet.remark(there);
           if (beam.atFaces) sheet.remark(words.atFaces);
           for (const sentence of beam.slabWords) sheet.remark(`${sentence}.`);
           if (demand.point.shape) sheet.remark(shapeWords(beam, demand.point.shape));
@@ -103,6 +132,16 @@ export const bendingCheck =
       },
     ];
   };
+
+/** Which bars of a face count, and how far they are anchored, in a sentence; undefined: all of one size, in full. */
+export function countedWords(layer: FaceBars | undefined): string | undefined {
+  if (!layer?.groups) return undefined;
+  const words = layer.groups.map(
+    ({ bar, count, share }) =>
+      `${count} ${bar.name}${share < 1 ? `, anchored for ${Math.floor(100 * share)}% of ${count > 1 ? 'their' : 'its'} strength` : ''}`,
+  );
+  return `At this place ${words.join('; ')} count${layer.count === 1 ? 's' : ''}. What is anchored in part counts as so much less area.`;
+}
 
 /** Where the slab lies in the section, in a sentence. */
 function shapeWords({ section, units }: ConcreteBeam, { beam, slabs }: NonNullable<DemandPoint['shape']>): string {

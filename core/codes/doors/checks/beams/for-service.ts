@@ -32,5 +32,5 @@ export function checkedForService(
       break;
     }
   const { beam, checks } = best;
-  return { checks, reinforcement: { ...beam.chosen, stirrups: beam.stirrups } };
+  return { checks, reinforcement: { ...beam.chosen, stirrups: beam.stirrups, parts: beam.parts } };
 }

@@ -6,7 +6,8 @@ import type { Sheet } from '../../../../sheet';
 import { missing, skipped, type Check, type MadeCheck } from '../check';
 import type { ServiceDemand, ServicePlace, ServiceSpan } from '../service-span';
 import { gridOf } from './deflection';
-import { inRows, type BeamBars } from './beam-bars';
+import type { BeamBars, Face } from './beam-bars';
+import { BarsAlong } from './bars-along';
 import type { BeamSection } from './beam-section';
 import type { ConcreteBeam } from './concrete-beam';
 import { reinforcedSection } from './reinforced';
@@ -91,16 +92,20 @@ function findService(beam: ConcreteBeam): ServiceBeam | { readonly why: boolean;
   if (!own.top && !own.bottom) return not('It has no bars.');
   const given = Object.assign({}, ...demand.spans.map(({ bars }) => bars)) as Record<string, Reinforcement | undefined>;
   const isAccepted = !Object.values(beam.chosen).some((part) => part?.proposed);
-  const barsOf = new Map<string, BeamBars>();
+  const barsOf = new Map<string, (place: ServicePlace) => BeamBars>();
+  const ownAt = ({ x }: ServicePlace) => beam.along.present(x);
   for (const [id, record] of Object.entries(given)) {
-    const others = id === member ? own : record?.top && record.bottom ? barsOfRecord(section, record) : undefined;
-    if (!others && isAccepted)
+    if (id === member) barsOf.set(id, ownAt);
+    else if (record?.top && record.bottom) {
+      const along = barsOfRecord(section, record);
+      barsOf.set(id, ({ fromNode }) => along.present(fromNode));
+    } else if (isAccepted)
       return not(
         `The bars of ${id}, a member of the same span, are not accepted yet: the span’s deflection follows from the bars of all of it.`,
       );
-    barsOf.set(id, others ?? own);
+    else barsOf.set(id, () => own);
   }
-  const barsAt = ({ member: of }: ServicePlace) => barsOf.get(of) ?? own;
+  const barsAt = (place: ServicePlace) => (barsOf.get(place.member) ?? ownAt)(place);
   const sections = new Map<BeamBars, Map<FlangedShape | undefined, ReinforcedSection>>();
   return {
     demand,
@@ -116,12 +121,31 @@ function findService(beam: ConcreteBeam): ServiceBeam | { readonly why: boolean;
   };
 }
 
-function barsOfRecord(section: BeamSection, { top, bottom, side }: Reinforcement): BeamBars {
-  const face = (layer: Reinforcement['top']) =>
-    layer && inRows(section, { bar: findBar(layer.bar)!, count: layer.count });
-  return {
-    top: face(top),
-    bottom: face(bottom),
-    side: side && { bar: findBar(side.bar)!, count: side.count },
+/** Bars of another member by their places from its start node. */
+function barsOfRecord(section: BeamSection, { top, bottom, side, added = [] }: Reinforcement): BarsAlong {
+  const endless = {
+    from: -Infinity,
+    to: Infinity,
+    hooked: { from: false, to: false },
+    tip: { from: false, to: false },
   };
+  const all = (face: Face, layer: Reinforcement['top']) =>
+    layer ? [{ face, bar: findBar(layer.bar)!, count: layer.count, ...endless }] : [];
+  const runs = [
+    ...all('top', top),
+    ...all('bottom', bottom),
+    ...added.map(({ face, bar, count, from, to }) => ({
+      ...endless,
+      face,
+      bar: findBar(bar)!,
+      count,
+      from: from > 0 ? from : -Infinity,
+      to: to ?? Infinity,
+    })),
+  ];
+  return new BarsAlong(section, runs, side && { bar: findBar(side.bar)!, count: side.count }, undefined, {
+    length: Infinity,
+    from: 0,
+    to: Infinity,
+  });
 }

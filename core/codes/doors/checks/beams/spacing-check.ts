@@ -1,9 +1,10 @@
 import { plain, sectionLength } from '../../../../sheet';
+import type { FaceBars } from '../beam-reinforcement';
 import type { Check } from '../check';
 import { clearSpacing, mostRows, type Face } from './beam-bars';
 import { compareAs } from './bending';
 import type { BeamCheck } from './concrete-beam';
-import { loadedFace } from './faces';
+import { loadedFace, worstSet } from './faces';
 
 /** How a code speaks of clear distances of bars. */
 export interface SpacingWords {
@@ -21,14 +22,19 @@ export const spacingCheck =
   (beam): Check[] => {
     const loaded = loadedFace(beam, face);
     if (!loaded) return [];
-    const { layer, base } = loaded;
     const { section } = beam;
-    const row = { bar: layer.bar, count: layer.rows[0] };
+    const rowOf = (of: FaceBars) => ({ bar: of.bar, count: of.rows[0] });
+    const useOf = (of: FaceBars): number => {
+      const gap = clearSpacing(section, rowOf(of));
+      if (of.rows.length > mostRows) return of.rows.length / mostRows;
+      return gap > 0 ? section.spacing.beside(of.bar) / gap : 10;
+    };
+    const { layer, base, value: utilisation } = worstSet(loaded, useOf);
+    const row = rowOf(layer);
     const clear = clearSpacing(section, row);
     if (!Number.isFinite(clear)) return [];
     const least = section.spacing.beside(layer.bar);
     const isCrowded = layer.rows.length > mostRows;
-    const utilisation = isCrowded ? layer.rows.length / mostRows : clear > 0 ? least / clear : 10;
     return [
       {
         ...base,
