@@ -1,5 +1,5 @@
 import * as comlink from 'comlink';
-import { verdicts } from '~core/checks';
+import { verdicts, type LineBars } from '~core/checks';
 import { openFindings } from '~core/findings';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
@@ -49,6 +49,8 @@ export interface SolveSlice {
   editSolver(act: Act): void;
   runAnalysis(id: string): void;
   sheetIndex(memberId: string): Promise<MemberSheetIndex | undefined>;
+  /** the bars of the design line a member is in */
+  lineBars(memberId: string): Promise<LineBars | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
   /** which members' deformation a node's movement comes from */
   why(
@@ -247,6 +249,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     },
     sheetIndex: async (memberId) => solver?.door.index(memberId),
     sheet: async (memberId, checkId) => solver?.door.sheet(memberId, checkId),
+    lineBars: async (memberId) => solver?.door.lineBars(memberId),
     why: async (node, direction, shown) => solver?.door.why(node, direction, shown),
     plausibility: async () => solver?.door.plausibility(),
     centres: async () => solver?.door.centres(),

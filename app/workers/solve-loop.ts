@@ -1,4 +1,4 @@
-import { hasProposals, MemberChecker, usedBars, type MemberChecks } from '~core/checks';
+import { hasProposals, MemberChecker, usedBars, type LineBars, type MemberChecks } from '~core/checks';
 import { findingsInModel } from '~core/findings';
 import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model, type Vector } from '~core/model';
@@ -127,6 +127,11 @@ export class SolveLoop {
   /** Utilisation of a member by strength combination. */
   utilisations(memberId: string): ReturnType<MemberChecker['byCombination']> | undefined {
     return this.checksOf(memberId) ? this.checker!.checker.byCombination(memberId) : undefined;
+  }
+
+  /** The bars of the design line a member is in, from the side. */
+  lineBars(memberId: string): LineBars | undefined {
+    return this.checksOf(memberId) ? this.checker!.checker.lineBars(memberId) : undefined;
   }
 
   /** The calculation sheet of one made check. */

@@ -6,6 +6,8 @@ import {
   noDesignCode,
   verdictOf,
   type Basis,
+  type BeamElevation,
+  type BeamLayout,
   type BeamReinforcement,
   type Check,
   type CombinedLine,
@@ -15,7 +17,7 @@ import {
   type Verdict,
 } from '../codes/checks';
 import type { Solution } from '../fem';
-import { memberInLine, supportZones, type MemberInLine } from '../lines';
+import { designLines, memberInLine, supportZones, type MemberInLine } from '../lines';
 import { inOrder, rulesOf, type Combination, type Member, type Model, type Reinforcement } from '../model';
 import {
   combinationStates,
@@ -32,6 +34,7 @@ import {
   type LoadState,
   type StationTable,
 } from '../results';
+import { lineBars, type BeamPiece, type LineBars } from './line-bars';
 import { LineMoments } from './moments-around';
 import { ServiceSpans } from './service-spans';
 import { barsBeyond } from './bars-beyond';
@@ -52,6 +55,10 @@ export interface MemberChecks {
   readonly governing: MadeCheck | undefined;
   readonly verdict: Verdict;
   readonly reinforcement?: BeamReinforcement | undefined;
+  /** a concrete beam with its bars from the side, worked out when it is asked for */
+  readonly elevation?: (() => BeamElevation) | undefined;
+  /** what its bars may be laid out by */
+  readonly layout?: (() => BeamLayout) | undefined;
 }
 
 /** Checks members of one model and solution; what all members share is computed once. */
@@ -152,6 +159,17 @@ export class MemberChecker {
     }));
   }
 
+  /** The bars of the design line that a member is in, from the side; undefined: it has no beam of concrete with bars. */
+  lineBars(memberId: string): LineBars | undefined {
+    const line = designLines(this.model).of.get(memberId);
+    if (!line || line.role !== 'beam') return undefined;
+    const pieces = line.pieces.flatMap((piece): BeamPiece[] => {
+      const elevation = this.check(piece.member).elevation?.();
+      return elevation ? [{ piece, elevation }] : [];
+    });
+    return pieces.length > 0 ? lineBars(this.model, line, pieces) : undefined;
+  }
+
   /**
    * Checks the member of that id by the project's code, over all strength combinations.
    * @param over those it is checked for, when not all
@@ -177,7 +195,7 @@ export class MemberChecker {
     const refused = code.refuses(this.combinations);
     if (refused !== undefined) return whole(refused);
     const given = bars ?? member.reinforcement;
-    const { checks, reinforcement } = code.check(
+    const { checks, reinforcement, elevation, layout } = code.check(
       {
         model,
         member,
@@ -219,6 +237,8 @@ export class MemberChecker {
       governing: governing(all),
       verdict: verdictOf(all),
       ...(reinforcement ? { reinforcement } : {}),
+      ...(elevation ? { elevation } : {}),
+      ...(layout ? { layout } : {}),
     };
   }
 }

@@ -16,4 +16,7 @@ export {
 export { basisOf } from './basis';
 export { registerText } from './register-text';
 export { MemberChecker, type MemberChecks } from './check-member';
+export { barSchedule, wholeBars } from './bar-schedule';
+export type { LineBar, LineBars, LineDemand, LineStirrups } from './line-bars';
+export { layOutLine, type LaidOut } from './lay-out';
 export { hasProposals, usedBars } from './used-bars';

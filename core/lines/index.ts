@@ -10,3 +10,4 @@ export { decideSupport, joinLines, letGo, lookedAt, nameLine, splitLine, type Li
 export { lineFindings } from './line-findings';
 export { linePicture } from './line-picture';
 export { carriedWords, decidedWords, partsWords, sectionsWords } from './line-words';
+export { addedOnLine, layAlong, zonesOnLine, type BarsOnLine, type ZoneOnLine } from './bars-on-line';

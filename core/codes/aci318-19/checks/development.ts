@@ -104,6 +104,9 @@ export function hookDevelopment(section: BeamSection, bar: ReinforcingBar, { apa
 export const aciAnchorage = (section: BeamSection): AnchorageRules => ({
   straight: (bar, lying) => straightDevelopment(section, bar, lying),
   hook: (bar, lying) => hookDevelopment(section, bar, lying),
+  // class B (25.5.2.1); 12 diameters beyond a bend of 4 (25.3.1)
+  lap: 1.3,
+  leg: 16,
   readings: [
     { shift: () => 0, anchored: true },
     { shift: (bar, d) => Math.max(d, 12 * bar.diameter), anchored: false },

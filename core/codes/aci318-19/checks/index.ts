@@ -59,6 +59,7 @@ export const aci318: DesignCode = {
       throw new Error(`${checked.member.id} is a member ACI 318-19 excludes.`);
     const { units } = checked.model.settings;
     return checkedForService(
+      checked.member.startRigid ?? 0,
       (asked) =>
         concreteBeam(
           shape,

@@ -2,6 +2,8 @@ import type { FreePart, SupportZone } from '../../../lines';
 import type { Combination, ConcreteRules, Material, Member, Model, Reinforcement, Section } from '../../../model';
 import type { FlangedForces, FlangedShape, LineValues, MemberLine, ReadLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
+import type { BeamElevation } from './beam-elevation';
+import type { BeamLayout } from './beam-layout';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { Check } from './check';
 import type { RegisterPart } from './register';
@@ -99,6 +101,10 @@ export interface DesignCode {
 export interface MemberResult {
   readonly checks: readonly Check[];
   readonly reinforcement?: BeamReinforcement;
+  /** a beam with its bars from the side, worked out when it is asked for */
+  readonly elevation?: () => BeamElevation;
+  /** what bars of such a beam are laid out by */
+  readonly layout?: () => BeamLayout;
 }
 
 /** ASCE 7 2.3: what codes of strength design refuse to be used with. */

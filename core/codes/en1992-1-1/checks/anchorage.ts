@@ -110,5 +110,8 @@ export function traceAnchorage(
 export const enAnchorage = (section: BeamSection, material: EnMaterial): AnchorageRules => ({
   straight: (bar, lying) => anchorageLengths(section, material, bar, lying).straight,
   hook: (bar, lying) => anchorageLengths(section, material, bar, lying).bent,
+  // α6 where more than half are lapped (8.7.3); 5 diameters beyond a bend on a mandrel of 7 (8.1, 8.3)
+  lap: 1.5,
+  leg: 9.5,
   readings: [{ shift: (_, d) => 0.45 * d * material.factors.mostCot, anchored: true }],
 });

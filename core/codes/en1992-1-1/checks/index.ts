@@ -63,6 +63,7 @@ export const en1992: DesignCode = {
     const { settings } = checked.model;
     const factors = factorsOf(checked.rules);
     return checkedForService(
+      checked.member.startRigid ?? 0,
       (asked) =>
         concreteBeam(
           shape,

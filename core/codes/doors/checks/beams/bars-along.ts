@@ -34,6 +34,10 @@ export interface AnchorageRules {
   /** lengths over which a bar takes up its strength, m */
   readonly straight: (bar: ReinforcingBar, lying: Lying) => number;
   readonly hook: (bar: ReinforcingBar, lying: Lying) => number;
+  /** how much longer than a straight anchorage a lap is, for quantities */
+  readonly lap: number;
+  /** leg of a hook at the end of a bar from the outside of its bend, in diameters */
+  readonly leg: number;
   readonly readings: readonly Reading[];
 }
 
@@ -128,6 +132,16 @@ export class BarsAlong {
     );
   }
 
+  /** Bars that count at a place by how far they are anchored there. */
+  developed(x: number): BeamBars {
+    return this.of(this.runs.map((run) => this.share(run, x)));
+  }
+
+  /** How far moments are shifted against bars that end, m. */
+  shiftOf({ bar, face }: BarRun): number {
+    return Math.max(0, ...(this.rules?.readings ?? []).map(({ shift }) => shift(bar, this.depths[face])));
+  }
+
   /** How much of the strength of bars is anchored at a place, 0 to 1. */
   share(run: BarRun, x: number, isPulled = false): number {
     const { hooked, tip } = run;
@@ -167,6 +181,11 @@ export class BarsAlong {
   apartOf(face: Face): number {
     const bars = this.fullest[face];
     return bars && bars.rows[0] > 1 ? barSpacing(this.section, bars) : Infinity;
+  }
+
+  /** What the code says of bars that end; undefined: nothing. */
+  get anchorage(): AnchorageRules | undefined {
+    return this.rules;
   }
 
   private there(shares: readonly number[]): BarsThere {

@@ -1,6 +1,8 @@
 import type { Check } from '../check';
 import type { MemberResult } from '../design-code';
 import type { BeamCheck, ConcreteBeam } from './concrete-beam';
+import { elevationOf } from './elevation';
+import { layoutOf } from './layout';
 
 /** Bars are proposed for so many times what bends the beam, one after the other, until it also does in service. */
 const asked = [1, 1.2, 1.45, 1.75, 2.1, 2.5] as const;
@@ -11,9 +13,11 @@ const fails = (checks: readonly Check[], isService: boolean): boolean =>
 /**
  * The checks of a beam. Bars that are proposed are those that strength asks for, or more of them where these keep deflection and cracks within their limits;
  * where no more of them do, those of strength.
+ * @param before  rigid length before the flexible part of the member, m
  * @param beamFor the beam with bars proposed for so many times what bends it
  */
 export function checkedForService(
+  before: number,
   beamFor: (asked: number) => ConcreteBeam,
   checksOf: (beam: ConcreteBeam) => readonly BeamCheck[],
 ): MemberResult {
@@ -32,5 +36,10 @@ export function checkedForService(
       break;
     }
   const { beam, checks } = best;
-  return { checks, reinforcement: { ...beam.chosen, stirrups: beam.stirrups, parts: beam.parts } };
+  return {
+    checks,
+    reinforcement: { ...beam.chosen, stirrups: beam.stirrups, parts: beam.parts },
+    elevation: () => elevationOf(beam, before),
+    layout: () => layoutOf(beam, before),
+  };
 }

@@ -1,0 +1,66 @@
+import type { BeamElevation, ElevationPlace } from '../beam-elevation';
+import type { ConcreteBeam } from './concrete-beam';
+import type { DemandPoint } from './demands';
+
+/** A beam from the side: its bars, what bends it and what its bars carry, along it. */
+export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
+  const { along, bending, code } = beam;
+  const byPlace = new Map<number, DemandPoint[]>();
+  for (const point of bending) {
+    const here = byPlace.get(point.x);
+    if (here) here.push(point);
+    else byPlace.set(point.x, [point]);
+  }
+  const steps = along.knots.flatMap((x) => [x - 1e-6, x + 1e-6]);
+  const most = (points: readonly DemandPoint[] | undefined, sign: 1 | -1) =>
+    points ? points.reduce((sum, { My }) => Math.max(sum, sign * My), 0) : undefined;
+  const shapeNear = (x: number) =>
+    bending.reduce((best, point) => (Math.abs(point.x - x) < Math.abs(best.x - x) ? point : best)).shape;
+  const places = bending.length === 0 ? [] : [...new Set([...byPlace.keys(), ...steps])].sort((a, b) => a - b);
+  const strength = (x: number, face: 'top' | 'bottom'): number => {
+    const bars = along.developed(x);
+    return bars[face] ? code.proposal.strengthOf(bars, face, shapeNear(x)).strength : 0;
+  };
+  const { section, stirrups } = beam;
+  return {
+    width: section.width,
+    depth: section.depth,
+    cover: section.cover,
+    sideBars: beam.bars.side && { bar: beam.bars.side.bar.name, count: beam.bars.side.count },
+    stirrups: {
+      bar: stirrups.value.bar.name,
+      legs: stirrups.value.legs,
+      spacing: stirrups.value.spacing,
+    },
+    zones: beam.stirrupZones.map((zone) => ({ ...zone, from: before + zone.from, to: before + zone.to })),
+    places: places.map((x): ElevationPlace => {
+      const here = byPlace.get(x);
+      return {
+        x: before + x,
+        sagging: most(here, 1),
+        hogging: most(here, -1),
+        strengthSagging: strength(x, 'bottom'),
+        strengthHogging: strength(x, 'top'),
+      };
+    }),
+    bars: along.runs.map((run) => {
+      const { straight, hook } = along.lengthsOf(run);
+      return {
+        face: run.face,
+        bar: run.bar.name,
+        count: run.count,
+        from: before + run.from,
+        to: before + run.to,
+        hooked: {
+          from: run.hooked.from && hook < straight,
+          to: run.hooked.to && hook < straight,
+        },
+        anchorage: straight,
+        lap: straight * (along.anchorage?.lap ?? 1),
+        leg: run.bar.diameter * (along.anchorage?.leg ?? 0),
+      };
+    }),
+    shift: Math.max(0, ...along.runs.map((run) => along.shiftOf(run))),
+    faces: beam.zones.map(({ from, to }) => ({ from: before + from, to: before + to })),
+  };
+}
