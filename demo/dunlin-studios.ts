@@ -1,7 +1,7 @@
 import { buildFrame, parseSection } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { generateCombinations } from '~core/combine';
-import { idSource, type Model } from '~core/model';
+import { idSource, type Model, type Reinforcement } from '~core/model';
 import { Author } from './author';
 
 const storeys = [3.6, 3.3];
@@ -77,6 +77,46 @@ function addLoads(author: Author): void {
   author.addOnSlab(snow, 'Snow', roof, -1100);
 }
 
+/** Bars of the inner beam of the first floor along y, laid out over its two spans: m of each member from its start. */
+const laidOut: readonly (readonly [string, { readonly reinforcement: Reinforcement }])[] = [
+  [
+    'm18',
+    {
+      reinforcement: {
+        top: { bar: 'D12', count: 9 },
+        bottom: { bar: 'D12', count: 3 },
+        stirrups: { bar: 'D10', legs: 2, spacing: 0.35 },
+        added: [
+          { face: 'top', bar: 'D12', count: 3, from: 3.9, to: null },
+          { face: 'bottom', bar: 'D12', count: 4, from: 0.5, to: 4.35 },
+        ],
+        zones: [
+          { from: 0, to: 1, legs: 2, spacing: 0.2 },
+          { from: 3.8, to: null, legs: 2, spacing: 0.175 },
+        ],
+      },
+    },
+  ],
+  [
+    'm19',
+    {
+      reinforcement: {
+        top: { bar: 'D12', count: 9 },
+        bottom: { bar: 'D12', count: 3 },
+        stirrups: { bar: 'D10', legs: 2, spacing: 0.35 },
+        added: [
+          { face: 'top', bar: 'D12', count: 3, from: 0, to: 1.5 },
+          { face: 'bottom', bar: 'D12', count: 4, from: 1.05, to: 4.9 },
+        ],
+        zones: [
+          { from: 0, to: 1.5, legs: 2, spacing: 0.2 },
+          { from: 4.3, to: null, legs: 2, spacing: 0.2 },
+        ],
+      },
+    },
+  ],
+];
+
 /** Bars as an engineer would rationalise them: one set for inner beams, one for edges; those of the roof are only proposed, so that its beams are open. */
 function chooseBars(author: Author): void {
   const { nodes, members } = author.model;
@@ -112,6 +152,10 @@ function chooseBars(author: Author): void {
       },
     ],
     sentence: 'Chose the bars of the first floor’s beams',
+  });
+  author.do({
+    edits: [{ kind: 'change', table: 'members', changes: laidOut.map(([id, fields]) => ({ id, fields })) }],
+    sentence: 'Laid out the bars of beam m18 … m19',
   });
 }
 

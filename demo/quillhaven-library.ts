@@ -14,7 +14,15 @@ import {
 } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { generateCombinations } from '~core/combine';
-import { idSource, storeysUpward, type LoadRule, type LoadSpread, type Model, type Vector } from '~core/model';
+import {
+  idSource,
+  storeysUpward,
+  type LoadRule,
+  type LoadSpread,
+  type Model,
+  type Reinforcement,
+  type Vector,
+} from '~core/model';
 import { Author, caseRecord } from './author';
 
 const baysX = [6.4, 6.4, 6.4, 6.4];
@@ -590,6 +598,54 @@ function addAnalyses(author: Author): void {
   });
 }
 
+/** Bars of a beam of the second floor, laid out over its three spans: m of each member from its start. */
+const laidOut: readonly (readonly [string, { readonly reinforcement: Reinforcement }])[] = [
+  [
+    'm97',
+    {
+      reinforcement: {
+        top: { bar: '#6', count: 3 },
+        bottom: { bar: '#5', count: 5 },
+        stirrups: { bar: '#3', legs: 2, spacing: 0.275 },
+        added: [
+          { face: 'top', bar: '#6', count: 2, from: 0, to: 1.3 },
+          { face: 'top', bar: '#6', count: 4, from: 5.9, to: null },
+          { face: 'bottom', bar: '#5', count: 1, from: 2.4, to: 4.8 },
+        ],
+      },
+    },
+  ],
+  [
+    'm98',
+    {
+      reinforcement: {
+        top: { bar: '#6', count: 3 },
+        bottom: { bar: '#5', count: 5 },
+        stirrups: { bar: '#3', legs: 2, spacing: 0.275 },
+        added: [
+          { face: 'top', bar: '#6', count: 4, from: 0, to: 1.3 },
+          { face: 'top', bar: '#6', count: 3, from: 5.9, to: null },
+        ],
+      },
+    },
+  ],
+  [
+    'm99',
+    {
+      reinforcement: {
+        top: { bar: '#6', count: 3 },
+        bottom: { bar: '#5', count: 5 },
+        stirrups: { bar: '#3', legs: 2, spacing: 0.275 },
+        added: [
+          { face: 'top', bar: '#6', count: 3, from: 0, to: 1.3 },
+          { face: 'top', bar: '#6', count: 2, from: 5.9, to: null },
+          { face: 'bottom', bar: '#5', count: 1, from: 2.4, to: 4.8 },
+        ],
+      },
+    },
+  ],
+];
+
 /** Bars of the floor beams as an engineer would rationalise them: one set for inner and edge beams each way. */
 function reinforceFloors(author: Author): void {
   const { nodes, sections } = author.model;
@@ -659,6 +715,10 @@ function reinforceFloors(author: Author): void {
       },
     ],
     sentence: 'Chose the bars of the floor beams',
+  });
+  author.do({
+    edits: [{ kind: 'change', table: 'members', changes: laidOut.map(([id, fields]) => ({ id, fields })) }],
+    sentence: 'Laid out the bars of beam m97 … m99',
   });
   author.do({
     edits: [

@@ -1,5 +1,5 @@
 import * as comlink from 'comlink';
-import { verdicts, type LineBars } from '~core/checks';
+import { verdicts, type LaidOut, type LineBars } from '~core/checks';
 import { openFindings } from '~core/findings';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
@@ -49,6 +49,8 @@ export interface SolveSlice {
   editSolver(act: Act): void;
   runAnalysis(id: string): void;
   sheetIndex(memberId: string): Promise<MemberSheetIndex | undefined>;
+  /** bars laid out along the design line a member is in */
+  layOut(memberId: string): Promise<LaidOut | undefined>;
   /** the bars of the design line a member is in */
   lineBars(memberId: string): Promise<LineBars | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
@@ -249,6 +251,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     },
     sheetIndex: async (memberId) => solver?.door.index(memberId),
     sheet: async (memberId, checkId) => solver?.door.sheet(memberId, checkId),
+    layOut: async (memberId) => solver?.door.layOut(memberId),
     lineBars: async (memberId) => solver?.door.lineBars(memberId),
     why: async (node, direction, shown) => solver?.door.why(node, direction, shown),
     plausibility: async () => solver?.door.plausibility(),

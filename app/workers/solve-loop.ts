@@ -1,4 +1,12 @@
-import { hasProposals, MemberChecker, usedBars, type LineBars, type MemberChecks } from '~core/checks';
+import {
+  hasProposals,
+  layOutLine,
+  MemberChecker,
+  usedBars,
+  type LaidOut,
+  type LineBars,
+  type MemberChecks,
+} from '~core/checks';
 import { findingsInModel } from '~core/findings';
 import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
 import { applyAct, inOrder, type Act, type Model, type Vector } from '~core/model';
@@ -16,7 +24,7 @@ import {
   type Shown,
 } from '~core/results';
 import { setStep, Sheet } from '~core/sheet';
-import { formatQuantity, showIn, type UnitSystem } from '~core/units';
+import { count as counted, formatQuantity, showIn, type UnitSystem } from '~core/units';
 import { toCheckRow } from './check-row';
 import { membersForWorker } from './worker-limit';
 import type { CheckRow, FloorCentres, MemberSheetIndex, MovementWhy, SetSheet, SolverMessage } from './messages';
@@ -132,6 +140,12 @@ export class SolveLoop {
   /** The bars of the design line a member is in, from the side. */
   lineBars(memberId: string): LineBars | undefined {
     return this.checksOf(memberId) ? this.checker!.checker.lineBars(memberId) : undefined;
+  }
+
+  /** Bars laid out along the design line a member is in; undefined while the solution is not the newest. */
+  layOut(memberId: string): LaidOut | undefined {
+    const current = this.current();
+    return current && layOutLine(current.model, current.solution, memberId);
   }
 
   /** The calculation sheet of one made check. */
@@ -332,13 +346,18 @@ function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): 
     chosen
       ? `${chosen.value.count} ${chosen.value.bar.name}${chosen.value.rows.length > 1 ? ` (${chosen.value.rows.join(' + ')})` : ''}, ${word(chosen.proposed)}`
       : 'none fits';
-  const { side, stirrups } = reinforcement;
+  const { side, stirrups, parts } = reinforcement;
+  const beside = (face: 'top' | 'bottom') => {
+    const count = (parts.added ?? []).filter((one) => one.face === face).length;
+    return count > 0 ? `; ${counted(count, 'stretch')} of others beside them` : '';
+  };
+  const zones = parts.zones?.length ?? 0;
   return {
-    top: layer(reinforcement.top),
-    bottom: layer(reinforcement.bottom),
+    top: layer(reinforcement.top) + beside('top'),
+    bottom: layer(reinforcement.bottom) + beside('bottom'),
     side: side ? `${side.value.count} ${side.value.bar.name} each, ${word(side.proposed)}` : null,
     stirrups: stirrups
-      ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}`
+      ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}${zones > 0 ? `; otherwise in ${counted(zones, 'zone')}` : ''}`
       : 'none',
     accept: hasProposals(reinforcement) ? usedBars(reinforcement) : null,
   };

@@ -36,6 +36,7 @@ const door = {
     loop.why(node, direction, shown),
   plausibility: () => loop.plausibility(),
   centres: () => loop.centres(),
+  layOut: (memberId: string) => loop.layOut(memberId),
   lineBars: (memberId: string) => loop.lineBars(memberId),
   utilisations: (memberId: string) => loop.utilisations(memberId),
   /** The drawing of a quantity, handed over without copying; nothing while the solution is not the newest. */

@@ -50,8 +50,11 @@ function onMember(model: Model, piece: LinePiece, from: number, to: number): Alo
     return share * whole;
   };
   const [start, end] = [place(a), place(b)].sort((x, y) => x - y);
-  return { from: start < near ? 0 : start, to: end > whole - near ? null : end };
+  return { from: start < near ? 0 : clean(start), to: end > whole - near ? null : clean(end) };
 }
+
+/** Without what rounding leaves, m. */
+const clean = (at: number): number => Number(at.toFixed(6));
 
 /** What lies along a line, those that meet at a joint and are alike as one. */
 function found<T extends Along>(

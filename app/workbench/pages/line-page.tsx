@@ -18,6 +18,7 @@ import {
 import { supportAs, type SupportAs } from '~core/model';
 import { count, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { BarsBlock } from './bars-block';
 import { BeamSketch, ColumnSketch } from '../pieces/line-sketch';
 import { WidePage } from '../pieces/wide-page';
 import { capital } from '../words/capital';
@@ -101,6 +102,7 @@ function OneLine({ line }: { line: DesignLine }) {
         </div>
         <Joints line={line} does={does} />
       </div>
+      {line.role === 'beam' && <BarsBlock line={line} />}
       {line.role === 'beam' && <Supports line={line} does={does} />}
       {line.role === 'beam' && <Spans line={line} />}
       {line.role === 'column' && <Lifts line={line} />}

@@ -16,9 +16,8 @@ const developmentCheck = anchorageCheck({
   clause: '25.4',
   shift:
     'Against the moment at a place bars count by what is developed there (25.4); bars that end go on past where they are asked for by d or 12 diameters (9.7.3.3).',
-  traceLength: (sheet, { section, along }, run, isHooked) => {
-    const lying = { face: run.face, apart: along.apartOf(run.face) };
-    (isHooked ? hookDevelopment : straightDevelopment)(section, run.bar, lying, sheet);
+  traceLength: (sheet, { section }, bar, lying, isHooked) => {
+    (isHooked ? hookDevelopment : straightDevelopment)(section, bar, lying, sheet);
   },
   traceBending: (sheet, { section, reinforced, units }, { demand, bars }, bent) =>
     traceStrength(

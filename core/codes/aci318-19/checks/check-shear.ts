@@ -102,13 +102,13 @@ export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrupsAt, d, c
   const [id, title, clause] = ['shear-minimum', 'Minimum stirrups', '9.6.3'] as const;
   if (!twisted && !needsStirrups(section, d, asked.value))
     return [skipped(id, title, clause, 'Vu does not exceed φ λ √f′c b d, so 9.6.3.1 asks for none.')];
-  const useAt = (x: number) => {
+  const shareAt = (x: number) => {
     const there = stirrupsAt(x);
     return minimumStirrups(section, there) / (there.legs * there.bar.area);
   };
   // every place that asks for stirrups asks for the least of them
   const { point } = worstPlace(shear, (one) =>
-    code.twist(one) > 0 || needsStirrups(section, d, Math.abs(one.Vz)) ? useAt(one.x) : 0,
+    code.twist(one) > 0 || needsStirrups(section, d, Math.abs(one.Vz)) ? shareAt(one.x) : 0,
   ) ?? { point: asked.point };
   const there = stirrupsAt(point.x);
   const given = there.legs * there.bar.area;
@@ -119,7 +119,7 @@ export const leastStirrupsCheck: BeamCheck = ({ section, shear, stirrupsAt, d, c
       id,
       title,
       clause,
-      utilisation: useAt(point.x),
+      utilisation: shareAt(point.x),
       trace: (sheet) => {
         if (twisted) sheet.remark('Torsion asks for them, Av + 2 At (9.6.4.2).');
         const least = minimumStirrups(section, there, sheet);

@@ -9,8 +9,8 @@ export const enAnchorageChecks = (material: EnMaterial): readonly BeamCheck[] =>
   anchorageCheck({
     clause: '8.4',
     shift: `Moments are shifted along the beam by al = 0.9 d cot θ / 2 with cot θ = ${material.factors.mostCot}, the flattest struts allowed (9.2.1.3(2)); against them bars count by what is anchored (9.2.1.3(3)).`,
-    traceLength: (sheet, { section, along }, run, isHooked) =>
-      traceAnchorage(sheet, section, material, run.bar, { face: run.face, apart: along.apartOf(run.face) }, isHooked),
+    traceLength: (sheet, { section }, bar, lying, isHooked) =>
+      traceAnchorage(sheet, section, material, bar, lying, isHooked),
     traceBending: (sheet, { section, reinforced, units }, { demand, bars }, bent) =>
       traceResistance(
         sheet,

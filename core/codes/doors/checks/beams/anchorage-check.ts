@@ -1,9 +1,10 @@
+import type { ReinforcingBar } from '../../../../catalog';
 import type { Sheet } from '../../../../sheet';
 import { formatQuantity } from '../../../../units';
 import { impossible, skipped, utilisationOf, type Check } from '../check';
 import { steelOf, type Face } from './beam-bars';
 import type { BarLimit } from './bar-runs';
-import type { BarRun } from './bars-along';
+import type { BarRun, Lying } from './bars-along';
 import { compareAs } from './bending';
 import { worstOf, type BeamCheck, type ConcreteBeam, type WorstDemand } from './concrete-beam';
 import { countedWords, loadedFace } from './faces';
@@ -14,7 +15,13 @@ export interface AnchorageWords {
   /** how far moments are shifted against bars that end, and where the code says so, in a sentence */
   readonly shift: string;
   /** repeats the length that a bar needs. @param isHooked with a hook at that end */
-  readonly traceLength: (sheet: Sheet, beam: ConcreteBeam, run: BarRun, isHooked: boolean) => void;
+  readonly traceLength: (
+    sheet: Sheet,
+    beam: ConcreteBeam,
+    bar: ReinforcingBar,
+    lying: Lying,
+    isHooked: boolean,
+  ) => void;
   readonly traceBending: (
     sheet: Sheet,
     beam: ConcreteBeam,
@@ -81,10 +88,10 @@ function shortest({ along }: ConcreteBeam, face: Face, x: number): BarRun | unde
 
 /** The length that bars need and the one that is there. */
 function traceEnd(sheet: Sheet, beam: ConcreteBeam, words: AnchorageWords, run: BarRun, x: number): void {
-  const { straight, hook } = beam.along.lengthsOf(run);
   const toStart = x - run.from < run.to - x;
+  const { straight, hook, lying } = beam.along.lengthsOf(run, toStart ? 'from' : 'to');
   const isHooked = (toStart ? run.hooked.from : run.hooked.to) && hook < straight;
-  words.traceLength(sheet, beam, run, isHooked);
+  words.traceLength(sheet, beam, run.bar, lying, isHooked);
   const show = (value: number) => formatQuantity(value, 'sectionLength', beam.units, beam.units === 'us' ? 1 : 0);
   const there = toStart ? x - run.from : run.to - x;
   if (Number.isFinite(there))

@@ -21,6 +21,13 @@ export interface Lying {
   readonly apart: number;
 }
 
+/** What anchors a bar at one of its ends, m. */
+export interface AnchorageLengths {
+  readonly straight: number;
+  readonly hook: number;
+  readonly lying: Lying;
+}
+
 /** How a moment is held against bars at a place. */
 export interface Reading {
   /** how far from the place bars must still be there, m */
@@ -63,7 +70,7 @@ export interface BarsPlace {
 /** The bars of a beam along it. */
 export class BarsAlong {
   private readonly known = new Map<string, BeamBars>();
-  private readonly lengths = new Map<BarRun, { straight: number; hook: number }>();
+  private readonly lengths = new Map<BarRun, { from?: AnchorageLengths; to?: AnchorageLengths }>();
   /** bars of each face where most of them lie side by side, and effective depth with them, m */
   readonly fullest: BeamBars;
   private readonly depths: Record<Face, number>;
@@ -149,10 +156,12 @@ export class BarsAlong {
     const to = isPulled && tip.to ? Infinity : run.to;
     if (x < from - 1e-9 || x > to + 1e-9) return 0;
     if (from === -Infinity && to === Infinity) return 1;
-    const { straight, hook } = this.lengthsOf(run);
-    const taken = (length: number, hasHook: boolean) =>
-      length === Infinity ? 1 : Math.max(0, length) / (hasHook ? Math.min(straight, hook) : straight);
-    const ends = [taken(x - from, hooked.from), taken(to - x, hooked.to)];
+    const taken = (length: number, end: 'from' | 'to') => {
+      if (length === Infinity) return 1;
+      const { straight, hook } = this.lengthsOf(run, end);
+      return Math.max(0, length) / (hooked[end] ? Math.min(straight, hook) : straight);
+    };
+    const ends = [taken(x - from, 'from'), taken(to - x, 'to')];
     // at a free end, where the moment goes to nothing as well, what is hardly anchored counts as so little
     const share = Math.min(
       1,
@@ -163,24 +172,35 @@ export class BarsAlong {
     return share > 0.999 ? 1 : share < hardly ? 0 : Math.round(share * 1e4) / 1e4;
   }
 
-  /** Lengths of anchorage of bars, straight and with a hook, m; endless where no code asks. */
-  lengthsOf(run: BarRun): { straight: number; hook: number } {
-    let found = this.lengths.get(run);
-    if (!found) {
-      const lying = { face: run.face, apart: this.apartOf(run.face) };
-      const { rules } = this;
-      found = rules
-        ? { straight: rules.straight(run.bar, lying), hook: rules.hook(run.bar, lying) }
-        : { straight: 0, hook: 0 };
-      this.lengths.set(run, found);
-    }
-    return found;
+  /** Lengths that anchor bars at one of their ends, straight and with a hook, m, and how they lie there; nothing where no code asks. */
+  lengthsOf(run: BarRun, end: 'from' | 'to'): AnchorageLengths {
+    let both = this.lengths.get(run);
+    if (!both) this.lengths.set(run, (both = {}));
+    return (both[end] ??= this.findLengths(run, end));
   }
 
-  /** Distance of the centres of bars of a face where most of them lie, m. */
-  apartOf(face: Face): number {
-    const bars = this.fullest[face];
-    return bars && bars.rows[0] > 1 ? barSpacing(this.section, bars) : Infinity;
+  private findLengths(run: BarRun, end: 'from' | 'to'): AnchorageLengths {
+    const { rules, place } = this;
+    const { face, bar } = run;
+    if (!rules) return { straight: 0, hook: 0, lying: { face, apart: Infinity } };
+    const at = Math.min(place.length, Math.max(0, run[end]));
+    const way = end === 'from' ? 1 : -1;
+    // bars are anchored where they lie nearest to each other along that length
+    let lying: Lying = { face, apart: this.apartBetween(face, at, at) };
+    lying = { face, apart: this.apartBetween(face, at, at + way * rules.straight(bar, lying)) };
+    return { straight: rules.straight(bar, lying), hook: rules.hook(bar, lying), lying };
+  }
+
+  /** The least distance of the centres of bars of a face between two places, m. */
+  private apartBetween(face: Face, one: number, other: number): number {
+    const [from, to] = [Math.min(one, other) - 1e-6, Math.max(one, other) + 1e-6];
+    const marks = [from, ...this.ends.filter((x) => x > from && x < to), to];
+    return Math.min(
+      ...marks.slice(1).map((mark, i) => {
+        const bars = this.present((marks[i] + mark) / 2)[face];
+        return bars && bars.rows[0] > 1 ? barSpacing(this.section, bars) : Infinity;
+      }),
+    );
   }
 
   /** What the code says of bars that end; undefined: nothing. */
@@ -218,15 +238,17 @@ export class BarsAlong {
     const { rules, place } = this;
     if (!rules) return [];
     const found = this.runs.flatMap((run) => {
-      const { straight, hook } = this.lengthsOf(run);
       const d = this.depths[run.face];
-      const offsets = rules.readings.flatMap(({ shift, anchored }) => {
-        const far = shift(run.bar, d);
-        return anchored ? [far, ...[straight, hook].map((length) => far + length)] : [far];
+      return (['from', 'to'] as const).flatMap((end) => {
+        if (!Number.isFinite(run[end])) return [];
+        const { straight, hook } = this.lengthsOf(run, end);
+        const offsets = rules.readings.flatMap(({ shift, anchored }) => {
+          const far = shift(run.bar, d);
+          // where they are only just missing
+          return anchored ? [far, far + straight, far + hook] : [far - 1e-6];
+        });
+        return [0, ...offsets].map((offset) => run[end] + (end === 'from' ? offset : -offset));
       });
-      const from = Number.isFinite(run.from) ? [0, ...offsets].map((offset) => run.from + offset) : [];
-      const to = Number.isFinite(run.to) ? [0, ...offsets].map((offset) => run.to - offset) : [];
-      return [...from, ...to];
     });
     return [...new Set(found)].filter((x) => x > 1e-6 && x < place.length - 1e-6).sort((a, b) => a - b);
   }

@@ -266,8 +266,9 @@ function facesOf(code: BeamCode, bending: readonly DemandPoint[]): Record<Face, 
     if (point.My > noise) faces.bottom.push(asked);
     else if (point.My < -noise) faces.top.push(asked);
     if (N > 0 && Math.abs(point.My) <= noise) for (const face of ['top', 'bottom'] as const) faces[face].push(asked);
-    // compression that counts may only help where it stands for sure: bending is asked for without it as well
-    if (axial < 0 && torsion > 0) faces[point.My > 0 ? 'bottom' : 'top'].push({ ...asked, N: N - axial });
+    // compression that counts may only help where it stands for sure: bending is asked for without it as well, and with it but without the pull
+    if (axial < 0 && torsion > 0)
+      faces[point.My > 0 ? 'bottom' : 'top'].push({ ...asked, N: N - axial }, { point, N: axial, torsion: 0 });
   }
   for (const face of ['top', 'bottom'] as const)
     for (const here of plainly[face].values()) faces[face].push(...here.values());

@@ -44,7 +44,8 @@ export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
       };
     }),
     bars: along.runs.map((run) => {
-      const { straight, hook } = along.lengthsOf(run);
+      const [start, end] = [along.lengthsOf(run, 'from'), along.lengthsOf(run, 'to')];
+      const straight = Math.max(start.straight, end.straight);
       return {
         face: run.face,
         bar: run.bar.name,
@@ -52,8 +53,8 @@ export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
         from: before + run.from,
         to: before + run.to,
         hooked: {
-          from: run.hooked.from && hook < straight,
-          to: run.hooked.to && hook < straight,
+          from: run.hooked.from && start.hook < start.straight,
+          to: run.hooked.to && end.hook < end.straight,
         },
         anchorage: straight,
         lap: straight * (along.anchorage?.lap ?? 1),

@@ -54,7 +54,7 @@ export function layoutOf(beam: ConcreteBeam, before: number): BeamLayout {
         from: 0,
         to: Infinity,
       });
-      const { straight } = along.lengthsOf(run);
+      const { straight } = along.lengthsOf(run, 'from');
       const isShifted = code.anchorage.readings.some(
         ({ shift, anchored }) => anchored && shift(run.bar, section.depth) > 0,
       );
