@@ -123,7 +123,9 @@ test.each(codes)(
           // where next to nothing is asked the digits that are printed are too few
           if (check.utilisation < 0.05) continue;
           // of bars beside the neutral axis hardly more than rounding is left
-          const isSmall = ({ symbol, value }: Step) => symbol.startsWith('f_') && Math.abs(value.value) < 5e6;
+          const isSmall = ({ symbol, value, inputs }: Step) =>
+            (symbol.startsWith('f_') && Math.abs(value.value) < 5e6) ||
+            Object.values(inputs).some((one) => one.kind === 'moment' && Math.abs(one.value) < 5e3);
           for (const step of [...sheet.steps, ...(sheet.comparison ? [sheet.comparison] : [])].filter(
             (one) => !isSmall(one),
           ))

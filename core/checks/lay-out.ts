@@ -18,7 +18,14 @@ import { usedBars } from './used-bars';
 
 /** Bars laid out along a line, as the edits that take them over. */
 export type LaidOut =
-  | { readonly ok: true; readonly edits: readonly Edit[]; readonly words: string }
+  | {
+      readonly ok: true;
+      readonly edits: readonly Edit[];
+      /** what was laid out, in words */
+      readonly words: string;
+      /** whether every check holds with it */
+      readonly holds: boolean;
+    }
   | { readonly ok: false; readonly reason: string };
 
 type Face = 'top' | 'bottom';
@@ -89,7 +96,7 @@ export function layOutLine(model: Model, solution: Solution, memberId: string): 
         const broken = line.pieces.flatMap(({ member }) =>
           next.check(member).checks.flatMap((check) => (check.made && !(check.utilisation <= 1) ? [check] : [])),
         );
-        if (broken.length === 0) return { ok: true, ...laid };
+        if (broken.length === 0) return { ok: true, ...laid, holds: true };
         const worst = broken.reduce((sum, { utilisation }) => sum + utilisation, 0);
         if (!best || worst < best.worst) best = { ...laid, worst };
         last = broken.map(({ id }) => id);
@@ -99,9 +106,7 @@ export function layOutLine(model: Model, solution: Solution, memberId: string): 
       }
       if (!last.some((id) => isOfLength(id) || isOfService(id))) break;
     }
-  return best
-    ? { ok: true, edits: best.edits, words: `${best.words}; not every check holds with them` }
-    : { ok: false, reason };
+  return best ? { ok: true, edits: best.edits, words: best.words, holds: false } : { ok: false, reason };
 }
 
 const isOfLength = (id: string): boolean =>

@@ -9,6 +9,7 @@ import { scopeOf } from '~core/picture';
 import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../../state/view-slice';
 import { worstOf } from '../../state/solve-slice';
 import { acceptBars } from '../acts/accept-bars';
+import { layOutBars } from '../acts/lay-out-bars';
 import { concreteOf, copyRules } from '../acts/copy-rules';
 import { commitAndTell } from '../acts/deleting';
 import { showView } from '../acts/saved-views';
@@ -276,6 +277,26 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       title: 'Accept the proposed bars of the selected beams',
       enabled: () => state().selection.members.length > 0,
       run: () => void acceptBars(workbench, state().selection.members),
+    },
+    {
+      id: 'lay-out-bars',
+      title: 'Lay out the bars of the selected beams: over supports, in spans, stirrups in zones',
+      enabled: () => concreteOf(state().model, state().selection.members).length > 0,
+      run: () =>
+        void layOutBars(
+          workbench,
+          concreteOf(state().model, state().selection.members).map(({ id }) => id),
+        ),
+    },
+    {
+      id: 'line-bars',
+      title: 'Bars of the selected beam from the side, and their schedule',
+      enabled: () => concreteOf(state().model, state().selection.members).length > 0,
+      run: () =>
+        state().look({
+          panel: { kind: 'line', member: concreteOf(state().model, state().selection.members)[0].id },
+          part: 'bars',
+        }),
     },
     {
       id: 'copy-rules',

@@ -132,6 +132,10 @@ export const commandTerms: Readonly<Record<string, string>> = {
   bars: 'serviceability deflection of concrete beams crack width exposure creep humidity shrinkage partitions l/480 l/360 long-term criteria parameters preferences',
   'copy-rules': 'design rules set parameters criteria assign cover own set group beams',
   'accept-bars': 'rebar reinforcing bars keep fix adopt proposal design reinforcement stirrups provided',
+  'lay-out-bars':
+    'rebar detailing curtailment curtail cut-off cut off top bars support bars span bars stirrup zones design reinforcement layout',
+  'line-bars':
+    'rebar elevation bar schedule bending schedule bar list cut-off cut off points curtailment development length anchorage lap hooks stirrup zones moment envelope capacity diagram detailing drawing',
   'check-register':
     'scope limitations coverage clauses codes list of checks supported not supported assumptions register',
   'design-lines':

@@ -17,6 +17,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { acceptBars } from '../acts/accept-bars';
 import { layOutBars } from '../acts/lay-out-bars';
 import { fileName, saveTables } from '../acts/save-tables';
+import { usePart } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
 import { BarElevation } from '../pieces/bar-elevation';
 import { ResultTableView } from '../pieces/result-table-view';
@@ -35,9 +36,10 @@ export function BarsBlock({ line }: { line: DesignLine }) {
     return material !== null && model.materials[material].kind === 'concrete';
   });
   const bars = useLineBars(member);
+  const part = usePart<HTMLDivElement>('bars');
   if (!isConcrete) return null;
   return (
-    <div className="block">
+    <div className="block" ref={part}>
       <h3>Bars</h3>
       {bars ? (
         <Bars line={line} bars={bars} />
@@ -94,7 +96,7 @@ function Bars({ line, bars }: { line: DesignLine; bars: LineBars }) {
           loading={isLaying}
           onClick={() => {
             setIsLaying(true);
-            void layOutBars(workbench, members[0]).finally(() => setIsLaying(false));
+            void layOutBars(workbench, members).finally(() => setIsLaying(false));
           }}
         >
           Lay out its bars

@@ -89,7 +89,7 @@ export function BarElevation({ line, bars, added, zones, units, grid, onBars, on
     <svg
       ref={svg}
       width="100%"
-      viewBox={`0 0 ${width} 306`}
+      viewBox={`0 0 ${width} 320`}
       role="group"
       aria-label={`Bars of ${line.name} from the side`}
       className="line-sketch bar-elevation"
@@ -168,13 +168,22 @@ export function BarElevation({ line, bars, added, zones, units, grid, onBars, on
           </text>
         ),
       )}
-      {stirrupLabels(bars, units).map(({ words, at, room }) =>
-        room * scale > 9 + 5.2 * words.length ? (
-          <text key={at} x={x(at)} y={(beamTop + beamBottom) / 2 + 4} textAnchor="middle" className="sketch-quiet halo">
-            {words}
-          </text>
-        ) : null,
-      )}
+      {stirrupLabels(bars, units).map(({ long, short, at, room }) => {
+        const words = [long, short].find((one) => room * scale > 9 + 5.2 * one.length);
+        return (
+          words !== undefined && (
+            <text
+              key={at}
+              x={x(at)}
+              y={(beamTop + beamBottom) / 2 + 4}
+              textAnchor="middle"
+              className="sketch-quiet halo"
+            >
+              {words}
+            </text>
+          )
+        );
+      })}
       <Moments line={line} bars={bars} units={units} x={x} />
       {zones.map(({ from, to }, index) => {
         const held = shown('zone', index, from, to);
@@ -254,9 +263,14 @@ function throughLabels({ bars }: LineBars): { face: 'top' | 'bottom'; words: str
   });
 }
 
-function stirrupLabels({ stirrups }: LineBars, units: UnitSystem): { words: string; at: number; room: number }[] {
+/** Stirrups in words, long and short. */
+function stirrupLabels(
+  { stirrups }: LineBars,
+  units: UnitSystem,
+): { long: string; short: string; at: number; room: number }[] {
   return stirrups.map(({ from, to, legs, bar, spacing }) => ({
-    words: `${legs === 2 ? '' : `${legs} legs `}${bar} / ${formatQuantity(spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}`,
+    long: `${legs === 2 ? '' : `${legs} legs `}${bar} / ${formatQuantity(spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}`,
+    short: formatValue(spacing, 'sectionLength', units, units === 'us' ? 1 : 0),
     at: (from + to) / 2,
     room: to - from,
   }));
@@ -320,8 +334,12 @@ function Moments({
       </text>
       <text x={margin} y={diagramBottom + 30}>
         <tspan className="sketch-quiet">
-          Line: what the bars carry, as far as they are anchored; moments count{' '}
-          {formatQuantity(bars.shift, 'length', units, 2)} aside against bars that end. Lengths to scale, depth not.
+          Line: what the bars carry, as far as they are anchored. Lengths are to scale, depths are not.
+        </tspan>
+      </text>
+      <text x={margin} y={diagramBottom + 44}>
+        <tspan className="sketch-quiet">
+          Against bars that end moments count {formatQuantity(bars.shift, 'length', units, 2)} aside of where they are.
         </tspan>
       </text>
     </g>

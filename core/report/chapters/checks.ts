@@ -1,5 +1,13 @@
 import { openReasons, basisOf, verdicts, verdictWords, type MemberChecks } from '../../checks';
-import { carriedWords, decidedWords, designLines, partsWords, sectionsWords } from '../../lines';
+import {
+  addedOnLine,
+  carriedWords,
+  decidedWords,
+  designLines,
+  partsWords,
+  sectionsWords,
+  zonesOnLine,
+} from '../../lines';
 import { inOrder, projectRules, rulesOf, type ConcreteRules, type Model } from '../../model';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
@@ -121,6 +129,71 @@ function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   ];
 }
 
+/** Bars of concrete beams, line by line: those all along each member, those beside them, and stirrups. */
+function barBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
+  const { units } = model.settings;
+  const found = new Map(checked.flatMap((one) => (one.reinforcement ? [[one.memberId, one.reinforcement]] : [])));
+  const lines = designLines(model).all.filter(({ pieces }) => pieces.some(({ member }) => found.has(member)));
+  if (lines.length === 0) return [];
+  const at = (value: number) => formatValue(value, 'length', units, 2);
+  const spacing = (value: number) => formatValue(value, 'sectionLength', units, units === 'us' ? 1 : 0);
+  const said = (proposed: boolean) => (proposed ? ' (proposed)' : '');
+  return [
+    heading('Bars of concrete beams'),
+    table(
+      [
+        'Line',
+        'Members',
+        'Top',
+        'Bottom',
+        'Each side',
+        `Beside them, from and to in ${unitLabel('length', units)}`,
+        `Stirrups, ${unitLabel('sectionLength', units)}`,
+        `Zones, ${unitLabel('length', units)}`,
+      ],
+      lines.flatMap((line) => {
+        const rows = new Map<string, string[]>();
+        for (const { member } of line.pieces) {
+          const bars = found.get(member);
+          if (!bars) continue;
+          const layer = (part: typeof bars.side) =>
+            part ? `${part.value.count} ${part.value.bar.name}${said(part.proposed)}` : '';
+          const { stirrups } = bars;
+          const key = JSON.stringify([
+            layer(bars.top),
+            layer(bars.bottom),
+            layer(bars.side),
+            stirrups
+              ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${spacing(stirrups.value.spacing)}${said(stirrups.proposed)}`
+              : '',
+          ]);
+          rows.set(key, [...(rows.get(key) ?? []), model.members[member].label ?? member]);
+        }
+        const added = addedOnLine(model, line)
+          .map(({ face, count: number, bar, from, to }) => `${face} ${number} ${bar} ${at(from)}–${at(to)}`)
+          .join('; ');
+        const zones = zonesOnLine(model, line)
+          .map(({ legs, spacing: apart, from, to }) => `${legs} legs at ${spacing(apart)}, ${at(from)}–${at(to)}`)
+          .join('; ');
+        return [...rows].map(([key, members], i) => {
+          const [top, bottom, side, stirrups] = JSON.parse(key) as string[];
+          return [
+            i === 0 ? line.name : '',
+            members.join(' '),
+            top,
+            bottom,
+            side,
+            i === 0 ? added : '',
+            stirrups,
+            i === 0 ? zones : '',
+          ];
+        });
+      }),
+      'Top and bottom bars lie all along the members; those beside them and zones of stirrups are measured from the start of the line.',
+    ),
+  ];
+}
+
 /** What differs from the code in service. */
 function serviceWords({ service = {} }: ConcreteRules, units: Model['settings']['units']): string {
   if (service.leftOut) return 'left out';
@@ -146,6 +219,7 @@ export const checksChapter: ResultChapter = {
   blocks: ({ model, checks, choice }) => [
     ...checkBlocks(model, checks),
     ...(choice.detail === 'brief' ? [] : rulesBlocks(model, checks)),
+    ...(choice.detail === 'brief' ? [] : barBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : lineBlocks(model, new Set(checks.map(({ memberId }) => memberId)))),
   ],
 };
