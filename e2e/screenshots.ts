@@ -43,14 +43,6 @@ await picture('frame', 'frame', async (page) => {
   await page.getByRole('button', { name: 'Solids' }).click();
   await find(page, 'frame builder');
 });
-await picture('frame-bracing', 'frame', async (page) => {
-  await find(page, 'colour members by section');
-  await find(page, 'elevation on grid a');
-  await find(page, 'brace bays');
-  await page.waitForTimeout(400);
-  await page.mouse.click(500, 330);
-  await page.mouse.click(640, 330);
-});
 await picture('sections', 'frame', async (page) => {
   await find(page, 'm40');
   await find(page, 'catalogue of sections');
@@ -115,6 +107,12 @@ await picture(
   'Pipistrelle House',
 );
 await picture('checks', 'checks', async () => undefined);
+await picture('bars', 'checks', async (page) => {
+  await find(page, 'm97');
+  await find(page, 'bars of the selected beam from the side');
+  await page.getByRole('slider').first().waitFor();
+  await page.waitForTimeout(500);
+});
 await picture('sheet', 'checks', async (page) => {
   await find(page, 'm182');
   await find(page, 'calculation sheet');

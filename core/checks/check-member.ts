@@ -10,6 +10,7 @@ import {
   type BeamLayout,
   type BeamReinforcement,
   type Check,
+  type CheckedMember,
   type CombinedLine,
   type DesignCode,
   type MadeCheck,
@@ -17,7 +18,7 @@ import {
   type Verdict,
 } from '../codes/checks';
 import type { Solution } from '../fem';
-import { designLines, memberInLine, supportZones, type MemberInLine } from '../lines';
+import { designLines, memberInLine, supportZones, type LinePiece, type MemberInLine } from '../lines';
 import { inOrder, rulesOf, type Combination, type Member, type Model, type Reinforcement } from '../model';
 import {
   combinationStates,
@@ -110,6 +111,21 @@ export class MemberChecker {
       this.onPanels.has(node) ||
       Object.values(this.model.diaphragms).some(({ nodes }) => nodes.includes(node));
     return this.connected.get(node) === 1 && !held;
+  }
+
+  /** Where the line of a member ends, in places along the member. @param length of its flexible part, m */
+  private lineEnds({ pieces, own }: MemberInLine, member: Member, length: number): CheckedMember['lineEnds'] {
+    const [before, after] = [member.startRigid ?? 0, member.endRigid ?? 0];
+    const [first, last] = [pieces[0], pieces[pieces.length - 1]];
+    const end = (piece: LinePiece, isLast: boolean) => {
+      const { start, end: other } = this.model.members[piece.member];
+      return { isBeyond: piece !== own, isFree: this.isFree(isLast === piece.reversed ? start : other) };
+    };
+    const [low, high] = [end(first, false), end(last, true)];
+    const [toLow, toHigh] = [own.from, last.to - own.to];
+    return own.reversed
+      ? { start: { at: -before - toHigh, ...high }, end: { at: length + after + toLow, ...low } }
+      : { start: { at: -before - toLow, ...low }, end: { at: length + after + toHigh, ...high } };
   }
 
   /** Moments along the design line of a member of several under a combination; undefined: it goes on in nothing. */
@@ -218,7 +234,7 @@ export class MemberChecker {
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
         bars: given,
-        goesOn: endsInLine(inLine),
+        lineEnds: this.lineEnds(inLine, member, solution.lengths[number]),
         beyond: (added, end) => {
           const far = barsBeyond(model, inLine, given!.added![added], end);
           const [before, after] = [member.startRigid ?? 0, member.endRigid ?? 0];
@@ -241,12 +257,6 @@ export class MemberChecker {
       ...(layout ? { layout } : {}),
     };
   }
-}
-
-/** At which ends of a member its line goes on. */
-function endsInLine({ pieces, own }: MemberInLine): { start: boolean; end: boolean } {
-  const [first, last] = [pieces[0] !== own, pieces[pieces.length - 1] !== own];
-  return own.reversed ? { start: last, end: first } : { start: first, end: last };
 }
 
 /** What a member needs that a meshed slab or wall works with: its own forces are only a part of what the section of both carries. */

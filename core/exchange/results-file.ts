@@ -190,7 +190,13 @@ export function checksData(model: Model, members: readonly MemberChecks[]): unkn
   };
 }
 
-function reinforcementData({ top, bottom, side, stirrups }: NonNullable<MemberChecks['reinforcement']>): unknown {
+function reinforcementData({
+  top,
+  bottom,
+  side,
+  stirrups,
+  parts,
+}: NonNullable<MemberChecks['reinforcement']>): unknown {
   const layer = (chosen: typeof side) =>
     chosen && { bar: chosen.value.bar.name, count: chosen.value.count, proposed: chosen.proposed };
   const face = (chosen: typeof top) => chosen && { ...layer(chosen), rows: chosen.value.rows };
@@ -204,5 +210,6 @@ function reinforcementData({ top, bottom, side, stirrups }: NonNullable<MemberCh
       spacing: stirrups.value.spacing,
       proposed: stirrups.proposed,
     },
+    ...parts,
   };
 }

@@ -38,6 +38,16 @@ export interface SlabPlace {
   readonly own: (line: number) => LineValues;
 }
 
+/** An end of a design line as it lies to one of its members. */
+export interface LineEnd {
+  /** m from the start of the member's flexible part */
+  readonly at: number;
+  /** the line goes on beyond the member before it ends there */
+  readonly isBeyond: boolean;
+  /** nothing but the line holds it */
+  readonly isFree: boolean;
+}
+
 /** A member as a code checks it. */
 export interface CheckedMember {
   readonly model: Model;
@@ -58,8 +68,8 @@ export interface CheckedMember {
   readonly service?: (() => ServiceDemand) | undefined;
   /** which ends nothing but the member holds: the tips of cantilevers */
   readonly free: { readonly start: boolean; readonly end: boolean };
-  /** at which ends its design line goes on */
-  readonly goesOn: { readonly start: boolean; readonly end: boolean };
+  /** where its design line ends beyond each of its own ends, or at them */
+  readonly lineEnds: { readonly start: LineEnd; readonly end: LineEnd };
   /** where the bars of that number among those added, which reach an end at which its line goes on, stop: m from the start of the flexible part; endless: as far as they need to */
   readonly beyond: (added: number, end: 'start' | 'end') => number;
   /** reinforcement it is checked with; a part left out is proposed */

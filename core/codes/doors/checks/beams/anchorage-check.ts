@@ -100,8 +100,7 @@ function traceEnd(sheet: Sheet, beam: ConcreteBeam, words: AnchorageWords, run: 
     );
 }
 
-const limitWords: Readonly<Record<BarLimit['kind'], (end: string) => string | undefined>> = {
-  on: (end) => `At the ${end} bars go on into the next member of the line, as far as their anchorage asks.`,
+const limitWords: Readonly<Record<BarLimit['kind'], (end: string) => string>> = {
   support: (end) =>
     `At the ${end} they reach to the far side of the support less the cover, with a hook where that anchors more.`,
   tip: (end) =>
@@ -112,7 +111,16 @@ const limitWords: Readonly<Record<BarLimit['kind'], (end: string) => string | un
 
 /** How bars end at both ends of a beam, in sentences. */
 function endWords({ limits }: ConcreteBeam): string[] {
-  return (['start', 'end'] as const).flatMap((end) => limitWords[limits[end].kind](end) ?? []);
+  return (['start', 'end'] as const).flatMap((end) => {
+    const { isBeyond, kind } = limits[end];
+    if (!isBeyond) return limitWords[kind](end);
+    return kind === 'assumed'
+      ? [
+          `At the ${end} bars go on into the next member of the line, as far as their anchorage asks.`,
+          limitWords.assumed(`${end} of the line`),
+        ]
+      : `At the ${end} bars go on into the next member of the line, as far as their anchorage asks and the line goes.`;
+  });
 }
 
 /** What share of the bars of a span must go on into its supports. */

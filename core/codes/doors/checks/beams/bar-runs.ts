@@ -4,12 +4,14 @@ import type { CheckedMember } from '../design-code';
 import type { BeamBars, Face } from './beam-bars';
 import type { BarRun, BarsPlace } from './bars-along';
 
-/** Where bars that run to an end of a member stop. */
+/** Where bars stop that run to an end of a member, or beyond it to the end of its line. */
 export interface BarLimit {
-  /** m from the start of the flexible part; endless: beyond the member */
+  /** m from the start of the flexible part; endless where that is not known */
   readonly at: number;
-  /** on: into the next member of its line; support: within what carries its end; tip: at a free end; assumed: at a support whose width is not known */
-  readonly kind: 'on' | 'support' | 'tip' | 'assumed';
+  /** support: within what carries the end of the line; tip: at a free end; assumed: at a support whose width is not known */
+  readonly kind: 'support' | 'tip' | 'assumed';
+  /** they go on into the next member of the line first */
+  readonly isBeyond: boolean;
 }
 
 /** Where bars stop at both ends of a member, and how far moments are shifted against them. */
@@ -20,26 +22,31 @@ export interface BarLimits {
 }
 
 /** @param cover of bars to the far side of a support, m; at a free end, where hardly anything bends, it is left out */
-export function barLimits({ lines, zones, free, member, goesOn }: CheckedMember, cover: number): BarLimits {
+export function barLimits({ lines, zones, member, lineEnds }: CheckedMember, cover: number): BarLimits {
   const { length } = lines[0].line;
   const [before, after] = [member.startRigid ?? 0, member.endRigid ?? 0];
-  const atStart = zones.find(({ from, to }) => from < 1e-6 && to > -before - 1e-6);
-  const atEnd = zones.find(({ from, to }) => to > length - 1e-6 && from < length + after + 1e-6);
+  const zoneAt = (x: number) => zones.find(({ from, to }) => from < x + 1e-6 && to > x - 1e-6);
   const limit = (side: 'start' | 'end'): BarLimit => {
-    if (goesOn[side]) return { at: side === 'start' ? -Infinity : Infinity, kind: 'on' };
-    const zone = side === 'start' ? atStart : atEnd;
-    if (zone) return { at: side === 'start' ? zone.from + cover : zone.to - cover, kind: 'support' };
-    if (free[side]) return { at: side === 'start' ? -before : length + after, kind: 'tip' };
-    return { at: side === 'start' ? -Infinity : Infinity, kind: 'assumed' };
+    const { at, isBeyond, isFree } = lineEnds[side];
+    const zone = zoneAt(at);
+    if (zone) return { at: side === 'start' ? zone.from + cover : zone.to - cover, kind: 'support', isBeyond };
+    if (isFree) return { at, kind: 'tip', isBeyond };
+    return { at: side === 'start' ? -Infinity : Infinity, kind: 'assumed', isBeyond };
   };
   const [start, end] = [limit('start'), limit('end')];
+  // beyond a joint of the line, without a support there, bars and moments go on
+  const [atStart, atEnd] = [zoneAt(-before) ?? zoneAt(0), zoneAt(length + after) ?? zoneAt(length)];
+  const [from, to] = [
+    start.isBeyond ? -Infinity : start.kind === 'tip' ? Infinity : 0,
+    end.isBeyond ? Infinity : end.kind === 'tip' ? -Infinity : length,
+  ];
   return {
     start,
     end,
     place: {
       length,
-      from: start.kind === 'tip' ? Infinity : Math.max(0, atStart?.to ?? 0),
-      to: end.kind === 'tip' ? -Infinity : Math.min(length, atEnd?.from ?? length),
+      from: atStart ? Math.max(0, atStart.to) : from,
+      to: atEnd ? Math.min(length, atEnd.from) : to,
     },
   };
 }
@@ -68,7 +75,7 @@ export function barRuns(checked: CheckedMember, { start, end }: BarLimits, bars:
 }
 
 function runOf(
-  { goesOn, beyond }: CheckedMember,
+  { lineEnds, beyond }: CheckedMember,
   start: BarLimit,
   end: BarLimit,
   { face, bar, count, from, to }: BarsBetween,
@@ -76,8 +83,11 @@ function runOf(
 ): BarRun {
   const far = (side: 'start' | 'end', limit: BarLimit, at: number) => {
     if (Number.isFinite(at)) return { at, hooked: false, tip: false };
-    if (!goesOn[side]) return { at: limit.at, hooked: canHook(limit), tip: limit.kind === 'tip' };
-    return { at: beyond(number, side), hooked: false, tip: false };
+    const there = lineEnds[side].isBeyond ? beyond(number, side) : limit.at;
+    // no further than to the end of the line
+    return (side === 'start' ? there > limit.at : there < limit.at)
+      ? { at: there, hooked: false, tip: false }
+      : { at: limit.at, hooked: canHook(limit), tip: limit.kind === 'tip' };
   };
   const [a, b] = [far('start', start, from), far('end', end, to)];
   return {
