@@ -303,13 +303,13 @@ test('a beam is changed in the demonstration: forces, checks, report, undo, relo
   const sectionOf = async () => {
     const saved = await model();
     return saved.sections.find(
-      (section) => section.id === saved.members.find((member) => member.id === 'm29')!.section,
+      (section) => section.id === saved.members.find((member) => member.id === 'm97')!.section,
     )!.name;
   };
   const before = await sectionOf();
   // the worst member with its checks, another section for it
   await press('w');
-  const sheet = page.getByRole('complementary', { name: 'Calculation sheet of m29' });
+  const sheet = page.getByRole('complementary', { name: 'Calculation sheet of m97' });
   await sheet.waitFor();
   const utilisation = () => sheet.locator('.sheet-compare .result').first().innerText();
   const first = await utilisation();

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { buildDunlinStudios } from '../../demo/dunlin-studios';
 import { buildTernHide } from '../../demo/tern-hide';
 import { readModelFile } from '../exchange';
 import { solveNow } from '../fem';
@@ -60,6 +61,35 @@ test('design lines that were decided by hand stand with the utilisations, with t
   // from the eaves to the ridge, where the other rafter holds it: √(2.4² + 0.8²) = 2.53 m
   expect(rows('normal')).toEqual([['North rafter', 'm4', expect.any(String), '2.53', '2.53', '2 supports', 'by hand']]);
   expect(rows('brief')).toEqual([]);
+});
+
+test('bars of concrete beams stand line by line, with those beside them and zones of stirrups in places along the line', () => {
+  const studios = buildDunlinStudios();
+  const solved = solveNow(studios);
+  const { chapters } = reportContent(
+    studios,
+    solved.solution,
+    solved.findings,
+    { chapters: ['checks'], members: [], detail: 'normal' },
+    '',
+  );
+  const tables = chapters[0].blocks.flatMap((block) =>
+    block.kind === 'table' && block.columns.some(({ title }) => title === 'Bottom') ? block.rows : [],
+  );
+  const laid = tables.find(([line]) => line === 'beam m18 … m19')!;
+  expect(laid).toEqual([
+    'beam m18 … m19',
+    'm18 m19',
+    '9 D12',
+    '3 D12',
+    '',
+    // two members of 5.4 m each; the second begins where the first ends
+    'bottom 4 D12 0.50–4.35; top 3 D12 3.90–6.90; bottom 4 D12 6.45–10.30',
+    '2 legs D10 at 350',
+    expect.stringMatching(/^2 legs at 200, 0\.00–1\.00; 2 legs at 175, 3\.80–5\.40; /),
+  ]);
+  // what is proposed is said to be
+  expect(tables.some((row) => row[2].endsWith('(proposed)'))).toBe(true);
 });
 
 test('without a solution the report says so in place of results', () => {
