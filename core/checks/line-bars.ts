@@ -94,11 +94,14 @@ export function lineBars(model: Model, line: DesignLine, pieces: readonly BeamPi
               { at: to, hook: hooked.to, isEnd: isLast },
             ];
         const isOut = (x: number) => x < -1e-6 || x > whole + 1e-6;
-        const [a, b] = ends.map(({ at, hook, isEnd }) => ({
-          at: isEnd && Number.isFinite(at) ? place(at) : place(Math.min(whole, Math.max(0, at))),
-          hook,
-          goesOn: !isEnd && isOut(at),
-        }));
+        const [a, b] = ends.map(({ at, hook, isEnd }) => {
+          const goesOn = !isEnd && isOut(at);
+          return {
+            at: isEnd && Number.isFinite(at) ? place(at) : place(Math.min(whole, Math.max(0, at))),
+            hook: hook && !goesOn,
+            goesOn,
+          };
+        });
         return {
           member: piece.member,
           added: i < all ? undefined : i - all,

@@ -207,28 +207,13 @@ function AddedTable({
                     onChange={(value) => change(index, { bar: value })}
                   />
                 </td>
-                <td>
-                  <QuantityField
-                    hideLabel
-                    label={`Start of bars ${index + 1}`}
-                    kind="length"
-                    units={units}
-                    value={from}
-                    onCommit={(value) => change(index, { from: value })}
-                    refuse={(value) => within(value, 0, to)}
-                  />
-                </td>
-                <td>
-                  <QuantityField
-                    hideLabel
-                    label={`End of bars ${index + 1}`}
-                    kind="length"
-                    units={units}
-                    value={to}
-                    onCommit={(value) => change(index, { to: value })}
-                    refuse={(value) => within(value, from, line.length)}
-                  />
-                </td>
+                <PlaceFields
+                  names={[`Start of bars ${index + 1}`, `End of bars ${index + 1}`]}
+                  from={from}
+                  to={to}
+                  length={line.length}
+                  change={(place) => change(index, place)}
+                />
                 <td>
                   <Button size="small" type="text" onClick={() => remove(index)}>
                     remove
@@ -251,6 +236,42 @@ function AddedTable({
           add({ face, bar: sizeOf(face), count: 2, from: snap(from), to: snap(to) });
         }}
       />
+    </>
+  );
+}
+
+/** Where something begins and ends along a line, typed. */
+function PlaceFields({
+  names,
+  from,
+  to,
+  length,
+  change,
+}: {
+  names: readonly [string, string];
+  from: number;
+  to: number;
+  length: number;
+  change: (place: { from?: number; to?: number }) => void;
+}) {
+  const units = useWorkbench((state) => state.model.settings.units);
+  const field = (label: string, end: 'from' | 'to') => (
+    <td>
+      <QuantityField
+        hideLabel
+        label={label}
+        kind="length"
+        units={units}
+        value={end === 'from' ? from : to}
+        onCommit={(value) => change({ [end]: value })}
+        refuse={(value) => (end === 'from' ? within(value, 0, to) : within(value, from, length))}
+      />
+    </td>
+  );
+  return (
+    <>
+      {field(names[0], 'from')}
+      {field(names[1], 'to')}
     </>
   );
 }
@@ -352,28 +373,13 @@ function ZoneTable({
                     refuse={(value) => (value > 0 ? undefined : 'This must be above zero.')}
                   />
                 </td>
-                <td>
-                  <QuantityField
-                    hideLabel
-                    label={`Zone ${index + 1} from`}
-                    kind="length"
-                    units={units}
-                    value={from}
-                    onCommit={(value) => change(index, { from: value })}
-                    refuse={(value) => within(value, 0, to)}
-                  />
-                </td>
-                <td>
-                  <QuantityField
-                    hideLabel
-                    label={`Zone ${index + 1} to`}
-                    kind="length"
-                    units={units}
-                    value={to}
-                    onCommit={(value) => change(index, { to: value })}
-                    refuse={(value) => within(value, from, line.length)}
-                  />
-                </td>
+                <PlaceFields
+                  names={[`Zone ${index + 1} from`, `Zone ${index + 1} to`]}
+                  from={from}
+                  to={to}
+                  length={line.length}
+                  change={(place) => change(index, place)}
+                />
                 <td>
                   <Button size="small" type="text" onClick={() => remove(index)}>
                     remove

@@ -7,8 +7,8 @@ import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam, FaceDemand } from '../../doors/checks/beams/concrete-beam';
 import type { DemandPoint } from '../../doors/checks/beams/demands';
 import { madeAt } from '../../doors/checks/beams/faces';
+import { traceWorst } from './check-flexure';
 import { hookDevelopment, straightDevelopment } from './development';
-import { traceStrength } from './flexure';
 import { shearStrength } from './shear';
 
 /** 25.4, 9.7.3.3: bending where bars are developed in part only. */
@@ -19,15 +19,7 @@ const developmentCheck = anchorageCheck({
   traceLength: (sheet, { section }, bar, lying, isHooked) => {
     (isHooked ? hookDevelopment : straightDevelopment)(section, bar, lying, sheet);
   },
-  traceBending: (sheet, { section, reinforced, units }, { demand, bars }, bent) =>
-    traceStrength(
-      sheet,
-      section,
-      reinforced(demand.point.shape, bars),
-      { N: demand.N, My: demand.point.My, Mz: 0 },
-      bent,
-      units,
-    ),
+  traceBending: traceWorst,
 });
 
 /** Where bars end in tension: what the shear and the bars that go on are used there. */

@@ -19,7 +19,8 @@ import { torsionPull } from './torsion';
 /** Where the code reads moments. */
 export const atFaces = 'Moments are read between the faces of the supports it is built in one with (9.4.2.1).';
 
-const traceWorst = (
+/** Repeats the strength of a face where it is used most. */
+export const traceWorst = (
   sheet: Sheet,
   { section, reinforced, units }: ConcreteBeam,
   { demand, bars }: WorstOfFace,

@@ -1,7 +1,7 @@
 import { anchorageCheck, carriedCheck } from '../../doors/checks/beams/anchorage-check';
 import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { traceAnchorage } from './anchorage';
-import { traceResistance } from './flexure';
+import { traceWorst } from './check-faces';
 import type { EnMaterial } from './material';
 
 /** 8.4, 9.2.1.3, 9.2.1.4: all that is asked of bars that end. */
@@ -11,16 +11,7 @@ export const enAnchorageChecks = (material: EnMaterial): readonly BeamCheck[] =>
     shift: `Moments are shifted along the beam by al = 0.9 d cot θ / 2 with cot θ = ${material.factors.mostCot}, the flattest struts allowed (9.2.1.3(2)); against them bars count by what is anchored (9.2.1.3(3)).`,
     traceLength: (sheet, { section }, bar, lying, isHooked) =>
       traceAnchorage(sheet, section, material, bar, lying, isHooked),
-    traceBending: (sheet, { section, reinforced, units }, { demand, bars }, bent) =>
-      traceResistance(
-        sheet,
-        section,
-        material,
-        reinforced(demand.point.shape, bars),
-        { N: demand.N, My: demand.point.My, Mz: 0 },
-        bent,
-        units,
-      ),
+    traceBending: traceWorst(material),
   }),
   carriedCheck({
     face: 'bottom',

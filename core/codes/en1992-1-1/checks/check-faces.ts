@@ -3,7 +3,7 @@ import { steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import { bothAxesCheck } from '../../doors/checks/beams/both-axes';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
-import { bendingCheck, loadedFace, worstSet } from '../../doors/checks/beams/faces';
+import { bendingCheck, loadedFace, worstSet, type BendingCheckWords } from '../../doors/checks/beams/faces';
 import type { FaceBars } from '../../doors/checks/beam-reinforcement';
 import { spacingCheck, type SpacingWords } from '../../doors/checks/beams/spacing-check';
 import { utilisationOf, type MadeCheck } from '../../doors/checks/check';
@@ -13,6 +13,23 @@ import { changedWords, type EnMaterial } from './material';
 import { torsionPull } from './torsion';
 
 const atFaces = 'Moments are read between the faces of the supports it is built in one with (5.3.2.2(3)).';
+
+/** Repeats the resistance of a face where it is used most. */
+export const traceWorst =
+  (material: EnMaterial): BendingCheckWords['trace'] =>
+  (sheet, { section, reinforced, units }, { demand, bars }, bent) => {
+    const changed = changedWords(material.factors);
+    if (changed !== undefined) sheet.remark(changed);
+    traceResistance(
+      sheet,
+      section,
+      material,
+      reinforced(demand.point.shape, bars),
+      { N: demand.N, My: demand.point.My, Mz: 0 },
+      bent,
+      units,
+    );
+  };
 
 /** 6.1: resistance in bending, with the axial force that counts. */
 const resistanceCheck = (face: Face, material: EnMaterial): BeamCheck =>
@@ -26,19 +43,7 @@ const resistanceCheck = (face: Face, material: EnMaterial): BeamCheck =>
       );
       torsionPull(section, torsion, sheet);
     },
-    trace: (sheet, { section, reinforced, units }, { demand, bars }, bent) => {
-      const changed = changedWords(material.factors);
-      if (changed !== undefined) sheet.remark(changed);
-      traceResistance(
-        sheet,
-        section,
-        material,
-        reinforced(demand.point.shape, bars),
-        { N: demand.N, My: demand.point.My, Mz: 0 },
-        bent,
-        units,
-      );
-    },
+    trace: traceWorst(material),
   });
 
 /** A rule of the bars of a face, where it is broken most. */

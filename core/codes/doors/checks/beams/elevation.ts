@@ -12,8 +12,20 @@ export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
     else byPlace.set(point.x, [point]);
   }
   const steps = along.knots.flatMap((x) => [x - 1e-6, x + 1e-6]);
-  const most = (points: readonly DemandPoint[] | undefined, sign: 1 | -1) =>
-    points ? points.reduce((sum, { My }) => Math.max(sum, sign * My), 0) : undefined;
+  // where only some combinations are read, as at the peak of one, the largest of all is known only if it is larger than beside
+  const all = Math.max(0, ...[...byPlace.values()].map((points) => points.length));
+  const whole = [...byPlace].filter(([, points]) => points.length === all).sort(([a], [b]) => a - b);
+  const largest = (points: readonly DemandPoint[], sign: 1 | -1) =>
+    points.reduce((sum, { My }) => Math.max(sum, sign * My), 0);
+  const most = (x: number, sign: 1 | -1): number | undefined => {
+    const points = byPlace.get(x);
+    if (!points) return undefined;
+    const value = largest(points, sign);
+    if (points.length === all) return value;
+    const after = whole.findIndex(([place]) => place > x);
+    const beside = [whole[after - 1], whole[after]].flatMap((one) => (one ? [largest(one[1], sign)] : []));
+    return beside.every((other) => value > other) ? value : undefined;
+  };
   const shapeNear = (x: number) =>
     bending.reduce((best, point) => (Math.abs(point.x - x) < Math.abs(best.x - x) ? point : best)).shape;
   const places = bending.length === 0 ? [] : [...new Set([...byPlace.keys(), ...steps])].sort((a, b) => a - b);
@@ -33,16 +45,13 @@ export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
       spacing: stirrups.value.spacing,
     },
     zones: beam.stirrupZones.map((zone) => ({ ...zone, from: before + zone.from, to: before + zone.to })),
-    places: places.map((x): ElevationPlace => {
-      const here = byPlace.get(x);
-      return {
-        x: before + x,
-        sagging: most(here, 1),
-        hogging: most(here, -1),
-        strengthSagging: strength(x, 'bottom'),
-        strengthHogging: strength(x, 'top'),
-      };
-    }),
+    places: places.map((x): ElevationPlace => ({
+      x: before + x,
+      sagging: most(x, 1),
+      hogging: most(x, -1),
+      strengthSagging: strength(x, 'bottom'),
+      strengthHogging: strength(x, 'top'),
+    })),
     bars: along.runs.map((run) => {
       const [start, end] = [along.lengthsOf(run, 'from'), along.lengthsOf(run, 'to')];
       const straight = Math.max(start.straight, end.straight);
