@@ -49,7 +49,14 @@ export function beamReader(checked: CheckedMember): BeamReader {
     return pointOf(label, x, read.at(x, after, values));
   };
   const shapes = withSlab ? likeShapes(withSlab.map(({ shape }) => shape)) : [];
+  const known = new Map<number, DemandPoint>();
   const withIt = (number: number, place: number): DemandPoint => {
+    const key = number * withSlab!.length + place;
+    let found = known.get(key);
+    if (!found) known.set(key, (found = findWithIt(number, place)));
+    return found;
+  };
+  const findWithIt = (number: number, place: number): DemandPoint => {
     const { x, forces, own: alone } = withSlab![place];
     const { N, Vz, My } = forces(number);
     const own = pointOf(lines[number].label, x, alone(number));
