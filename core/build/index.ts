@@ -1,5 +1,5 @@
 export { isRectangle, rectangleBetween, unitedFields, type UnitedField } from './united-fields';
-export { parseSection, type SectionChoice } from './section-choice';
+export { nameOfShape, parseSection, type SectionChoice } from './section-choice';
 export { buildFrame, running, type BuiltFrame, type FrameSpec } from './frame-builder';
 export { drawMember, type MemberProperties } from './draw-member';
 export { RecordCollector } from './records';

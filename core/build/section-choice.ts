@@ -1,5 +1,5 @@
 import { doubled, findCatalogueShape, searchCatalogueShapes, type SectionShape } from '../catalog';
-import { formatNumber, parseQuantity, unitSize, type Parsed, type UnitSystem } from '../units';
+import { formatInput, formatNumber, parseQuantity, unitSize, type Parsed, type UnitSystem } from '../units';
 
 /** A section by name and dimensions, before it is a record of a model. */
 export interface SectionChoice {
@@ -142,6 +142,28 @@ export function parseSection(text: string, system: UnitSystem): Parsed<SectionCh
     ok: false,
     error: `“${typed}” is not a section Elbow knows. Type one of the catalogue by name, 350 × 600 for a rectangle, Ø 400 for a circle or rod 20.${hint}`,
   };
+}
+
+/** The name dimensions give a section in a system of units; none for shapes that are named by a catalogue. */
+export function nameOfShape(shape: SectionShape, units: UnitSystem): string | undefined {
+  const typed = (...values: number[]) => values.map((value) => formatInput(value, 'sectionLength', units)).join(' x ');
+  const text = textOf(shape, typed);
+  const parsed = text === undefined ? undefined : parseSection(text, units);
+  return parsed?.ok ? parsed.value.name : undefined;
+}
+
+function textOf(shape: SectionShape, typed: (...values: number[]) => string): string | undefined {
+  switch (shape.type) {
+    case 'rectangle':
+      return typed(shape.width, shape.depth);
+    case 'circle':
+      return `Ø ${typed(shape.diameter)}`;
+    case 'concreteTee':
+    case 'concreteEll':
+      return `${shape.type === 'concreteTee' ? 'T' : 'Edge beam'} ${typed(shape.depth, shape.webWidth, shape.flangeWidth, shape.flangeThickness)}`;
+    default:
+      return undefined;
+  }
 }
 
 function twoAngles(name: string, gapText: string, system: UnitSystem): Parsed<SectionChoice> {

@@ -19,7 +19,15 @@ import {
 } from '../codes/checks';
 import type { Solution } from '../fem';
 import { designLines, memberInLine, supportZones, type LinePiece, type MemberInLine } from '../lines';
-import { inOrder, rulesOf, type Combination, type Member, type Model, type Reinforcement } from '../model';
+import {
+  inOrder,
+  rulesOf,
+  type Combination,
+  type Member,
+  type Model,
+  type Reinforcement,
+  type Section,
+} from '../model';
 import {
   combinationStates,
   combinationWeights,
@@ -190,12 +198,19 @@ export class MemberChecker {
    * Checks the member of that id by the project's code, over all strength combinations.
    * @param over those it is checked for, when not all
    * @param bars reinforcement in place of the member's own
+   * @param instead section in place of the member's own; what it does to the faces of others is left out
    */
-  check(memberId: string, over: typeof this.strength = this.strength, bars?: Reinforcement): MemberChecks {
+  check(
+    memberId: string,
+    over: typeof this.strength = this.strength,
+    bars?: Reinforcement,
+    instead?: Section,
+  ): MemberChecks {
     const { model, solution } = this;
     const member = model.members[memberId];
     const number = this.numbers.get(memberId);
-    const { code, reason } = codeOf(model, member);
+    const section = instead ?? (member.section === null ? undefined : model.sections[member.section]);
+    const { code, reason } = codeOf(model, member, section);
     const whole = (why: string): MemberChecks => ({
       memberId,
       code: code?.title ?? '',
@@ -204,7 +219,7 @@ export class MemberChecker {
       verdict: 'open',
     });
     const inLine = memberInLine(model, memberId);
-    if (reason !== undefined || !code) return whole(reason ?? '');
+    if (reason !== undefined || !code || !section) return whole(reason ?? '');
     if (!inLine || number === undefined) return whole('The member has no length.');
     if (this.strength.length === 0)
       return whole('There is no strength combination. Generate the combinations in the Loads stage.');
@@ -215,7 +230,7 @@ export class MemberChecker {
       {
         model,
         member,
-        section: model.sections[member.section!],
+        section,
         material: model.materials[member.material!],
         lines: over.map(({ combination, state, weights }): CombinedLine => {
           const line = new MemberLine(solution, state, number);
@@ -269,8 +284,7 @@ const withSlab = (code: DesignCode): Check =>
   );
 
 /** Which code checks a member, or why none does. */
-function codeOf(model: Model, member: Member): { code?: DesignCode; reason?: string } {
-  const section = member.section === null ? undefined : model.sections[member.section];
+function codeOf(model: Model, member: Member, section: Section | undefined): { code?: DesignCode; reason?: string } {
   const material = member.material === null ? undefined : model.materials[member.material];
   if (!section || !material) return { reason: 'The member has no section or no material.' };
   const code = designCodeFor(material.kind, model.settings.code);

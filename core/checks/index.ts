@@ -19,4 +19,5 @@ export { MemberChecker, type MemberChecks } from './check-member';
 export { barSchedule, wholeBars } from './bar-schedule';
 export type { LineBar, LineBars, LineDemand, LineStirrups } from './line-bars';
 export { layOutLine, type LaidOut } from './lay-out';
+export { findMends, type Mend, type Mends } from './mends';
 export { hasProposals, usedBars } from './used-bars';

@@ -1,21 +1,9 @@
-import { parseSection } from '~core/build';
+import { nameOfShape, parseSection } from '~core/build';
 import { sectionProperties } from '~core/catalog';
 import type { Section } from '~core/model';
-import { count, formatInput, formatSignificant, unitLabel, type QuantityKind, type UnitSystem } from '~core/units';
+import { count, formatInput, formatSignificant, unitLabel, type QuantityKind } from '~core/units';
 import { useWorkbench } from '../../../state/store';
 import { QuantityField } from '../../fields/quantity-field';
-
-/** The name dimensions give a section in a system of units; none for shapes that are named by a catalogue. */
-function nameOfShape(shape: Section['shape'], units: UnitSystem): string | undefined {
-  const typed = (value: number) => formatInput(value, 'sectionLength', units);
-  const parsed =
-    shape.type === 'rectangle'
-      ? parseSection(`${typed(shape.width)} x ${typed(shape.depth)}`, units)
-      : shape.type === 'circle'
-        ? parseSection(`Ø ${typed(shape.diameter)}`, units)
-        : undefined;
-  return parsed?.ok ? parsed.value.name : undefined;
-}
 
 /** A section's dimensions, to be changed for every member that has it, and the properties that follow from them. */
 export function SectionEditor({ section }: { section: Section }) {

@@ -27,7 +27,9 @@ export const spacingCheck =
     const useOf = (of: FaceBars): number => {
       const gap = clearSpacing(section, rowOf(of));
       if (of.rows.length > mostRows) return of.rows.length / mostRows;
-      return gap > 0 ? section.spacing.beside(of.bar) / gap : 10;
+      const use = gap > 0 ? section.spacing.beside(of.bar) / gap : 10;
+      // bars that just fit do not fail by rounding
+      return Math.abs(use - 1) < 1e-9 ? 1 : use;
     };
     const { layer, base, value: utilisation } = worstSet(loaded, useOf);
     const row = rowOf(layer);

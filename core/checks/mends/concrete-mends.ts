@@ -1,0 +1,151 @@
+import { nameOfShape, RecordCollector } from '../../build';
+import type { SectionShape } from '../../catalog';
+import type { Edit, Reinforcement, Section } from '../../model';
+import { layOutLine } from '../lay-out';
+import { usedBars } from '../used-bars';
+import { nextGrades } from './grades';
+import { mendOf, type Mend, type Standing, type Trials } from './mend';
+
+/** Sections grow by these steps, m, and by no more than so many of them. */
+const step = { us: 0.0508, si: 0.05 } as const;
+const steps = 10;
+
+/** Ways to mend a beam of concrete, one after the other; undefined: one was tried and does not help. */
+export function* concreteMends(trials: Trials): Generator<Mend | undefined> {
+  yield* otherBars(trials);
+  const laid = layOutLine(trials.model, trials.solution, trials.now.member);
+  if (laid.ok)
+    yield mendOf(trials.with(laid.edits), {
+      kind: 'bars',
+      words: `Bars laid out along it: ${laid.words}`,
+      edits: laid.edits,
+    });
+  yield undefined;
+  yield* larger(trials, 'depth');
+  yield* larger(trials, 'width');
+  yield* nextGrades(trials);
+}
+
+/** A part of the bars of beams, with what it is called. */
+const parts: readonly { readonly words: string; readonly without: (bars: Reinforcement) => Reinforcement }[] = [
+  { words: 'Other stirrups', without: ({ stirrups: _stirrups, zones: _zones, ...rest }) => rest },
+  { words: 'Other bottom bars', without: (bars) => withoutFace(bars, 'bottom') },
+  { words: 'Other top bars', without: (bars) => withoutFace(bars, 'top') },
+  { words: 'Other bars all along', without: () => ({}) },
+];
+
+function withoutFace({ added, ...bars }: Reinforcement, face: 'top' | 'bottom'): Reinforcement {
+  const others = (added ?? []).filter((one) => one.face !== face);
+  const { [face]: _gone, ...rest } = bars;
+  return { ...rest, ...(others.length > 0 ? { added: others } : {}) };
+}
+
+/** As few other bars as make every check hold: a part of what is chosen, replaced by what is proposed. */
+function* otherBars(trials: Trials): Generator<Mend | undefined> {
+  const { model, line } = trials;
+  const chosen = line.pieces.flatMap(({ member }) => model.members[member].reinforcement ?? []);
+  if (chosen.length === 0) return;
+  let best: Mend | undefined;
+  for (const { words, without } of parts) {
+    if (chosen.every((bars) => Object.keys(without(bars)).length === Object.keys(bars).length)) continue;
+    const freed = freeing(trials, without);
+    const accepted = accepting(trials.with(freed));
+    const then = trials.with(accepted);
+    const mend = mendOf(then, { kind: 'bars', words: `${words}: ${barWords(then)}`, edits: accepted });
+    if (!best || mend.utilisation < best.utilisation - 1e-9) best = mend;
+    if (then.utilisation <= 1) break;
+    yield undefined;
+  }
+  yield best;
+}
+
+/** Bars of the members without a part of them, so that it is proposed. */
+const freeing = ({ model, line }: Trials, without: (bars: Reinforcement) => Reinforcement): Edit[] => [
+  {
+    kind: 'change',
+    table: 'members',
+    changes: line.pieces.map(({ member }) => {
+      const left = without(model.members[member].reinforcement ?? {});
+      return { id: member, fields: { reinforcement: Object.keys(left).length > 0 ? left : null } };
+    }),
+  },
+];
+
+/** What members were checked with, proposals among it, as their own. */
+const accepting = ({ of }: Standing): Edit[] => [
+  {
+    kind: 'change',
+    table: 'members',
+    changes: of.flatMap(({ memberId, reinforcement }) =>
+      reinforcement ? [{ id: memberId, fields: { reinforcement: usedBars(reinforcement) } }] : [],
+    ),
+  },
+];
+
+/** Bars of members in a line of text: those of the first, and how many lie otherwise. */
+function barWords({ of }: Standing): string {
+  const texts = of.flatMap(({ reinforcement }) => {
+    if (!reinforcement) return [];
+    const { top, bottom, stirrups } = usedBars(reinforcement);
+    const layer = (face: string, bars: Reinforcement['top']) => (bars ? [`${face} ${bars.count} ${bars.bar}`] : []);
+    return [
+      [
+        ...layer('top', top),
+        ...layer('bottom', bottom),
+        ...(stirrups ? [`${stirrups.legs} legs ${stirrups.bar}`] : []),
+      ].join(', '),
+    ];
+  });
+  const [first] = texts;
+  const others = texts.filter((text) => text !== first).length;
+  return `${first}${others > 0 ? `, and others in ${others} of ${texts.length} members` : ''}`;
+}
+
+/** The least deeper or wider section with which every check holds, with today's bars where they do. */
+function* larger(trials: Trials, side: 'depth' | 'width'): Generator<Mend | undefined> {
+  const { model, line, now } = trials;
+  const { units } = model.settings;
+  const section = model.sections[model.members[now.member].section!];
+  const members = line.pieces.map(({ member }) => member).filter((id) => model.members[id].section === section.id);
+  const hasChosen = members.some((id) => model.members[id].reinforcement !== undefined);
+  let best: Mend | undefined;
+  for (let k = 1; k <= steps; k++) {
+    const choice = grown(section, side, k * step[units], units);
+    if (!choice) return;
+    const collector = new RecordCollector(model);
+    const id = collector.section(choice);
+    const edits: Edit[] = [
+      ...(collector.sections.length > 0
+        ? [{ kind: 'add', records: { sections: collector.sections } } satisfies Edit]
+        : []),
+      { kind: 'change', table: 'members', changes: members.map((one) => ({ id: one, fields: { section: id } })) },
+    ];
+    const words = `${choice.name} in place of ${section.name}`;
+    const same = trials.with(edits);
+    const tried = [mendOf(same, { kind: 'section', words: hasChosen ? `${words}, with the same bars` : words, edits })];
+    yield undefined;
+    if (same.utilisation > 1 && hasChosen) {
+      const all = [...edits, ...accepting(trials.with([...edits, ...freeing(trials, () => ({}))]))];
+      const then = trials.with(all);
+      tried.push(mendOf(then, { kind: 'section', words: `${words}, with ${barWords(then)}`, edits: all }));
+      yield undefined;
+    }
+    for (const mend of tried) if (!best || mend.utilisation < best.utilisation - 1e-9) best = mend;
+    if (best && best.utilisation <= 1) break;
+  }
+  yield best;
+}
+
+/** A section of concrete that is so much (m) deeper or wider. */
+function grown({ shape }: Section, side: 'depth' | 'width', by: number, units: 'us' | 'si') {
+  const larger: SectionShape | undefined =
+    shape.type === 'rectangle'
+      ? { ...shape, [side]: shape[side] + by }
+      : shape.type === 'concreteTee' || shape.type === 'concreteEll'
+        ? side === 'depth'
+          ? { ...shape, depth: shape.depth + by }
+          : { ...shape, webWidth: shape.webWidth + by, flangeWidth: shape.flangeWidth + by }
+        : undefined;
+  const name = larger && nameOfShape(larger, units);
+  return larger && name !== undefined ? { name, shape: larger } : undefined;
+}
