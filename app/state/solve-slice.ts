@@ -1,5 +1,5 @@
 import * as comlink from 'comlink';
-import { verdicts, type LaidOut, type LineBars } from '~core/checks';
+import { verdicts, type LaidOut, type LineBars, type Mends } from '~core/checks';
 import { openFindings } from '~core/findings';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
@@ -51,6 +51,8 @@ export interface SolveSlice {
   sheetIndex(memberId: string): Promise<MemberSheetIndex | undefined>;
   /** bars laid out along the design line a member is in */
   layOut(memberId: string): Promise<LaidOut | undefined>;
+  /** what would mend the design line a member is in */
+  mends(memberId: string): Promise<Mends | undefined>;
   /** the bars of the design line a member is in */
   lineBars(memberId: string): Promise<LineBars | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
@@ -253,6 +255,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     sheet: async (memberId, checkId) => solver?.door.sheet(memberId, checkId),
     layOut: async (memberId) => solver?.door.layOut(memberId),
     lineBars: async (memberId) => solver?.door.lineBars(memberId),
+    mends: async (memberId) => solver?.door.mends(memberId),
     why: async (node, direction, shown) => solver?.door.why(node, direction, shown),
     plausibility: async () => solver?.door.plausibility(),
     centres: async () => solver?.door.centres(),

@@ -6,6 +6,8 @@ import {
   type LaidOut,
   type LineBars,
   type MemberChecks,
+  findMends,
+  type Mends,
 } from '~core/checks';
 import { findingsInModel } from '~core/findings';
 import { runAnalysis, solve, type AnalysisOutcome, type Factored, type Solution } from '~core/fem';
@@ -146,6 +148,23 @@ export class SolveLoop {
   layOut(memberId: string): LaidOut | undefined {
     const current = this.current();
     return current && layOutLine(current.model, current.solution, memberId);
+  }
+
+  /** What would mend the design line a member is in; undefined: the solution is not the newest, or did not stay it. */
+  async mends(memberId: string): Promise<Mends | undefined> {
+    const current = this.current();
+    if (!current) return undefined;
+    const steps = findMends(current.model, current.solution, memberId);
+    let [step, last] = [steps.next(), this.now()];
+    while (!step.done) {
+      if (this.now() - last > patience) {
+        await this.pause();
+        if (this.current() !== current) return undefined;
+        last = this.now();
+      }
+      step = steps.next();
+    }
+    return step.value;
   }
 
   /** The calculation sheet of one made check. */

@@ -142,6 +142,23 @@ test('a steel beam drawn in four pieces gets the same sections as one in one, fo
   expect(changes).toHaveLength(4);
 });
 
+test('a beam fixed in its columns draws more the deeper it is: what is offered holds once it is solved anew', () => {
+  const bars = {
+    top: { bar: '#6', count: 4 },
+    bottom: { bar: '#6', count: 3 },
+    stirrups: { bar: '#3', legs: 2, spacing: 0.15 },
+  };
+  const model = beams([7, 7], [55e3], { bars: [bars, bars], columns: true });
+  const { mends } = found(model, solved(model), 'm1');
+  const sections = ofKind(mends, 'section');
+  expect(sections.length).toBeGreaterThan(0);
+  for (const { edits, anew } of sections) {
+    const after = edited(model, [...edits]);
+    expect(worst(after, solved(after), ['m1', 'm2'])).toBeCloseTo(anew!.utilisation, 9);
+  }
+  expect(sections[0].anew!.utilisation).toBeLessThanOrEqual(1);
+});
+
 test('a member that holds is not mended, and it is said', () => {
   const model = steelBeam(1e3);
   const steps = findMends(model, solved(model), 'm1');

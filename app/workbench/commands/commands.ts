@@ -1,9 +1,9 @@
 import { planeOfMember } from '~core/build';
 import { generateCombinations } from '~core/combine';
 import { joinLines, linesOf } from '~core/lines';
-import { hasDividedWalls, inOrder, wallParts, type Edit } from '~core/model';
+import { hasDividedWalls, inOrder, wallParts, type Edit, type Member } from '~core/model';
 import { count } from '~core/units';
-import type { Workbench } from '../../state/store';
+import type { Workbench, WorkbenchState } from '../../state/store';
 import { selectableTables, selectionOf, sizeOf } from '../../state/selection';
 import { scopeOf } from '~core/picture';
 import { colorings, stageNames, stages, visibleKinds, visibleNames } from '../../state/view-slice';
@@ -161,6 +161,11 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       shortcut: 'Ctrl A',
       run: () => selectAllInView(workbench),
     },
+    ...(['beam', 'column', 'brace'] as const).map((role): Command => ({
+      id: `select-${role}s`,
+      title: `Select all ${role}s in view`,
+      run: () => selectAllInView(workbench, role),
+    })),
     {
       id: 'ortho',
       title: 'Draw square only, along the plane’s directions, or freely again',
@@ -299,6 +304,12 @@ export function workbenchCommands(workbench: Workbench): Command[] {
         }),
     },
     {
+      id: 'mends',
+      title: 'What would mend a member that does not hold: the selected one, or the worst',
+      enabled: () => failing(state()) !== undefined,
+      run: () => state().look({ stage: 'checks', panel: { kind: 'line', member: failing(state())! }, part: 'mends' }),
+    },
+    {
       id: 'copy-rules',
       title: 'Copy the design rules of the selected beams as a set of their own',
       enabled: () => concreteOf(state().model, state().selection.members).length > 0,
@@ -406,12 +417,13 @@ export function selectSimilar(workbench: Workbench): void {
   select({ members: Object.keys(model.members).filter((id) => wanted.has(kind(id))) });
 }
 
-/** Selects what is in view: in a plan its beams and columns, of an isolated set its members, and nothing that is hidden. */
-export function selectAllInView(workbench: Workbench): void {
+/** Selects what is in view, of one role or all: in a plan its beams and columns, of an isolated set its members, and nothing that is hidden. */
+export function selectAllInView(workbench: Workbench, role?: Member['role']): void {
   const { model, plane, isolated, hidden, visible, select } = workbench.getState();
   const scope = scopeOf(model, plane, isolated, hidden, visible);
+  const inView = [...scope.members, ...scope.onEnd.map(({ member }) => member)];
   select({
-    members: [...new Set([...scope.members.map((member) => member.id), ...scope.onEnd.map((one) => one.member.id)])],
+    members: [...new Set(inView.flatMap((one) => (role === undefined || one.role === role ? [one.id] : [])))],
   });
 }
 
@@ -528,4 +540,11 @@ export function commandForKey(
   const shifted = event.shiftKey && /^[A-Z]$/.test(key) ? `Shift ${key}` : key;
   const pressed = control ? `Ctrl ${event.shiftKey && key === 'Z' ? 'Y' : key}` : shifted;
   return commands.find((command) => command.shortcut === pressed && (command.enabled?.() ?? true));
+}
+
+/** The member that is to be mended: the first selected one that fails, or the worst. */
+function failing({ selection, checks }: WorkbenchState): string | undefined {
+  const selected = selection.members.find((id) => checks.get(id)?.verdict === 'fails');
+  const worst = worstOf(checks);
+  return selected ?? (worst && worst.utilisation > 1 ? worst.memberId : undefined);
 }

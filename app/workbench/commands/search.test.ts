@@ -52,6 +52,11 @@ test.each([
   ['bar schedule', 'line-bars'],
   ['development length', 'line-bars'],
   ['lap', 'line-bars'],
+  ['all beams', 'select-beams'],
+  ['select columns', 'select-columns'],
+  ['overstressed', 'mends'],
+  ['optimise', 'mends'],
+  ['larger section', 'mends'],
   ['column check', 'column-check'],
   ['units', 'settings'],
   ['metric', 'units-si'],
@@ -142,6 +147,9 @@ test('select all takes what is in view: a plan’s beams and columns, nothing hi
   look({ hidden: [chosen[0].id] });
   selectAllInView(workbench);
   expect(workbench.getState().selection.members).toHaveLength(chosen.length - 1);
+  look({ hidden: [] });
+  selectAllInView(workbench, 'column');
+  expect(workbench.getState().selection.members).toHaveLength(20);
   look({ hidden: [], plane: { kind: '3d' } });
   selectAllInView(workbench);
   expect(workbench.getState().selection.members).toHaveLength(Object.keys(model.members).length);

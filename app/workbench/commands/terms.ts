@@ -134,6 +134,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'accept-bars': 'rebar reinforcing bars keep fix adopt proposal design reinforcement stirrups provided',
   'lay-out-bars':
     'rebar detailing curtailment curtail cut-off cut off top bars support bars span bars stirrup zones design reinforcement layout',
+  mends:
+    'fix overstressed overstress failing fails unity ratio above 1 suggest alternatives remedy resize upsize optimise optimize sizing next size larger section strengthen what if',
   'line-bars':
     'rebar elevation bar schedule bending schedule bar list cut-off cut off points curtailment development length anchorage lap hooks stirrup zones moment envelope capacity diagram detailing drawing',
   'check-register':

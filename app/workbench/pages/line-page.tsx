@@ -18,6 +18,7 @@ import {
 import { supportAs, type SupportAs } from '~core/model';
 import { count, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { MendsBlock } from '../cards/mends-block';
 import { BarsBlock } from './bars-block';
 import { BeamSketch, ColumnSketch } from '../pieces/line-sketch';
 import { WidePage } from '../pieces/wide-page';
@@ -102,6 +103,7 @@ function OneLine({ line }: { line: DesignLine }) {
         </div>
         <Joints line={line} does={does} />
       </div>
+      <MendsBlock member={members[0]} />
       {line.role === 'beam' && <BarsBlock line={line} />}
       {line.role === 'beam' && <Supports line={line} does={does} />}
       {line.role === 'beam' && <Spans line={line} />}

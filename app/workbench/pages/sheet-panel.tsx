@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { designCodeWords } from '~core/checks';
 import { Fragment } from 'react';
 import { formatNumber, formatQuantity } from '~core/units';
@@ -18,6 +19,7 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
   const row = useWorkbench((state) => state.checks.get(id));
   const fresh = useWorkbench((state) => state.solveStatus === 'done');
   const openPage = useWorkbench((state) => state.openPage);
+  const look = useWorkbench((state) => state.look);
   const closePage = useWorkbench((state) => state.closePage);
   const index = useSheetIndex(id);
   const made = index?.items.filter((item) => item.made) ?? [];
@@ -59,6 +61,15 @@ export function SheetPanel({ member: id, check: wanted }: { member: string; chec
                 : 'before the last change'}
             </div>
           </div>
+        )}
+        {row?.verdict === 'fails' && (
+          <Button
+            size="small"
+            onClick={() => look({ panel: { kind: 'line', member: id }, part: 'mends' })}
+            style={{ marginLeft: 8 }}
+          >
+            What would mend it
+          </Button>
         )}
         <button type="button" className="icon-button" aria-label="Close the sheet" onClick={() => closePage()}>
           <Icon name="close" />

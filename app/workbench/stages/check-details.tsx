@@ -10,6 +10,7 @@ import { capital } from '../words/capital';
 import { CardSide, useShowsSelection } from '../cards/card-side';
 import { DesignEditor } from '../cards/design-editor';
 import { LinesOf } from '../cards/lines-of';
+import { MendsBlock } from '../cards/mends-block';
 import { placeWords } from '../words/selection-words';
 
 /** Details of the Checks stage: the state of all checks, or the design of the selected members. */
@@ -73,6 +74,7 @@ export function CheckDetails() {
               </Button>
             </div>
           ))}
+        {single && <MendsBlock member={single} />}
         <LinesOf members={members} />
         <DesignEditor ids={members} />
       </div>

@@ -4,11 +4,13 @@ import type { Edit, Reinforcement, Section } from '../../model';
 import { layOutLine } from '../lay-out';
 import { usedBars } from '../used-bars';
 import { nextGrades } from './grades';
-import { mendOf, type Mend, type Standing, type Trials } from './mend';
+import { endsAt, mendOf, solvedWith, withAnew, type Mend, type Standing, type Trials } from './mend';
 
 /** Sections grow by these steps, m, and by no more than so many of them. */
 const step = { us: 0.0508, si: 0.05 } as const;
 const steps = 10;
+/** So many of them are solved anew. */
+const solves = 3;
 
 /** Ways to mend a beam of concrete, one after the other; undefined: one was tried and does not help. */
 export function* concreteMends(trials: Trials): Generator<Mend | undefined> {
@@ -101,7 +103,7 @@ function barWords({ of }: Standing): string {
   return `${first}${others > 0 ? `, and others in ${others} of ${texts.length} members` : ''}`;
 }
 
-/** The least deeper or wider section with which every check holds, with today's bars where they do. */
+/** The least deeper or wider section with which every check holds, with today's bars where they do, and with forces solved anew. */
 function* larger(trials: Trials, side: 'depth' | 'width'): Generator<Mend | undefined> {
   const { model, line, now } = trials;
   const { units } = model.settings;
@@ -109,7 +111,8 @@ function* larger(trials: Trials, side: 'depth' | 'width'): Generator<Mend | unde
   const members = line.pieces.map(({ member }) => member).filter((id) => model.members[id].section === section.id);
   const hasChosen = members.some((id) => model.members[id].reinforcement !== undefined);
   let best: Mend | undefined;
-  for (let k = 1; k <= steps; k++) {
+  let left = solves;
+  for (let k = 1; k <= steps && left > 0 && !(best && endsAt(best) <= 1); k++) {
     const choice = grown(section, side, k * step[units], units);
     if (!choice) return;
     const collector = new RecordCollector(model);
@@ -121,17 +124,35 @@ function* larger(trials: Trials, side: 'depth' | 'width'): Generator<Mend | unde
       { kind: 'change', table: 'members', changes: members.map((one) => ({ id: one, fields: { section: id } })) },
     ];
     const words = `${choice.name} in place of ${section.name}`;
-    const same = trials.with(edits);
-    const tried = [mendOf(same, { kind: 'section', words: hasChosen ? `${words}, with the same bars` : words, edits })];
+    const withSame = () => ({ edits, words: hasChosen ? `${words}, with the same bars` : words });
+    /** bars proposed anew for the forces of a solution, as those of the members */
+    const withOthers = (solution = trials.solution) => {
+      const freed = trials.with([...edits, ...freeing(trials, () => ({}))], solution);
+      return { edits: [...edits, ...accepting(freed)], words: `${words}, with ${barWords(freed)}` };
+    };
+    const made = (one: { readonly edits: Edit[]; readonly words: string }): Mend =>
+      mendOf(trials.with(one.edits), { kind: 'section', ...one });
+    let mend = made(withSame());
     yield undefined;
-    if (same.utilisation > 1 && hasChosen) {
-      const all = [...edits, ...accepting(trials.with([...edits, ...freeing(trials, () => ({}))]))];
-      const then = trials.with(all);
-      tried.push(mendOf(then, { kind: 'section', words: `${words}, with ${barWords(then)}`, edits: all }));
+    if (mend.utilisation > 1 && hasChosen) {
+      const other = made(withOthers());
+      if (other.utilisation < mend.utilisation) mend = other;
       yield undefined;
     }
-    for (const mend of tried) if (!best || mend.utilisation < best.utilisation - 1e-9) best = mend;
-    if (best && best.utilisation <= 1) break;
+    if (mend.utilisation <= 1) {
+      left--;
+      const solution = yield* solvedWith(trials, mend.edits);
+      if (!solution) return;
+      mend = withAnew(mend, trials.with(mend.edits, solution));
+      if (endsAt(mend) > 1 && hasChosen) {
+        // bars change no force: those that do after solving are found at once
+        const other = withOthers(solution);
+        const ended = withAnew(made(other), trials.with(other.edits, solution));
+        if (endsAt(ended) < endsAt(mend)) mend = ended;
+      }
+      yield undefined;
+    }
+    if (!best || endsAt(mend) < endsAt(best) - 1e-9) best = mend;
   }
   yield best;
 }

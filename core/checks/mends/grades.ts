@@ -1,7 +1,7 @@
 import { RecordCollector } from '../../build';
-import { catalogueMaterials, sectionProperties, type CatalogueMaterial } from '../../catalog';
+import { catalogueMaterials, type SectionShape, type CatalogueMaterial } from '../../catalog';
 import type { Edit, Material } from '../../model';
-import { mendOf, type Mend, type Trials } from './mend';
+import { mendOf, solvedWith, withAnew, type Mend, type Trials } from './mend';
 
 /** How many grades above today's are tried. */
 const most = 3;
@@ -32,7 +32,9 @@ export function* nextGrades(trials: Trials): Generator<Mend | undefined> {
     if (then.utilisation <= 1) break;
     yield undefined;
   }
-  yield best;
+  // a concrete of another grade is of another stiffness
+  const solution = best && best.utilisation <= 1 ? yield* solvedWith(trials, best.edits) : undefined;
+  yield best && solution ? withAnew(best, trials.with(best.edits, solution)) : best;
 }
 
 const strengthOf = ({
@@ -65,6 +67,6 @@ function stronger(material: Material, thickest: number): CatalogueMaterial[] {
 const bodyOf = (standard: string): string => standard.split(' ')[0];
 
 /** The thickest part of an I section, m; none for others. */
-function thicknessOf(shape: Parameters<typeof sectionProperties>[0]): number {
+function thicknessOf(shape: SectionShape): number {
   return shape.type === 'i' ? Math.max(shape.flangeThickness, shape.webThickness) : 0;
 }

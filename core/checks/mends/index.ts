@@ -2,7 +2,7 @@ import type { Solution } from '../../fem';
 import { designLines } from '../../lines';
 import type { Model } from '../../model';
 import { concreteMends } from './concrete-mends';
-import { Trials, type Mend } from './mend';
+import { endsAt, Trials, type Mend } from './mend';
 import { steelMends } from './steel-mends';
 
 export type { Mend } from './mend';
@@ -21,8 +21,8 @@ export type Mends =
 
 /**
  * Looks for ways to bring every check of the design line that a member is in to 1 or below: other bars, larger sections, another grade, one more hold. Each
- * is tried on an edited copy of the model by the checks themselves, with the forces of today's solution; what is heavier or stiffer draws other forces once
- * it is taken over and solved. Yields between trials.
+ * is tried on an edited copy of the model by the checks themselves, with the forces of today's solution; what is heavier or stiffer draws other forces, so that
+ * those that hold are solved anew and checked once more. Yields between trials.
  */
 export function* findMends(model: Model, solution: Solution, memberId: string): Generator<undefined, Mends> {
   const line = designLines(model).of.get(memberId);
@@ -37,11 +37,11 @@ export function* findMends(model: Model, solution: Solution, memberId: string): 
     if (mend && mend.utilisation < now.utilisation - 0.005) mends.push(mend);
     yield undefined;
   }
-  const order = (mend: Mend) => (mend.utilisation <= 1 ? 0 : 1);
+  const order = (mend: Mend) => (endsAt(mend) <= 1 ? 0 : 1);
   return {
     ok: true,
     line: line.name,
     now: { utilisation: now.utilisation, member: now.member, governs: now.governs },
-    mends: mends.sort((a, b) => order(a) - order(b) || (order(a) === 1 ? a.utilisation - b.utilisation : 0)),
+    mends: mends.sort((a, b) => order(a) - order(b) || (order(a) === 1 ? endsAt(a) - endsAt(b) : 0)),
   };
 }

@@ -1,5 +1,5 @@
 import { applyAct, type Edit, type Model } from '../../model';
-import type { Solution } from '../../fem';
+import { solve, type Solution } from '../../fem';
 import type { DesignLine } from '../../lines';
 import { MemberChecker, type MemberChecks } from '../check-member';
 
@@ -28,6 +28,8 @@ export interface Mend {
   readonly governs: string;
   /** nothing above 1, but something needed is not made: as it is today, or bars that are proposed only */
   readonly isOpen: boolean;
+  /** the worst once the model is solved anew with it; left out: forces stay what they are, or do not matter as it does not hold with today's */
+  readonly anew?: Pick<Standing, 'utilisation' | 'member' | 'governs'>;
   /** what takes it over */
   readonly edits: readonly Edit[];
 }
@@ -44,13 +46,33 @@ export class Trials {
     this.now = this.with([]);
   }
 
-  /** What all of its members would be checked to. */
-  with(edits: readonly Edit[]): Standing {
+  /** What all of its members would be checked to. @param solution in place of today's */
+  with(edits: readonly Edit[], solution = this.solution): Standing {
     const model = edits.length === 0 ? this.model : edited(this.model, edits);
-    const checker = new MemberChecker(model, this.solution);
+    const checker = new MemberChecker(model, solution);
     return standing(this.line.pieces.map(({ member }) => checker.check(member)));
   }
 }
+
+/** The solution of a model with edits, solved from the start; undefined: it cannot be solved. */
+export function* solvedWith({ model }: Trials, edits: readonly Edit[]): Generator<undefined, Solution | undefined> {
+  const steps = solve(edited(model, edits));
+  let step = steps.next();
+  while (!step.done) {
+    yield undefined;
+    step = steps.next();
+  }
+  return step.value.solution;
+}
+
+/** A mend with what it gives once the model is solved anew. */
+export const withAnew = (mend: Mend, { utilisation, member, governs }: Standing): Mend => ({
+  ...mend,
+  anew: { utilisation, member, governs },
+});
+
+/** What a mend comes to in the end: with forces solved anew where they change. */
+export const endsAt = ({ anew, utilisation }: Mend): number => anew?.utilisation ?? utilisation;
 
 /** The model with edits that are known to be possible. */
 export function edited(model: Model, edits: readonly Edit[]): Model {

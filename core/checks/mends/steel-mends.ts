@@ -5,10 +5,12 @@ import type { Edit, Member, Section } from '../../model';
 import { formatQuantity } from '../../units';
 import { MemberChecker } from '../check-member';
 import { nextGrades } from './grades';
-import { mendOf, standing, type Mend, type Trials } from './mend';
+import { endsAt, mendOf, solvedWith, standing, withAnew, type Mend, type Trials } from './mend';
 
 /** Sections from this part of the area of today's are tried, up to so many times it. */
 const areas = { from: 0.6, to: 6 } as const;
+/** So many sections are solved anew. */
+const solves = 3;
 /** What is near today's depth. */
 const nearDepth = { from: 0.9, to: 1.1 } as const;
 
@@ -61,7 +63,7 @@ function lightFirst(section: Section, standard: string): CatalogueShape[] {
     .map(({ one }) => one);
 }
 
-/** The first of sections with which every check holds, given to all members of the line that have the worst one's section. */
+/** The first of sections with which every check holds, solved anew too, given to all members of the line that have the worst one's section. */
 function* lightest(
   trials: Trials,
   section: Section,
@@ -72,6 +74,8 @@ function* lightest(
   const members = line.pieces.map(({ member }) => member).filter((id) => model.members[id].section === section.id);
   const quick = new MemberChecker(model, solution);
   // the worst first: most sections are ruled out by it alone
+  let best: Mend | undefined;
+  let left = solves;
   const order = [now.member, ...members.filter((id) => id !== now.member)];
   for (const { name, shape } of shapes) {
     const instead = { ...section, shape } as Section;
@@ -91,10 +95,14 @@ function* lightest(
       },
     ];
     const then = trials.with(edits);
-    if (then.utilisation <= 1)
-      return mendOf(then, { kind: 'section', words: `${name} in place of ${section.name}: ${called}`, edits });
+    if (then.utilisation > 1) continue;
+    const solution = yield* solvedWith(trials, edits);
+    const mend = mendOf(then, { kind: 'section', words: `${name} in place of ${section.name}: ${called}`, edits });
+    const ended = solution ? withAnew(mend, trials.with(edits, solution)) : mend;
+    if (!best || endsAt(ended) < endsAt(best)) best = ended;
+    if (endsAt(best) <= 1 || --left === 0) break;
   }
-  return undefined;
+  return best;
 }
 
 type TypedLength = 'unbracedLengthMajor' | 'unbracedLengthMinor' | 'unbracedLengthTorsion';
