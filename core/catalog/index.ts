@@ -1,5 +1,6 @@
 export type * from './section-shape';
 export { sectionProperties } from './section-properties';
+export { webOf, type Web } from './web';
 export { impossibleShape } from './impossible-shape';
 export { contoursOf } from './section-contours';
 export { catalogueShapes, doubled, findCatalogueShape, searchCatalogueShapes } from './catalogue';

@@ -36,6 +36,7 @@ import {
   flangedShape,
   lineWidth,
   MemberLine,
+  ownFlange,
   StationLine,
   stationsOf,
   stationTable,
@@ -226,6 +227,11 @@ export class MemberChecker {
     const refused = code.refuses(this.combinations);
     if (refused !== undefined) return whole(refused);
     const given = bars ?? member.reinforcement;
+    const slab = code.knowsSlabs ? this.slabPlaces(memberId, over) : undefined;
+    if (slab && ownFlange(section.shape))
+      return whole(
+        'A meshed slab works with this member, and its section has a flange too: the slab would be counted twice. Give it the section of its web alone.',
+      );
     const { checks, reinforcement, elevation, layout } = code.check(
       {
         model,
@@ -243,7 +249,7 @@ export class MemberChecker {
         }),
         unheld: { major: inLine.major, minor: inLine.minor },
         zones: supportZones(model, memberId),
-        withSlab: code.knowsSlabs ? this.slabPlaces(memberId, over) : undefined,
+        withSlab: slab,
         // service is asked for with all of strength, not with one of its combinations
         service: over === this.strength ? () => this.service.of(memberId) : undefined,
         stations: stationsOf(solution, number),

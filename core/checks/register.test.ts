@@ -6,6 +6,7 @@ import { buildTernHide } from '../../demo/tern-hide';
 import { designCodes } from '../codes/checks';
 import { solveNow } from '../fem';
 import { applyAct, type Model } from '../model';
+import { beams, edited, type Code } from './verification/beams';
 import { checkRegister, MemberChecker, registerText, type Check } from './index';
 
 const tern = buildTernHide();
@@ -52,11 +53,30 @@ function stiffInTorsion(model: Model): Model {
   return made.model;
 }
 
+/** A beam on two supports whose section has a flange of its own. */
+const flanged = (code: Code): Model =>
+  edited(beams([8], [20e3], { code }), [
+    {
+      kind: 'change',
+      table: 'sections',
+      changes: [
+        {
+          id: 's1',
+          fields: {
+            shape: { type: 'concreteTee', depth: 0.5, webWidth: 0.3, flangeWidth: 1.1, flangeThickness: 0.12 },
+          },
+        },
+      ],
+    },
+  ]);
+
 /** All checks of the members of some models, by code. */
 const found = [
   buildQuillhavenLibrary(),
   tern,
   twisted(tern),
+  flanged('us'),
+  flanged('eurocode'),
   buildDunlinStudios(),
   stiffInTorsion(buildDunlinStudios()),
 ].flatMap((model) => {

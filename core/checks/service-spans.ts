@@ -6,6 +6,7 @@ import {
   combinationWeights,
   lineIndex,
   MemberLine,
+  ownFlange,
   StationLine,
   superpose,
   type LoadState,
@@ -179,6 +180,8 @@ export class ServiceSpans {
       });
       return reversed ? places.reverse() : places;
     }
+    const { section } = this.model.members[member];
+    const own = section === null ? undefined : ownFlange(this.model.sections[section].shape);
     const lines = this.states.map((): ReadLine | undefined => undefined);
     const lineOf = (state: number): ReadLine => {
       const { weights, state: load } = this.states[state];
@@ -197,7 +200,7 @@ export class ServiceSpans {
               member,
               x,
               fromNode: before + x,
-              shape: undefined,
+              shape: own,
               forces: (state) => {
                 const values = lineOf(state).at(x, after);
                 return { N: values[lineIndex.N], My: values[lineIndex.My] };

@@ -1,4 +1,4 @@
-import { sectionProperties } from '../catalog';
+import { sectionProperties, webOf } from '../catalog';
 import { add, dot, localAxes, memberAxis, scale, subtract, type Member, type Model, type Vector } from '../model';
 
 /** The box of a member's section at one of its nodes: a point of the axis, unit vectors along it and of its width and depth, the middle of the box from the axis and half its sizes, m. */
@@ -18,13 +18,18 @@ function boxAt(model: Model, member: Member, node: string): Box | undefined {
   const shape = member.section === null ? undefined : model.sections[member.section].shape;
   const axis = shape && memberAxis(model, member);
   if (!axis) return undefined;
-  const { width, depth, centroid } = sectionProperties(shape);
+  const properties = sectionProperties(shape);
+  // what meets a beam with a flange meets its web
+  const { width, depth, middle } = webOf(shape) ?? {
+    ...properties,
+    middle: { y: -properties.centroid[0], z: -properties.centroid[1] },
+  };
   const { x, y, z } = localAxes(axis.start, axis.end, member.angle);
   return {
     at: node === member.start ? axis.start : axis.end,
     along: x,
     sides: [y, z],
-    middle: [-centroid[0], -centroid[1]],
+    middle: [middle.y, middle.z],
     half: [width / 2, depth / 2],
     isRound: shape.type === 'circle' || shape.type === 'circularHollow',
   };

@@ -240,6 +240,8 @@ export interface FlangedShape {
     readonly from: { readonly y: number; readonly z: number };
     readonly to: { readonly y: number; readonly z: number };
   }[];
+  /** the flange is part of the member's own section: forces are the member's, those across it too */
+  readonly isOwn?: true;
 }
 
 /** Shape of a beam with its slab at one of its sections; undefined where no slab lies beside it. */

@@ -48,6 +48,7 @@ export {
   type FlangedForces,
   type FlangedShape,
 } from './flanged-beam';
+export { ownFlange } from './own-flange';
 export { couplingForces, pierForces, pierPlace, type CouplingForces, type PierForces } from './wall-part-forces';
 export * from './tables';
 export { lineReactions, type LineReaction } from './line-reactions';

@@ -1,6 +1,7 @@
 import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { checkedForService } from '../../doors/checks/beams/for-service';
+import { ownFlangeCheck } from '../../doors/checks/beams/own-flange-check';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
 import { aciBeam } from './beam-code';
@@ -9,6 +10,8 @@ import { aciAnchorageChecks } from './check-anchorage';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
 import { faceChecks } from './check-flexure';
+import { aciFlange } from './flange';
+import { webOf } from '../../../catalog';
 import { leastStirrupsCheck, shearCheck, stirrupSpacingCheck } from './check-shear';
 import { aciBothAxes, acrossShearCheck } from './check-both-axes';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
@@ -16,7 +19,7 @@ import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsio
 import { beamRegister, concreteWithout } from './register';
 import { axialStatement } from './statements';
 
-/** What is checked of a rectangular beam, in the order it is listed. */
+/** What is checked of a beam, in the order it is listed. */
 const beamChecks: readonly BeamCheck[] = [
   ...faceChecks('bottom'),
   ...faceChecks('top'),
@@ -31,12 +34,13 @@ const beamChecks: readonly BeamCheck[] = [
   acrossShearCheck,
   axialStatement,
   slabStatement('6.3.2'),
+  ownFlangeCheck(aciFlange),
   deflectionChecks,
   crackWidthCheck,
   acceptedStatement,
 ];
 
-/** ACI 318-19: rectangular beams. */
+/** ACI 318-19: rectangular, T and L beams. */
 export const aci318: DesignCode = {
   title: 'ACI 318-19',
   materials: ['concrete'],
@@ -48,21 +52,17 @@ export const aci318: DesignCode = {
     if (role === 'column') return 'The check of concrete columns (10, 22.4) is not there yet.';
     if (role === 'brace')
       return 'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.';
-    if (shape.type !== 'rectangle')
-      return 'Only rectangular concrete beams are checked so far; this section is not one.';
+    if (!webOf(shape)) return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
     return concreteStrength === undefined ? `The material ${name} has no concrete strength.` : undefined;
   },
   check: (checked) => {
-    const { shape } = checked.section;
     const { concreteStrength } = checked.material;
-    if (shape.type !== 'rectangle' || concreteStrength === undefined)
-      throw new Error(`${checked.member.id} is a member ACI 318-19 excludes.`);
+    if (concreteStrength === undefined) throw new Error(`${checked.member.id} is a member ACI 318-19 excludes.`);
     const { units } = checked.model.settings;
     return checkedForService(
       checked.member.startRigid ?? 0,
       (asked) =>
         concreteBeam(
-          shape,
           concreteStrength,
           checked,
           aciSpacing,

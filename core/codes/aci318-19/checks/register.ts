@@ -34,7 +34,7 @@ const faces = (['bottom', 'top'] as const).flatMap((face) => [
 
 /** What is asked of rectangular beams, in the order in which it is listed. */
 export const beamRegister: RegisterPart = {
-  members: 'Rectangular beams',
+  members: 'Rectangular, T and L beams',
   entries: [
     ...faces,
     entry(
@@ -111,6 +111,13 @@ export const beamRegister: RegisterPart = {
       '6.3.2',
       'watched',
       'A meshed slab is part of the section where it touches the beam; where it does not the verdict is open. Shear between web and flange is not checked.',
+    ),
+    entry(
+      'flange-width',
+      'Width of the flange',
+      '6.3.2.1',
+      'rule',
+      'Of T and L sections: no more stands out beside the web than Table 6.3.2.1 allows by thickness and clear span; the distance to the next web is not looked at. Shear between web and flange is not checked.',
     ),
     entry(
       'accepted',

@@ -1,6 +1,7 @@
 import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { checkedForService } from '../../doors/checks/beams/for-service';
+import { ownFlangeCheck } from '../../doors/checks/beams/own-flange-check';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import type { DesignCode } from '../../doors/checks/design-code';
 import { enBeam } from './beam-code';
@@ -8,13 +9,15 @@ import { enAnchorageChecks } from './check-anchorage';
 import { enBothAxes, faceChecks } from './check-faces';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
+import { enFlange } from './flange';
+import { webOf } from '../../../catalog';
 import { acrossShearCheck, leastStirrupsCheck, shearCheck, stirrupSpacingCheck, strutCheck } from './check-shear';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 import { enSpacing, factorsOf, materialOf, type EnMaterial } from './material';
 import { beamRegister, concreteWithout } from './register';
 import { axialStatement } from './statements';
 
-/** What is checked of a rectangular beam, in the order it is listed. */
+/** What is checked of a beam, in the order it is listed. */
 const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   ...faceChecks('bottom', material),
   ...faceChecks('top', material),
@@ -30,12 +33,13 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   acrossShearCheck(material),
   axialStatement(material),
   slabStatement('5.3.2.1'),
+  ownFlangeCheck(enFlange),
   crackWidthCheck(material),
   deflectionChecks(material),
   acceptedStatement,
 ];
 
-/** EN 1992-1-1:2004 with A1: rectangular beams. */
+/** EN 1992-1-1:2004 with A1: rectangular, T and L beams. */
 export const en1992: DesignCode = {
   title: 'EN 1992-1-1',
   method: '2004 + A1',
@@ -48,25 +52,21 @@ export const en1992: DesignCode = {
     if (role === 'column') return 'The check of concrete columns (5.8, 6.1, 9.5) is not there yet.';
     if (role === 'brace')
       return 'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.';
-    if (shape.type !== 'rectangle')
-      return 'Only rectangular concrete beams are checked so far; this section is not one.';
+    if (!webOf(shape)) return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
     if (concreteStrength === undefined) return `The material ${name} has no concrete strength.`;
     return concreteStrength > 90e6
       ? `The concrete of ${name} is stronger than C90/105, the strongest of Table 3.1.`
       : undefined;
   },
   check: (checked) => {
-    const { shape } = checked.section;
     const { concreteStrength } = checked.material;
-    if (shape.type !== 'rectangle' || concreteStrength === undefined)
-      throw new Error(`${checked.member.id} is a member EN 1992-1-1 excludes.`);
+    if (concreteStrength === undefined) throw new Error(`${checked.member.id} is a member EN 1992-1-1 excludes.`);
     const { settings } = checked.model;
     const factors = factorsOf(checked.rules);
     return checkedForService(
       checked.member.startRigid ?? 0,
       (asked) =>
         concreteBeam(
-          shape,
           concreteStrength,
           checked,
           enSpacing,

@@ -27,7 +27,7 @@ const faces = (['bottom', 'top'] as const).flatMap((face) => [
 
 /** What is asked of rectangular beams, in the order in which it is listed. */
 export const beamRegister: RegisterPart = {
-  members: 'Rectangular beams',
+  members: 'Rectangular, T and L beams',
   entries: [
     ...faces,
     entry(
@@ -91,6 +91,13 @@ export const beamRegister: RegisterPart = {
       '5.3.2.1',
       'watched',
       'A meshed slab is part of the section where it touches the beam; where it does not the verdict is open. Shear between web and flange (6.2.4) is not checked.',
+    ),
+    entry(
+      'flange-width',
+      'Width of the flange',
+      '5.3.2.1',
+      'rule',
+      'Of T and L sections: no more stands out beside the web than 0.2 l0; the distance to the next web is not looked at. Shear between web and flange (6.2.4) is not checked.',
     ),
     entry(
       'accepted',

@@ -44,7 +44,7 @@ export const bothAxesCheck =
           clause,
           value > 1
             ? `The moment about the weak axis reaches ${shown}, ${words.why}, and is left out.`
-            : bending.some(({ shape }) => shape !== undefined)
+            : bending.some(({ shape }) => shape && !shape.isOwn)
               ? 'The slab beside it carries what bends it sideways.'
               : 'No bending about the weak axis in any combination.',
         ),
@@ -74,8 +74,8 @@ export const bothAxesCheck =
 function worstTowards({ code, bending, reinforced, along }: ConcreteBeam, limit: number): Towards {
   const unit = unitUses(code.bend, reinforced, true);
   // strengths alone bound those together
-  const boundOf = ({ whole, least }: BarsThere, N: number, My: number, Mz: number): number => {
-    const alone = (n: number, my: number, mz: number) => unit(whole, undefined, n, my, mz);
+  const boundOf = ({ whole, least }: BarsThere, { shape, My, Mz }: DemandPoint, N: number): number => {
+    const alone = (n: number, my: number, mz: number) => unit(whole, shape, n, my, mz);
     const bound =
       (N === 0 ? 0 : Math.abs(N) * alone(Math.sign(N), 0, 0)) +
       (My === 0 ? 0 : Math.abs(My) * alone(0, Math.sign(My), 0)) +
@@ -83,18 +83,18 @@ function worstTowards({ code, bending, reinforced, along }: ConcreteBeam, limit:
     return Number.isNaN(bound) ? Infinity : bound / least;
   };
   const ranked = bending
-    .filter(({ Mz, shape }) => Math.abs(Mz) > limit && !shape)
+    .filter(({ Mz, shape }) => Math.abs(Mz) > limit && (!shape || shape.isOwn))
     .flatMap((point) => {
       const N = code.countsAxially(point.N) ? point.N : 0;
       return along
         .against(point.x, N > 0)
-        .map((there) => ({ point, N, bars: there.bars, bound: boundOf(there, N, point.My, point.Mz) }));
+        .map((there) => ({ point, N, bars: there.bars, bound: boundOf(there, point, N) }));
     })
     .sort((a, b) => b.bound - a.bound);
   let worst: (Towards & { use: number }) | undefined;
   for (const { point, N, bars, bound } of ranked) {
     if (worst && worst.use >= bound) break;
-    const bent = code.bend(reinforced(undefined, bars), { N, My: point.My, Mz: point.Mz }, true);
+    const bent = code.bend(reinforced(point.shape, bars), { N, My: point.My, Mz: point.Mz }, true);
     const use = bent?.utilisation ?? Infinity;
     if (!worst || use > worst.use) worst = { point, N, bars, bent, use };
   }

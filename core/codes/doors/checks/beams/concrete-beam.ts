@@ -1,7 +1,7 @@
-import { findBar, reinforcingSteels, type RectangleShape } from '../../../../catalog';
+import { findBar, reinforcingSteels, webOf } from '../../../../catalog';
 import type { ReinforcedSection, SectionForces } from '../../../../concrete';
 import type { ConcreteRules, Reinforcement } from '../../../../model';
-import type { FlangedShape } from '../../../../results';
+import { ownFlange, type FlangedShape } from '../../../../results';
 import type { UnitSystem } from '../../../../units';
 import type { BarLayer, Chosen, FaceBars, Stirrups, StirrupsBetween } from '../beam-reinforcement';
 import type { Check } from '../check';
@@ -12,6 +12,7 @@ import type { Bent } from './bending';
 import { barLimits, barRuns, stirrupZones, type BarLimits } from './bar-runs';
 import { BarsAlong, weakerSteel, type AnchorageRules, type BarsThere } from './bars-along';
 import { beamReader, type DemandPoint } from './demands';
+import { flangeOf, type OwnFlange } from './own-flange-check';
 import { proposeBars, type ProposalRules } from './propose-bars';
 import { reinforcedSection } from './reinforced';
 
@@ -23,7 +24,7 @@ export interface FaceDemand {
   readonly torsion: number;
 }
 
-/** A rectangular beam, its demands and the reinforcement it is checked with. */
+/** A rectangular, T or L beam, its demands and the reinforcement it is checked with. */
 export interface ConcreteBeam {
   readonly member: string;
   readonly rules: ConcreteRules;
@@ -69,6 +70,8 @@ export interface ConcreteBeam {
   readonly atFaces: boolean;
   /** where its shear is read, in sentences; none: along the whole member, at the axes of its supports */
   readonly shearWords: readonly string[];
+  /** the flange its section has of its own */
+  readonly ownFlange: OwnFlange | undefined;
   /** what is said of the slab that works with it, in sentences */
   readonly slabWords: readonly string[];
 }
@@ -97,13 +100,13 @@ export interface BeamCode {
 
 /**
  * Section and demands of a beam; parts of the reinforcement that are open are proposed from the bar rules.
+ * Its section is a rectangle, a T or an L.
  * @param concreteStrength of the beam's own concrete, Pa
  * @param spacing how near bars may lie
  * @param codeOf  what the code says of a section
  * @param asked bars are proposed for so many times what bends the beam
  */
 export function concreteBeam(
-  shape: RectangleShape,
   concreteStrength: number,
   checked: CheckedMember,
   spacing: BarSpacing,
@@ -114,9 +117,11 @@ export function concreteBeam(
   const { units } = checked.model.settings;
   const given = checked.bars;
   const slab = slabOf(checked, concreteStrength);
+  const web = webOf(checked.section.shape);
+  if (!web) throw new Error(`${checked.member.id} is no rectangle, T or L.`);
   const section: BeamSection = {
-    width: shape.width,
-    depth: shape.depth,
+    width: web.width,
+    depth: web.depth,
     cover: rules.cover,
     stirrup: findBar(given?.stirrups?.bar ?? rules.stirrup)!, // the schema admits only bars of the table
     fc: slab.fc,
@@ -209,6 +214,7 @@ export function concreteBeam(
     minimumWidth,
     atFaces: checked.zones.length > 0,
     shearWords: words,
+    ownFlange: flangeOf(checked, checked.section.shape),
     slabWords: slab.words,
   };
 }
@@ -216,8 +222,16 @@ export function concreteBeam(
 const isIn = ({ from, to }: StirrupsBetween, x: number): boolean => x > from - 1e-9 && x < to + 1e-9;
 
 /** Strength of the weakest concrete of beam and slab, Pa, and what is to be said of the slab. */
-function slabOf({ model, withSlab }: CheckedMember, own: number): { fc: number; words: string[] } {
-  if (!withSlab) return { fc: own, words: [] };
+function slabOf({ model, withSlab, section: { shape } }: CheckedMember, own: number): { fc: number; words: string[] } {
+  if (!withSlab)
+    return {
+      fc: own,
+      words: ownFlange(shape)
+        ? [
+            'The flange is part of its section: N, V and M are those of web and flange about their common centroid. Bars of the slab are not counted',
+          ]
+        : [],
+    };
   const panels = new Set(withSlab.flatMap(({ shape }) => (shape ? shape.slabs.map(({ panel }) => panel) : [])));
   const strengths = [...panels].flatMap((id) => {
     const { material } = model.slabs[id];
@@ -348,7 +362,7 @@ function chooseBars(
   code: BeamCode,
   faces: ConcreteBeam['faces'],
   minimumWidth: ConcreteBeam['minimumWidth'],
-  { bars: given, rules, withSlab }: CheckedMember,
+  { bars: given, rules, withSlab, section: { shape: own } }: CheckedMember,
   alongOf: (bars: BeamBars) => BarsAlong,
   asked: number,
 ): ConcreteBeam['chosen'] {
@@ -360,7 +374,7 @@ function chooseBars(
     if (record) bars[face] = inRows(section, { bar: findBar(record.bar)!, count: record.count });
   }
   if (given?.side) bars.side = { bar: findBar(given.side.bar)!, count: given.side.count };
-  const firstShape = withSlab?.find(({ shape }) => shape)?.shape;
+  const firstShape = withSlab?.find(({ shape }) => shape)?.shape ?? ownFlange(own);
   const moments = { top: 0, bottom: 0 };
   const shapes: Record<Face, FlangedShape | undefined> = { top: undefined, bottom: undefined };
   for (const face of ['top', 'bottom'] as const)

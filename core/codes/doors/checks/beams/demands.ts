@@ -1,5 +1,6 @@
 import {
   cubic,
+  ownFlange,
   lineIndex,
   lineWidth,
   peaksBetween,
@@ -23,7 +24,7 @@ export interface DemandPoint {
   readonly T: number;
   readonly My: number;
   readonly Mz: number;
-  /** the section of beam and slab; undefined: of the beam alone */
+  /** the section of beam and slab, or with the flange it has of its own; undefined: of the beam alone */
   readonly shape: FlangedShape | undefined;
 }
 
@@ -44,9 +45,10 @@ const spreadOver = 0.3;
 export function beamReader(checked: CheckedMember): BeamReader {
   const { stations, zones, lines, withSlab } = checked;
   const values = new Float64Array(lineWidth);
+  const own = ownFlange(checked.section.shape);
   const at = (number: number, { x, after }: Station): DemandPoint => {
     const { label, read } = lines[number];
-    return pointOf(label, x, read.at(x, after, values));
+    return pointOf(label, x, read.at(x, after, values), own);
   };
   const shapes = withSlab ? likeShapes(withSlab.map(({ shape }) => shape)) : [];
   const known = new Map<number, DemandPoint>();
@@ -135,7 +137,7 @@ function between(
   return [{ ...a, x, N: mix('N'), Vy: mix('Vy'), Vz: mix('Vz'), T: mix('T'), My: mix('My'), Mz: mix('Mz') }];
 }
 
-const pointOf = (label: string, x: number, values: LineValues): DemandPoint => ({
+const pointOf = (label: string, x: number, values: LineValues, shape?: FlangedShape): DemandPoint => ({
   label,
   x,
   N: values[lineIndex.N],
@@ -144,7 +146,7 @@ const pointOf = (label: string, x: number, values: LineValues): DemandPoint => (
   T: values[lineIndex.T],
   My: values[lineIndex.My],
   Mz: values[lineIndex.Mz],
-  shape: undefined,
+  shape,
 });
 
 /** Where moments about both axes are largest and smallest along a part of a beam, if that is between its stations, m. */

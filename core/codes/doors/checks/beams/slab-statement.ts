@@ -9,7 +9,7 @@ const touching = 2e-3;
 export const slabStatement =
   (clause: string): BeamCheck =>
   ({ section, bending, units }) => {
-    const shapes = new Set(bending.flatMap(({ shape }) => shape ?? []));
+    const shapes = new Set(bending.flatMap(({ shape }) => (shape && !shape.isOwn ? shape : [])));
     if (shapes.size === 0) return [];
     const gap = Math.max(
       ...[...shapes].flatMap(({ beam, slabs }) =>
