@@ -1,4 +1,5 @@
-import type { FlangeRule, FlangeSpan } from '../../doors/checks/beams/own-flange-check';
+import type { FlangeSpan } from '../../doors/checks/beams/own-flange';
+import type { FlangeRule } from '../../doors/checks/beams/own-flange-check';
 import { plain, sectionLength } from '../../../sheet';
 
 /** Figure 5.2: the part of a span between points of no moment, by how many of its ends the beam goes on at; a cantilever as long as it is. */

@@ -12,7 +12,7 @@ import type { Bent } from './bending';
 import { barLimits, barRuns, stirrupZones, type BarLimits } from './bar-runs';
 import { BarsAlong, weakerSteel, type AnchorageRules, type BarsThere } from './bars-along';
 import { beamReader, type DemandPoint } from './demands';
-import { flangeOf, type OwnFlange } from './own-flange-check';
+import { flangeOf, type OwnFlange } from './own-flange';
 import { proposeBars, type ProposalRules } from './propose-bars';
 import { reinforcedSection } from './reinforced';
 
