@@ -54,6 +54,8 @@ export interface BarsThere {
   /** the same bars, fully anchored */
   readonly whole: BeamBars;
   readonly least: number;
+  /** by face: its bars fully anchored, with those of the other face that are, and the least share of its own */
+  readonly faces: Readonly<Record<Face, { readonly bars: BeamBars; readonly least: number }>>;
 }
 
 /** Bars that are anchored for less than this share of their strength do not count. */
@@ -70,6 +72,8 @@ export interface BarsPlace {
 /** The bars of a beam along it. */
 export class BarsAlong {
   private readonly known = new Map<string, BeamBars>();
+  private readonly plainAt = new Map<number, readonly BarsThere[]>();
+  private readonly pulledAt = new Map<number, readonly BarsThere[]>();
   private readonly lengths = new Map<BarRun, { from?: AnchorageLengths; to?: AnchorageLengths }>();
   /** bars of each face where most of them lie side by side, and effective depth with them, m */
   readonly fullest: BeamBars;
@@ -116,6 +120,13 @@ export class BarsAlong {
    * @param isPulled whether a pull acts along the beam
    */
   against(x: number, isPulled = false): readonly BarsThere[] {
+    const key = isPulled ? this.pulledAt : this.plainAt;
+    let found = key.get(x);
+    if (!found) key.set(x, (found = this.findAgainst(x, isPulled)));
+    return found;
+  }
+
+  private findAgainst(x: number, isPulled: boolean): readonly BarsThere[] {
     const { rules } = this;
     if (!rules) return [this.there(this.runs.map(() => 1))];
     const found: BarsThere[] = [];
@@ -214,6 +225,15 @@ export class BarsAlong {
       bars: this.of(shares),
       whole: this.of(shares.map((share) => (share > 0 ? 1 : 0))),
       least: some.length > 0 ? Math.min(...some) : 1,
+      faces: { top: this.ofFace(shares, 'top'), bottom: this.ofFace(shares, 'bottom') },
+    };
+  }
+
+  private ofFace(shares: readonly number[], face: Face): { bars: BeamBars; least: number } {
+    const own = shares.filter((share, i) => this.runs[i].face === face && share > 0);
+    return {
+      bars: this.of(shares.map((share, i) => (share === 1 || (share > 0 && this.runs[i].face === face) ? 1 : 0))),
+      least: own.length > 0 ? Math.min(...own) : 1,
     };
   }
 

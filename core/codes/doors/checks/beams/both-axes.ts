@@ -79,7 +79,8 @@ function worstTowards({ code, bending, reinforced, along }: ConcreteBeam, limit:
     const bound =
       (N === 0 ? 0 : Math.abs(N) * alone(Math.sign(N), 0, 0)) +
       (My === 0 ? 0 : Math.abs(My) * alone(0, Math.sign(My), 0)) +
-      Math.abs(Mz) * Math.max(alone(0, 0, 1), alone(0, 0, -1));
+      // a section that is the same on both sides is as strong either way
+      Math.abs(Mz) * (shape && shape.beam.y !== 0 ? Math.max(alone(0, 0, 1), alone(0, 0, -1)) : alone(0, 0, 1));
     return Number.isNaN(bound) ? Infinity : bound / least;
   };
   const ranked = bending

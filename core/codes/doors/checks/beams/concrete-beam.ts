@@ -13,6 +13,7 @@ import { barLimits, barRuns, stirrupZones, type BarLimits } from './bar-runs';
 import { BarsAlong, weakerSteel, type AnchorageRules, type BarsThere } from './bars-along';
 import { beamReader, type DemandPoint } from './demands';
 import { flangeOf, type OwnFlange } from './own-flange';
+import { outermost } from './outermost';
 import { proposeBars, type ProposalRules } from './propose-bars';
 import { reinforcedSection } from './reinforced';
 
@@ -140,14 +141,7 @@ export function concreteBeam(
     const bars: BeamBars = { top: chosen.top?.value, bottom: chosen.bottom?.value, side: chosen.side?.value };
     return { chosen, bars, along: alongOf(bars) };
   };
-  const known = new Map<BeamBars, Map<FlangedShape | undefined, ReinforcedSection>>();
-  const reinforced = (of: FlangedShape | undefined, all: BeamBars): ReinforcedSection => {
-    let byShape = known.get(all);
-    if (!byShape) known.set(all, (byShape = new Map()));
-    let found = byShape.get(of);
-    if (!found) byShape.set(of, (found = reinforcedSection(section, all, of)));
-    return found;
-  };
+  const reinforced = eachOnce((all, of) => reinforcedSection(section, all, of));
   let found = choose(facesOf(code, reader.bending));
   let bending = [...reader.bending, ...reader.bendingAt(found.along.knots)];
   let faces = facesOf(code, bending);
@@ -219,6 +213,20 @@ export function concreteBeam(
   };
 }
 
+/** Sections with bars, each made once. */
+function eachOnce(
+  make: (bars: BeamBars, shape: FlangedShape | undefined) => ReinforcedSection,
+): (shape: FlangedShape | undefined, bars: BeamBars) => ReinforcedSection {
+  const known = new Map<BeamBars, Map<FlangedShape | undefined, ReinforcedSection>>();
+  return (shape, bars) => {
+    let byShape = known.get(bars);
+    if (!byShape) known.set(bars, (byShape = new Map()));
+    let found = byShape.get(shape);
+    if (!found) byShape.set(shape, (found = make(bars, shape)));
+    return found;
+  };
+}
+
 const isIn = ({ from, to }: StirrupsBetween, x: number): boolean => x > from - 1e-9 && x < to + 1e-9;
 
 /** Strength of the weakest concrete of beam and slab, Pa, and what is to be said of the slab. */
@@ -286,7 +294,7 @@ function facesOf(code: BeamCode, bending: readonly DemandPoint[]): Record<Face, 
   }
   for (const face of ['top', 'bottom'] as const)
     for (const here of plainly[face].values()) faces[face].push(...here.values());
-  return faces;
+  return { top: outermost(faces.top), bottom: outermost(faces.bottom) };
 }
 
 /** A demand of a face that uses it most, with the bars that count against it. */
@@ -312,10 +320,14 @@ export function worstOf(
 ): WorstDemand | undefined {
   // strengths alone in bending and alone in tension or compression bound those of both together; bars that count in part give at least that part of them
   const unit = unitUses(bend, reinforced);
-  const bound = ({ point: { My, shape }, N }: FaceDemand, { whole, least }: BarsThere): number =>
-    ((My === 0 ? 0 : Math.abs(My) * unit(whole, shape, 0, Math.sign(My))) +
-      (N === 0 ? 0 : Math.abs(N) * unit(whole, shape, Math.sign(N), 0))) /
-    least;
+  const bound = ({ point: { My, shape }, N }: FaceDemand, { whole, least, faces }: BarsThere): number => {
+    // bars of the face that is not pulled only help
+    const pulled = faces[My > 0 ? 'bottom' : 'top'];
+    return (
+      (My === 0 ? 0 : (Math.abs(My) * unit(pulled.bars, shape, 0, Math.sign(My))) / pulled.least) +
+      (N === 0 ? 0 : (Math.abs(N) * unit(whole, shape, Math.sign(N), 0)) / least)
+    );
+  };
   const ranked = demands
     .flatMap((demand) =>
       along
@@ -400,12 +412,11 @@ function chooseBars(
   for (const face of open) bars[face] = propose(face, asked, {});
   if (!given?.side) bars.side = sideFor(code, bars, faces, longitudinal);
   const times = { top: asked, bottom: asked };
+  const reinforced = eachOnce((all, shape) => reinforcedSection(section, all, shape));
   for (let round = 0; round < rounds && open.length > 0; round++) {
     let changed = false;
     for (const face of open) {
-      const worst = worstOf(code, faces[face], alongOf(bars), (shape, there) =>
-        reinforcedSection(section, there, shape),
-      );
+      const worst = worstOf(code, faces[face], alongOf(bars), reinforced);
       const use = worst ? (worst.bent?.utilisation ?? 2) : 0;
       if (use <= 1) continue;
       times[face] *= Math.min(2, use * 1.002);

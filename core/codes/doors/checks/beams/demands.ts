@@ -43,6 +43,15 @@ const spreadOver = 0.3;
 
 /** The forces of a beam where a code asks for them, from the beam alone or from the sections of beam and slab. */
 export function beamReader(checked: CheckedMember): BeamReader {
+  let reader = readers.get(checked);
+  if (!reader) readers.set(checked, (reader = readerOf(checked)));
+  return reader;
+}
+
+/** Bars are proposed for a beam several times over; what it is asked for stays the same. */
+const readers = new WeakMap<CheckedMember, BeamReader>();
+
+function readerOf(checked: CheckedMember): BeamReader {
   const { stations, zones, lines, withSlab } = checked;
   const values = new Float64Array(lineWidth);
   const own = ownFlange(checked.section.shape);
