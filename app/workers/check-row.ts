@@ -1,8 +1,22 @@
-import { openReasons, type MemberChecks } from '~core/checks';
+import { barWords, hasProposals, openReasons, type MemberChecks } from '~core/checks';
+import type { UnitSystem } from '~core/units';
 import type { CheckRow } from './messages';
 
 /** What the checks of a member came to, short enough to hold for thousands. */
-export function toCheckRow({ memberId, code, checks, governing, verdict }: MemberChecks): CheckRow {
+export function toCheckRow(
+  { memberId, code, checks, governing, verdict, reinforcement, areas }: MemberChecks,
+  units: UnitSystem,
+): CheckRow {
+  const bars =
+    reinforcement && areas
+      ? {
+          bars: {
+            words: barWords(reinforcement, units),
+            areProposed: hasProposals(reinforcement),
+            areas: areas(),
+          },
+        }
+      : {};
   const skipped = checks.filter((check) => !check.made).length;
   const open = openReasons(checks).join('\n');
   const first = checks[0];
@@ -20,6 +34,7 @@ export function toCheckRow({ memberId, code, checks, governing, verdict }: Membe
         reason: '',
         verdict,
         open,
+        ...bars,
       }
     : {
         memberId,

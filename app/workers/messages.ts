@@ -1,4 +1,4 @@
-import type { Verdict } from '~core/checks';
+import type { BarWords, BeamAreas, Verdict } from '~core/checks';
 import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Finding, Reinforcement } from '~core/model';
@@ -22,6 +22,8 @@ export interface CheckRow {
   readonly verdict: Verdict;
   /** what the member needs and was not made, one a line; '': nothing */
   readonly open: string;
+  /** of a beam of concrete: its bars in words, whether some are only proposed, and areas */
+  readonly bars?: { readonly words: BarWords; readonly areProposed: boolean; readonly areas: BeamAreas };
 }
 
 /** One check of a member in the index of its calculation sheets. */

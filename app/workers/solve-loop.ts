@@ -345,7 +345,7 @@ export class SolveLoop {
     const rows: CheckRow[] = [];
     await this.pause();
     for (const member of members) {
-      rows.push(toCheckRow(checker.check(member.id)));
+      rows.push(toCheckRow(checker.check(member.id), model.settings.units));
       if (
         await isStale(() =>
           this.tell({ kind: 'progress', version, phase: 'check', fraction: rows.length / members.length }),

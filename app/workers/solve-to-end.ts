@@ -47,7 +47,7 @@ function toEnd(model: Model, tell: (phase: string, fraction: number) => void, no
     const checker = new MemberChecker(model, solution);
     const members = inOrder(model.members);
     for (const member of members) {
-      checks.push(toCheckRow(checker.check(member.id)));
+      checks.push(toCheckRow(checker.check(member.id), model.settings.units));
       say('check', checks.length / members.length);
     }
   }

@@ -6,6 +6,7 @@ import {
   noDesignCode,
   verdictOf,
   type Basis,
+  type BeamAreas,
   type BeamElevation,
   type BeamLayout,
   type BeamReinforcement,
@@ -69,6 +70,8 @@ export interface MemberChecks {
   readonly elevation?: (() => BeamElevation) | undefined;
   /** what its bars may be laid out by */
   readonly layout?: (() => BeamLayout) | undefined;
+  /** areas of its bars, asked for and provided */
+  readonly areas?: (() => BeamAreas) | undefined;
 }
 
 /** Checks members of one model and solution; what all members share is computed once. */
@@ -232,7 +235,7 @@ export class MemberChecker {
       return whole(
         'A meshed slab works with this member, and its section has a flange too: the slab would be counted twice. Give it the section of its web alone.',
       );
-    const { checks, reinforcement, elevation, layout } = code.check(
+    const { checks, reinforcement, elevation, layout, areas } = code.check(
       {
         model,
         member,
@@ -276,6 +279,7 @@ export class MemberChecker {
       ...(reinforcement ? { reinforcement } : {}),
       ...(elevation ? { elevation } : {}),
       ...(layout ? { layout } : {}),
+      ...(areas ? { areas } : {}),
     };
   }
 }

@@ -4,11 +4,14 @@ export {
   governing,
   openReasons,
   reachWords,
+  requiredOf,
   verdictOf,
   verdicts,
   verdictWords,
+  type BeamAreas,
   type BeamReinforcement,
   type Check,
+  type FaceAreas,
   type MadeCheck,
   type SkippedCheck,
   type Verdict,
@@ -20,4 +23,5 @@ export { barSchedule, wholeBars } from './bar-schedule';
 export type { LineBar, LineBars, LineDemand, LineStirrups } from './line-bars';
 export { layOutLine, type LaidOut } from './lay-out';
 export { findMends, type Mend, type Mends } from './mends';
+export { barWords, type BarWords } from './bar-words';
 export { hasProposals, usedBars } from './used-bars';

@@ -11,6 +11,7 @@ import type { DesignCode } from './doors/checks/design-code';
 import type { RegisterPart } from './doors/checks/register';
 import { codeFamilies, codeFamilyKeys, type CodeFamilyKey } from './families';
 
+export { requiredOf, type BeamAreas, type FaceAreas } from './doors/checks/beam-areas';
 export type { BeamElevation } from './doors/checks/beam-elevation';
 export type { BeamLayout } from './doors/checks/beam-layout';
 export type { BeamReinforcement } from './doors/checks/beam-reinforcement';

@@ -90,6 +90,14 @@ test('bars of concrete beams stand line by line, with those beside them and zone
   ]);
   // what is proposed is said to be
   expect(tables.some((row) => row[2].endsWith('(proposed)'))).toBe(true);
+  // the areas of every beam that is checked, provided at least as asked for where it holds
+  const areas = chapters[0].blocks.flatMap((block) =>
+    block.kind === 'table' && block.columns.some(({ title }) => title.startsWith('Top, asked for')) ? block.rows : [],
+  );
+  expect(areas.length).toBe(24);
+  for (const [, top, provided] of areas)
+    if (top !== '')
+      expect(Number(provided.split(' of ').at(-1))).toBeGreaterThanOrEqual(Number(top.replace('least ', '')));
 });
 
 test('without a solution the report says so in place of results', () => {

@@ -310,6 +310,12 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       run: () => state().look({ stage: 'checks', panel: { kind: 'line', member: failing(state())! }, part: 'mends' }),
     },
     {
+      id: 'bar-areas',
+      title: 'Bars of beams: areas asked for and provided',
+      run: () =>
+        state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'bars' } }),
+    },
+    {
       id: 'copy-rules',
       title: 'Copy the design rules of the selected beams as a set of their own',
       enabled: () => concreteOf(state().model, state().selection.members).length > 0,

@@ -54,6 +54,7 @@ test.each([
   ['lap', 'line-bars'],
   ['all beams', 'select-beams'],
   ['select columns', 'select-columns'],
+  ['required reinforcement', 'bar-areas'],
   ['overstressed', 'mends'],
   ['optimise', 'mends'],
   ['larger section', 'mends'],

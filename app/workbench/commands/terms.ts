@@ -134,6 +134,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'accept-bars': 'rebar reinforcing bars keep fix adopt proposal design reinforcement stirrups provided',
   'lay-out-bars':
     'rebar detailing curtailment curtail cut-off cut off top bars support bars span bars stirrup zones design reinforcement layout',
+  'bar-areas': 'As required steel area required reinforcement area rebar area provided minimum steel',
   mends:
     'fix overstressed overstress failing fails unity ratio above 1 suggest alternatives remedy resize upsize optimise optimize sizing next size larger section strengthen what if',
   'line-bars':

@@ -51,6 +51,11 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     { id: 'worst', name: 'Worst per member' },
     { id: 'skipped', name: 'Not checked' },
     { id: 'lines', name: 'Design lines' },
+    {
+      id: 'bars',
+      name: 'Bars of beams',
+      has: (model) => Object.values(model.materials).some(({ kind }) => kind === 'concrete'),
+    },
   ],
   report: ofModel,
 };

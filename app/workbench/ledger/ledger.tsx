@@ -7,6 +7,7 @@ import { selectionWords } from '../../state/selection';
 import { recordTabs } from '../kinds/screen-kinds';
 import { RecordTab } from './record-tab';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
+import { BarsTab } from './bars-tab';
 import { LinesTab } from './lines-tab';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
 import { ledgerTabs } from '../kinds/ledger-tabs';
@@ -40,6 +41,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'checks worst': () => <ChecksTab made />,
   'checks skipped': () => <ChecksTab made={false} />,
   'checks lines': () => <LinesTab />,
+  'checks bars': () => <BarsTab />,
 };
 /** What makes the content of a tab; undefined: it has none. */
 export const contentMaker = (stage: Stage, tab: string): (() => ReactNode) | undefined =>

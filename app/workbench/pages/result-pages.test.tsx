@@ -27,7 +27,7 @@ const checker = new MemberChecker(model, solution);
 const checks = new Map(
   inOrder(model.members)
     .slice(30, 60)
-    .map(({ id }) => [id, toCheckRow(checker.check(id))]),
+    .map(({ id }) => [id, toCheckRow(checker.check(id), model.settings.units)]),
 );
 const row = {
   name: 'Main',

@@ -1,4 +1,12 @@
-import { openReasons, basisOf, verdicts, verdictWords, type MemberChecks } from '../../checks';
+import {
+  openReasons,
+  basisOf,
+  requiredOf,
+  verdicts,
+  verdictWords,
+  type FaceAreas,
+  type MemberChecks,
+} from '../../checks';
 import {
   addedOnLine,
   carriedWords,
@@ -194,6 +202,48 @@ function barBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   ];
 }
 
+/** Areas of bars, asked for and provided, of every beam of concrete where its faces are used most; the worst first. */
+function areaBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
+  const { units } = model.settings;
+  const rows = checked
+    .flatMap(({ memberId, areas, governing }) => (areas ? [{ memberId, areas: areas(), governing }] : []))
+    .sort((a, b) => (b.governing?.utilisation ?? 0) - (a.governing?.utilisation ?? 0));
+  if (rows.length === 0) return [];
+  const area = (value: number) => formatValue(value, 'barArea', units);
+  const asked = (of: FaceAreas | undefined) => {
+    const required = of && requiredOf(of);
+    if (!of) return '';
+    if (required === undefined) return 'no area does';
+    return `${of.minimum > (of.bending ?? 0) ? 'least ' : ''}${area(required)}`;
+  };
+  const provided = (of: FaceAreas | undefined) => {
+    if (!of) return '';
+    const [counts, lies] = [area(of.provided), area(of.lying)];
+    return counts === lies ? counts : `${counts} of ${lies}`;
+  };
+  const unit = unitLabel('barArea', units);
+  return [
+    heading('Areas of bars'),
+    table(
+      [
+        'Member',
+        number('Top, asked for', unit),
+        number('provided', unit),
+        number('Bottom, asked for', unit),
+        number('provided', unit),
+      ],
+      rows.map(({ memberId, areas: { top, bottom } }) => [
+        model.members[memberId].label ?? memberId,
+        asked(top),
+        provided(top),
+        asked(bottom),
+        provided(bottom),
+      ]),
+      'Where each face is used most: what bending asks for there, with axial force and torsion that count, or the least of the code where that is more. Of bars that are anchored in part so much is provided.',
+    ),
+  ];
+}
+
 /** What differs from the code in service. */
 function serviceWords({ service = {} }: ConcreteRules, units: Model['settings']['units']): string {
   if (service.leftOut) return 'left out';
@@ -220,6 +270,7 @@ export const checksChapter: ResultChapter = {
     ...checkBlocks(model, checks),
     ...(choice.detail === 'brief' ? [] : rulesBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : barBlocks(model, checks)),
+    ...(choice.detail === 'brief' ? [] : areaBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : lineBlocks(model, new Set(checks.map(({ memberId }) => memberId)))),
   ],
 };

@@ -2,6 +2,7 @@ import type { FreePart, SupportZone } from '../../../lines';
 import type { Combination, ConcreteRules, Material, Member, Model, Reinforcement, Section } from '../../../model';
 import type { FlangedForces, FlangedShape, LineValues, MemberLine, ReadLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
+import type { BeamAreas } from './beam-areas';
 import type { BeamElevation } from './beam-elevation';
 import type { BeamLayout } from './beam-layout';
 import type { BeamReinforcement } from './beam-reinforcement';
@@ -115,6 +116,8 @@ export interface MemberResult {
   readonly elevation?: () => BeamElevation;
   /** what bars of such a beam are laid out by */
   readonly layout?: () => BeamLayout;
+  /** areas of its bars, asked for and provided */
+  readonly areas?: () => BeamAreas;
 }
 
 /** ASCE 7 2.3: what codes of strength design refuse to be used with. */

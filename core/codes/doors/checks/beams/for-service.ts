@@ -1,6 +1,7 @@
 import type { Check } from '../check';
 import type { MemberResult } from '../design-code';
 import type { BeamCheck, ConcreteBeam } from './concrete-beam';
+import { areasOf } from './areas';
 import { elevationOf } from './elevation';
 import { layoutOf } from './layout';
 
@@ -41,5 +42,6 @@ export function checkedForService(
     reinforcement: { ...beam.chosen, stirrups: beam.stirrups, parts: beam.parts },
     elevation: () => elevationOf(beam, before),
     layout: () => layoutOf(beam, before),
+    areas: () => areasOf(beam, checks),
   };
 }
