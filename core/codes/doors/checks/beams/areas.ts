@@ -21,14 +21,14 @@ export function areasOf(beam: ConcreteBeam, checks: readonly Check[]): BeamAreas
     const { demand, bars } = worst;
     const counted = bars[face];
     if (!counted) return undefined;
-    const useOf = (times: number): number =>
+    const usedBy = (times: number): number =>
       beam.code.bend(reinforcedSection(beam.section, { ...bars, [face]: scaled(counted, times) }, demand.point.shape), {
         N: demand.N,
         My: demand.point.My,
         Mz: 0,
       })?.utilisation ?? Infinity;
     const least = checks.find(({ id }) => id === `flexure-${face}-minimum`);
-    const times = timesFor(useOf);
+    const times = timesFor(usedBy);
     // what counts may be anchored in part: what is asked for is asked in full
     const whole = groupsOf(counted).reduce((sum, { bar, count, share }) => sum + count * bar.area * share, 0);
     return {
@@ -53,16 +53,16 @@ const scaled = (layer: FaceBars, times: number): FaceBars => ({
   groups: groupsOf(layer).map((group): BarGroup => ({ ...group, share: group.share * times })),
 });
 
-/** How many times the bars that are there carry just what is asked; undefined: none do. @param useOf falls as they grow, as long as they yield */
-function timesFor(useOf: (times: number) => number): number | undefined {
+/** How many times the bars that are there carry just what is asked; undefined: none do. @param usedBy falls as they grow, as long as they yield */
+function timesFor(usedBy: (times: number) => number): number | undefined {
   let [low, high] = [0, 1];
-  while (useOf(high) > 1) {
+  while (usedBy(high) > 1) {
     [low, high] = [high, high * 1.5];
     if (high > most) return undefined;
   }
   for (let k = 0; k < steps && high - low > near * high; k++) {
     const middle = (low + high) / 2;
-    if (useOf(middle) > 1) low = middle;
+    if (usedBy(middle) > 1) low = middle;
     else high = middle;
   }
   return high;
