@@ -9,3 +9,4 @@ export type { PictureRequest } from './picture-request';
 export { interpolated, isForce } from './ribbons';
 export { inPlane, positionsOf, scopeOf, type OnEnd, type Scope } from './scope';
 export { binOf, legendRange, legendSteps, valueColor } from './value-colors';
+export { escaped } from './paper-labels';

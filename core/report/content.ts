@@ -51,7 +51,15 @@ function content(
       governing ? [[memberId, { value: governing.utilisation, open: verdict === 'open' }] as const] : [],
     ),
   );
-  const subject: ReportSubject = { model, solution, findings, choice, checks, utilisations };
+  const subject: ReportSubject = {
+    model,
+    solution,
+    findings,
+    choice,
+    checks,
+    lineBars: (memberId) => checker?.lineBars(memberId),
+    utilisations,
+  };
   const made = (chapter: Chapter | ResultChapter): Block[] => {
     if (!chapter.needsResults) return chapter.blocks(subject);
     return solution

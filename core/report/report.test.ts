@@ -100,6 +100,31 @@ test('bars of concrete beams stand line by line, with those beside them and zone
       expect(Number(provided.split(' of ').at(-1))).toBeGreaterThanOrEqual(Number(top.replace('least ', '')));
 });
 
+test('with the sheets of a beam of concrete stand its bars from the side and their schedule, once for its line', () => {
+  const studios = buildDunlinStudios();
+  const solved = solveNow(studios);
+  const { chapters } = reportContent(
+    studios,
+    solved.solution,
+    solved.findings,
+    { chapters: ['sheets'], members: ['m18', 'm19', 'm1'], detail: 'normal' },
+    '',
+  );
+  const { blocks } = chapters[0];
+  const pictures = blocks.flatMap((block) => (block.kind === 'picture' ? [block] : []));
+  expect(pictures.map(({ title }) => title)).toEqual(['Bars of beam m18 … m19']);
+  const [{ svg }] = pictures;
+  // two stretches below, one above, as they are in the model, and the two spans of stirrups
+  expect(svg.match(/>4 D12</g)).toHaveLength(2);
+  expect(svg.match(/>3 D12</g)!.length).toBeGreaterThanOrEqual(2);
+  expect(svg).not.toContain('NaN');
+  const at = blocks.findIndex((block) => block.kind === 'picture');
+  const schedule = blocks[at + 1];
+  if (schedule.kind !== 'table') throw new Error('no schedule');
+  expect(schedule.columns.map(({ title }) => title).join(' ')).toMatch(/[Ll]ength/);
+  expect(schedule.rows.length).toBeGreaterThan(4);
+});
+
 test('without a solution the report says so in place of results', () => {
   const loose = applyAct(model, {
     edits: [

@@ -1,4 +1,4 @@
-import type { MemberChecks } from '../../checks';
+import type { LineBars, MemberChecks } from '../../checks';
 import type { Solution } from '../../fem';
 import type { Finding, Model } from '../../model';
 import type { Block } from '../blocks';
@@ -12,6 +12,8 @@ export interface ReportSubject {
   readonly choice: ReportChoice;
   /** of the members that chapters of the choice ask for */
   readonly checks: readonly MemberChecks[];
+  /** the bars of the design line that a member is in, from the side; undefined: it has none */
+  readonly lineBars: (memberId: string) => LineBars | undefined;
   readonly utilisations: ReadonlyMap<string, { readonly value: number; readonly open: boolean }>;
 }
 

@@ -1,14 +1,33 @@
-import type { MemberChecks } from '../../checks';
+import { barSchedule, type LineBars, type MemberChecks } from '../../checks';
 import { combinationFormula, combinationsCalled } from '../../combine';
+import { designLines } from '../../lines';
 import type { Model } from '../../model';
 import { setStep, Sheet } from '../../sheet';
 import { formatNumber, formatQuantity } from '../../units';
+import { beamElevationSvg } from '../beam-elevation';
 import { type Block, table, heading } from '../blocks';
+import { tableBlock } from '../result-tables';
 import type { ResultChapter } from './chapter';
 
-function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
+/** The bars of the design line that a member is in: from the side, and their schedule. */
+function lineBlocks(model: Model, memberId: string, bars: LineBars | undefined): Block[] {
+  const line = designLines(model).of.get(memberId);
+  if (!bars || !line) return [];
+  const { units } = model.settings;
+  return [
+    { kind: 'picture', title: `Bars of ${line.name}`, ...beamElevationSvg(line, bars, units) },
+    tableBlock(barSchedule(line.name, bars, units), model),
+  ];
+}
+
+function sheetBlocks(
+  model: Model,
+  members: readonly MemberChecks[],
+  lineBars: (memberId: string) => LineBars | undefined,
+): Block[] {
   if (members.length === 0) return [];
   const { units } = model.settings;
+  const drawn = new Set<string>();
   return members.flatMap(({ memberId, code, checks, verdict }): Block[] => {
     const member = model.members[memberId];
     const section = member.section === null ? '' : model.sections[member.section].name;
@@ -16,10 +35,15 @@ function sheetBlocks(model: Model, members: readonly MemberChecks[]): Block[] {
     const skippedRows = checks.flatMap((check) =>
       check.made ? [] : [[check.clause, check.title, `${check.needed ? 'Needed. ' : ''}${check.reason}`]],
     );
+    const line = designLines(model).of.get(memberId);
+    // once for a line, with the first of its members
+    const isFirst = line && !drawn.has(line.id);
+    if (line) drawn.add(line.id);
     return [
       heading(
         `${member.label ?? memberId}: ${member.role}, ${section}, ${material}${code ? `, ${code}` : ''}: ${verdict}`,
       ),
+      ...(isFirst ? lineBlocks(model, memberId, lineBars(memberId)) : []),
       ...checks.flatMap((check): Block[] => {
         if (!check.made) return [];
         const sheet = new Sheet();
@@ -48,9 +72,10 @@ export const sheetsChapter: ResultChapter = {
   name: 'Calculation sheets',
   title: 'Calculation sheets',
   needsResults: true,
-  blocks: ({ model, checks, choice }) =>
+  blocks: ({ model, checks, choice, lineBars }) =>
     sheetBlocks(
       model,
       checks.filter((one) => choice.members.includes(one.memberId)),
+      lineBars,
     ),
 };
