@@ -20,7 +20,7 @@ export { basisOf } from './basis';
 export { registerText } from './register-text';
 export { MemberChecker, type MemberChecks } from './check-member';
 export { barSchedule, wholeBars } from './bar-schedule';
-export type { LineBar, LineBars, LineDemand, LineStirrups } from './line-bars';
+export { throughBars, type LineBar, type LineBars, type LineDemand, type LineStirrups } from './line-bars';
 export { layOutLine, type LaidOut } from './lay-out';
 export { findMends, type Mend, type Mends } from './mends';
 export { barWords, type BarWords } from './bar-words';

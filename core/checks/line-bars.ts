@@ -151,3 +151,20 @@ function stirrupsOf(
   }
   return found.sort((a, b) => a.from - b.from);
 }
+
+/** The bars all along a line in words, once for members that follow each other with the same; m from its start. */
+export function throughBars(
+  bars: readonly LineBar[],
+): { readonly face: 'top' | 'bottom'; readonly words: string; readonly from: number; readonly to: number }[] {
+  return (['top', 'bottom'] as const).flatMap((face) => {
+    const found: { face: 'top' | 'bottom'; words: string; from: number; to: number }[] = [];
+    const through = bars.filter((one) => one.face === face && one.added === undefined);
+    for (const { count, bar, from, to } of [...through].sort((a, b) => a.from - b.from)) {
+      const words = `${count} ${bar}`;
+      const last = found.at(-1);
+      if (last?.words === words) last.to = to;
+      else found.push({ face, words, from, to });
+    }
+    return found;
+  });
+}

@@ -1,4 +1,4 @@
-import { wholeBars, type LineBar, type LineBars } from '../checks';
+import { throughBars, wholeBars, type LineBar, type LineBars } from '../checks';
 import { carries, type DesignLine } from '../lines';
 import { formatQuantity, formatValue, unitLabel, type UnitSystem } from '../units';
 import { escaped } from '../picture';
@@ -58,8 +58,8 @@ export function beamElevationSvg(
     const where = isTop ? beam.top - 10 - 8 * rows[i] : beam.bottom + 8 + 8 * rows[i];
     if (bar.added !== undefined) text((x(bar.from) + x(bar.to)) / 2, where, `${bar.count} ${bar.bar}`);
   });
-  for (const { words, at, face } of throughWords(bars.bars))
-    text(x(at), face === 'top' ? beam.top + 16 : beam.bottom - 11, words);
+  for (const { words, from, to, face } of throughBars(bars.bars))
+    text(x((3 * from + 4 * to) / 7), face === 'top' ? beam.top + 16 : beam.bottom - 11, words);
   for (const { from, to, legs, bar, spacing } of bars.stirrups) {
     const words = `${legs} ${bar} / ${formatQuantity(spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}`;
     if ((to - from) * scale > 4 * words.length) text(x((from + to) / 2), (beam.top + beam.bottom) / 2 + 2, words);
@@ -92,21 +92,6 @@ function rowsOf(bars: readonly LineBar[]): number[] {
     rows.push(row);
   });
   return rows;
-}
-
-/** The bars all along in words, once for members that follow each other with the same. */
-function throughWords(bars: readonly LineBar[]): { face: 'top' | 'bottom'; words: string; at: number }[] {
-  return (['top', 'bottom'] as const).flatMap((face) => {
-    const found: { words: string; from: number; to: number }[] = [];
-    const through = bars.filter((one) => one.face === face && one.added === undefined);
-    for (const { count, bar, from, to } of [...through].sort((a, b) => a.from - b.from)) {
-      const words = `${count} ${bar}`;
-      const last = found.at(-1);
-      if (last?.words === words) last.to = to;
-      else found.push({ words, from, to });
-    }
-    return found.map(({ words, from, to }) => ({ face, words, at: (3 * from + 4 * to) / 7 }));
-  });
 }
 
 /** What bends the beam and what its bars carry, sagging downwards. */

@@ -1,5 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { LineBars, LineDemand } from '~core/checks';
+import { throughBars, type LineBars, type LineDemand } from '~core/checks';
 import type { BarsOnLine, DesignLine, ZoneOnLine } from '~core/lines';
 import { formatQuantity, formatValue, unitLabel, type UnitSystem } from '~core/units';
 
@@ -151,15 +151,15 @@ export function BarElevation({ line, bars, added, zones, units, grid, onBars, on
           </g>
         );
       })}
-      {throughLabels(bars).map(({ face, words, at }, _, all) =>
+      {throughBars(bars.bars).map(({ face, words, from, to }, _, all) =>
         all.length === 2 ? (
           <text key={face} x={2} y={yOf(face, 0) + 4}>
             {words}
           </text>
         ) : (
           <text
-            key={`${face} ${at}`}
-            x={x(at)}
+            key={`${face} ${from}`}
+            x={x((from + to) / 2)}
             y={face === 'top' ? beamTop + 21 : beamBottom - 14}
             textAnchor="middle"
             className="sketch-quiet halo"
@@ -246,21 +246,6 @@ function stirrupPath(x: (at: number) => number, from: number, to: number, spacin
   for (let i = 0; from + spacing / 2 + i * spacing < to; i += every)
     path += `M${x(from + spacing / 2 + i * spacing).toFixed(1)} ${beamTop + 5}V${beamBottom - 5}`;
   return path;
-}
-
-/** Where the bars all along a line are named: once for members that follow each other with the same. */
-function throughLabels({ bars }: LineBars): { face: 'top' | 'bottom'; words: string; at: number }[] {
-  return (['top', 'bottom'] as const).flatMap((face) => {
-    const found: { words: string; from: number; to: number }[] = [];
-    const through = bars.filter((one) => one.face === face && one.added === undefined);
-    for (const { count, bar, from, to } of [...through].sort((a, b) => a.from - b.from)) {
-      const words = `${count} ${bar}`;
-      const last = found.at(-1);
-      if (last?.words === words) last.to = to;
-      else found.push({ words, from, to });
-    }
-    return found.map(({ words, from, to }) => ({ face, words, at: (from + to) / 2 }));
-  });
 }
 
 /** Stirrups in words, long and short. */
