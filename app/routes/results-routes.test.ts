@@ -1,6 +1,8 @@
 import { gunzipSync } from 'node:zlib';
 import { packBinary, solutionBlocks, unpackBinary } from '~core/exchange';
+import { MemberChecker } from '~core/checks';
 import { solveNow } from '~core/fem';
+import { buildDunlinStudios } from '~demo/dunlin-studios';
 import { buildTernHide } from '~demo/tern-hide';
 import { openDatabase } from '../store/database';
 import { inPlace, type Documents } from '../server/documents';
@@ -8,6 +10,7 @@ import { Jobs } from '../server/jobs';
 import { Projects } from '../store/projects';
 import { RecordedRuns } from '../store/recorded-runs';
 import { solveModel } from '../jobs/solve-model';
+import { toCheckRow } from '../workers/check-row';
 import { loader as modelFile } from './model-file';
 import { loader as report } from './report';
 import { loader as runResults } from './run-results';
@@ -96,6 +99,13 @@ test('results a browser came to are kept and come back block by block', async ()
   const model = buildTernHide();
   const solution = solveNow(model).solution!;
   const revision = held.elbowProjects!.revisions.head(id)!.revisionId;
+  const studios = buildDunlinStudios();
+  const concrete = new MemberChecker(studios, solveNow(studios).solution!);
+  const checks = [
+    toCheckRow(new MemberChecker(model, solution).check('m4'), 'us'),
+    ...['m12', 'm18'].map((member) => toCheckRow(concrete.check(member), 'si')),
+  ];
+  expect(checks[2].bars?.areas.bottom?.bending).toBeGreaterThan(0);
   const body = packBinary({
     revision,
     name: 'As submitted',
@@ -103,7 +113,8 @@ test('results a browser came to are kept and come back block by block', async ()
     status: 'done',
     settings: { code: 'US codes' },
     findings: [],
-    checks: [],
+    // of steel, and of concrete with its bars
+    checks,
     blocks: solutionBlocks(solution),
   });
   const binary = { 'Content-Type': 'application/octet-stream' };

@@ -26,6 +26,9 @@ const change = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('remove'), id }),
 ]);
 
+const faceAreas = z
+  .strictObject({ provided: z.number(), lying: z.number(), bending: z.number().optional(), minimum: z.number() })
+  .optional();
 const bytes = z.instanceof(Uint8Array);
 /** What a browser hands over to be kept; the arrays inside the blocks are not looked into. */
 const handedOver = z.strictObject({
@@ -58,6 +61,13 @@ const handedOver = z.strictObject({
       reason: z.string(),
       verdict: z.enum(['holds', 'fails', 'open']),
       open: z.string(),
+      bars: z
+        .strictObject({
+          words: z.strictObject({ top: z.string(), bottom: z.string(), stirrups: z.string() }),
+          areProposed: z.boolean(),
+          areas: z.strictObject({ top: faceAreas, bottom: faceAreas }),
+        })
+        .optional(),
     }),
   ),
   blocks: z.array(z.strictObject({ kind: z.enum(['outline', 'case']), id: z.string().max(20), bytes })),

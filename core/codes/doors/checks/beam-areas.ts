@@ -5,7 +5,7 @@ export interface FaceAreas {
   /** of the same bars, anchored or not */
   readonly lying: number;
   /** what bending asks for there at their depth, with axial force and torsion that count; undefined: no area does */
-  readonly bending: number | undefined;
+  readonly bending?: number;
   /** the least that the code asks for; 0: none */
   readonly minimum: number;
 }

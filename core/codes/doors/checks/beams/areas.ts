@@ -34,7 +34,7 @@ export function areasOf(beam: ConcreteBeam, checks: readonly Check[]): BeamAreas
     return {
       provided: whole,
       lying: steelOf(layer),
-      bending: times === undefined ? undefined : times * whole,
+      ...(times === undefined ? {} : { bending: times * whole }),
       minimum: least?.made ? least.utilisation * leastSteel(beam, face) : 0,
     };
   };
