@@ -1,6 +1,7 @@
 import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { checkedForService } from '../../doors/checks/beams/for-service';
+import { deepStatement } from '../../doors/checks/beams/deep-statement';
 import { ownFlangeCheck } from '../../doors/checks/beams/own-flange-check';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
@@ -10,6 +11,7 @@ import { aciAnchorageChecks } from './check-anchorage';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
 import { faceChecks } from './check-flexure';
+import { aciDeep } from './deep';
 import { aciFlange } from './flange';
 import { webOf } from '../../../catalog';
 import { leastStirrupsCheck, shearCheck, stirrupSpacingCheck } from './check-shear';
@@ -35,6 +37,7 @@ const beamChecks: readonly BeamCheck[] = [
   axialStatement,
   slabStatement('6.3.2'),
   ownFlangeCheck(aciFlange),
+  deepStatement(aciDeep),
   deflectionChecks,
   crackWidthCheck,
   acceptedStatement,

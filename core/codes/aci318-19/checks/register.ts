@@ -147,6 +147,21 @@ export const beamRegister: RegisterPart = {
       'rule',
       'The code asks for spacing of bars alone; a width is computed where the design rules hold a limit for it.',
     ),
+    entry(
+      'deep',
+      'Deep beams and brackets',
+      '9.9, 16.5',
+      'watched',
+      'Clear spans of no more than four depths, and cantilevers shorter than their depth, leave the verdict open: struts and ties are not there. Concentrated loads within two depths of a face are not looked for.',
+    ),
+    entry(
+      'integrity',
+      'Structural integrity',
+      '9.7.7',
+      'out',
+      'Bars that go on all around the perimeter and through joints are not checked, beyond what 9.7.3.8 asks of bars past the supports.',
+    ),
+    entry('laps', 'Lap splices', '25.5', 'out', 'Laps are counted in schedules; where they lie is not checked.'),
     entry('seismic', 'Seismic detailing', '18', 'out', 'Not checked. No verdict speaks of it.'),
   ],
 };

@@ -1,10 +1,10 @@
-import type { FlangeSpan } from '../../doors/checks/beams/own-flange';
+import type { BeamSpan } from '../../doors/checks/beams/beam-spans';
 import type { FlangeRule } from '../../doors/checks/beams/own-flange-check';
 import { plain, sectionLength } from '../../../sheet';
 
 /** Figure 5.2: the part of a span between points of no moment, by how many of its ends the beam goes on at; a cantilever as long as it is. */
 const shares = [1, 0.85, 0.7] as const;
-const shareOf = ({ kind, goesOn }: FlangeSpan): number => (kind === 'cantilever' ? 1 : shares[Math.min(2, goesOn)]);
+const shareOf = ({ kind, goesOn }: BeamSpan): number => (kind === 'cantilever' ? 1 : shares[Math.min(2, goesOn)]);
 
 /** 5.3.2.1(3): how far the flange of a T or L beam may stand out beside its web. */
 export const enFlange: FlangeRule = {

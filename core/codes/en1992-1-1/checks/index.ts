@@ -1,6 +1,7 @@
 import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { checkedForService } from '../../doors/checks/beams/for-service';
+import { deepStatement } from '../../doors/checks/beams/deep-statement';
 import { ownFlangeCheck } from '../../doors/checks/beams/own-flange-check';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
 import type { DesignCode } from '../../doors/checks/design-code';
@@ -9,6 +10,7 @@ import { enAnchorageChecks } from './check-anchorage';
 import { enBothAxes, faceChecks } from './check-faces';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
+import { enDeep } from './deep';
 import { enFlange } from './flange';
 import { webOf } from '../../../catalog';
 import { acrossShearCheck, leastStirrupsCheck, shearCheck, stirrupSpacingCheck, strutCheck } from './check-shear';
@@ -34,6 +36,7 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   axialStatement(material),
   slabStatement('5.3.2.1'),
   ownFlangeCheck(enFlange),
+  deepStatement(enDeep),
   crackWidthCheck(material),
   deflectionChecks(material),
   acceptedStatement,

@@ -12,6 +12,7 @@ import type { Bent } from './bending';
 import { barLimits, barRuns, stirrupZones, type BarLimits } from './bar-runs';
 import { BarsAlong, weakerSteel, type AnchorageRules, type BarsThere } from './bars-along';
 import { beamReader, type DemandPoint } from './demands';
+import { beamSpans, type BeamSpan } from './beam-spans';
 import { flangeOf, type OwnFlange } from './own-flange';
 import { outermost } from './outermost';
 import { proposeBars, type ProposalRules } from './propose-bars';
@@ -73,6 +74,8 @@ export interface ConcreteBeam {
   readonly shearWords: readonly string[];
   /** the flange its section has of its own */
   readonly ownFlange: OwnFlange | undefined;
+  /** the spans of its line that it lies in */
+  readonly spans: readonly BeamSpan[];
   /** what is said of the slab that works with it, in sentences */
   readonly slabWords: readonly string[];
 }
@@ -208,7 +211,8 @@ export function concreteBeam(
     minimumWidth,
     atFaces: checked.zones.length > 0,
     shearWords: words,
-    ownFlange: flangeOf(checked, checked.section.shape),
+    ownFlange: flangeOf(checked.section.shape),
+    spans: beamSpans(checked),
     slabWords: slab.words,
   };
 }

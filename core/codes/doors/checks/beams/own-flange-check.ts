@@ -3,14 +3,15 @@ import { missing, utilisationOf, type Check } from '../check';
 import { compareAs } from './bending';
 import type { BeamCheck } from './concrete-beam';
 import { madeAt } from './faces';
-import type { FlangeSpan, OwnFlange } from './own-flange';
+import type { BeamSpan } from './beam-spans';
+import type { OwnFlange } from './own-flange';
 
 /** What a code allows a flange to stand out. */
 export interface FlangeRule {
   readonly clause: string;
   /** m */
-  readonly limit: (flange: OwnFlange, span: FlangeSpan) => number;
-  readonly trace: (sheet: Sheet, flange: OwnFlange, span: FlangeSpan, limit: number) => void;
+  readonly limit: (flange: OwnFlange, span: BeamSpan) => number;
+  readonly trace: (sheet: Sheet, flange: OwnFlange, span: BeamSpan, limit: number) => void;
   /** what of it is not known from the section, in a sentence */
   readonly remark: string;
 }
@@ -18,10 +19,10 @@ export interface FlangeRule {
 /** Whether the flange of a T or L section is no wider than a code lets it work. */
 export const ownFlangeCheck =
   ({ clause, limit, trace, remark }: FlangeRule): BeamCheck =>
-  ({ ownFlange: flange, bending, section }): Check[] => {
+  ({ ownFlange: flange, spans, bending, section }): Check[] => {
     if (!flange) return [];
     const [id, title] = ['flange-width', 'Width of the flange'] as const;
-    if (flange.spans.length === 0)
+    if (spans.length === 0)
       return [
         missing(
           id,
@@ -30,7 +31,7 @@ export const ownFlangeCheck =
           'Nothing that is modelled carries the beam, so that it has no span that the width could be held against.',
         ),
       ];
-    const span = flange.spans.reduce((worst, one) => (limit(flange, one) < limit(flange, worst) ? one : worst));
+    const span = spans.reduce((worst, one) => (limit(flange, one) < limit(flange, worst) ? one : worst));
     const most = limit(flange, span);
     const place = bending.reduce((worst, one) => (Math.abs(one.My) > Math.abs(worst.My) ? one : worst), bending[0]);
     const utilisation = utilisationOf(flange.overhang, most);
