@@ -100,6 +100,6 @@ test('a concrete frame of two storeys from nothing: loads, bars, a beam that fai
   await page.keyboard.press('Escape');
   await page.keyboard.press('6');
   const link = await details().getByRole('link', { name: 'Make the PDF' }).getAttribute('href');
-  const answer = await page.request.get(app.address + link);
+  const answer = await page.request.get(app.address + link, { timeout: 120000 });
   expect((await answer.body()).subarray(0, 5).toString()).toBe('%PDF-');
 });
