@@ -23,6 +23,7 @@ import { designLines, memberInLine, supportZones, type LinePiece, type MemberInL
 import {
   inOrder,
   rulesOf,
+  stiffnessFactors,
   type Combination,
   type Member,
   type Model,
@@ -223,6 +224,7 @@ export class MemberChecker {
       verdict: 'open',
     });
     const inLine = memberInLine(model, memberId);
+    if (member.unchecked) return whole('Its checks are switched off by hand.');
     if (reason !== undefined || !code || !section) return whole(reason ?? '');
     if (!inLine || number === undefined) return whole('The member has no length.');
     if (this.strength.length === 0)
@@ -235,17 +237,25 @@ export class MemberChecker {
       return whole(
         'A meshed slab works with this member, and its section has a flange too: the slab would be counted twice. Give it the section of its web alone.',
       );
+    const material = model.materials[member.material!];
+    const factorsUnder = ({ stiffnessSet }: Combination) =>
+      stiffnessFactors(
+        member,
+        material.kind,
+        stiffnessSet === undefined ? undefined : model.stiffnessSets[stiffnessSet],
+      );
     const { checks, reinforcement, elevation, layout, areas } = code.check(
       {
         model,
         member,
         section,
-        material: model.materials[member.material!],
+        material,
         lines: over.map(({ combination, state, weights }): CombinedLine => {
           const line = new MemberLine(solution, state, number);
           return {
             label: combination.label,
             line,
+            torsionFactor: factorsUnder(combination)('torsion'),
             read: new StationLine(this.table, number, weights, line),
             around: this.around(inLine, combination.id, state),
           };

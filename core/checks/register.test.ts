@@ -20,7 +20,7 @@ const twisted = (model: Model): Model => {
             {
               id: 'l900',
               case: 'c1',
-              type: 'pointMoment',
+              type: 'moment',
               member: 'm4',
               axes: 'local',
               direction: 'x',
@@ -70,6 +70,17 @@ const flanged = (code: Code): Model =>
     },
   ]);
 
+/** A beam whose rules leave torsion to others, and axial force out by hand. */
+const asked = (code: Code): Model => {
+  const model = beams([8], [20e3], { code });
+  return edited(model, [
+    {
+      kind: 'settings.change',
+      fields: { bars: { ...model.settings.bars, forces: { torsion: 'compatibility', axial: 'out' } } },
+    },
+  ]);
+};
+
 /** All checks of the members of some models, by code. */
 const found = [
   buildQuillhavenLibrary(),
@@ -79,6 +90,8 @@ const found = [
   flanged('eurocode'),
   buildDunlinStudios(),
   stiffInTorsion(buildDunlinStudios()),
+  asked('us'),
+  asked('eurocode'),
 ].flatMap((model) => {
   const { solution, findings } = solveNow(model);
   if (!solution) throw new Error(findings.map(({ sentence }) => sentence).join(' '));

@@ -2,11 +2,11 @@ import { sectionProperties } from '../catalog';
 import {
   inOrder,
   memberAxis,
+  stiffnessFactors,
   subtract,
   type Connection,
   type Member,
   type Model,
-  type StiffnessFactors,
   type StiffnessSet,
   type Vector,
 } from '../model';
@@ -367,11 +367,7 @@ export function elementOf(model: Model, member: Member, length: number, set?: St
   const material = model.materials[member.material!];
   const { elasticModulus: E, poissonRatio } = material;
   const G = E / (2 * (1 + poissonRatio));
-  const rule = set?.rules.find(
-    (one) =>
-      (one.material === 'any' || one.material === material.kind) && (one.role === 'any' || one.role === member.role),
-  );
-  const factor = (of: keyof StiffnessFactors) => (member.stiffness?.[of] ?? 1) * (rule?.factors[of] ?? 1);
+  const factor = stiffnessFactors(member, material.kind, set);
   const rigidInShear = !model.settings.shearDeformation;
   return {
     length,

@@ -24,6 +24,7 @@ const known: Readonly<Record<string, string>> = {
   combining: 'options of combinations',
   bars: 'rules for concrete',
   rules: 'design rules',
+  unchecked: 'whether it is checked',
   structure: 'kind of structure',
   limits: 'limits of drift and deflection',
   ownUnits: 'units of its own',

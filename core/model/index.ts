@@ -15,6 +15,7 @@ export {
   type Tables,
 } from './model';
 export { projectRules, rulesOf } from './rules-of';
+export { stiffnessFactors } from './stiffness-factors';
 export { meshedPanels, usualSize } from './meshed-panels';
 export { edgesOf, facesOfRings, facesWithIslands, placeInside, ringsAround, type Face } from './figure-faces';
 export { panelZones, zoneOffset, type PanelZone } from './panel-zones';

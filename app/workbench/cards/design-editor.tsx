@@ -1,4 +1,4 @@
-import { Button, InputNumber, Select } from 'antd';
+import { Button, Checkbox, InputNumber, Select } from 'antd';
 import { reinforcingBars } from '~core/catalog';
 import { inOrder, projectRules, rulesOf, type Member, type Reinforcement, type SteelDesign } from '~core/model';
 import { memberInLine } from '~core/lines';
@@ -6,6 +6,7 @@ import { count as counted, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { acceptBars } from '../acts/accept-bars';
 import { copyRules } from '../acts/copy-rules';
+import { switchChecks } from '../acts/switch-checks';
 import { commonValue } from '../fields/common-value';
 import { usePart } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
@@ -21,12 +22,42 @@ export function DesignEditor({ ids }: { ids: readonly string[] }) {
   );
   return (
     <>
+      <CheckedSwitch members={members} />
       {kinds.size === 1 && kinds.has('steel') && <SteelFields members={members} />}
       {kinds.size === 1 && kinds.has('concrete') && members.every((member) => member.role === 'beam') && (
         <BarFields members={members} />
       )}
       <MemberEditor ids={ids} />
     </>
+  );
+}
+
+/** Whether the selected members are checked at all. */
+function CheckedSwitch({ members }: { members: readonly Member[] }) {
+  const workbench = useWorkbenchApi();
+  if (members.length === 0) return null;
+  const off = members.filter(({ unchecked }) => unchecked).length;
+  return (
+    <div className="block">
+      <Checkbox
+        checked={off === 0}
+        indeterminate={off > 0 && off < members.length}
+        onChange={(event) =>
+          switchChecks(
+            workbench,
+            members.map(({ id }) => id),
+            event.target.checked,
+          )
+        }
+      >
+        {members.length === 1 ? 'It is checked' : `These ${members.length} members are checked`}
+      </Checkbox>
+      {off > 0 && (
+        <div className="field-hint">
+          {off === members.length ? '' : `${off} of them are not. `}Without checks the verdict is open.
+        </div>
+      )}
+    </div>
   );
 }
 

@@ -45,7 +45,8 @@ export function MendsBlock({ member }: { member: string }) {
             Look for what would mend it
           </Button>
           <p className="caption" style={{ marginTop: 4 }}>
-            Other bars, larger sections, another grade, one more hold: each tried by all checks of {line.name}.
+            Other bars, larger sections, another grade, one more hold, less torsional stiffness: each tried by all
+            checks of {line.name}.
           </p>
         </>
       )}

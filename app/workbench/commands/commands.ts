@@ -13,6 +13,7 @@ import { layOutBars } from '../acts/lay-out-bars';
 import { concreteOf, copyRules } from '../acts/copy-rules';
 import { commitAndTell } from '../acts/deleting';
 import { showView } from '../acts/saved-views';
+import { switchChecks } from '../acts/switch-checks';
 import { tools } from '../tools/all-tools';
 import { openTool } from '../tools/open-tool';
 import { placesToGo } from './places';
@@ -314,6 +315,18 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       title: 'Bars of beams: areas asked for and provided',
       run: () =>
         state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'bars' } }),
+    },
+    {
+      id: 'checks-off',
+      title: 'Switch off the checks of the selected members',
+      enabled: () => state().selection.members.some((id) => !state().model.members[id]?.unchecked),
+      run: () => switchChecks(workbench, state().selection.members, false),
+    },
+    {
+      id: 'checks-on',
+      title: 'Switch the checks of the selected members on again',
+      enabled: () => state().selection.members.some((id) => state().model.members[id]?.unchecked),
+      run: () => switchChecks(workbench, state().selection.members, true),
     },
     {
       id: 'copy-rules',

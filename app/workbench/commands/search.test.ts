@@ -55,6 +55,7 @@ test.each([
   ['all beams', 'select-beams'],
   ['select columns', 'select-columns'],
   ['required reinforcement', 'bar-areas'],
+  ['compatibility torsion', 'bars'],
   ['overstressed', 'mends'],
   ['optimise', 'mends'],
   ['larger section', 'mends'],

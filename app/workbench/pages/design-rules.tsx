@@ -22,7 +22,7 @@ export function DesignRulesList() {
     <>
       <Part
         name="settings-bars"
-        title="Design rules of concrete: cover, steel, bar sizes, stirrups, deflection, cracks"
+        title="Design rules of concrete: cover, steel, bar sizes, stirrups, forces, deflection, cracks"
         open
       >
         <p className="field-hint">
@@ -215,9 +215,98 @@ function RulesFields({
         options={sizes}
         onChange={(stirrup: string) => onChange({ stirrup }, `Chose stirrups of ${stirrup}`)}
       />
+      <ForceFields id={id} rules={rules} code={code} onChange={onChange} />
       <ServiceFields rules={rules} units={units} code={code} onChange={onChange} />
       {code === 'eurocode' && <NationalValues rules={rules} units={units} onChange={onChange} />}
     </div>
+  );
+}
+
+type Forces = NonNullable<ConcreteRules['forces']>;
+
+/** Which forces are designed for: torsion in full or as one that others take over, and what is left out by hand. */
+function ForceFields({
+  id,
+  rules: { forces = {} },
+  code,
+  onChange,
+}: {
+  id: string;
+  rules: ConcreteRules;
+  code: Settings['code'];
+  onChange: OnChange;
+}) {
+  const set = (change: { readonly [Field in keyof Forces]?: Forces[Field] | undefined }, sentence: string) => {
+    const kept = Object.fromEntries(
+      Object.entries({ ...forces, ...change }).filter(([, value]) => value !== undefined),
+    ) as Forces;
+    onChange({ forces: Object.keys(kept).length > 0 ? kept : undefined }, sentence);
+  };
+  const isOpen = forces.torsion === 'out' || forces.axial === 'out' || forces.across === 'out';
+  return (
+    <>
+      <label htmlFor={`forces-torsion-${id}`}>Torsion</label>
+      <div>
+        <Select
+          id={`forces-torsion-${id}`}
+          style={{ width: '100%' }}
+          value={forces.torsion ?? 'full'}
+          options={[
+            { value: 'full', label: 'all of it is designed for' },
+            {
+              value: 'compatibility',
+              label:
+                code === 'us'
+                  ? 'others can take it over: up to φ Tcr (22.7.3.2)'
+                  : 'others can take it over: left to them (6.3.1(2))',
+            },
+            { value: 'out', label: 'left out by hand' },
+          ]}
+          onChange={(value: 'full' | 'compatibility' | 'out') =>
+            set(
+              { torsion: value === 'full' ? undefined : value },
+              value === 'full'
+                ? 'All torsion of beams is designed for'
+                : value === 'out'
+                  ? 'Left out the torsion of beams'
+                  : 'Torsion of beams is one that others can take over',
+            )
+          }
+        />
+        {forces.torsion === 'compatibility' && (
+          <div className="field-hint">
+            where the analysis leaves a beam more than cracks it the verdict is open: lower its torsional stiffness
+          </div>
+        )}
+      </div>
+      <span className="field-label">Other forces</span>
+      <div>
+        {(
+          [
+            ['axial', 'axial force is designed for', 'the axial force'],
+            ['across', 'bending and shear across the depth are designed for', 'bending and shear across the depth'],
+          ] as const
+        ).map(([key, label, name]) => (
+          <Checkbox
+            key={key}
+            checked={forces[key] !== 'out'}
+            onChange={(event) =>
+              set(
+                { [key]: event.target.checked ? undefined : 'out' },
+                event.target.checked ? `Beams are designed for ${name} again` : `Left out ${name} of beams`,
+              )
+            }
+          >
+            {label}
+          </Checkbox>
+        ))}
+        {isOpen && (
+          <div className="field-hint">
+            where a force that is left out acts, the verdict is open and says how large it is
+          </div>
+        )}
+      </div>
+    </>
   );
 }
 

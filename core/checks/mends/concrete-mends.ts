@@ -4,6 +4,7 @@ import type { Edit, Reinforcement, Section } from '../../model';
 import { layOutLine } from '../lay-out';
 import { usedBars } from '../used-bars';
 import { nextGrades } from './grades';
+import { lessTorsion } from './less-torsion';
 import { endsAt, mendOf, solvedWith, withAnew, type Mend, type Standing, type Trials } from './mend';
 
 /** Sections grow by these steps, m, and by no more than so many of them. */
@@ -26,6 +27,7 @@ export function* concreteMends(trials: Trials): Generator<Mend | undefined> {
   yield* larger(trials, 'depth');
   yield* larger(trials, 'width');
   yield* nextGrades(trials);
+  yield* lessTorsion(trials);
 }
 
 /** A part of the bars of beams, with what it is called. */

@@ -17,7 +17,7 @@ export interface Standing {
 
 /** One way to mend a design line that has a check above 1: what would be done, and what every check of it gives then with today's forces. */
 export interface Mend {
-  readonly kind: 'bars' | 'section' | 'grade' | 'hold';
+  readonly kind: 'bars' | 'section' | 'grade' | 'hold' | 'stiffness';
   /** what would be done, in words */
   readonly words: string;
   /** what must be done beside it, or what it rests on; empty: nothing */
@@ -66,8 +66,9 @@ export function* solvedWith({ model }: Trials, edits: readonly Edit[]): Generato
 }
 
 /** A mend with what it gives once the model is solved anew. */
-export const withAnew = (mend: Mend, { utilisation, member, governs }: Standing): Mend => ({
+export const withAnew = (mend: Mend, { utilisation, member, governs, isOpen }: Standing): Mend => ({
   ...mend,
+  isOpen,
   anew: { utilisation, member, governs },
 });
 

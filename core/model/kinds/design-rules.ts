@@ -58,6 +58,19 @@ export const concreteRules = {
     })
     .optional()
     .describe('what is asked of beams in service'),
+  forces: z
+    .strictObject({
+      torsion: z
+        .enum(['compatibility', 'out'])
+        .optional()
+        .describe(
+          'compatibility: others can take it over, so that no more is designed for than cracks the beam; out: left out by hand; left out: all of it is designed for',
+        ),
+      axial: z.literal('out').optional().describe('axial force is left out by hand'),
+      across: z.literal('out').optional().describe('bending and shear across the depth are left out by hand'),
+    })
+    .optional()
+    .describe('which forces are designed for in strength; left out: all'),
 };
 
 /** A set of rules that some concrete members are designed by, in place of those of the project. */

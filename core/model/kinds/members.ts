@@ -57,6 +57,10 @@ export const member = z.strictObject({
   steelDesign: steelDesign.optional(),
   reinforcement: reinforcement.optional(),
   rules: designRulesId.optional().describe('what it is designed by; left out: the rules of the project'),
+  unchecked: z
+    .literal(true)
+    .optional()
+    .describe('its checks are switched off by hand, and its verdict is open; left out: it is checked'),
   behaviour: z.enum(behaviours).optional().describe('left out: frame'),
   startConnection: connection.optional(),
   endConnection: connection.optional(),

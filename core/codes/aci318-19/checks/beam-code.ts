@@ -10,7 +10,7 @@ import { deepBeam, largestBarSpacing, largestSideGap, ruptureModulus } from './b
 import { aciAnchorage } from './development';
 import { bend, flexuralStrength, minimumFlexuralSteel } from './flexure';
 import { proposeStirrups } from './shear';
-import { thresholdTorsion, torsionPull } from './torsion';
+import { crackingTorsion, thresholdTorsion, torsionPull } from './torsion';
 
 /** Axial tension and weak-axis bending that crack nothing, by far: below this share of the cracking stress they are incidental. */
 export const incidental = 0.01;
@@ -20,23 +20,31 @@ export const leftOut = 0.1;
 /** Strength that is kept free for the pull of torsion: bars at yield, φ of a section that is tension-controlled. */
 const phiOfPull = 0.9;
 
-/** Free ends of a beam, and the units its stirrups are proposed in. */
+/** Free ends of a beam, what it is designed by, and the units its stirrups are proposed in. */
 interface Surroundings {
   readonly free: CheckedMember['free'];
+  readonly forces?: CheckedMember['rules']['forces'];
   readonly units: UnitSystem;
 }
 
 /** ACI 318-19 for a beam of that section. */
-export function aciBeam(section: BeamSection, { free, units }: Surroundings): BeamCode {
+export function aciBeam(section: BeamSection, { free, forces, units }: Surroundings): BeamCode {
   const gross = section.width * section.depth;
   const [mostTension, mostCompression] = [incidental * ruptureModulus(section) * gross, leftOut * section.fc * gross];
   const threshold = thresholdTorsion(section);
-  const twist = ({ T }: DemandPoint) => (Math.abs(T) > threshold ? Math.abs(T) : 0);
+  const cracking = crackingTorsion(section);
+  const isTakenOver = forces?.torsion === 'compatibility';
+  const twist = ({ T, torsionFactor }: DemandPoint) => {
+    // 22.7.3.2: no more than what cracks it; what it would carry with all of its stiffness is no more than this
+    const size = isTakenOver ? Math.min(cracking, Math.abs(T) / torsionFactor) : Math.abs(T);
+    return size > threshold ? size : 0;
+  };
   const cracks = largestBarSpacing(section, section.cover + section.stirrup.diameter);
   return {
     section,
     countsAxially: (N) => N > mostTension || -N > mostCompression,
     twist,
+    crackingTorsion: cracking,
     torsionPull: (torsion) => phiOfPull * torsionPull(section, torsion),
     bend: (reinforced: ReinforcedSection, asked: SectionForces, across?: boolean): Bent | undefined =>
       bend(section, reinforced, asked, across),

@@ -4,14 +4,19 @@ import { skipped, utilisationOf } from '../../doors/checks/check';
 import { sideGap } from '../../doors/checks/beams/beam-bars';
 import { deepBeam, inch, largestSideGap } from './beam-section';
 import { compareAs } from '../../doors/checks/beams/bending';
-import type { BeamCheck } from '../../doors/checks/beams/concrete-beam';
+import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import type { DemandPoint } from '../../doors/checks/beams/demands';
 import { madeAt, worstPlace } from '../../doors/checks/beams/faces';
 import { largestTorsionSpacing, shearOfStirrups, shearStrength } from './shear';
 import { crushingUse, legUse, thresholdTorsion } from './torsion';
 
-const equilibrium =
-  'Torsion is taken in full, as of equilibrium: what 22.7.3.2 allows where other members can take it over is not made use of. The threshold is that of the beam without flanges.';
+/** What torsion is designed for, in sentences. */
+const basis = ({ rules }: ConcreteBeam): string =>
+  `${
+    rules.forces?.torsion === 'compatibility'
+      ? 'By the design rules others can take it over (22.7.3.2): it is what the beam would carry with all of its torsional stiffness, but no more than φ Tcr.'
+      : 'Torsion is taken in full, as of equilibrium: where others can take it over, the design rules may say so (22.7.3.2).'
+  } The threshold is that of the beam without flanges.`;
 
 /** 22.7: stirrups for torsion with shear, and what the concrete may bear of both. */
 export const torsionCheck: BeamCheck = (beam) => {
@@ -31,10 +36,12 @@ export const torsionCheck: BeamCheck = (beam) => {
     ];
   }
   const left = ({ Vz, N }: DemandPoint) => shearOfStirrups(section, d, { V: Math.abs(Vz), N });
-  const legs = worstPlace(twisted, (point) => legUse(section, d, stirrupsAt(point.x), left(point), Math.abs(point.T)))!;
+  const legs = worstPlace(twisted, (point) =>
+    legUse(section, d, stirrupsAt(point.x), left(point), beam.code.twist(point)),
+  )!;
   const concrete = ({ x, N }: DemandPoint) => shearStrength(section, d, stirrupsAt(x), tensionSteel, N).concrete;
   const crushed = worstPlace(twisted, (point) =>
-    crushingUse(section, d, Math.abs(point.Vz), Math.abs(point.T), concrete(point)),
+    crushingUse(section, d, Math.abs(point.Vz), beam.code.twist(point), concrete(point)),
   )!;
   return [
     {
@@ -45,11 +52,11 @@ export const torsionCheck: BeamCheck = (beam) => {
       utilisation: legs.value,
       trace: (sheet) => {
         const { point } = legs;
-        sheet.remark(equilibrium);
+        sheet.remark(basis(beam));
         sheet.remark(
-          `Tu = ${show(Math.abs(point.T))} exceeds φ Tth = ${show(threshold)}; Vu = ${formatQuantity(Math.abs(point.Vz), 'force', units)} acts with it. Stirrups are closed; those bars along the beam that torsion asks for are part of bending.`,
+          `Tu = ${show(beam.code.twist(point))} exceeds φ Tth = ${show(threshold)}; Vu = ${formatQuantity(Math.abs(point.Vz), 'force', units)} acts with it. Stirrups are closed; those bars along the beam that torsion asks for are part of bending.`,
         );
-        legUse(section, d, stirrupsAt(point.x), left(point), Math.abs(point.T), sheet);
+        legUse(section, d, stirrupsAt(point.x), left(point), beam.code.twist(point), sheet);
       },
     },
     {
@@ -60,8 +67,8 @@ export const torsionCheck: BeamCheck = (beam) => {
       utilisation: crushed.value,
       trace: (sheet) => {
         const { point } = crushed;
-        sheet.remark(equilibrium);
-        crushingUse(section, d, Math.abs(point.Vz), Math.abs(point.T), concrete(point), sheet);
+        sheet.remark(basis(beam));
+        crushingUse(section, d, Math.abs(point.Vz), beam.code.twist(point), concrete(point), sheet);
       },
     },
   ];

@@ -2,8 +2,10 @@ import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { checkedForService } from '../../doors/checks/beams/for-service';
 import { deepStatement } from '../../doors/checks/beams/deep-statement';
+import { leftOutStatement } from '../../doors/checks/beams/left-out-statement';
 import { ownFlangeCheck } from '../../doors/checks/beams/own-flange-check';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
+import { takenOverStatement } from '../../doors/checks/beams/taken-over-statement';
 import { strengthDesignOnly, type DesignCode } from '../../doors/checks/design-code';
 import { aciBeam } from './beam-code';
 import { aciSpacing } from './beam-section';
@@ -40,6 +42,11 @@ const beamChecks: readonly BeamCheck[] = [
   deepStatement(aciDeep),
   deflectionChecks,
   crackWidthCheck,
+  takenOverStatement(
+    '22.7.3.2',
+    'It is designed for what it would carry with all of its torsional stiffness, but for no more than that.',
+  ),
+  leftOutStatement,
   acceptedStatement,
 ];
 
@@ -69,7 +76,7 @@ export const aci318: DesignCode = {
           concreteStrength,
           checked,
           aciSpacing,
-          (section) => aciBeam(section, { free: checked.free, units }),
+          (section) => aciBeam(section, { free: checked.free, forces: checked.rules.forces, units }),
           asked,
         ),
       () => beamChecks,

@@ -12,6 +12,9 @@ export function thresholdTorsion({ width, depth, fc }: BeamSection): number {
   return (phiTorsion * rootStrength(fc) * (width * depth) ** 2) / (2 * (width + depth));
 }
 
+/** Torsion that cracks a solid section without axial force, φ T_cr by 22.7.5.1, N·m. */
+export const crackingTorsion = (section: BeamSection): number => 4 * thresholdTorsion(section);
+
 /** The tube within the middle of the outermost stirrups: A_oh, m², and p_h, m (22.7.6.1.1). */
 function tubeOf({ width, depth, cover, stirrup }: BeamSection): {
   area: number;

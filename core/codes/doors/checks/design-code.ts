@@ -23,6 +23,8 @@ export interface CombinedLine {
   readonly line: MemberLine;
   /** the same, quick to read at its stations */
   readonly read: ReadLine;
+  /** share of its torsional stiffness that the member is analysed with */
+  readonly torsionFactor: number;
   /** left out: its design line does not go on beyond it */
   readonly around?: MomentsAround | undefined;
 }

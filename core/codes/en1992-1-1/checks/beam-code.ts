@@ -1,3 +1,4 @@
+import type { ConcreteRules } from '../../../model';
 import type { UnitSystem } from '../../../units';
 import { steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import { weakerSteel } from '../../doors/checks/beams/bars-along';
@@ -21,7 +22,12 @@ export const mostSideGap = 0.35;
 const mostDepth = 0.448;
 
 /** EN 1992-1-1 for a beam of that section. */
-export function enBeam(section: BeamSection, factors: EnFactors, units: UnitSystem): BeamCode {
+export function enBeam(
+  section: BeamSection,
+  factors: EnFactors,
+  units: UnitSystem,
+  forces?: ConcreteRules['forces'],
+): BeamCode {
   const material = materialOf(section, factors);
   const gross = section.width * section.depth;
   const laws = lawsOf(section, material);
@@ -31,6 +37,8 @@ export function enBeam(section: BeamSection, factors: EnFactors, units: UnitSyst
   const d = 0.9 * section.depth;
   const least = 0.035 * Math.min(2, 1 + Math.sqrt(0.2 / d)) ** 1.5 * Math.sqrt(material.fck * MPa) * section.width * d;
   const twist = ({ T, Vz }: DemandPoint): number => {
+    // 6.3.1(2): where others can take it over it is left to them
+    if (forces?.torsion === 'compatibility' && Math.abs(T) <= cracking) return 0;
     const size = Math.abs(T);
     return size > incidental * cracking && size / cracking + Math.abs(Vz) / least > 1 ? size : 0;
   };
@@ -38,6 +46,7 @@ export function enBeam(section: BeamSection, factors: EnFactors, units: UnitSyst
     section,
     countsAxially: (N) => N > incidental * material.fctm * gross || -N > leftOut * material.fcd * gross,
     twist,
+    crackingTorsion: cracking,
     torsionPull: (torsion) => torsionPull(section, torsion),
     bend: (reinforced, asked, across) => bendBy(laws, reinforced, asked, across),
     proposal: {

@@ -11,7 +11,7 @@ import { legUse, strutShear } from './shear';
 import { crackingTorsion, strutTorsion, torsionSpacing, traceCrushing, traceLegs } from './torsion';
 
 const inFull =
-  'Torsion is taken in full, as of equilibrium; where others can take it over, the model says so by a lower torsional stiffness (6.3.1(2)).';
+  'Torsion is taken in full, as of equilibrium; where others can take it over, the design rules may say so (6.3.1(2)).';
 
 /** 6.3.2: stirrups for torsion with shear, and struts that bear both. */
 export const torsionCheck =

@@ -2,8 +2,10 @@ import { acceptedStatement } from '../../doors/checks/beams/accepted-statement';
 import { concreteBeam, type BeamCheck } from '../../doors/checks/beams/concrete-beam';
 import { checkedForService } from '../../doors/checks/beams/for-service';
 import { deepStatement } from '../../doors/checks/beams/deep-statement';
+import { leftOutStatement } from '../../doors/checks/beams/left-out-statement';
 import { ownFlangeCheck } from '../../doors/checks/beams/own-flange-check';
 import { slabStatement } from '../../doors/checks/beams/slab-statement';
+import { takenOverStatement } from '../../doors/checks/beams/taken-over-statement';
 import type { DesignCode } from '../../doors/checks/design-code';
 import { enBeam } from './beam-code';
 import { enAnchorageChecks } from './check-anchorage';
@@ -39,6 +41,8 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   deepStatement(enDeep),
   crackWidthCheck(material),
   deflectionChecks(material),
+  takenOverStatement('6.3.1(2)', 'It is left to them.'),
+  leftOutStatement,
   acceptedStatement,
 ];
 
@@ -73,7 +77,7 @@ export const en1992: DesignCode = {
           concreteStrength,
           checked,
           enSpacing,
-          (section) => enBeam(section, factors, settings.units),
+          (section) => enBeam(section, factors, settings.units, checked.rules.forces),
           asked,
         ),
       ({ section }) => beamChecks(materialOf(section, factors)),

@@ -11,7 +11,7 @@ import type { BarSpacing, BeamSection } from './beam-section';
 import type { Bent } from './bending';
 import { barLimits, barRuns, stirrupZones, type BarLimits } from './bar-runs';
 import { BarsAlong, weakerSteel, type AnchorageRules, type BarsThere } from './bars-along';
-import { beamReader, type DemandPoint } from './demands';
+import { beamReader, type DemandPoint, type LeftOut } from './demands';
 import { beamSpans, type BeamSpan } from './beam-spans';
 import { flangeOf, type OwnFlange } from './own-flange';
 import { outermost } from './outermost';
@@ -78,6 +78,8 @@ export interface ConcreteBeam {
   readonly spans: readonly BeamSpan[];
   /** what is said of the slab that works with it, in sentences */
   readonly slabWords: readonly string[];
+  /** the largest of the forces that its rules leave out */
+  readonly leftOut: LeftOut;
 }
 
 /** One thing that is checked of a beam, or said of it. */
@@ -88,8 +90,10 @@ export interface BeamCode {
   readonly section: BeamSection;
   /** whether an axial force counts in bending, N, tension positive */
   readonly countsAxially: (N: number) => boolean;
-  /** torsion that counts at a place, N·m, without sign; 0: it may be neglected */
+  /** torsion that is designed for at a place, N·m, without sign; 0: it may be neglected */
   readonly twist: (point: DemandPoint) => number;
+  /** torsion that cracks the section: no more is designed for where others can take it over, N·m */
+  readonly crackingTorsion: number;
   /** what torsion adds to the axial force that bars are asked for, N */
   readonly torsionPull: (torsion: number) => number;
   readonly bend: (reinforced: ReinforcedSection, asked: SectionForces, across?: boolean) => Bent | undefined;
@@ -214,6 +218,7 @@ export function concreteBeam(
     ownFlange: flangeOf(checked.section.shape),
     spans: beamSpans(checked),
     slabWords: slab.words,
+    leftOut: reader.leftOut(),
   };
 }
 

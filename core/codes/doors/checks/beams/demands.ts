@@ -24,6 +24,8 @@ export interface DemandPoint {
   readonly T: number;
   readonly My: number;
   readonly Mz: number;
+  /** share of its torsional stiffness that the beam was analysed with */
+  readonly torsionFactor: number;
   /** the section of beam and slab, or with the flange it has of its own; undefined: of the beam alone */
   readonly shape: FlangedShape | undefined;
 }
@@ -36,7 +38,12 @@ export interface BeamReader {
   readonly bendingAt: (places: readonly number[]) => readonly DemandPoint[];
   /** where shear and torsion are asked for: at d from faces where that is allowed. @param d effective depth, m */
   readonly shear: (d: number) => { readonly points: readonly DemandPoint[]; readonly words: readonly string[] };
+  /** the largest of those forces read so far that the rules leave out, without sign, N and N·m */
+  readonly leftOut: () => LeftOut;
 }
+
+/** Forces that design rules leave out, without sign, N and N·m. */
+export type LeftOut = Readonly<Record<'N' | 'T' | 'Vy' | 'Mz', number>>;
 
 /** A load that runs along a beam for more than this is spread, m. */
 const spreadOver = 0.3;
@@ -55,9 +62,21 @@ function readerOf(checked: CheckedMember): BeamReader {
   const { stations, zones, lines, withSlab } = checked;
   const values = new Float64Array(lineWidth);
   const own = ownFlange(checked.section.shape);
+  const leftOut = { N: 0, T: 0, Vy: 0, Mz: 0 };
+  const gone = goneBy(checked.rules);
+  /** what of the forces at a place is designed for */
+  const asked = (point: DemandPoint): DemandPoint => {
+    if (gone.length === 0) return point;
+    const kept = { ...point };
+    for (const force of gone) {
+      leftOut[force] = Math.max(leftOut[force], Math.abs(point[force]));
+      kept[force] = 0;
+    }
+    return kept;
+  };
   const at = (number: number, { x, after }: Station): DemandPoint => {
-    const { label, read } = lines[number];
-    return pointOf(label, x, read.at(x, after, values), own);
+    const { read } = lines[number];
+    return asked(pointOf(lines[number], x, read.at(x, after, values), own));
   };
   const shapes = withSlab ? likeShapes(withSlab.map(({ shape }) => shape)) : [];
   const known = new Map<number, DemandPoint>();
@@ -70,10 +89,10 @@ function readerOf(checked: CheckedMember): BeamReader {
   const findWithIt = (number: number, place: number): DemandPoint => {
     const { x, forces, own: alone } = withSlab![place];
     const { N, Vz, My } = forces(number);
-    const own = pointOf(lines[number].label, x, alone(number));
+    const own = pointOf(lines[number], x, alone(number));
     const shape = shapes[place];
     // bending in its plane, and forces across the beam, are the slab's
-    return shape ? { ...own, N, Vz, My, Mz: 0, Vy: 0, shape } : own;
+    return asked(shape ? { ...own, N, Vz, My, Mz: 0, Vy: 0, shape } : own);
   };
   const outside = (stretches: Parameters<typeof stationsOutside>[2]) => (x: number) =>
     stretches.every(({ from, to }) => x < from + 1e-9 || x > to - 1e-9);
@@ -97,6 +116,7 @@ function readerOf(checked: CheckedMember): BeamReader {
             }),
         );
   return {
+    leftOut: () => leftOut,
     bendingAt: (places) => {
       const isOutside = outside(zones);
       return places
@@ -146,9 +166,22 @@ function between(
   return [{ ...a, x, N: mix('N'), Vy: mix('Vy'), Vz: mix('Vz'), T: mix('T'), My: mix('My'), Mz: mix('Mz') }];
 }
 
-const pointOf = (label: string, x: number, values: LineValues, shape?: FlangedShape): DemandPoint => ({
+/** Forces that rules leave out. */
+const goneBy = ({ forces }: CheckedMember['rules']): (keyof LeftOut)[] => [
+  ...(forces?.torsion === 'out' ? (['T'] as const) : []),
+  ...(forces?.axial === 'out' ? (['N'] as const) : []),
+  ...(forces?.across === 'out' ? (['Vy', 'Mz'] as const) : []),
+];
+
+const pointOf = (
+  { label, torsionFactor }: CheckedMember['lines'][number],
+  x: number,
+  values: LineValues,
+  shape?: FlangedShape,
+): DemandPoint => ({
   label,
   x,
+  torsionFactor,
   N: values[lineIndex.N],
   Vy: values[lineIndex.Vy],
   Vz: values[lineIndex.Vz],
