@@ -275,7 +275,10 @@ function ForceFields({
         />
         {forces.torsion === 'compatibility' && (
           <div className="field-hint">
-            where the analysis leaves a beam more than cracks it the verdict is open: lower its torsional stiffness
+            {code === 'us'
+              ? 'a beam is designed for what it would carry with all of its torsional stiffness, up to φ Tcr; '
+              : ''}
+            where the analysis leaves it more than cracks it the verdict is open: lower its torsional stiffness
           </div>
         )}
       </div>
