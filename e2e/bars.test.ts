@@ -47,6 +47,25 @@ test('bars laid out over the spans of a beam, dragged and typed with the checks 
   await field.fill(String(before));
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^worst 0\.\d/ }).waitFor();
+  // the beam is cut where the mark stands: in its middle support the top bars are asked for, in the span those below
+  const mark = drawing.getByRole('slider', { name: 'Place of the cut' });
+  const cut = line.locator('.bar-section');
+  const asked = async () =>
+    (
+      await cut
+        .getByRole('row', { name: /^area asked/ })
+        .getByRole('cell')
+        .allInnerTexts()
+    ).slice(1);
+  const [, below] = await asked();
+  expect(Number(below)).toBeGreaterThan(100);
+  await mark.focus();
+  await page.keyboard.press('Home');
+  const first = Number(await mark.getAttribute('aria-valuenow'));
+  await page.keyboard.press('ArrowRight');
+  expect(Number(await mark.getAttribute('aria-valuenow'))).toBeCloseTo(first + 0.05, 6);
+  await cut.getByRole('img', { name: /^Cut across m33 0\.05 m/ }).waitFor();
+  expect((await asked())[1]).not.toBe(below);
   // a zone of stirrups, added and taken away again
   await line.getByLabel('Add a zone of stirrups').click();
   await page

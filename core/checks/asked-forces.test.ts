@@ -95,7 +95,7 @@ function solved(model: Model): Solution {
   return solution;
 }
 const checked = (model: Model, id = 'm1'): MemberChecks => new MemberChecker(model, solved(model)).check(id);
-const use = ({ checks }: MemberChecks, id: string): number | string => {
+const valueOf = ({ checks }: MemberChecks, id: string): number | string => {
   const check = checks.find((one) => one.id === id);
   return check === undefined ? 'none' : check.made ? check.utilisation : check.reason;
 };
@@ -110,8 +110,8 @@ test('torsion that others take over is designed for up to what cracks the beam: 
   const capped = checked(twisted({ torque: 60e3 }, { torsion: 'compatibility' }));
   const just = checked(twisted({ torque: 2 * cracking }));
   for (const id of ['torsion', 'torsion-section', 'flexure-top', 'flexure-bottom'])
-    expect(use(capped, id)).toBeCloseTo(use(just, id) as number, 6);
-  expect(use(full, 'torsion')).toBeGreaterThan(1.4 * (use(capped, 'torsion') as number));
+    expect(valueOf(capped, id)).toBeCloseTo(valueOf(just, id) as number, 6);
+  expect(valueOf(full, 'torsion')).toBeGreaterThan(1.4 * (valueOf(capped, 'torsion') as number));
   expect(openWords(full)).toBe('');
   expect(openWords(capped)).toMatch(/gives this beam 30\.0 kN·m, more than the 19\.2 kN·m .* Lower the factor/);
   expect(capped.verdict).not.toBe('holds');
@@ -124,7 +124,7 @@ test('torsion that others take over is designed for up to what cracks the beam: 
 
 test('a beam whose torsional stiffness is lowered is designed for what it would carry with all of it, or for what cracks it', () => {
   const torque = (model: Model) => {
-    const most = use(checked(model, 'm1'), 'torsion-compatibility') as string;
+    const most = valueOf(checked(model, 'm1'), 'torsion-compatibility') as string;
     return Number(/gives this beam ([\d.]+) kN·m/.exec(most)![1]) * 1e3;
   };
   const rule = { torsion: 'compatibility' } as const;
@@ -137,8 +137,8 @@ test('a beam whose torsional stiffness is lowered is designed for what it would 
     // torsion of a softer beam over its factor is no less than that of the stiff one
     expect(left / factor).toBeGreaterThan(0.99 * whole);
     // and what is designed for is the lesser of that and what cracks it: as in a beam under just that torque and shear
-    const asked = use(checked(model), 'torsion');
-    expect(asked).toBeGreaterThanOrEqual((use(checked(spandrel(1, rule)), 'torsion') as number) * 0.95);
+    const asked = valueOf(checked(model), 'torsion');
+    expect(asked).toBeGreaterThanOrEqual((valueOf(checked(spandrel(1, rule)), 'torsion') as number) * 0.95);
   }
   // so does a stiffness set of the combination
   const set = edited(spandrel(1, rule), [
@@ -160,14 +160,14 @@ test('a beam whose torsional stiffness is lowered is designed for what it would 
   const byHand = edited(spandrel(0.1, rule), [
     { kind: 'change', table: 'members', changes: [{ id: 'm3', fields: { stiffness: { torsion: 0.1 } } }] },
   ]);
-  expect(use(checked(set), 'torsion')).toBeCloseTo(use(checked(byHand), 'torsion') as number, 6);
+  expect(valueOf(checked(set), 'torsion')).toBeCloseTo(valueOf(checked(byHand), 'torsion') as number, 6);
 });
 
 test('EN 1992-1-1: torsion that others take over is left to them up to what cracks the beam, above it the verdict is open', () => {
   const rule = { torsion: 'compatibility' } as const;
   const some = checked(twisted({ torque: 30e3 }, rule, 'eurocode'));
-  expect(typeof use(some, 'torsion')).toBe('string');
-  expect(use(some, 'flexure-bottom')).toBe(use(checked(twisted({}, undefined, 'eurocode')), 'flexure-bottom'));
+  expect(typeof valueOf(some, 'torsion')).toBe('string');
+  expect(valueOf(some, 'flexure-bottom')).toBe(valueOf(checked(twisted({}, undefined, 'eurocode')), 'flexure-bottom'));
   expect(openWords(some)).toBe('');
   const much = checked(twisted({ torque: 90e3 }, rule, 'eurocode'));
   expect(openWords(much)).toContain('more than');
@@ -190,9 +190,9 @@ test('forces that rules leave out change nothing else, are said with their size,
       const bare = checked(twisted({}, undefined, code));
       const without = checked(twisted(load, forces, code));
       for (const id of ['flexure-top', 'flexure-bottom', 'shear', 'torsion', 'minor', 'shear-across'])
-        expect([id, use(without, id)]).toEqual([id, expect.anything()]);
+        expect([id, valueOf(without, id)]).toEqual([id, expect.anything()]);
       for (const id of ['flexure-top', 'flexure-bottom', 'shear'])
-        expect(use(without, id)).toBeCloseTo(use(bare, id) as number, 9);
+        expect(valueOf(without, id)).toBeCloseTo(valueOf(bare, id) as number, 9);
       expect(openWords(without)).toMatch(words);
       expect(without.verdict).toBe('open');
       // where none acts nothing is open

@@ -5,6 +5,7 @@ import {
   missing,
   noDesignCode,
   verdictOf,
+  type AreasAlong,
   type Basis,
   type BeamAreas,
   type BeamElevation,
@@ -73,6 +74,8 @@ export interface MemberChecks {
   readonly layout?: (() => BeamLayout) | undefined;
   /** areas of its bars, asked for and provided */
   readonly areas?: (() => BeamAreas) | undefined;
+  /** the same all along it */
+  readonly areasAlong?: (() => AreasAlong) | undefined;
 }
 
 /** Checks members of one model and solution; what all members share is computed once. */
@@ -193,8 +196,8 @@ export class MemberChecker {
     const line = designLines(this.model).of.get(memberId);
     if (!line || line.role !== 'beam') return undefined;
     const pieces = line.pieces.flatMap((piece): BeamPiece[] => {
-      const elevation = this.check(piece.member).elevation?.();
-      return elevation ? [{ piece, elevation }] : [];
+      const { elevation, areasAlong } = this.check(piece.member);
+      return elevation && areasAlong ? [{ piece, elevation: elevation(), areas: areasAlong() }] : [];
     });
     return pieces.length > 0 ? lineBars(this.model, line, pieces) : undefined;
   }
@@ -244,7 +247,7 @@ export class MemberChecker {
         material.kind,
         stiffnessSet === undefined ? undefined : model.stiffnessSets[stiffnessSet],
       );
-    const { checks, reinforcement, elevation, layout, areas } = code.check(
+    const { checks, reinforcement, elevation, layout, areas, areasAlong } = code.check(
       {
         model,
         member,
@@ -290,6 +293,7 @@ export class MemberChecker {
       ...(elevation ? { elevation } : {}),
       ...(layout ? { layout } : {}),
       ...(areas ? { areas } : {}),
+      ...(areasAlong ? { areasAlong } : {}),
     };
   }
 }

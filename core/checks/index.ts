@@ -20,7 +20,16 @@ export { basisOf } from './basis';
 export { registerText } from './register-text';
 export { MemberChecker, type MemberChecks } from './check-member';
 export { barSchedule, wholeBars } from './bar-schedule';
-export { throughBars, type LineBar, type LineBars, type LineDemand, type LineStirrups } from './line-bars';
+export {
+  throughBars,
+  type LineAreas,
+  type LineBar,
+  type LineBars,
+  type LineCurve,
+  type LineDemand,
+  type LineSection,
+  type LineStirrups,
+} from './line-bars';
 export { layOutLine, type LaidOut } from './lay-out';
 export { findMends, type Mend, type Mends } from './mends';
 export { barWords, type BarWords } from './bar-words';

@@ -1,4 +1,4 @@
-import type { BeamElevation } from '../codes/checks';
+import type { AreasAlong, AreasThere, BeamElevation, CrossSection, ElevationCurve } from '../codes/checks';
 import type { DesignLine, LinePiece } from '../lines';
 import { memberAxis, type Model } from '../model';
 
@@ -10,6 +10,25 @@ export interface LineDemand {
   readonly hogging: number | undefined;
   readonly strengthSagging: number;
   readonly strengthHogging: number;
+}
+
+/** Bars of both faces at a place of a line beside what is asked for, m²; m from its start. */
+export interface LineAreas {
+  readonly at: number;
+  readonly member: string;
+  readonly top: AreasThere;
+  readonly bottom: AreasThere;
+}
+
+/** A cut across a member of a line; m from the line's start, seen along it. */
+export interface LineSection extends CrossSection {
+  readonly member: string;
+}
+
+/** A deflection along a part of a line, m from its start and downward, m. */
+export interface LineCurve extends Omit<ElevationCurve, 'points'> {
+  readonly member: string;
+  readonly points: readonly { readonly at: number; readonly value: number }[];
 }
 
 /** Bars of one member of a line as they lie in it, m from its start; those that go on into the next member end at it. */
@@ -46,6 +65,7 @@ export interface LineStirrups {
 export interface BeamPiece {
   readonly piece: LinePiece;
   readonly elevation: BeamElevation;
+  readonly areas: AreasAlong;
 }
 
 /** The bars of a design line from the side. */
@@ -59,6 +79,17 @@ export interface LineBars {
   readonly shift: number;
   /** of the deepest piece, m */
   readonly depth: number;
+  readonly areas: readonly LineAreas[];
+  /** one after the other */
+  readonly sections: readonly LineSection[];
+  readonly curves: readonly LineCurve[];
+  /** least area of bars of a face, m², along each member */
+  readonly minimums: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly top: number;
+    readonly bottom: number;
+  }[];
   readonly pieces: readonly BeamPiece[];
 }
 
@@ -124,7 +155,46 @@ export function lineBars(model: Model, line: DesignLine, pieces: readonly BeamPi
     ),
     shift: Math.max(0, ...pieces.map(({ elevation }) => elevation.shift)),
     depth: Math.max(0, ...pieces.map(({ elevation }) => elevation.depth)),
+    areas: pieces
+      .flatMap(({ piece, areas }) => {
+        const place = on(piece);
+        return areas.places.map(({ x, top, bottom }) => ({ at: place(x), member: piece.member, top, bottom }));
+      })
+      .sort((a, b) => a.at - b.at),
+    sections: pieces
+      .flatMap(({ piece, elevation }) => elevation.sections.map((one) => seenAlong(one, piece, on(piece))))
+      .sort((a, b) => a.from - b.from),
+    curves: pieces.flatMap(({ piece, elevation }) => {
+      const place = on(piece);
+      return elevation.curves.map(({ points, ...rest }) => ({
+        ...rest,
+        member: piece.member,
+        points: points.map(({ x, value }) => ({ at: place(x), value })).sort((a, b) => a.at - b.at),
+      }));
+    }),
+    minimums: pieces.map(({ piece: { from, to }, areas: { minimum } }) => ({ from, to, ...minimum })),
     pieces,
+  };
+}
+
+/** A cut of a member as one looks along its line: of one that runs the other way left and right are changed over. */
+function seenAlong(
+  { from, to, concrete, bars, ...rest }: CrossSection,
+  { member, reversed }: LinePiece,
+  place: (x: number) => number,
+): LineSection {
+  const turn = reversed ? -1 : 1;
+  const [start, end] = [place(from), place(to)];
+  return {
+    ...rest,
+    member,
+    from: Math.min(start, end),
+    to: Math.max(start, end),
+    concrete: concrete.map((one) => ({
+      from: { y: Math.min(turn * one.from.y, turn * one.to.y), z: one.from.z },
+      to: { y: Math.max(turn * one.from.y, turn * one.to.y), z: one.to.z },
+    })),
+    bars: bars.map((bar) => ({ ...bar, y: turn * bar.y })),
   };
 }
 

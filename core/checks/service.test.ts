@@ -394,6 +394,43 @@ describe('EN 1992-1-1 7', () => {
 describe.each(['us', 'eurocode'] as const)('%s', (code) => {
   const ids = code === 'us' ? ['deflection-live', 'deflection'] : ['cracks', 'deflection', 'deflection-lasting'];
 
+  test.each(['us', 'eurocode'] as const)(
+    '%s: the line that is drawn of a deflection is as deep as its check says, begins and ends at supports, and is the same for a beam divided or drawn from its other end',
+    (code) => {
+      const loads = { dead: 12e3, live: 9e3 };
+      const divided = [
+        [0, 'pin'],
+        [2, 'free'],
+        [6, 'roller'],
+      ] as const;
+      const linesOf = (model: Model) => {
+        const { checker: all } = checker(model);
+        const { curves } = all.lineBars('m1')!;
+        return ['deflection', code === 'us' ? 'deflection-live' : 'deflection-lasting'].map((id) => {
+          const check = made(all.check('m1'), id);
+          const own = curves.filter(({ title }) => title === check.title);
+          const points = own.flatMap((curve) => curve.points).sort((one, other) => one.at - other.at);
+          expect(Math.max(...points.map(({ value }) => value)) / own[0].limit).toBeCloseTo(check.utilisation, 6);
+          expect([points[0].at, points[points.length - 1].at]).toEqual([expect.closeTo(0, 6), expect.closeTo(6, 6)]);
+          for (const { value } of [points[0], points[points.length - 1]]) expect(Math.abs(value)).toBeLessThan(1e-9);
+          return (at: number) => {
+            const after = Math.max(
+              1,
+              points.findIndex((one) => one.at >= at - 1e-9),
+            );
+            const [p, q] = [points[after - 1], points[after]];
+            return p.value + ((at - p.at) / (q.at - p.at || 1)) * (q.value - p.value);
+          };
+        });
+      };
+      const whole = linesOf(beam(simple, loads, { code }));
+      for (const model of [beam(divided, loads, { code }), beam(divided, loads, { code, reversed: true })])
+        linesOf(model).forEach((line, i) => {
+          for (const at of [0.5, 1.5, 2.5, 3, 4, 5.5]) expect(line(at) / whole[i](at)).toBeCloseTo(1, 2);
+        });
+    },
+  );
+
   test('without combinations for service the verdict is open, and says so; left out by hand it is that of strength', () => {
     const without = checked(beam(simple, { dead: 9e3, live: 5e3 }, { code, levels: false }));
     expect(without.verdict).toBe('open');

@@ -12,7 +12,13 @@ import type { RegisterPart } from './doors/checks/register';
 import { codeFamilies, codeFamilyKeys, type CodeFamilyKey } from './families';
 
 export { requiredOf, type BeamAreas, type FaceAreas } from './doors/checks/beam-areas';
-export type { BeamElevation } from './doors/checks/beam-elevation';
+export type {
+  AreasAlong,
+  AreasThere,
+  BeamElevation,
+  CrossSection,
+  ElevationCurve,
+} from './doors/checks/beam-elevation';
 export type { BeamLayout } from './doors/checks/beam-layout';
 export type { BeamReinforcement } from './doors/checks/beam-reinforcement';
 export {

@@ -4,9 +4,10 @@ import { formatQuantity, formatValue, unitLabel, type UnitSystem } from '../unit
 import { escaped } from '../picture';
 
 /** Sizes on paper, points. */
-const [width, height, margin] = [500, 240, 40];
+const [width, height, margin] = [500, 318, 40];
 const beam = { top: 40, bottom: 84 } as const;
-const diagram = { top: 112, bottom: 196 } as const;
+const diagram = { top: 116, bottom: 190 } as const;
+const strip = { top: 210, bottom: 272 } as const;
 /** Added bars lie in rows below each other, points. */
 const rowGap = 5;
 /** Stirrups nearer to each other than this are drawn one for several, points. */
@@ -64,7 +65,7 @@ export function beamElevationSvg(
     const words = `${legs} ${bar} / ${formatQuantity(spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}`;
     if ((to - from) * scale > 4 * words.length) text(x((from + to) / 2), (beam.top + beam.bottom) / 2 + 2, words);
   }
-  parts.push(...moments(bars, x, units, line.length));
+  parts.push(...moments(bars, x, units, line.length), ...areas(bars, x, units, line.length));
   return {
     svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" font-family="Commissioner, sans-serif">${parts.join('')}</svg>`,
     width,
@@ -125,9 +126,53 @@ function moments({ demands, shift }: LineBars, x: (at: number) => number, units:
       `Filled: moments of all combinations, to ${show(hogging)} hogging and ${show(sagging)} sagging ${unitLabel('moment', units)}, between faces.`,
       `Line: what the bars carry, as far as they are anchored. Lengths are to scale, depths are not.`,
       `Against bars that end moments count ${formatQuantity(shift, 'length', units, 2)} aside of where they are.`,
+      'Below: areas of bars that bending asks for (filled), the least (dashed) and those provided as far as they are anchored (line).',
     ].map(
       (words, i) =>
-        `<text x="${margin}" y="${height - 27 + 10 * i}" font-size="7" fill="#434E59">${escaped(words)}</text>`,
+        `<text x="${margin}" y="${height - 32 + 9 * i}" font-size="7" fill="#434E59">${escaped(words)}</text>`,
     ),
+  ];
+}
+
+/** Areas of bars asked for and provided along the beam, top bars upwards. */
+function areas(
+  { areas: all, minimums }: LineBars,
+  x: (at: number) => number,
+  units: UnitSystem,
+  length: number,
+): string[] {
+  if (all.length < 2) return [];
+  const finite = (area: number | undefined) => (area === undefined || area === Infinity ? 0 : area);
+  const faces = ['top', 'bottom'] as const;
+  const [up, down] = faces.map((face) =>
+    Math.max(
+      1e-6,
+      ...minimums.map((one) => one[face]),
+      ...all.flatMap((one) => [one[face].counting, finite(one[face].asked)]),
+    ),
+  );
+  const unit = (strip.bottom - strip.top) / (up + down);
+  const zero = strip.top + up * unit;
+  const found = faces.flatMap((face) => {
+    const y = (area: number) => (zero + (face === 'top' ? -area : area) * unit).toFixed(1);
+    const read = all.filter(({ [face]: { asked } }) => asked !== undefined && asked !== Infinity);
+    return [
+      read.length > 1
+        ? `<path d="M${x(read[0].at)} ${zero.toFixed(1)}L${read.map((one) => `${x(one.at)} ${y(one[face].asked!)}`).join('L')}L${x(read[read.length - 1].at)} ${zero.toFixed(1)}Z" fill="#F8E9F0" stroke="#9C1458" stroke-width="0.5"/>`
+        : '',
+      ...minimums.map(({ from, to, [face]: least }) =>
+        least > 0
+          ? `<path d="M${x(from)} ${y(least)}H${x(to)}" fill="none" stroke="#434E59" stroke-width="0.6" stroke-dasharray="4 2"/>`
+          : '',
+      ),
+      `<path d="M${all.map((one) => `${x(one.at)} ${y(one[face].counting)}`).join('L')}" fill="none" stroke="#161C23" stroke-width="0.9"/>`,
+    ];
+  });
+  const most = faces.map((face) => Math.max(0, ...all.map((one) => finite(one[face].asked))));
+  const show = (area: number) => formatValue(area, 'barArea', units);
+  return [
+    ...found,
+    `<path d="M${x(0)} ${zero.toFixed(1)}H${x(length)}" stroke="#8B96A1" stroke-width="0.5"/>`,
+    `<text x="${margin}" y="${strip.top - 5}" font-size="7" fill="#434E59">${escaped(`to ${show(most[0])} top, ${show(most[1])} bottom ${unitLabel('barArea', units)}`)}</text>`,
   ];
 }

@@ -20,6 +20,7 @@ import { fileName, saveTables } from '../acts/save-tables';
 import { usePart } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
 import { BarElevation } from '../pieces/bar-elevation';
+import { BarSection } from '../pieces/bar-section';
 import { ResultTableView } from '../pieces/result-table-view';
 import { capital } from '../words/capital';
 import { useLineBars } from '../pieces/use-line-bars';
@@ -59,6 +60,7 @@ function Bars({ line, bars }: { line: DesignLine; bars: LineBars }) {
   const look = useWorkbench((state) => state.look);
   const workbench = useWorkbenchApi();
   const [isLaying, setIsLaying] = useState(false);
+  const [cut, setCut] = useState(() => (line.spans[0] ? (line.spans[0].from + line.spans[0].to) / 2 : line.length / 2));
   const { units } = model.settings;
   const grid = grids[units];
   const added = useMemo(() => addedOnLine(model, line), [model, line]);
@@ -120,9 +122,17 @@ function Bars({ line, bars }: { line: DesignLine; bars: LineBars }) {
         zones={zones}
         units={units}
         grid={grid}
+        cut={cut}
+        onCut={setCut}
         onBars={(index, from, to) => changeBars(index, { from, to })}
         onZone={(index, from, to) => changeZone(index, { from, to })}
       />
+      <p className="caption" style={{ margin: '0 0 8px' }}>
+        Lengths are to scale, depths are not. Against bars that end moments count{' '}
+        {formatQuantity(bars.shift, 'length', units, 2)} aside of where they are. The mark at the top is where the beam
+        is cut below: drag it, or move it by the arrow keys.
+      </p>
+      <BarSection line={line} bars={bars} at={cut} units={units} />
       <AddedTable
         line={line}
         bars={bars}

@@ -1,12 +1,14 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { throughBars, type LineBars, type LineDemand } from '~core/checks';
+import { throughBars, type LineBars, type LineCurve, type LineDemand } from '~core/checks';
 import type { BarsOnLine, DesignLine, ZoneOnLine } from '~core/lines';
 import { formatQuantity, formatValue, unitLabel, type UnitSystem } from '~core/units';
 
 const [width, margin] = [610, 42];
 /** Heights in the drawing, px. */
 const [beamTop, beamBottom] = [48, 108];
-const [diagramTop, diagramBottom] = [150, 270];
+const [diagramTop, diagramBottom] = [150, 250];
+const [areasTop, areasBottom] = [284, 364];
+const [hangTop, hangBottom] = [402, 442];
 const rowGap = 6;
 
 interface Props {
@@ -17,6 +19,9 @@ interface Props {
   readonly units: UnitSystem;
   /** ends snap to multiples of it, m */
   readonly grid: number;
+  /** the place that is cut, m from the start of the line */
+  readonly cut: number;
+  readonly onCut: (at: number) => void;
   readonly onBars: (index: number, from: number, to: number) => void;
   readonly onZone: (index: number, from: number, to: number) => void;
 }
@@ -24,9 +29,10 @@ interface Props {
 type Moved = { readonly of: 'bars' | 'zone'; readonly index: number; readonly from: number; readonly to: number };
 
 /** A beam from the side: its bars and stirrups, and below what bends it with what its bars carry. Ends of added bars and of zones are dragged, or moved by the arrow keys. */
-export function BarElevation({ line, bars, added, zones, units, grid, onBars, onZone }: Props) {
+export function BarElevation({ line, bars, added, zones, units, grid, cut, onCut, onBars, onZone }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [moved, setMoved] = useState<Moved>();
+  const [isCutting, setIsCutting] = useState(false);
   const scale = (width - 2 * margin) / line.length;
   const x = (at: number) => margin + at * scale;
   const place = (event: PointerEvent) => {
@@ -89,7 +95,7 @@ export function BarElevation({ line, bars, added, zones, units, grid, onBars, on
     <svg
       ref={svg}
       width="100%"
-      viewBox={`0 0 ${width} 320`}
+      viewBox={`0 0 ${width} ${bars.curves.length > 0 ? hangBottom + 24 : areasBottom + 18}`}
       role="group"
       aria-label={`Bars of ${line.name} from the side`}
       className="line-sketch bar-elevation"
@@ -185,6 +191,33 @@ export function BarElevation({ line, bars, added, zones, units, grid, onBars, on
         );
       })}
       <Moments line={line} bars={bars} units={units} x={x} />
+      <Areas line={line} bars={bars} units={units} x={x} />
+      {bars.curves.length > 0 && <Hanging line={line} bars={bars} units={units} x={x} />}
+      <path className="bar-cut" d={`M${x(cut).toFixed(1)} 24V${bars.curves.length > 0 ? hangBottom : areasBottom}`} />
+      <path
+        className="bar-cut-handle"
+        d={`M${(x(cut) - 7).toFixed(1)} 12h14v7l-7 8l-7 -8z`}
+        tabIndex={0}
+        role="slider"
+        aria-label="Place of the cut"
+        aria-valuemin={0}
+        aria-valuemax={Number(formatValue(line.length, 'length', units, 2))}
+        aria-valuenow={Number(formatValue(cut, 'length', units, 2))}
+        aria-valuetext={formatQuantity(cut, 'length', units, 2)}
+        onKeyDown={(event) => {
+          const to = { ArrowLeft: cut - grid, ArrowRight: cut + grid, Home: 0, End: line.length }[event.key];
+          if (to === undefined) return;
+          event.preventDefault();
+          onCut(Math.min(line.length, Math.max(0, Math.round(to / grid) * grid)));
+        }}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          setIsCutting(true);
+        }}
+        onPointerMove={(event) => isCutting && onCut(place(event))}
+        onPointerUp={() => setIsCutting(false)}
+        onPointerCancel={() => setIsCutting(false)}
+      />
       {zones.map(({ from, to }, index) => {
         const held = shown('zone', index, from, to);
         const y = (beamTop + beamBottom) / 2;
@@ -203,7 +236,7 @@ export function BarElevation({ line, bars, added, zones, units, grid, onBars, on
         </g>
       ))}
       {moved && (
-        <text x={x(moved.from)} y={12} className="strong">
+        <text x={x(moved.from)} y={10} className="strong">
           {formatQuantity(moved.from, 'length', units, 2)} to {formatQuantity(moved.to, 'length', units, 2)}
         </text>
       )}
@@ -311,22 +344,126 @@ function Moments({
           <path className="bar-strength" d={`M${path(({ strengthHogging }) => -strengthHogging)}`} />
         </>
       )}
-      <text x={margin} y={diagramBottom + 16}>
+      <text x={margin} y={diagramTop - 8}>
         <tspan className="sketch-quiet">
-          Filled: moments of all combinations, to {show(most(-1))} hogging and {show(most(1))} sagging{' '}
-          {unitLabel('moment', units)}, at faces.
+          Moments, {unitLabel('moment', units)}: to {show(most(-1))} hogging, {show(most(1))} sagging; line: carried by
+          the bars, as far as they are anchored
         </tspan>
       </text>
-      <text x={margin} y={diagramBottom + 30}>
+    </g>
+  );
+}
+
+/** Areas of bars that bending asks for, the least of the code, and those that are there as far as they are anchored; top bars upwards. */
+function Areas({ line, bars, units, x }: Pick<Props, 'line' | 'bars' | 'units'> & { x: (at: number) => number }) {
+  const { areas, minimums } = bars;
+  const faces = ['top', 'bottom'] as const;
+  const [up, down] = faces.map((face) =>
+    Math.max(
+      1e-6,
+      ...minimums.map((one) => one[face]),
+      ...areas.flatMap((one) => [one[face].counting, finite(one[face].asked)]),
+    ),
+  );
+  const unit = (areasBottom - areasTop) / (up + down);
+  const zero = areasTop + up * unit;
+  const y = (area: number, face: 'top' | 'bottom') => (zero + (face === 'top' ? -area : area) * unit).toFixed(1);
+  const show = (area: number) => formatValue(area, 'barArea', units);
+  const most = faces.map((face) => Math.max(0, ...areas.map((one) => finite(one[face].asked))));
+  const without = areas.filter((one) => faces.some((face) => one[face].asked === Infinity));
+  return (
+    <g>
+      <text x={margin} y={areasTop - 8}>
         <tspan className="sketch-quiet">
-          Line: what the bars carry, as far as they are anchored. Lengths are to scale, depths are not.
+          Areas of bars, {unitLabel('barArea', units)}: asked for to {show(most[0])} top, {show(most[1])} bottom;
+          dashed: the least; line: provided
         </tspan>
       </text>
-      <text x={margin} y={diagramBottom + 44}>
-        <tspan className="sketch-quiet">
-          Against bars that end moments count {formatQuantity(bars.shift, 'length', units, 2)} aside of where they are.
-        </tspan>
+      {faces.map((face) => {
+        const read = areas.filter((one) => one[face].asked !== undefined && one[face].asked !== Infinity);
+        return (
+          <g key={face}>
+            {read.length > 1 && (
+              <path
+                className="bar-asked"
+                d={`M${x(read[0].at).toFixed(1)} ${zero}L${read
+                  .map((one) => `${x(one.at).toFixed(1)} ${y(one[face].asked!, face)}`)
+                  .join('L')}L${x(read[read.length - 1].at).toFixed(1)} ${zero}Z`}
+              />
+            )}
+            {minimums.map(({ from, to, [face]: least }) =>
+              least > 0 ? (
+                <path
+                  key={from}
+                  className="bar-least"
+                  d={`M${x(from).toFixed(1)} ${y(least, face)}H${x(to).toFixed(1)}`}
+                />
+              ) : null,
+            )}
+            {areas.length > 1 && (
+              <path
+                className="bar-strength"
+                d={`M${areas.map((one) => `${x(one.at).toFixed(1)} ${y(one[face].counting, face)}`).join('L')}`}
+              />
+            )}
+          </g>
+        );
+      })}
+      <path className="sketch-thin" d={`M${x(0)} ${zero}H${x(line.length)}`} />
+      {without.length > 0 && (
+        <text x={x(without[0].at)} y={zero - 4} className="over halo">
+          no area of bars does
+        </text>
+      )}
+    </g>
+  );
+}
+
+const finite = (area: number | undefined): number => (area === undefined || area === Infinity ? 0 : area);
+
+/** How the beam hangs where each deflection governs, with what it may; drawn so that the limit is seen. */
+function Hanging({ line, bars, units, x }: Pick<Props, 'line' | 'bars' | 'units'> & { x: (at: number) => number }) {
+  const { curves } = bars;
+  const most = Math.max(1e-9, ...curves.flatMap(({ limit, points }) => [limit, ...points.map(({ value }) => value)]));
+  const least = Math.min(0, ...curves.flatMap(({ points }) => points.map(({ value }) => value)));
+  const unit = (hangBottom - hangTop) / (most - least);
+  const zero = hangTop - least * unit;
+  const titles = [...new Set(curves.map(({ title }) => title))];
+  const worst = (of: readonly LineCurve[]) =>
+    of.reduce<{ curve: LineCurve; value: number } | undefined>((best, curve) => {
+      const value = curve.points.reduce((sum, one) => (Math.abs(one.value) > Math.abs(sum) ? one.value : sum), 0);
+      return !best || Math.abs(value) / curve.limit > Math.abs(best.value) / best.curve.limit ? { curve, value } : best;
+    }, undefined);
+  const words = titles.map((title) => {
+    const { curve, value } = worst(curves.filter((one) => one.title === title))!;
+    const show = (length: number) => formatValue(length, 'deflection', units);
+    return `${title} ${show(value)} of ${show(curve.limit)} ${unitLabel('deflection', units)}`;
+  });
+  return (
+    <g>
+      <text x={margin} y={hangTop - 8}>
+        {words.map((text, i) => (
+          <tspan key={text} className={i === 0 ? 'sketch-quiet' : 'bar-lasting-words'}>
+            {i === 0 ? '' : '  ·  '}
+            {text}
+          </tspan>
+        ))}
       </text>
+      <path className="sketch-thin" d={`M${x(0)} ${zero.toFixed(1)}H${x(line.length)}`} />
+      {curves.map(({ title, member, limit, points }) =>
+        points.length > 1 ? (
+          <g key={`${title} ${member}`}>
+            <path
+              className={titles.indexOf(title) === 0 ? 'bar-hang' : 'bar-hang lasting'}
+              d={`M${points.map((one) => `${x(one.at).toFixed(1)} ${(zero + one.value * unit).toFixed(1)}`).join('L')}`}
+            />
+            <path
+              className={titles.indexOf(title) === 0 ? 'bar-least' : 'bar-least lasting'}
+              d={`M${x(points[0].at).toFixed(1)} ${(zero + limit * unit).toFixed(1)}H${x(points[points.length - 1].at).toFixed(1)}`}
+            />
+          </g>
+        ) : null,
+      )}
     </g>
   );
 }

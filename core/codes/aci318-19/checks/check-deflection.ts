@@ -15,8 +15,14 @@ import { effectiveDepth, steelOf, type Face } from '../../doors/checks/beams/bea
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { deflectionLine, forcesAlong, gridOf } from '../../doors/checks/beams/deflection';
-import { madeInService, serviceBeam, type ServiceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
-import { missing, skipped, utilisationOf, type Check } from '../../doors/checks/check';
+import {
+  curveOf,
+  madeInService,
+  serviceBeam,
+  type ServiceBeam,
+  type ServiceTitle,
+} from '../../doors/checks/beams/service-beam';
+import { missing, skipped, utilisationOf, type Check, type DeflectionCurve } from '../../doors/checks/check';
 import type { ServicePlace, ServiceSpan } from '../../doors/checks/service-span';
 import { ruptureModulus } from './beam-section';
 import {
@@ -56,6 +62,8 @@ interface Found {
   readonly utilisation: number;
   readonly service: number;
   readonly sustained: number | undefined;
+  /** all of the span, m */
+  readonly values: readonly number[];
 }
 
 /** Deflection of beams with cracked sections, ACI 318-19 24.2. */
@@ -185,12 +193,12 @@ class Deflection {
   }
 
   private worst(
-    lines: readonly (Pick<Found, 'span' | 'service' | 'sustained'> & { readonly values: readonly number[] })[],
+    lines: readonly Pick<Found, 'span' | 'service' | 'sustained' | 'values'>[],
     over: number,
   ): Found | undefined {
     let worst: Found | undefined;
-    for (const { values, ...of } of lines)
-      values.forEach((value, at) => {
+    for (const of of lines)
+      of.values.forEach((value, at) => {
         const utilisation = utilisationOf(Math.abs(value), of.span.limitLength / over);
         if (!worst || utilisation > worst.utilisation) worst = { ...of, at, value, utilisation };
       });
@@ -287,12 +295,14 @@ const checkOf = (
   found: Found,
   states: readonly { label: string }[],
   trace: (sheet: Sheet) => void,
+  curve: () => DeflectionCurve,
 ): Check =>
   madeInService(
     title,
     found,
     [found.service, ...(found.sustained === undefined ? [] : [found.sustained])].map((i) => states[i].label).join(', '),
     trace,
+    curve,
   );
 
 /** Beyond this share of the tension that cracks a section deflection is not followed; below it the cracking moment is that much less. */
@@ -340,69 +350,81 @@ export const deflectionChecks: BeamCheck = (beam) => {
   const limit = (over: number, isTyped: boolean) =>
     isTyped ? `Limit l/${over} as typed in the design rules.` : `Limit l/${over} of Table 24.2.2.`;
   return [
-    checkOf(titles.live, live, states, (sheet) => {
-      traceMethod(sheet, beam, live);
-      sheet.remark(limit(liveOver, rules.service?.live !== undefined));
-      const { permanent, label } = states[live.service];
-      const down = deflection.down(live.span, live.service)[live.at];
-      const before = permanent === undefined ? 0 : deflection.down(live.span, permanent)[live.at];
-      traceStiffness(sheet, deflection, beam, live, live.service, label, '');
-      if (permanent === undefined)
-        sheet.remark(`${label} is solved as a whole: all of its deflection is counted as that of live load.`);
-      else traceStiffness(sheet, deflection, beam, live, permanent, `what is permanent of ${label}`, 'd');
-      sheet.step({
-        clause: '24.2.2',
-        title: 'Deflection that is not by permanent loads',
-        symbol: 'delta',
-        expression: 'delta_a - delta_d',
-        inputs: { delta_a: deflectionValue(down), delta_d: deflectionValue(before) },
-        value: deflectionValue(live.value),
-        note: `δa under ${label}, δd under what is permanent of it, each with its own Ie; downward is positive`,
-      });
-      compareLimit(sheet, live, liveOver);
-    }),
-    checkOf(titles.lasting, lasts, states, (sheet) => {
-      traceMethod(sheet, beam, lasts);
-      sheet.remark(limit(lastingOver, rules.service?.lasting !== undefined));
-      const sustained = lasts.sustained!;
-      const [whole, still] = [states[lasts.service].label, states[sustained].label];
-      const [a, s] = [
-        deflection.down(lasts.span, lasts.service)[lasts.at],
-        deflection.down(lasts.span, sustained)[lasts.at],
-      ];
-      traceStiffness(sheet, deflection, beam, lasts, lasts.service, whole, '');
-      traceStiffness(sheet, deflection, beam, lasts, sustained, still, 's');
-      const { ratio, face, steel, width, d } = deflection.compression(lasts.span, sustained);
-      sheet.step({
-        clause: '24.2.4.1.1',
-        title: 'Multiplier of what lasts',
-        symbol: 'lambda_Delta',
-        expression: 'xi / (1 + 50 * A_sc / (b * d))',
-        inputs: {
-          xi: plain(longest, 1),
-          A_sc: { value: steel, kind: 'barArea' },
-          b: sectionLength(width),
-          d: sectionLength(d),
-        },
-        value: plain(lastingMultiplier(ratio)),
-        note: `ξ for five years or more; Asc: the ${face} bars ${lasts.span.kind === 'span' ? 'in the middle of the span' : 'at its root'}, in compression`,
-      });
-      const adds = (a - s) * s > 0;
-      sheet.step({
-        clause: '24.2.2',
-        title: 'Deflection after partitions stand',
-        symbol: 'delta',
-        expression: adds ? 'lambda_Delta * delta_s + delta_a - delta_s' : 'lambda_Delta * delta_s',
-        inputs: {
-          lambda_Delta: plain(lastingMultiplier(ratio)),
-          delta_s: deflectionValue(s),
-          ...(adds ? { delta_a: deflectionValue(a) } : {}),
-        },
-        value: deflectionValue(lasts.value),
-        note: `δs under ${still}${adds ? `, δa under ${whole}` : ''}; partitions stand when sustained loads begin to act; downward is positive`,
-      });
-      compareLimit(sheet, lasts, lastingOver);
-    }),
+    checkOf(
+      titles.live,
+      live,
+      states,
+      (sheet) => {
+        traceMethod(sheet, beam, live);
+        sheet.remark(limit(liveOver, rules.service?.live !== undefined));
+        const { permanent, label } = states[live.service];
+        const down = deflection.down(live.span, live.service)[live.at];
+        const before = permanent === undefined ? 0 : deflection.down(live.span, permanent)[live.at];
+        traceStiffness(sheet, deflection, beam, live, live.service, label, '');
+        if (permanent === undefined)
+          sheet.remark(`${label} is solved as a whole: all of its deflection is counted as that of live load.`);
+        else traceStiffness(sheet, deflection, beam, live, permanent, `what is permanent of ${label}`, 'd');
+        sheet.step({
+          clause: '24.2.2',
+          title: 'Deflection that is not by permanent loads',
+          symbol: 'delta',
+          expression: 'delta_a - delta_d',
+          inputs: { delta_a: deflectionValue(down), delta_d: deflectionValue(before) },
+          value: deflectionValue(live.value),
+          note: `δa under ${label}, δd under what is permanent of it, each with its own Ie; downward is positive`,
+        });
+        compareLimit(sheet, live, liveOver);
+      },
+      () => curveOf(beam.member, live.span, live.values, liveOver),
+    ),
+    checkOf(
+      titles.lasting,
+      lasts,
+      states,
+      (sheet) => {
+        traceMethod(sheet, beam, lasts);
+        sheet.remark(limit(lastingOver, rules.service?.lasting !== undefined));
+        const sustained = lasts.sustained!;
+        const [whole, still] = [states[lasts.service].label, states[sustained].label];
+        const [a, s] = [
+          deflection.down(lasts.span, lasts.service)[lasts.at],
+          deflection.down(lasts.span, sustained)[lasts.at],
+        ];
+        traceStiffness(sheet, deflection, beam, lasts, lasts.service, whole, '');
+        traceStiffness(sheet, deflection, beam, lasts, sustained, still, 's');
+        const { ratio, face, steel, width, d } = deflection.compression(lasts.span, sustained);
+        sheet.step({
+          clause: '24.2.4.1.1',
+          title: 'Multiplier of what lasts',
+          symbol: 'lambda_Delta',
+          expression: 'xi / (1 + 50 * A_sc / (b * d))',
+          inputs: {
+            xi: plain(longest, 1),
+            A_sc: { value: steel, kind: 'barArea' },
+            b: sectionLength(width),
+            d: sectionLength(d),
+          },
+          value: plain(lastingMultiplier(ratio)),
+          note: `ξ for five years or more; Asc: the ${face} bars ${lasts.span.kind === 'span' ? 'in the middle of the span' : 'at its root'}, in compression`,
+        });
+        const adds = (a - s) * s > 0;
+        sheet.step({
+          clause: '24.2.2',
+          title: 'Deflection after partitions stand',
+          symbol: 'delta',
+          expression: adds ? 'lambda_Delta * delta_s + delta_a - delta_s' : 'lambda_Delta * delta_s',
+          inputs: {
+            lambda_Delta: plain(lastingMultiplier(ratio)),
+            delta_s: deflectionValue(s),
+            ...(adds ? { delta_a: deflectionValue(a) } : {}),
+          },
+          value: deflectionValue(lasts.value),
+          note: `δs under ${still}${adds ? `, δa under ${whole}` : ''}; partitions stand when sustained loads begin to act; downward is positive`,
+        });
+        compareLimit(sheet, lasts, lastingOver);
+      },
+      () => curveOf(beam.member, lasts.span, lasts.values, lastingOver),
+    ),
   ];
 };
 

@@ -1,5 +1,13 @@
 import type { Sheet } from '../../../sheet';
 
+/** How a member hangs along a span, under what governs its deflection. */
+export interface DeflectionCurve {
+  /** what its span may, m */
+  readonly limit: number;
+  /** m from the member's start node, and downward from the line between the supports, or from the root of a cantilever, m */
+  readonly points: readonly { readonly x: number; readonly value: number }[];
+}
+
 /** One comparison of demand with capacity by a named clause, at its worst over all combinations and places. */
 export interface MadeCheck {
   readonly made: true;
@@ -14,6 +22,8 @@ export interface MadeCheck {
   /** label of the governing combination, and the place in m from the start */
   readonly combination: string;
   readonly x: number;
+  /** Of a deflection: how the beam hangs where the check governs. */
+  readonly curve?: () => DeflectionCurve;
   /** Repeats the governing comparison step by step. */
   readonly trace: (sheet: Sheet) => void;
 }

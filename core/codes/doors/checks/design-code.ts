@@ -3,7 +3,7 @@ import type { Combination, ConcreteRules, Material, Member, Model, Reinforcement
 import type { FlangedForces, FlangedShape, LineValues, MemberLine, ReadLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
 import type { BeamAreas } from './beam-areas';
-import type { BeamElevation } from './beam-elevation';
+import type { AreasAlong, BeamElevation } from './beam-elevation';
 import type { BeamLayout } from './beam-layout';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { Check } from './check';
@@ -120,6 +120,8 @@ export interface MemberResult {
   readonly layout?: () => BeamLayout;
   /** areas of its bars, asked for and provided */
   readonly areas?: () => BeamAreas;
+  /** the same all along it, worked out when it is asked for */
+  readonly areasAlong?: () => AreasAlong;
 }
 
 /** ASCE 7 2.3: what codes of strength design refuse to be used with. */

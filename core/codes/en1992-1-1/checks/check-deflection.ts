@@ -4,7 +4,13 @@ import { formatQuantity } from '../../../units';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { deflectionLine, forcesAlong, gridOf } from '../../doors/checks/beams/deflection';
-import { madeInService, serviceBeam, type ServiceBeam, type ServiceTitle } from '../../doors/checks/beams/service-beam';
+import {
+  curveOf,
+  madeInService,
+  serviceBeam,
+  type ServiceBeam,
+  type ServiceTitle,
+} from '../../doors/checks/beams/service-beam';
 import { impossible, skipped, utilisationOf, type Check } from '../../doors/checks/check';
 import type { ServicePlace, ServiceSpan } from '../../doors/checks/service-span';
 import { curvatureOf, type EnCurvature } from './curvature';
@@ -288,7 +294,17 @@ export const deflectionChecks =
       if (!found) return skipped(title.id, title.title, title.clause, 'Nothing loads it in service.');
       const { span, at, value, utilisation, sustained, permanent } = found;
       const { label } = states[sustained];
-      return madeInService(title, found, label, (sheet) => {
+      const hangs = () => {
+        const end = deflection.down(span, sustained, true);
+        const before = permanent === undefined ? undefined : deflection.down(span, permanent, false);
+        return curveOf(
+          beam.member,
+          span,
+          end.map((all, i) => all - (before?.[i] ?? 0)),
+          over,
+        );
+      };
+      const repeat = (sheet: Sheet) => {
         trace(sheet, beam, material, deflection, found, label);
         sheet.remark(
           rules.service?.[key] === undefined
@@ -320,7 +336,8 @@ export const deflectionChecks =
           { delta: deflectionValue(value), l: { value: span.limitLength, kind: 'length' }, m: plain(over, 0) },
           utilisation,
         );
-      });
+      };
+      return madeInService(title, found, label, repeat, hangs);
     };
     return [made(titles.total, 'total'), made(titles.lasting, 'lasting')];
   };

@@ -154,7 +154,8 @@ test('torsion: t = 106 mm, A_k = 0.07644 m², T_Rd,c = 21.9 and T_Rd,max = 85.6 
 test('torsion counts where it cracks the section together with shear, not below 1% of what cracks it', () => {
   const { twist } = enBeam(beam, recommended, 'si');
   const cracking = crackingTorsion(beam, material);
-  const at = (T: number, Vz: number) => twist({ label: 'U', x: 0, N: 0, Vy: 0, Vz, T, torsionFactor: 1, My: 0, Mz: 0, shape: undefined });
+  const at = (T: number, Vz: number) =>
+    twist({ label: 'U', x: 0, N: 0, Vy: 0, Vz, T, torsionFactor: 1, My: 0, Mz: 0, shape: undefined });
   expect(at(0.9 * cracking, 0)).toBe(0);
   expect(at(-1.1 * cracking, 0)).toBeCloseTo(1.1 * cracking, 6);
   expect(at(0.5 * cracking, 60e3)).toBeCloseTo(0.5 * cracking, 6);

@@ -27,7 +27,6 @@ export function areasOf(beam: ConcreteBeam, checks: readonly Check[]): BeamAreas
         My: demand.point.My,
         Mz: 0,
       })?.utilisation ?? Infinity;
-    const least = checks.find(({ id }) => id === `flexure-${face}-minimum`);
     const times = timesFor(usedBy);
     // what counts may be anchored in part: what is asked for is asked in full
     const whole = groupsOf(counted).reduce((sum, { bar, count, share }) => sum + count * bar.area * share, 0);
@@ -35,11 +34,17 @@ export function areasOf(beam: ConcreteBeam, checks: readonly Check[]): BeamAreas
       provided: whole,
       lying: steelOf(layer),
       ...(times === undefined ? {} : { bending: times * whole }),
-      minimum: least?.made ? least.utilisation * leastSteel(beam, face) : 0,
+      minimum: minimumOf(beam, face, checks),
     };
   };
   const [top, bottom] = [of('top'), of('bottom')];
   return { ...(top ? { top } : {}), ...(bottom ? { bottom } : {}) };
+}
+
+/** The least area that the code asks for on a face that is bent, m²; 0: none. @param checks those made of the beam */
+export function minimumOf(beam: ConcreteBeam, face: Face, checks: readonly Check[]): number {
+  const least = checks.find(({ id }) => id === `flexure-${face}-minimum`);
+  return least?.made ? least.utilisation * leastSteel(beam, face) : 0;
 }
 
 /** What least steel is held against: the fewest bars that lie somewhere along the face, m². */
@@ -48,7 +53,8 @@ function leastSteel(beam: ConcreteBeam, face: Face): number {
   return Math.min(...areas);
 }
 
-const scaled = (layer: FaceBars, times: number): FaceBars => ({
+/** Bars of a face whose strength is so many times their own. */
+export const scaled = (layer: FaceBars, times: number): FaceBars => ({
   ...layer,
   groups: groupsOf(layer).map((group): BarGroup => ({ ...group, share: group.share * times })),
 });

@@ -105,6 +105,11 @@ export class BarsAlong {
     return bars ? effectiveDepth(this.section, bars) : 0.9 * this.section.depth;
   }
 
+  /** Length of the member it is read along, m. */
+  get whole(): number {
+    return this.place.length;
+  }
+
   /** Whether all bars are the same along the whole member, apart from their anchorage at its ends. */
   get isUniform(): boolean {
     return this.ends.length === 0;

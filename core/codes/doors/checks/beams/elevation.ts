@@ -1,34 +1,21 @@
-import type { BeamElevation, ElevationPlace } from '../beam-elevation';
+import type { BeamElevation, CrossSection, ElevationPlace } from '../beam-elevation';
+import type { Check } from '../check';
+import { everyBar } from './beam-bars';
 import type { ConcreteBeam } from './concrete-beam';
 import type { DemandPoint } from './demands';
+import { largestAlong } from './largest-along';
+import { reinforcedSection } from './reinforced';
 
-/** A beam from the side: its bars, what bends it and what its bars carry, along it. */
-export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
+/** A beam from the side: its bars, what bends it and what its bars carry, along it. @param checks those made of it */
+export function elevationOf(beam: ConcreteBeam, before: number, checks: readonly Check[]): BeamElevation {
   const { along, bending, code } = beam;
-  const byPlace = new Map<number, DemandPoint[]>();
-  for (const point of bending) {
-    const here = byPlace.get(point.x);
-    if (here) here.push(point);
-    else byPlace.set(point.x, [point]);
-  }
   const steps = along.knots.flatMap((x) => [x - 1e-6, x + 1e-6]);
-  // where only some combinations are read, as at the peak of one, the largest of all is known only if it is larger than beside
-  const all = Math.max(0, ...[...byPlace.values()].map((points) => points.length));
-  const whole = [...byPlace].filter(([, points]) => points.length === all).sort(([a], [b]) => a - b);
-  const largest = (points: readonly DemandPoint[], sign: 1 | -1) =>
-    points.reduce((sum, { My }) => Math.max(sum, sign * My), 0);
-  const most = (x: number, sign: 1 | -1): number | undefined => {
-    const points = byPlace.get(x);
-    if (!points) return undefined;
-    const value = largest(points, sign);
-    if (points.length === all) return value;
-    const after = whole.findIndex(([place]) => place > x);
-    const beside = [whole[after - 1], whole[after]].flatMap((one) => (one ? [largest(one[1], sign)] : []));
-    return beside.every((other) => value > other) ? value : undefined;
-  };
+  const read = largestAlong(bending);
+  const most = (x: number, sign: 1 | -1) =>
+    read.at(x, (points) => points.reduce((sum, { My }) => Math.max(sum, sign * My), 0));
   const shapeNear = (x: number) =>
     bending.reduce((best, point) => (Math.abs(point.x - x) < Math.abs(best.x - x) ? point : best)).shape;
-  const places = bending.length === 0 ? [] : [...new Set([...byPlace.keys(), ...steps])].sort((a, b) => a - b);
+  const places = bending.length === 0 ? [] : [...new Set([...read.places, ...steps])].sort((a, b) => a - b);
   const strength = (x: number, face: 'top' | 'bottom'): number => {
     const bars = along.developed(x);
     return bars[face] ? code.proposal.strengthOf(bars, face, shapeNear(x)).strength : 0;
@@ -52,6 +39,10 @@ export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
       strengthSagging: strength(x, 'bottom'),
       strengthHogging: strength(x, 'top'),
     })),
+    sections: sectionsOf(beam, shapeNear).map((one) => ({ ...one, from: before + one.from, to: before + one.to })),
+    curves: checks.flatMap((check) =>
+      check.made && check.curve ? [{ title: check.title, combination: check.combination, ...check.curve() }] : [],
+    ),
     bars: along.runs.map((run) => {
       const [start, end] = [along.lengthsOf(run, 'from'), along.lengthsOf(run, 'to')];
       const straight = Math.max(start.straight, end.straight);
@@ -73,4 +64,32 @@ export function elevationOf(beam: ConcreteBeam, before: number): BeamElevation {
     shift: Math.max(0, ...along.runs.map((run) => along.shiftOf(run))),
     faces: beam.zones.map(({ from, to }) => ({ from: before + from, to: before + to })),
   };
+}
+
+/** Cuts across a beam, one for each stretch with the same bars. */
+function sectionsOf(
+  { along, section, bending }: ConcreteBeam,
+  shapeNear: (x: number) => DemandPoint['shape'],
+): CrossSection[] {
+  const marks = [0, ...along.ends, along.whole];
+  return marks.slice(1).map((to, i): CrossSection => {
+    const from = marks[i];
+    const bars = along.present((from + to) / 2);
+    const shape = bending.length === 0 ? undefined : shapeNear((from + to) / 2);
+    const { y, z } = shape?.beam ?? { y: 0, z: 0 };
+    const moved = (at: { readonly y: number; readonly z: number }) => ({ y: at.y - y, z: at.z - z });
+    return {
+      from,
+      to,
+      width: section.width,
+      depth: section.depth,
+      cover: section.cover,
+      stirrup: section.stirrup.diameter,
+      concrete: reinforcedSection(section, bars, shape).concrete.map((one) => ({
+        from: moved(one.from),
+        to: moved(one.to),
+      })),
+      bars: everyBar(section, bars).map((bar) => ({ y: bar.y, z: bar.z, diameter: bar.diameter })),
+    };
+  });
 }

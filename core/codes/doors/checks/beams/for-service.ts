@@ -2,6 +2,7 @@ import type { Check } from '../check';
 import type { MemberResult } from '../design-code';
 import type { BeamCheck, ConcreteBeam } from './concrete-beam';
 import { areasOf } from './areas';
+import { areasAlong } from './asked-areas';
 import { elevationOf } from './elevation';
 import { layoutOf } from './layout';
 
@@ -40,8 +41,9 @@ export function checkedForService(
   return {
     checks,
     reinforcement: { ...beam.chosen, stirrups: beam.stirrups, parts: beam.parts },
-    elevation: () => elevationOf(beam, before),
+    elevation: () => elevationOf(beam, before, checks),
     layout: () => layoutOf(beam, before),
     areas: () => areasOf(beam, checks),
+    areasAlong: () => areasAlong(beam, before, checks),
   };
 }

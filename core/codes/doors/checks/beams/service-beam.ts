@@ -3,7 +3,7 @@ import type { ReinforcedSection } from '../../../../concrete';
 import type { Reinforcement } from '../../../../model';
 import type { FlangedShape } from '../../../../results';
 import type { Sheet } from '../../../../sheet';
-import { missing, skipped, type Check, type MadeCheck } from '../check';
+import { missing, skipped, type Check, type DeflectionCurve, type MadeCheck } from '../check';
 import type { ServiceDemand, ServicePlace, ServiceSpan } from '../service-span';
 import { gridOf } from './deflection';
 import type { BeamBars, Face } from './beam-bars';
@@ -34,13 +34,30 @@ interface ServiceWorst {
   readonly utilisation: number;
 }
 
-/** A check of service that was made. @param combination labels of what governs it */
+/** A deflection along a span, as far as it lies in a member. @param values downward at the points of its grid, m @param over the limit is its length over this */
+export const curveOf = (
+  member: string,
+  span: ServiceSpan,
+  values: readonly number[],
+  over: number,
+): DeflectionCurve => ({
+  limit: span.limitLength / over,
+  points: gridOf(span).flatMap(({ at, place }, i) => {
+    // a point between two places is named by the nearer of them
+    const x = place.fromNode + (span.inMember(at) - span.inMember(place.at));
+    return place.member === member ? [{ x, value: values[i] }] : [];
+  }),
+});
+
+/** A check of service that was made. @param combination labels of what governs it @param curve of a deflection */
 export const madeInService = (
   title: ServiceTitle,
   { span, at, utilisation }: ServiceWorst,
   combination: string,
   trace: (sheet: Sheet) => void,
+  curve?: () => DeflectionCurve,
 ): MadeCheck => ({
+  ...(curve ? { curve } : {}),
   ...title,
   made: true,
   isService: true,
