@@ -59,6 +59,24 @@ interface SumOfStates {
   readonly state: LoadState;
 }
 
+/** A strength combination with its state. */
+type StrengthState = SumOfStates & { readonly combination: Combination };
+
+const strengths = new WeakMap<Solution, { readonly of: Model['combinations']; readonly found: StrengthState[] }>();
+
+/** The states of all strength combinations, summed once for a solution: models that are tried with other bars share them. */
+function strengthOf({ combinations }: Model, solution: Solution): StrengthState[] {
+  const before = strengths.get(solution);
+  if (before?.of === combinations) return before.found;
+  const found = combinationStates(
+    { combinations },
+    solution,
+    inOrder(combinations).filter((combination) => combination.purpose === 'strength'),
+  ).map((one) => ({ ...one, weights: combinationWeights(solution, one.combination, combinations) }));
+  strengths.set(solution, { of: combinations, found });
+  return found;
+}
+
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
   readonly memberId: string;
@@ -90,18 +108,14 @@ export class MemberChecker {
   /** largest moments of members by combination, for their lines, N·m */
   private readonly peaks = new Map<string, Map<string, number>>();
   private readonly table: StationTable;
-  private readonly strength: (SumOfStates & { readonly combination: Combination })[];
+  private readonly strength: StrengthState[];
   private readonly service: ServiceSpans;
 
   constructor(
     private readonly model: Model,
     private readonly solution: Solution,
   ) {
-    this.strength = combinationStates(
-      model,
-      solution,
-      inOrder(model.combinations).filter((combination) => combination.purpose === 'strength'),
-    ).map((one) => ({ ...one, weights: combinationWeights(solution, one.combination, model.combinations) }));
+    this.strength = strengthOf(model, solution);
     this.table = stationTable(solution);
     this.service = new ServiceSpans(model, solution, this.table, (member, states) => this.slabPlaces(member, states));
     this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));

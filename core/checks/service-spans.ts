@@ -27,11 +27,14 @@ const little = 1e-3;
 /** Members in line whose z axes are nearer to each other than this cosine have one top. */
 const sameTop = 0.99;
 
+/** States of service by solution: models that are tried with other bars share them. */
+const known = new WeakMap<Solution, Pick<Model, 'combinations' | 'cases'> & { readonly found: WeightedState[] }>();
+
 /** Beams under loads of service: spans of their design lines, with the forces along them. */
 export class ServiceSpans {
   private readonly numbers: ReadonlyMap<string, number>;
   private readonly known = new Map<string, ServiceSpan>();
-  private all: readonly WeightedState[] | undefined;
+  private all: WeightedState[] | undefined;
 
   /** @param slabPlaces where a meshed slab works with a member, and the forces of both there under states */
   constructor(
@@ -45,7 +48,13 @@ export class ServiceSpans {
 
   /** Every combination for service and sustained loads, and what is permanent of the former. */
   get states(): readonly WeightedState[] {
-    return (this.all ??= this.makeStates());
+    if (this.all) return this.all;
+    const { combinations, cases } = this.model;
+    const before = known.get(this.solution);
+    if (before?.combinations === combinations && before.cases === cases) return (this.all = before.found);
+    this.all = this.makeStates();
+    known.set(this.solution, { combinations, cases, found: this.all });
+    return this.all;
   }
 
   private makeStates(): WeightedState[] {

@@ -1,4 +1,4 @@
-import { distance, type Model } from '../model';
+import { distance, type Member, type Model } from '../model';
 import { chainsOf, type Chain, type ChainPiece } from './chains';
 import { holdsOf, type LineHold } from './holds';
 import { liftsOf, type Lift } from './lifts';
@@ -46,7 +46,11 @@ export function designLines(model: Model): DesignLines {
     model.designLines,
   ];
   const before = known.get(model.nodes);
-  if (before && tables.every((table, i) => table === before.tables[i])) return before.found;
+  if (
+    before &&
+    tables.every((table, i) => table === before.tables[i] || (i === 0 && onlyDesigned(model, before.tables[i])))
+  )
+    return before.found;
   const meeting = meetings(model);
   const bare = chainsOf(model, meeting).map((chain) => bareLine(model, chain));
   const lineOf = new Map(bare.flatMap((line) => line.pieces.map(({ member }) => [member, line] as const)));
@@ -55,6 +59,25 @@ export function designLines(model: Model): DesignLines {
   const found = { all, of: new Map(all.flatMap((line) => line.pieces.map(({ member }) => [member, line] as const))) };
   known.set(model.nodes, { tables, found });
   return found;
+}
+
+/** What of a member no line depends on: how it is designed. */
+const ofDesign: ReadonlySet<string> = new Set(['reinforcement', 'rules', 'unchecked'] satisfies (keyof Member)[]);
+
+/** Whether members differ from those of another state by nothing but how they are designed. */
+function onlyDesigned({ members }: Model, other: unknown): boolean {
+  const before = other as Model['members'];
+  const ids = Object.keys(members);
+  return (
+    ids.length === Object.keys(before).length &&
+    ids.every((id) => {
+      const [one, was] = [members[id], before[id] as Member | undefined];
+      if (one === was) return true;
+      if (!was) return false;
+      const fields = new Set([...Object.keys(one), ...Object.keys(was)]) as Set<keyof Member>;
+      return [...fields].every((field) => ofDesign.has(field) || one[field] === was[field]);
+    })
+  );
 }
 
 /** The lines that members are in, each once, in the order of the members. */

@@ -156,7 +156,7 @@ function addScaled(sum: Float64Array, values: Float64Array, factor: number): voi
 
 /** The states of all combinations of a purpose, in order. */
 export function combinationStates(
-  model: Model,
+  model: Pick<Model, 'combinations'>,
   solution: Solution,
   combinations: readonly Combination[],
 ): { combination: Combination; state: LoadState }[] {
