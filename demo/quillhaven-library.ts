@@ -709,6 +709,15 @@ function reinforceFloors(author: Author): void {
   author.do({
     edits: [
       {
+        kind: 'settings.change',
+        fields: { bars: { ...author.model.settings.bars, hooks: { ties: true, core: true } } },
+      },
+    ],
+    sentence: 'Said how hooks within columns are held',
+  });
+  author.do({
+    edits: [
+      {
         kind: 'change',
         table: 'members',
         changes: beams.map((beam) => ({ id: beam.id, fields: { reinforcement: setOf(beam) } })),

@@ -20,7 +20,7 @@ import {
   type Verdict,
 } from '../codes/checks';
 import type { Solution } from '../fem';
-import { designLines, memberInLine, supportZones, type LinePiece, type MemberInLine } from '../lines';
+import { designLines, memberInLine, Perimeter, supportZones, type LinePiece, type MemberInLine } from '../lines';
 import {
   inOrder,
   rulesOf,
@@ -110,12 +110,14 @@ export class MemberChecker {
   private readonly table: StationTable;
   private readonly strength: StrengthState[];
   private readonly service: ServiceSpans;
+  private readonly perimeter: Perimeter;
 
   constructor(
     private readonly model: Model,
     private readonly solution: Solution,
   ) {
     this.strength = strengthOf(model, solution);
+    this.perimeter = new Perimeter(model);
     this.table = stationTable(solution);
     this.service = new ServiceSpans(model, solution, this.table, (member, states) => this.slabPlaces(member, states));
     this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));
@@ -285,6 +287,7 @@ export class MemberChecker {
         stations: stationsOf(solution, number),
         free: { start: this.isFree(member.start), end: this.isFree(member.end) },
         bars: given,
+        isOnPerimeter: () => this.perimeter.has(memberId),
         lineEnds: this.lineEnds(inLine, member, solution.lengths[number]),
         beyond: (added, end) => {
           const far = barsBeyond(model, inLine, given!.added![added], end);

@@ -148,7 +148,11 @@ test('a beam fixed in its columns draws more the deeper it is: what is offered h
     bottom: { bar: '#6', count: 3 },
     stirrups: { bar: '#3', legs: 2, spacing: 0.15 },
   };
-  const model = beams([7, 7], [55e3], { bars: [bars, bars], columns: true });
+  const plain = beams([7, 7], [55e3], { bars: [bars, bars], columns: true });
+  const { bars: rules } = plain.settings;
+  const model = edited(plain, [
+    { kind: 'settings.change', fields: { bars: { ...rules, hooks: { ties: true, core: true } } } },
+  ]);
   const { mends } = found(model, solved(model), 'm1');
   const sections = ofKind(mends, 'section');
   expect(sections.length).toBeGreaterThan(0);

@@ -2,6 +2,7 @@ export { designLines, linesOf, type DesignLine, type DesignLines } from './desig
 export type { LineNode, LinePiece } from './line';
 export { carries, type BeamSupport, type Carrier } from './supports';
 export { unheldAround, type LineHold, type Unheld } from './holds';
+export { Perimeter } from './perimeter';
 export { memberInLine, placeOnLine, type FreePart, type MemberInLine } from './free-parts';
 export { supportZones, type SupportZone } from './support-zones';
 export type { Span } from './spans';

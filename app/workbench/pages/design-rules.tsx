@@ -215,10 +215,37 @@ function RulesFields({
         options={sizes}
         onChange={(stirrup: string) => onChange({ stirrup }, `Chose stirrups of ${stirrup}`)}
       />
+      {code === 'us' && <HookFields rules={rules} onChange={onChange} />}
       <ForceFields id={id} rules={rules} code={code} onChange={onChange} />
       <ServiceFields rules={rules} units={units} code={code} onChange={onChange} />
       {code === 'eurocode' && <NationalValues rules={rules} units={units} onChange={onChange} />}
     </div>
+  );
+}
+
+/** How hooks within columns are held, ACI 318-19 Table 25.4.3.2: what the model does not know. */
+function HookFields({ rules: { hooks = {} }, onChange }: { rules: ConcreteRules; onChange: OnChange }) {
+  const set = (key: 'ties' | 'core', on: boolean) => {
+    const { [key]: _was, ...others } = hooks;
+    const kept = on ? { ...others, [key]: true as const } : others;
+    onChange(
+      { hooks: Object.keys(kept).length > 0 ? kept : undefined },
+      on ? 'Said how hooks within columns are held' : 'Hooks within columns are held by nothing that counts',
+    );
+  };
+  return (
+    <>
+      <span className="field-label">Hooks in supports</span>
+      <div>
+        <Checkbox checked={hooks.ties === true} onChange={(event) => set('ties', event.target.checked)}>
+          ties enclose them, A<sub>th</sub> ≥ 0.4 A<sub>hs</sub> (ψ<sub>r</sub> = 1)
+        </Checkbox>
+        <Checkbox checked={hooks.core === true} onChange={(event) => set('core', event.target.checked)}>
+          within the cores of columns, 2.5 in of cover at the sides (ψ<sub>o</sub> = 1)
+        </Checkbox>
+        <div className="field-hint">Table 25.4.3.2; not looked for in the model: for the engineer to see to</div>
+      </div>
+    </>
   );
 }
 

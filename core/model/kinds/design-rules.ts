@@ -58,6 +58,21 @@ export const concreteRules = {
     })
     .optional()
     .describe('what is asked of beams in service'),
+  hooks: z
+    .strictObject({
+      ties: z
+        .literal(true)
+        .optional()
+        .describe('ties or stirrups enclose hooks, A_th ≥ 0.4 A_hs: ψ_r = 1, ACI 318-19 Table 25.4.3.2'),
+      core: z
+        .literal(true)
+        .optional()
+        .describe(
+          'hooks end within the cores of columns with 2.5 in of cover at their sides: ψ_o = 1, ACI 318-19 Table 25.4.3.2',
+        ),
+    })
+    .optional()
+    .describe('how hooks in supports are held; left out: as if they were not'),
   forces: z
     .strictObject({
       torsion: z

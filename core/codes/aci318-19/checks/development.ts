@@ -63,13 +63,21 @@ export function straightDevelopment(section: BeamSection, bar: ReinforcingBar, l
 }
 
 /**
- * Development length of a bar with a standard hook, ACI 318-19 25.4.3.1, m: ψ_r = 1.6 unless bars lie 6 diameters apart, ψ_o = 1.25 unless the cover of
- * its side is 2.5 in.
+ * Development length of a bar with a standard hook, ACI 318-19 25.4.3.1, m: ψ_r = 1.6 unless bars lie 6 diameters apart or the design rules say that ties
+ * enclose hooks, ψ_o = 1.25 unless the cover of its side is 2.5 in or 6 diameters, or the design rules say that hooks end within the cores of columns.
  */
-export function hookDevelopment(section: BeamSection, bar: ReinforcingBar, { apart }: Lying, sheet?: Sheet): number {
+export function hookDevelopment(
+  section: BeamSection,
+  bar: ReinforcingBar,
+  { apart, isAtTip }: Lying,
+  sheet?: Sheet,
+): number {
   const isThick = bar.diameter > 0.0365;
-  const confining = !isThick && apart >= 6 * bar.diameter ? 1 : 1.6;
-  const place = !isThick && section.cover + section.stirrup.diameter >= 2.5 * inch ? 1 : 1.25;
+  const [isTied, isInCore] = isAtTip ? [false, false] : [section.hooks?.ties === true, section.hooks?.core === true];
+  const confining = !isThick && (isTied || apart >= 6 * bar.diameter) ? 1 : 1.6;
+  const side = section.cover + section.stirrup.diameter;
+  const place =
+    !isThick && (isInCore || side >= (isAtTip ? 6 * bar.diameter : Math.min(2.5 * inch, 6 * bar.diameter))) ? 1 : 1.25;
   const strength = section.fc < 6000 * psi ? section.fc / (15000 * psi) + 0.6 : 1;
   const diameters = bar.diameter / inch;
   const value = Math.max(
@@ -95,7 +103,7 @@ export function hookDevelopment(section: BeamSection, bar: ReinforcingBar, { apa
       in_1: { value: inch, kind: 'sectionLength', decimals: 4 },
     },
     value: sectionLength(value),
-    note: 'ψr: ties around hooks are not counted; ψo: of the cover of the beam',
+    note: `ψr: ${isTied ? 'by the design rules ties enclose hooks, Ath ≥ 0.4 Ahs' : 'ties around hooks are not counted'}; ψo: ${isInCore ? 'by the design rules hooks end within the cores of columns' : 'of the cover of the beam'}`,
   });
   return value;
 }

@@ -13,6 +13,7 @@ import { aciAnchorageChecks } from './check-anchorage';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
 import { faceChecks } from './check-flexure';
+import { integrityCheck } from './check-integrity';
 import { aciDeep } from './deep';
 import { aciFlange } from './flange';
 import { webOf } from '../../../catalog';
@@ -28,6 +29,7 @@ const beamChecks: readonly BeamCheck[] = [
   ...faceChecks('bottom'),
   ...faceChecks('top'),
   ...aciAnchorageChecks,
+  integrityCheck,
   shearCheck,
   stirrupSpacingCheck,
   leastStirrupsCheck,

@@ -42,7 +42,7 @@ export const beamRegister: RegisterPart = {
       'Anchorage of bars',
       '25.4, 9.7.3',
       'compared',
-      'Bars count at each place by how far they are developed (25.4.2.4 with Ktr = 0, hooks by 25.4.3.1), within supports less the cover; past where they are asked for they go on by d or 12 diameters (9.7.3.3). Into the next member of a line they are taken to go on as far as they need. Where the width of a support is not known, anchorage beyond it is assumed and said. Laps and the bars of 9.7.7 are not checked.',
+      'Bars count at each place by how far they are developed (25.4.2.4 with Ktr = 0, hooks by 25.4.3.1), within supports less the cover; past where they are asked for they go on by d or 12 diameters (9.7.3.3). Into the next member of a line they are taken to go on as far as they need. Where the width of a support is not known, anchorage beyond it is assumed and said. Laps are not checked.',
     ),
     entry(
       'termination',
@@ -59,6 +59,13 @@ export const beamRegister: RegisterPart = {
       'A third of the bottom bars of a span, a quarter where the beam goes on or is built in, lie all along.',
     ),
     entry('carried-top', 'Top bars beyond the supports', '9.7.3.8.4', 'rule', 'A third of the top bars lie all along.'),
+    entry(
+      'integrity',
+      'Structural integrity',
+      '9.7.7',
+      'rule',
+      'Of beams on the perimeter a quarter of the bottom bars and a sixth of the top bars, two at least, lie all along (9.7.7.1) and are anchored for all of their strength where the line ends (9.7.7.4). A beam is on the perimeter where on one side no slab lies beside it and no beams leave it. Inside, closed stirrups do (9.7.7.2(b)). That bars pass through the cages of columns, and where they are lapped (9.7.7.3, 9.7.7.5), is not checked.',
+    ),
     entry(
       'shear',
       'Shear',
@@ -167,13 +174,6 @@ export const beamRegister: RegisterPart = {
       '9.9, 16.5',
       'watched',
       'Clear spans of no more than four depths, and cantilevers shorter than their depth, leave the verdict open: struts and ties are not there. Concentrated loads within two depths of a face are not looked for.',
-    ),
-    entry(
-      'integrity',
-      'Structural integrity',
-      '9.7.7',
-      'out',
-      'Bars that go on all around the perimeter and through joints are not checked, beyond what 9.7.3.8 asks of bars past the supports.',
     ),
     entry('laps', 'Lap splices', '25.5', 'out', 'Laps are counted in schedules; where they lie is not checked.'),
     entry('seismic', 'Seismic detailing', '18', 'out', 'Not checked. No verdict speaks of it.'),

@@ -71,6 +71,8 @@ export interface CheckedMember {
   readonly service?: (() => ServiceDemand) | undefined;
   /** which ends nothing but the member holds: the tips of cantilevers */
   readonly free: { readonly start: boolean; readonly end: boolean };
+  /** whether a beam lies on the perimeter of the structure */
+  readonly isOnPerimeter: () => boolean;
   /** where its design line ends beyond each of its own ends, or at them */
   readonly lineEnds: { readonly start: LineEnd; readonly end: LineEnd };
   /** where the bars of that number among those added, which reach an end at which its line goes on, stop: m from the start of the flexible part; endless: as far as they need to */

@@ -19,6 +19,8 @@ export interface Lying {
   readonly face: Face;
   /** of the centres of neighbours; Infinity for a single bar */
   readonly apart: number;
+  /** they end at a free end, not within a support */
+  readonly isAtTip?: boolean;
 }
 
 /** What anchors a bar at one of its ends, m. */
@@ -202,8 +204,9 @@ export class BarsAlong {
     const at = Math.min(place.length, Math.max(0, run[end]));
     const way = end === 'from' ? 1 : -1;
     // bars are anchored where they lie nearest to each other along that length
-    let lying: Lying = { face, apart: this.apartBetween(face, at, at) };
-    lying = { face, apart: this.apartBetween(face, at, at + way * rules.straight(bar, lying)) };
+    const isAtTip = run.tip[end];
+    let lying: Lying = { face, isAtTip, apart: this.apartBetween(face, at, at) };
+    lying = { face, isAtTip, apart: this.apartBetween(face, at, at + way * rules.straight(bar, lying)) };
     return { straight: rules.straight(bar, lying), hook: rules.hook(bar, lying), lying };
   }
 

@@ -1,4 +1,5 @@
 import type { ReinforcingBar } from '../../../../catalog';
+import type { ConcreteRules } from '../../../../model';
 
 /** How near bars may lie, m. */
 export interface BarSpacing {
@@ -22,4 +23,6 @@ export interface BeamSection {
   /** modulus of elasticity of reinforcement */
   readonly Es: number;
   readonly spacing: BarSpacing;
+  /** how hooks within supports are held; left out: as if they were not */
+  readonly hooks?: ConcreteRules['hooks'];
 }

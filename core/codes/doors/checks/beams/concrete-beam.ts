@@ -74,6 +74,8 @@ export interface ConcreteBeam {
   readonly shearWords: readonly string[];
   /** the flange its section has of its own */
   readonly ownFlange: OwnFlange | undefined;
+  /** whether it lies on the perimeter of the structure */
+  readonly isOnPerimeter: () => boolean;
   /** the spans of its line that it lies in */
   readonly spans: readonly BeamSpan[];
   /** what is said of the slab that works with it, in sentences */
@@ -136,6 +138,7 @@ export function concreteBeam(
     fy: rules.yieldStress,
     Es: reinforcingSteels.find((steel) => steel.name === rules.steel)?.elasticModulus ?? 200e9,
     spacing,
+    hooks: rules.hooks,
   };
   const code = codeOf(section);
   const reader = beamReader(checked);
@@ -216,6 +219,7 @@ export function concreteBeam(
     atFaces: checked.zones.length > 0,
     shearWords: words,
     ownFlange: flangeOf(checked.section.shape),
+    isOnPerimeter: checked.isOnPerimeter,
     spans: beamSpans(checked),
     slabWords: slab.words,
     leftOut: reader.leftOut(),
