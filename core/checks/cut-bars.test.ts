@@ -309,7 +309,13 @@ test.each(codes)(
         fc.double({ min: 10e3, max: 35e3, noNaN: true }),
         fc.boolean(),
         (spans, q, reversed) => {
-          const model = beams(spans, [q, 0.6 * q], { code, columns: true, reversed });
+          const plainly = beams(spans, [q, 0.6 * q], { code, columns: true, reversed });
+          const model = edited(plainly, [
+            {
+              kind: 'settings.change',
+              fields: { bars: { ...plainly.settings.bars, hooks: { ties: true, core: true } } },
+            },
+          ]);
           const { solution } = solveNow(model);
           const laid = layOutLine(model, solution!, 'm1');
           if (!laid.ok) throw new Error(laid.reason);

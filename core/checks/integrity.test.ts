@@ -1,7 +1,7 @@
 import { findBar } from '../catalog';
 import { solveNow } from '../fem';
 import type { Model } from '../model';
-import { MemberChecker, type MadeCheck } from './index';
+import { MemberChecker, openReasons, type MadeCheck } from './index';
 import { beams, edited } from './verification/beams';
 
 const psi = 6894.757293168361;
@@ -40,6 +40,17 @@ test('bars all along a beam of the perimeter are anchored where it ends: l_dh by
   expect(integrity(withHooks(model, { ties: true })).utilisation).toBeCloseTo(anchored('#8', 1.25), 6);
   expect(integrity(withHooks(model, { core: true })).utilisation).toBeCloseTo(anchored('#8', 1.6), 6);
   expect(integrity(withHooks(model, { ties: true, core: true })).utilisation).toBeCloseTo(anchored('#8', 1), 6);
+});
+
+test('where they are anchored only if hooks are held in a way the rules do not say, the verdict is open and says what to say', () => {
+  const model = beams([6, 6], [20e3], { columns: true, bars: [bars('#5', 4, 4), bars('#5', 4, 4)] });
+  expect(anchored('#5', 1.6 * 1.25)).toBeGreaterThan(1);
+  const checker = new MemberChecker(model, solveNow(model).solution!).check('m1');
+  expect(checker.verdict).toBe('open');
+  expect(openReasons(checker.checks).join(' ')).toMatch(/Say in the design rules how hooks are held/);
+  const said = withHooks(model, { ties: true, core: true });
+  expect(integrity(said).utilisation).toBeLessThan(1);
+  expect(new MemberChecker(said, solveNow(said).solution!).check('m1').verdict).toBe('holds');
 });
 
 test('a quarter of the bottom bars, a sixth of the top bars and two of each lie all along', () => {

@@ -116,7 +116,10 @@ const isOfService = (id: string): boolean => id.startsWith('deflection') || id =
 /** Sizes of both faces to be tried, one after the other: those proposed all along where most is asked first, then thicker and thinner ones. */
 function sizesToTry(pieces: readonly Piece[]): Record<Face, string>[] {
   const [{ layout: own }] = pieces;
-  const allowed = own.sizes.map((name) => findBar(name)!).sort((a, b) => a.area - b.area);
+  const everywhere = own.sizes.filter((name) => pieces.every(({ layout: other }) => other.sizes.includes(name)));
+  const allowed = (everywhere.length > 0 ? everywhere : own.sizes)
+    .map((name) => findBar(name)!)
+    .sort((a, b) => a.area - b.area);
   const ranked = (face: Face): string[] => {
     const layers = pieces.flatMap(({ used }) => used[face] ?? []);
     const areaOf = ({ bar, count }: { bar: string; count: number }) => count * findBar(bar)!.area;
@@ -126,7 +129,8 @@ function sizesToTry(pieces: readonly Piece[]): Record<Face, string>[] {
       .map(({ name }, i) => ({ name, far: i > first ? i - first : first - i + 0.5 }))
       .sort((a, b) => a.far - b.far)
       .map(({ name }) => name);
-    return [...new Set([...proposed.slice(0, 1), ...near])];
+    // what is proposed in one piece may be too thick for another
+    return [...new Set([...proposed.slice(0, 1).filter((name) => near.includes(name)), ...near])];
   };
   const [top, bottom] = [ranked('top'), ranked('bottom')];
   return Array.from({ length: Math.min(tries, allowed.length) }, (_, i) => ({

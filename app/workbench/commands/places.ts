@@ -129,7 +129,11 @@ export function placesToGo(workbench: Workbench): Command[] {
     setting('limits-drift', 'Limit of drift', 'settings-limits'),
     setting('limits-deflection', 'Limit of deflection', 'settings-limits'),
     setting('own-units', 'Units of one’s own for a quantity: m, mm, psf, kip', 'settings-own-units'),
-    setting('bars', 'Design rules of concrete: cover, steel, bar sizes, stirrups, deflection, cracks', 'settings-bars'),
+    setting(
+      'bars',
+      'Design rules of concrete: cover, steel, bar sizes, stirrups, hooks, forces, deflection, cracks',
+      'settings-bars',
+    ),
     change('units-si', 'Use SI units', { units: 'si' }),
     change('units-us', 'Use US units', { units: 'us' }),
     change('code-us', 'Use ASCE 7, AISC 360 and ACI 318', { code: 'us' }),

@@ -56,6 +56,7 @@ test.each([
   ['select columns', 'select-columns'],
   ['required reinforcement', 'bar-areas'],
   ['compatibility torsion', 'bars'],
+  ['hooks', 'bars'],
   ['overstressed', 'mends'],
   ['optimise', 'mends'],
   ['larger section', 'mends'],

@@ -51,5 +51,9 @@ export function findCommands(commands: readonly Command[], query: string): Comma
                 : 5;
     return [{ command, rank, order }];
   });
-  return found.sort((a, b) => a.rank - b.rank || a.order - b.order).map(({ command }) => command);
+  // of those that fit alike what can be done now comes first
+  const waits = ({ command }: (typeof found)[number]) => (command.enabled?.() === false ? 1 : 0);
+  return found
+    .sort((a, b) => a.rank - b.rank || waits(a) - waits(b) || a.order - b.order)
+    .map(({ command }) => command);
 }

@@ -22,7 +22,7 @@ export function DesignRulesList() {
     <>
       <Part
         name="settings-bars"
-        title="Design rules of concrete: cover, steel, bar sizes, stirrups, forces, deflection, cracks"
+        title="Design rules of concrete: cover, steel, bar sizes, stirrups, hooks, forces, deflection, cracks"
         open
       >
         <p className="field-hint">

@@ -7,7 +7,7 @@ import type { DemandPoint } from '../../doors/checks/beams/demands';
 import type { CheckedMember } from '../../doors/checks/design-code';
 import type { UnitSystem } from '../../../units';
 import { deepBeam, largestBarSpacing, largestSideGap, ruptureModulus } from './beam-section';
-import { aciAnchorage } from './development';
+import { aciAnchorage, hookDevelopment, wellHeld } from './development';
 import { bend, flexuralStrength, minimumFlexuralSteel } from './flexure';
 import { proposeStirrups } from './shear';
 import { crackingTorsion, thresholdTorsion, torsionPull } from './torsion';
@@ -58,6 +58,9 @@ export function aciBeam(section: BeamSection, { free, forces, units }: Surroundi
         barSpacing(section, bars) <= cracks,
     },
     anchorage: aciAnchorage(section),
+    // 9.7.7.4; where the design rules do not say how hooks are held, as if they were held well
+    endsWithin: (bar, length) =>
+      hookDevelopment(section.hooks ? section : wellHeld(section), bar, { face: 'top', apart: 0 }) <= length,
     sideGap: (isTwisted) => (isTwisted || section.depth > deepBeam ? largestSideGap(section) : Infinity),
     minimumWidth: (bending) => widthsOf(section, free, bending),
     proposeStirrups: (d, shear) =>

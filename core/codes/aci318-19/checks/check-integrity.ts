@@ -5,8 +5,8 @@ import { steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { worstOfFace } from '../../doors/checks/beams/faces';
-import { impossible, skipped, utilisationOf, type Check } from '../../doors/checks/check';
-import { hookDevelopment, straightDevelopment } from './development';
+import { impossible, missing, skipped, utilisationOf, type Check } from '../../doors/checks/check';
+import { hookDevelopment, straightDevelopment, wellHeld } from './development';
 
 const [id, title, clause] = ['integrity', 'Structural integrity', '9.7.7'] as const;
 
@@ -21,6 +21,8 @@ interface Asked {
   readonly face: Face;
   readonly x: number;
   readonly use: number;
+  /** what leaves it open: it does if hooks are held in a way the design rules do not say */
+  readonly unsaid?: string;
   readonly trace: (sheet: Sheet) => void;
 }
 
@@ -38,7 +40,10 @@ export const integrityCheck: BeamCheck = (beam): Check[] => {
       ),
     ];
   const asked = (['bottom', 'top'] as const).flatMap((face) => [goingOn(beam, face), ...anchoredAtEnds(beam, face)]);
-  const worst = asked.reduce((most, one) => (one.use > most.use ? one : most));
+  const sure = asked.filter((one) => one.unsaid === undefined);
+  const [unsaid] = asked.flatMap((one) => one.unsaid ?? []);
+  if (unsaid !== undefined && sure.every(({ use }) => use <= 1)) return [missing(id, title, clause, unsaid)];
+  const worst = sure.reduce((most, one) => (one.use > most.use ? one : most));
   return [
     {
       made: true,
@@ -94,7 +99,7 @@ function goingOn(beam: ConcreteBeam, face: Face): Asked {
 /** 9.7.7.4: bars all along a face at the supports where the line ends. */
 function anchoredAtEnds(beam: ConcreteBeam, face: Face): Asked[] {
   const { limits, along, units } = beam;
-  const { hooks } = beam.section;
+  const { section } = beam;
   return allAlong(beam, face).flatMap((run) =>
     (['from', 'to'] as const).flatMap((side): Asked[] => {
       const limit = limits[side === 'from' ? 'start' : 'end'];
@@ -105,11 +110,18 @@ function anchoredAtEnds(beam: ConcreteBeam, face: Face): Asked[] {
       const isHooked = run.hooked[side] && hook < straight;
       const needed = isHooked ? hook : straight;
       const use = utilisationOf(needed, length);
+      const isUnsaid = isHooked && use > 1 && hookDevelopment(wellHeld(section), run.bar, lying) <= length;
+      const show = (value: number) => formatQuantity(value, 'sectionLength', units, units === 'us' ? 1 : 0);
       return [
         {
           face,
           x: at,
           use,
+          ...(isUnsaid
+            ? {
+                unsaid: `On the perimeter of the structure its ${run.bar.name} of the ${face} are to be anchored for all of their strength where it ends (9.7.7.4). Their hooks reach ${show(length)} into the support: enough if ties enclose them and they end within the core of a column, not (${show(needed)}) if not (Table 25.4.3.2). Say in the design rules how hooks are held, or take thinner bars.`,
+              }
+            : {}),
           trace: (sheet) => {
             sheet.remark(
               `Where the line ends the ${run.count} ${run.bar.name} of the ${face} reach ${formatQuantity(length, 'sectionLength', units, units === 'us' ? 1 : 0)} into the support${isHooked ? ', with a hook' : ''}.`,
@@ -122,10 +134,6 @@ function anchoredAtEnds(beam: ConcreteBeam, face: Face): Asked[] {
               { [isHooked ? 'l_dh' : 'l_d']: sectionLength(needed), l: sectionLength(length) },
               use,
             );
-            if (use > 1 && isHooked && !(hooks?.ties && hooks.core))
-              sheet.remark(
-                'Thinner bars or a wider support need less; so do hooks that ties enclose, or that end within the core of a column: where they do, the design rules may say so (Table 25.4.3.2).',
-              );
           },
         },
       ];

@@ -108,6 +108,9 @@ export function hookDevelopment(
   return value;
 }
 
+/** A section whose hooks ties enclose within the cores of columns. */
+export const wellHeld = (section: BeamSection): BeamSection => ({ ...section, hooks: { ties: true, core: true } });
+
 /** Bars that end: what they develop counts against the moment at a place (25.4), and they go on past where they are asked for by d or 12 diameters (9.7.3.3). */
 export const aciAnchorage = (section: BeamSection): AnchorageRules => ({
   straight: (bar, lying) => straightDevelopment(section, bar, lying),

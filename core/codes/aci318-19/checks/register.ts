@@ -64,7 +64,7 @@ export const beamRegister: RegisterPart = {
       'Structural integrity',
       '9.7.7',
       'rule',
-      'Of beams on the perimeter a quarter of the bottom bars and a sixth of the top bars, two at least, lie all along (9.7.7.1) and are anchored for all of their strength where the line ends (9.7.7.4). A beam is on the perimeter where on one side no slab lies beside it and no beams leave it. Inside, closed stirrups do (9.7.7.2(b)). That bars pass through the cages of columns, and where they are lapped (9.7.7.3, 9.7.7.5), is not checked.',
+      'Of beams on the perimeter a quarter of the bottom bars and a sixth of the top bars, two at least, lie all along (9.7.7.1) and are anchored for all of their strength where the line ends (9.7.7.4). A beam is on the perimeter where on one side no slab lies beside it and no beams leave it. Where that needs hooks that ties enclose, or in cores of columns, and the design rules do not say so, the verdict is open. Inside, closed stirrups do (9.7.7.2(b)). That bars pass through the cages of columns, and where they are lapped (9.7.7.3, 9.7.7.5), is not checked.',
     ),
     entry(
       'shear',

@@ -1,4 +1,4 @@
-import { findBar, reinforcingSteels, webOf } from '../../../../catalog';
+import { findBar, reinforcingSteels, webOf, type ReinforcingBar } from '../../../../catalog';
 import type { ReinforcedSection, SectionForces } from '../../../../concrete';
 import type { ConcreteRules, Reinforcement } from '../../../../model';
 import { ownFlange, type FlangedShape } from '../../../../results';
@@ -52,6 +52,8 @@ export interface ConcreteBeam {
   /** all bars, and where those run */
   readonly along: BarsAlong;
   readonly limits: BarLimits;
+  /** those of its rules that may be proposed */
+  readonly sizes: readonly string[];
   readonly chosen: {
     readonly top: Chosen<FaceBars> | undefined;
     readonly bottom: Chosen<FaceBars> | undefined;
@@ -101,6 +103,8 @@ export interface BeamCode {
   readonly bend: (reinforced: ReinforcedSection, asked: SectionForces, across?: boolean) => Bent | undefined;
   readonly proposal: ProposalRules;
   readonly anchorage: AnchorageRules;
+  /** whether bars on the perimeter of a structure may end in a support that has so much for them, m; left out: any may */
+  readonly endsWithin?: (bar: ReinforcingBar, length: number) => boolean;
   /** largest distance of bars along the sides, m, where there must be any; Infinity: there need not be */
   readonly sideGap: (isTwisted: boolean) => number;
   /** width that the minimum steel of a face is for, m; left out: the web's */
@@ -146,8 +150,9 @@ export function concreteBeam(
   const limits = barLimits(checked, section.cover + section.stirrup.diameter);
   const alongOf = (all: BeamBars) =>
     new BarsAlong(section, barRuns(checked, limits, all), all.side, code.anchorage, limits.place);
+  const sizes = sizesThatEnd(code, limits, checked);
   const choose = (faces: ConcreteBeam['faces']) => {
-    const chosen = chooseBars(code, faces, minimumWidth, checked, alongOf, asked);
+    const chosen = chooseBars(code, faces, minimumWidth, checked, sizes, alongOf, asked);
     const bars: BeamBars = { top: chosen.top?.value, bottom: chosen.bottom?.value, side: chosen.side?.value };
     return { chosen, bars, along: alongOf(bars) };
   };
@@ -201,6 +206,7 @@ export function concreteBeam(
     reinforced: (of, all = bars) => reinforced(of, all),
     along,
     limits,
+    sizes,
     bars,
     chosen,
     stirrups,
@@ -224,6 +230,21 @@ export function concreteBeam(
     slabWords: slab.words,
     leftOut: reader.leftOut(),
   };
+}
+
+/** Sizes of bars that may end where the line of a beam does; where none may, all of its rules. */
+function sizesThatEnd(
+  { endsWithin }: BeamCode,
+  { start, end, place }: BarLimits,
+  { rules: { longitudinal }, isOnPerimeter }: CheckedMember,
+): readonly string[] {
+  const lengths = [
+    ...(start.kind === 'support' && !start.isBeyond ? [place.from - start.at] : []),
+    ...(end.kind === 'support' && !end.isBeyond ? [end.at - place.to] : []),
+  ];
+  if (!endsWithin || lengths.length === 0 || !isOnPerimeter()) return longitudinal;
+  const fitting = longitudinal.filter((name) => endsWithin(findBar(name)!, Math.min(...lengths)));
+  return fitting.length > 0 ? fitting : longitudinal;
 }
 
 /** Sections with bars, each made once. */
@@ -388,6 +409,7 @@ function chooseBars(
   faces: ConcreteBeam['faces'],
   minimumWidth: ConcreteBeam['minimumWidth'],
   { bars: given, rules, withSlab, section: { shape: own } }: CheckedMember,
+  sizes: readonly string[],
   alongOf: (bars: BeamBars) => BarsAlong,
   asked: number,
 ): ConcreteBeam['chosen'] {
@@ -419,7 +441,7 @@ function chooseBars(
         others,
         minimumWidth: minimumWidth[face],
       },
-      longitudinal,
+      sizes,
     );
   const open = (['bottom', 'top'] as const).filter((face) => !given?.[face]);
   for (const face of open) bars[face] = propose(face, asked, {});

@@ -9,7 +9,7 @@ const carried = 1 / 3;
 
 /** What bars that are laid out along a beam are chosen by. @param before rigid length before its flexible part, m */
 export function layoutOf(beam: ConcreteBeam, before: number): BeamLayout {
-  const { section, code, bending, shear, rules, minimumWidth } = beam;
+  const { section, code, bending, shear, minimumWidth } = beam;
   const faceBars = (bar: string, count: number) => inRows(section, { bar: findBar(bar)!, count });
   const shapeNear = (x: number) =>
     bending.reduce((best, point) => (Math.abs(point.x - x) < Math.abs(best.x - x) ? point : best)).shape;
@@ -21,7 +21,7 @@ export function layoutOf(beam: ConcreteBeam, before: number): BeamLayout {
     return rows.length <= mostRows && rows[0] > 1;
   };
   return {
-    sizes: rules.longitudinal,
+    sizes: beam.sizes,
     strength: (face, bar, count, x) => {
       const shape = shapeNear(x - before);
       const key = `${face} ${bar} ${count} ${shape ? bending.findIndex((point) => point.shape === shape) : ''}`;
