@@ -86,8 +86,10 @@ export function layOutLine(model: Model, solution: Solution, memberId: string): 
     for (const times of asked) {
       let before = Infinity;
       let last: readonly string[] = [];
+      let longer = 0;
+      let sheared = 1;
       for (let round = 0; round < rounds; round++) {
-        const laid = layout(model, line, beams, sizes, times, round / 4);
+        const laid = layout(model, line, beams, sizes, { times, longer, sheared });
         if (typeof laid === 'string') {
           reason = laid;
           break;
@@ -100,9 +102,13 @@ export function layOutLine(model: Model, solution: Solution, memberId: string): 
         const worst = broken.reduce((sum, { utilisation }) => sum + utilisation, 0);
         if (!best || worst < best.worst) best = { ...laid, worst };
         last = broken.map(({ id }) => id);
-        // longer bars help only where bending and anchorage are above 1, and only as long as they do
-        if (worst > before * 0.995 || !last.some(isOfLength)) break;
+        // bars that lie deeper than those proposed leave more to stirrups
+        const short = Math.max(0, ...broken.filter(({ id }) => isOfStirrups(id)).map(({ utilisation }) => utilisation));
+        // longer bars help only where bending and anchorage are above 1, and only as long as either does
+        if (worst > before * 0.995 || (short === 0 && !last.some(isOfLength))) break;
         before = worst;
+        if (last.some(isOfLength)) longer += 1 / 4;
+        if (short > 0) sheared *= 1.01 * Math.min(short, 1.5);
       }
       if (!last.some((id) => isOfLength(id) || isOfService(id))) break;
     }
@@ -111,6 +117,7 @@ export function layOutLine(model: Model, solution: Solution, memberId: string): 
 
 const isOfLength = (id: string): boolean =>
   id === 'flexure-top' || id === 'flexure-bottom' || id === 'development' || id === 'termination';
+const isOfStirrups = (id: string): boolean => id === 'shear' || id === 'torsion';
 const isOfService = (id: string): boolean => id.startsWith('deflection') || id === 'cracks' || id === 'crack-width';
 
 /** Sizes of both faces to be tried, one after the other: those proposed all along where most is asked first, then thicker and thinner ones. */
@@ -162,14 +169,23 @@ function pieceOf(model: Model, piece: LinePiece, checks: MemberChecks): Piece | 
   };
 }
 
-/** One layout, by moments so many times theirs and bars longer by so many anchorages than they need be. */
+/** What a layout is made with. */
+interface Trial {
+  /** moments so many times theirs */
+  readonly times: number;
+  /** bars longer by so many anchorages than they need be */
+  readonly longer: number;
+  /** shear so many times its own */
+  readonly sheared: number;
+}
+
+/** One layout. */
 function layout(
   model: Model,
   line: DesignLine,
   pieces: readonly Piece[],
   sizes: Readonly<Record<Face, string>>,
-  times: number,
-  longer: number,
+  { times, longer, sheared }: Trial,
 ): { edits: Edit[]; words: string } | string {
   const { units } = model.settings;
   const faces = {} as Record<Face, FaceLayout>;
@@ -178,7 +194,7 @@ function layout(
     if (typeof made === 'string') return made;
     faces[face] = made;
   }
-  const zones = pieces.map(zonesOf);
+  const zones = pieces.map((piece) => zonesOf(piece, sheared));
   const base: Edit = {
     kind: 'change',
     table: 'members',
@@ -302,7 +318,10 @@ function faceLayout(
 }
 
 /** Stirrups of a piece: those of its middle, and zones at its ends where shear asks for closer ones. */
-function zonesOf({ layout: own, on, whole }: Piece): {
+function zonesOf(
+  { layout: own, on, whole }: Piece,
+  times: number,
+): {
   base: NonNullable<Reinforcement['stirrups']> | undefined;
   zones: Omit<ZoneOnLine, 'parts'>[];
 } {
@@ -310,14 +329,14 @@ function zonesOf({ layout: own, on, whole }: Piece): {
   if (places.length === 0) return { base: undefined, zones: [] };
   const [first, last] = [places[0], places[places.length - 1]];
   const third = (last - first) / 3;
-  const middle = own.stirrups(first + third, last - third) ?? own.stirrups(first, last)!;
+  const middle = own.stirrups(first + third, last - third, times) ?? own.stirrups(first, last, times)!;
   const base = { bar: middle.bar.name, legs: middle.legs, spacing: middle.spacing };
   const isCloser = (x: number) => {
-    const there = own.stirrups(x, x);
+    const there = own.stirrups(x, x, times);
     return there !== undefined && (there.spacing < middle.spacing - 1e-9 || there.legs > middle.legs);
   };
   const zone = (from: number, to: number): Omit<ZoneOnLine, 'parts'>[] => {
-    const there = own.stirrups(Math.max(from, first), Math.min(to, last));
+    const there = own.stirrups(Math.max(from, first), Math.min(to, last), times);
     if (!there) return [];
     const ends = [on(from), on(to)].sort((a, b) => a - b);
     return [{ from: ends[0], to: ends[1], legs: there.legs, spacing: there.spacing }];

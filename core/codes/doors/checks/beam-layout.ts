@@ -16,8 +16,8 @@ export interface BeamLayout {
     bar: string,
     count: number,
   ) => { readonly past: number; readonly anchorage: number };
-  /** stirrups for the shear between two places, m; undefined: none is read there */
-  readonly stirrups: (from: number, to: number) => Stirrups | undefined;
+  /** stirrups for so many times the shear and torsion between two places, m; undefined: none is read there */
+  readonly stirrups: (from: number, to: number, times: number) => Stirrups | undefined;
   /** places at which shear is read, m */
   readonly shearPlaces: readonly number[];
   /** share of the bars of a face that lies all along, at least */

@@ -60,8 +60,10 @@ export function layoutOf(beam: ConcreteBeam, before: number): BeamLayout {
       );
       return { past: along.shiftOf(run) + (isShifted ? straight : 0), anchorage: straight };
     },
-    stirrups: (from, to) => {
-      const there = shear.filter(({ x }) => before + x > from - 1e-6 && before + x < to + 1e-6);
+    stirrups: (from, to, times) => {
+      const there = shear
+        .filter(({ x }) => before + x > from - 1e-6 && before + x < to + 1e-6)
+        .map((point) => (times === 1 ? point : { ...point, Vz: times * point.Vz, T: times * point.T }));
       return there.length > 0 ? code.proposeStirrups(beam.d, there, beam.bars) : undefined;
     },
     shearPlaces: [...new Set(shear.map(({ x }) => before + x))].sort((a, b) => a - b),
