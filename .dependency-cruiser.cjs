@@ -28,7 +28,7 @@ const unknown = {
   'codes:combinations': ['loading', 'sheet', 'plane', 'codes:loads'],
   combine: ['sheet', 'plane'],
   build: ['sheet', 'loading', 'combine', 'codes:loads', 'codes:combinations'],
-  lines: ['sheet', 'plane', 'loading', 'combine', 'codes:loads', 'codes:combinations', 'build'],
+  lines: ['sheet', 'loading', 'combine', 'codes:loads', 'codes:combinations', 'build'],
   findings: ['sheet', 'plane'],
   mesh: ['sheet', 'loading', 'combine', 'build', 'lines', 'findings', 'codes:loads', 'codes:combinations'],
   fem: ['sheet', 'lines', 'findings'],

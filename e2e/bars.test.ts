@@ -1,5 +1,5 @@
 import { authorDunlinStudios } from '../demo/dunlin-studios';
-import { solved } from './harness';
+import { chooseIn, solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
 
 let page: Started['page'];
@@ -79,4 +79,29 @@ test('bars laid out over the spans of a beam, dragged and typed with the checks 
     line.getByRole('button', { name: 'Schedule as XLSX' }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('Bars of beam m33 _ m34.xlsx');
+});
+
+test('the checks of a beam switched off and on again, and torsion that others take over', async () => {
+  await page.getByRole('table').getByRole('link', { name: 'Dunlin Studios', exact: true }).click();
+  await solved(page);
+  await page.keyboard.press('5');
+  await command('Select member m33');
+  const details = page.getByRole('complementary');
+  const isChecked = details.getByRole('checkbox', { name: 'It is checked' });
+  await isChecked.uncheck();
+  await solved(page);
+  await details.getByText('Its checks are switched off by hand').first().waitFor();
+  await command('design on');
+  await solved(page);
+  await details.getByText('Its checks are switched off by hand').first().waitFor({ state: 'detached' });
+  expect(await isChecked.isChecked()).toBe(true);
+  // what others take over is said on the sheet, and left to them
+  await command('compatibility torsion');
+  const rules = page.getByRole('complementary', { name: 'Settings of the project' });
+  await chooseIn(page, rules.getByLabel('Torsion').first(), 'others can take it over: left to them (6.3.1(2))');
+  await rules.getByText('where the analysis leaves it more than cracks it').first().waitFor();
+  await page.getByRole('button', { name: 'Close the page' }).click();
+  await solved(page);
+  await command('Calculation sheet');
+  await page.getByText('The design rules take torsion as one that others can take over').first().waitFor();
 });
