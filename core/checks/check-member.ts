@@ -13,6 +13,8 @@ import {
   type BeamReinforcement,
   type Check,
   type CheckedMember,
+  type ColumnInteraction,
+  type ColumnReinforcement,
   type CombinedLine,
   type DesignCode,
   type MadeCheck,
@@ -49,6 +51,7 @@ import {
 } from '../results';
 import { lineBars, type BeamPiece, type LineBars } from './line-bars';
 import { LineMoments } from './moments-around';
+import { ColumnPlaces } from './column-places';
 import { ServiceSpans } from './service-spans';
 import { barsBeyond } from './bars-beyond';
 import { usedBars } from './used-bars';
@@ -86,6 +89,10 @@ export interface MemberChecks {
   readonly governing: MadeCheck | undefined;
   readonly verdict: Verdict;
   readonly reinforcement?: BeamReinforcement | undefined;
+  /** the cage of a column of concrete */
+  readonly column?: ColumnReinforcement | undefined;
+  /** such a column as its section is used, worked out when it is asked for */
+  readonly interaction?: (() => ColumnInteraction) | undefined;
   /** a concrete beam with its bars from the side, worked out when it is asked for */
   readonly elevation?: (() => BeamElevation) | undefined;
   /** what its bars may be laid out by */
@@ -111,6 +118,7 @@ export class MemberChecker {
   private readonly strength: StrengthState[];
   private readonly service: ServiceSpans;
   private readonly perimeter: Perimeter;
+  private readonly places: ColumnPlaces;
 
   constructor(
     private readonly model: Model,
@@ -121,6 +129,7 @@ export class MemberChecker {
     this.table = stationTable(solution);
     this.service = new ServiceSpans(model, solution, this.table, (member, states) => this.slabPlaces(member, states));
     this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));
+    this.places = new ColumnPlaces(model, solution, this.numbers, this.table);
     this.combinations = this.strength.map(({ combination }) => combination);
     this.bases = new Map(designCodes.map((code) => [code, code.basis?.(model)]));
     const connected = new Map<string, number>();
@@ -263,7 +272,7 @@ export class MemberChecker {
         material.kind,
         stiffnessSet === undefined ? undefined : model.stiffnessSets[stiffnessSet],
       );
-    const { checks, reinforcement, elevation, layout, areas, areasAlong } = code.check(
+    const { checks, reinforcement, column, interaction, elevation, layout, areas, areasAlong } = code.check(
       {
         model,
         member,
@@ -282,6 +291,7 @@ export class MemberChecker {
         unheld: { major: inLine.major, minor: inLine.minor },
         zones: supportZones(model, memberId),
         withSlab: slab,
+        place: () => this.places.of(memberId, over),
         // service is asked for with all of strength, not with one of its combinations
         service: over === this.strength ? () => this.service.of(memberId) : undefined,
         stations: stationsOf(solution, number),
@@ -307,6 +317,8 @@ export class MemberChecker {
       governing: governing(all),
       verdict: verdictOf(all),
       ...(reinforcement ? { reinforcement } : {}),
+      ...(column ? { column } : {}),
+      ...(interaction ? { interaction } : {}),
       ...(elevation ? { elevation } : {}),
       ...(layout ? { layout } : {}),
       ...(areas ? { areas } : {}),

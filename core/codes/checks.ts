@@ -20,7 +20,17 @@ export type {
   ElevationCurve,
 } from './doors/checks/beam-elevation';
 export type { BeamLayout } from './doors/checks/beam-layout';
-export type { BeamReinforcement } from './doors/checks/beam-reinforcement';
+export type { BeamReinforcement, Chosen } from './doors/checks/beam-reinforcement';
+export type {
+  ColumnBars,
+  ColumnInteraction,
+  ColumnReinforcement,
+  ColumnTies,
+  InteractionDemand,
+  InteractionPoint,
+} from './doors/checks/column-reinforcement';
+export type { ColumnPlace, LiftMoments, LiftWay, StoreySway } from './doors/checks/column-place';
+export { barCount, cageWords } from './doors/checks/columns/cage';
 export {
   governing,
   missing,

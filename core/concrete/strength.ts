@@ -181,16 +181,18 @@ function atPole(section: ReinforcedSection, laws: SectionLaws, N: number): Stren
 
 /**
  * The strength of a section under bending about both axes, in the proportions that are asked; the neutral axis lies as it must.
+ * @param between angles that the neutral axis most likely lies between, rad: looked at first; left out: nothing is known of it
  * @returns undefined: nothing is asked, or the section has no strength that way
  */
 export function strengthTowards(
   section: ReinforcedSection,
   laws: SectionLaws,
   asked: SectionForces,
+  between?: readonly [number, number],
 ): StrengthFound | undefined {
   const M = Math.hypot(asked.My, asked.Mz);
   if (M <= 1e-7 * Math.abs(asked.N) * reachOf(section)) return strengthAbout(section, laws, asked.N, 0);
-  if (isNothing(section, asked.N, M)) return strengthTowards(section, laws, { ...asked, N: 0 });
+  if (isNothing(section, asked.N, M)) return strengthTowards(section, laws, { ...asked, N: 0 }, between);
   const toward = Math.atan2(asked.Mz, asked.My);
   const way = { y: Math.cos(toward), z: Math.sin(toward) };
   const guess: Guess = {};
@@ -200,6 +202,10 @@ export function strengthTowards(
     const one = found(angle);
     return one ? one.at.Mz * way.y - one.at.My * way.z : NaN;
   };
+  if (between) {
+    const [below, above] = between.map(aside);
+    if (below < 0 && above > 0) return found(rootOf(aside, between[0], between[1], below, above));
+  }
   const angleAt = (step: number) => toward + Math.PI * (step / steps - 0.5) * (1 - 1e-9);
   // mostly it grows from one end to the other: by halves; else step by step
   let [low, high] = [0, steps];

@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 16;
+export const formatVersion = 17;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -109,6 +109,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   14: (file) => ({ ...file, version: 15 }),
   // version 16 knows forces that design rules leave out or to others, and members that are not checked
   15: (file) => ({ ...file, version: 16 }),
+  // version 17 knows bars and ties of columns
+  16: (file) => ({ ...file, version: 17 }),
   3: (file) => ({
     ...file,
     version: 4,

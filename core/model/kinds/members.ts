@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { cage } from './cage';
 import { designRulesId } from './design-rules';
 import { materialId } from './materials';
 import { nodeId, sixStiffnesses } from './nodes';
@@ -56,6 +57,7 @@ export const member = z.strictObject({
   angle: z.number().min(-7).max(7).describe('turn of local y and z about x, rad'),
   steelDesign: steelDesign.optional(),
   reinforcement: reinforcement.optional(),
+  cage: cage.optional().describe('bars and ties of a column of concrete'),
   rules: designRulesId.optional().describe('what it is designed by; left out: the rules of the project'),
   unchecked: z
     .literal(true)

@@ -8,13 +8,17 @@ import { bendBy, traceBending, type BendingLaws, type Bent } from '../../doors/c
 import { reinforcedSection } from '../../doors/checks/beams/reinforced';
 import { psi, psiInput, stressBlockFactor } from './beam-section';
 
+/** Materials that a section's strength depends on. */
+type Materials = Pick<BeamSection, 'fc' | 'fy' | 'Es'>;
+type Steel = Pick<BeamSection, 'fy' | 'Es'>;
+
 /** φ of Table 21.2.2 for members with other than spiral reinforcement. @param strain of the outermost bars in tension */
-export function strengthReduction({ fy, Es }: BeamSection, strain: number): number {
+export function strengthReduction({ fy, Es }: Steel, strain: number): number {
   return Math.max(0.65, Math.min(0.9, 0.65 + (0.25 * (strain - fy / Es)) / 0.003));
 }
 
 /** ACI 318-19 22.2: the stress block, bars that are elastic and then yield, and φ of 21.2.2. */
-export const lawsOf = (section: BeamSection): BendingLaws => ({
+export const lawsOf = (section: Materials): BendingLaws => ({
   laws: {
     blockStress: 0.85 * section.fc,
     blockFactor: stressBlockFactor(section.fc),
@@ -51,7 +55,7 @@ export function flexuralStrength(
 }
 
 /** Why φ is what it is. */
-function reductionStep(section: BeamSection, strain: number, phi: number): Step {
+function reductionStep(section: Steel, strain: number, phi: number): Step {
   const yieldStrain = section.fy / section.Es;
   const limit = yieldStrain + 0.003;
   const isBetween = strain > yieldStrain && strain < limit;
@@ -73,11 +77,12 @@ function reductionStep(section: BeamSection, strain: number, phi: number): Step 
 /** Repeats how a section came to its strength, and compares. */
 export function traceStrength(
   sheet: Sheet,
-  section: BeamSection,
+  section: Materials,
   reinforced: ReinforcedSection,
   asked: SectionForces,
   bent: Bent,
   units: UnitSystem,
+  comparison = '9.5.1.1',
 ): void {
   const inputs = { f_c: stress(section.fc) };
   traceBending(
@@ -87,7 +92,7 @@ export function traceStrength(
       block: '22.2.2.4.1',
       axial: '22.4',
       bending: '22.3',
-      comparison: '9.5.1.1',
+      comparison,
       factor: {
         clause: '22.2.2.4.3',
         title: 'Factor of the stress block',

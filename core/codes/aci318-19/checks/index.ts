@@ -14,6 +14,7 @@ import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
 import { faceChecks } from './check-flexure';
 import { integrityCheck } from './check-integrity';
+import { checkColumn } from './columns';
 import { aciDeep } from './deep';
 import { aciFlange } from './flange';
 import { webOf } from '../../../catalog';
@@ -61,7 +62,8 @@ export const aci318: DesignCode = {
   register: [beamRegister, concreteWithout],
   refuses: strengthDesignOnly,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
-    if (role === 'column') return 'The check of concrete columns (10, 22.4) is not there yet.';
+    if (role === 'column' && shape.type !== 'rectangle')
+      return 'Only rectangular columns with ties are checked so far; this section is none.';
     if (role === 'brace')
       return 'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.';
     if (!webOf(shape)) return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
@@ -70,6 +72,7 @@ export const aci318: DesignCode = {
   check: (checked) => {
     const { concreteStrength } = checked.material;
     if (concreteStrength === undefined) throw new Error(`${checked.member.id} is a member ACI 318-19 excludes.`);
+    if (checked.member.role === 'column') return checkColumn(checked, concreteStrength);
     const { units } = checked.model.settings;
     return checkedForService(
       checked.member.startRigid ?? 0,

@@ -7,8 +7,8 @@ import { torsionPerLeg } from './torsion';
 
 export const phiShear = 0.75;
 
-/** Least area of stirrups per spacing A_v,min / s, ACI 318-19 9.6.3.4, m. */
-function minimumPerSpacing({ width, fc, fy }: BeamSection): number {
+/** Least area of stirrups per spacing A_v,min / s, ACI 318-19 9.6.3.4 and 10.6.2.2, m. */
+export function minimumPerSpacing({ width, fc, fy }: BeamSection): number {
   return (Math.max(0.75 * rootStrength(fc), 50 * psi) * width) / Math.min(fy, mostShearYield);
 }
 

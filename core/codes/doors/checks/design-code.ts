@@ -6,6 +6,8 @@ import type { BeamAreas } from './beam-areas';
 import type { AreasAlong, BeamElevation } from './beam-elevation';
 import type { BeamLayout } from './beam-layout';
 import type { BeamReinforcement } from './beam-reinforcement';
+import type { ColumnPlace } from './column-place';
+import type { ColumnInteraction, ColumnReinforcement } from './column-reinforcement';
 import type { Check } from './check';
 import type { RegisterPart } from './register';
 import type { ServiceDemand } from './service-span';
@@ -67,6 +69,8 @@ export interface CheckedMember {
   readonly zones: readonly SupportZone[];
   /** where a meshed slab works with it, the forces of both; left out: none does */
   readonly withSlab?: readonly SlabPlace[] | undefined;
+  /** the lift it is in, of a column; a reason in its place: it has none */
+  readonly place: () => ColumnPlace | string;
   /** under loads of service, worked out when it is asked for; left out: it is not asked for */
   readonly service?: (() => ServiceDemand) | undefined;
   /** which ends nothing but the member holds: the tips of cantilevers */
@@ -116,6 +120,10 @@ export interface DesignCode {
 export interface MemberResult {
   readonly checks: readonly Check[];
   readonly reinforcement?: BeamReinforcement;
+  /** the cage of a column of concrete */
+  readonly column?: ColumnReinforcement;
+  /** such a column as its section is used, worked out when it is asked for */
+  readonly interaction?: () => ColumnInteraction;
   /** a beam with its bars from the side, worked out when it is asked for */
   readonly elevation?: () => BeamElevation;
   /** what bars of such a beam are laid out by */

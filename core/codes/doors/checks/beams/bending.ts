@@ -41,6 +41,7 @@ export interface Bent {
 /**
  * Bending with axial force: how far a section is used when both grow together.
  * @param across whether bending about the weak axis counts; otherwise the neutral axis is kept level
+ * @param between angles that the neutral axis most likely lies between, rad
  * @returns undefined: the section has no strength that way
  */
 export function bendBy(
@@ -48,8 +49,11 @@ export function bendBy(
   reinforced: ReinforcedSection,
   asked: SectionForces,
   across = false,
+  between?: readonly [number, number],
 ): Bent | undefined {
-  const found = across ? strengthTowards(reinforced, laws, asked) : strengthAbout(reinforced, laws, asked.N, asked.My);
+  const found = across
+    ? strengthTowards(reinforced, laws, asked, between)
+    : strengthAbout(reinforced, laws, asked.N, asked.My);
   if (!found) return undefined;
   const phi = share(found.at.strain);
   return { found, phi, utilisation: timesInto(asked, found, phi, !across) };
@@ -119,7 +123,11 @@ export function traceBending(
   });
   const names: string[] = [];
   const sums: Record<string, Quantity> = { C_c: force(pressed) };
-  const arms: Record<string, Quantity> = { z_c: fine(block.z / (block.area || 1)) };
+  // bending about the axis that is bent most
+  const across = Math.abs(asked.Mz) > Math.abs(asked.My);
+  const arm = across ? 'y' : 'z';
+  const [bending, borne] = across ? [asked.Mz, at.Mz] : [asked.My, at.My];
+  const arms: Record<string, Quantity> = { [`${arm}_c`]: fine(block[arm] / (block.area || 1)) };
   const limit = words.yields.symbol;
   levelsOf(reinforced, (bar) => barAt(laws, bar, direction, c).depth).forEach(({ depth, bars }, i) => {
     const level = barAt(laws, bars[0], direction, c);
@@ -151,7 +159,7 @@ export function traceBending(
     });
     names.push(n);
     sums[`F_${n}`] = force(own);
-    arms[`z_${n}`] = fine(bars.reduce((sum, bar) => sum + bar.z, 0) / bars.length);
+    arms[`${arm}_${n}`] = fine(bars.reduce((sum, bar) => sum + bar[arm], 0) / bars.length);
   });
   const pull = at.N + pressed;
   sheet.step({
@@ -174,16 +182,18 @@ export function traceBending(
       value: force(at.N),
     });
   // where hardly anything bends it the axial force tells
-  const isBent = Math.abs(asked.My) > 1e-3 * Math.abs(asked.N);
+  const isBent = Math.abs(bending) > 1e-3 * Math.abs(asked.N);
   if (isBent)
     sheet.step({
       clause: words.bending,
-      title: 'Strength in bending, about the centroid',
+      title: across
+        ? 'Strength in bending about local z, about the centroid'
+        : 'Strength in bending, about the centroid',
       symbol: symbols.strength,
-      expression: `abs(C_c * z_c${names.map((n) => ` - F_${n} * z_${n}`).join('')})`,
+      expression: `abs(C_c * ${arm}_c${names.map((n) => ` - F_${n} * ${arm}_${n}`).join('')})`,
       inputs: { ...sums, ...arms },
-      value: moment(Math.abs(at.My)),
-      note: 'z: heights over the centroid, negative below it',
+      value: moment(Math.abs(borne)),
+      note: across ? 'y: distances from the centroid' : 'z: heights over the centroid, negative below it',
     });
   sheet.step({
     clause: words.compatibility,
@@ -195,9 +205,9 @@ export function traceBending(
   });
   if (words.share) sheet.step(words.share(at.strain, phi));
   const show2 = (value: number, kind: 'moment' | 'force') => formatQuantity(value, kind, units);
-  if (!isLevel)
+  if (!isLevel && asked.My !== 0 && asked.Mz !== 0)
     sheet.remark(
-      `About the weak axis: ${show2(asked.Mz, 'moment')} of ${show2(phi * at.Mz, 'moment')} that can be borne with it.`,
+      `About the ${across ? 'strong' : 'weak'} axis: ${show2(across ? asked.My : asked.Mz, 'moment')} of ${show2(phi * (across ? at.My : at.Mz), 'moment')} that can be borne with it.`,
     );
   if (asked.N !== 0 && isBent)
     sheet.remark(
@@ -212,7 +222,7 @@ export function traceBending(
     symbol: 'u',
     expression: isBent ? `${symbols.M} / ${of(symbols.strength)}` : `${symbols.N} / ${of(symbols.axial)}`,
     inputs: isBent
-      ? { [symbols.M]: moment(Math.abs(asked.My)), ...factor, [symbols.strength]: moment(Math.abs(at.My)) }
+      ? { [symbols.M]: moment(Math.abs(bending)), ...factor, [symbols.strength]: moment(Math.abs(borne)) }
       : { [symbols.N]: force(asked.N), ...factor, [symbols.axial]: force(at.N) },
     value: plain(utilisation, 2),
     utilisation,

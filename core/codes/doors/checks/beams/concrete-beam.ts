@@ -1,9 +1,10 @@
-import { findBar, reinforcingSteels, webOf, type ReinforcingBar } from '../../../../catalog';
+import { findBar, webOf, type ReinforcingBar } from '../../../../catalog';
 import type { ReinforcedSection, SectionForces } from '../../../../concrete';
 import type { ConcreteRules, Reinforcement } from '../../../../model';
 import { ownFlange, type FlangedShape } from '../../../../results';
 import type { UnitSystem } from '../../../../units';
 import type { BarLayer, Chosen, FaceBars, Stirrups, StirrupsBetween } from '../beam-reinforcement';
+import { barModulus } from '../bar-modulus';
 import type { Check } from '../check';
 import type { CheckedMember } from '../design-code';
 import { effectiveDepth, inRows, mostRows, sideGap, type BeamBars, type Face } from './beam-bars';
@@ -140,7 +141,7 @@ export function concreteBeam(
     stirrup: findBar(given?.stirrups?.bar ?? rules.stirrup)!, // the schema admits only bars of the table
     fc: slab.fc,
     fy: rules.yieldStress,
-    Es: reinforcingSteels.find((steel) => steel.name === rules.steel)?.elasticModulus ?? 200e9,
+    Es: barModulus(rules),
     spacing,
     hooks: rules.hooks,
   };

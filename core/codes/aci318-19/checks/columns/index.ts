@@ -1,0 +1,50 @@
+import { findBar } from '../../../../catalog';
+import { columnPoints, concreteColumn, type ColumnCheck } from '../../../doors/checks/columns/concrete-column';
+import type { ColumnSection } from '../../../doors/checks/columns/cage';
+import { missing } from '../../../doors/checks/check';
+import type { CheckedMember, MemberResult } from '../../../doors/checks/design-code';
+import { barModulus } from '../../../doors/checks/bar-modulus';
+import { ratioCheck, slendernessChecks, strengthCheck } from './check-strength';
+import { shearChecks, torsionStatement } from './check-shear';
+import { tieChecks } from './check-ties';
+import { aciColumn, tieOf } from './column-code';
+import { acceptedCage, floorStatement } from './statements';
+
+/** What is checked of a column, in the order it is listed. */
+const columnChecks: readonly ColumnCheck[] = [
+  strengthCheck,
+  slendernessChecks,
+  ratioCheck,
+  tieChecks,
+  shearChecks,
+  torsionStatement,
+  floorStatement,
+  acceptedCage,
+];
+
+/** Checks a rectangular column with ties. @param strength f'c, Pa */
+export function checkColumn(checked: CheckedMember, strength: number): MemberResult {
+  const { section, member, material, rules } = checked;
+  const { shape } = section;
+  if (shape.type !== 'rectangle') throw new Error(`${member.id} is no rectangular column.`);
+  const place = checked.place();
+  if (typeof place === 'string') return { checks: [missing('slenderness', 'Slenderness', '6.2.5', place)] };
+  const of: ColumnSection = {
+    width: shape.width,
+    depth: shape.depth,
+    cover: rules.cover,
+    tie: member.cage?.ties ? findBar(member.cage.ties.bar)! : tieOf(rules.stirrup),
+    fc: strength,
+    fy: rules.yieldStress,
+    Es: barModulus(rules),
+    Ec: material.elasticModulus,
+  };
+  const points = columnPoints(checked);
+  return concreteColumn(
+    aciColumn(of, place, points, checked.model.settings.units),
+    checked,
+    place,
+    points,
+    columnChecks,
+  );
+}

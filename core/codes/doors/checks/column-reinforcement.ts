@@ -1,0 +1,60 @@
+import type { ReinforcingBar } from '../../../catalog';
+import type { Chosen } from './beam-reinforcement';
+import type { CrossSection } from './beam-elevation';
+
+/** Bars along a rectangular column: those at its corners and those between them; counts are of each face, corners among them. */
+export interface ColumnBars {
+  readonly corner: ReinforcingBar;
+  readonly between: ReinforcingBar;
+  readonly alongY: number;
+  readonly alongZ: number;
+}
+
+/** Ties of a column: legs that run along local y and along local z; spacing m. */
+export interface ColumnTies {
+  readonly bar: ReinforcingBar;
+  readonly spacing: number;
+  readonly legsY: number;
+  readonly legsZ: number;
+}
+
+/** The cage a column was checked with; bars are absent when none of the allowed ones do. */
+export interface ColumnReinforcement {
+  readonly bars?: Chosen<ColumnBars> | undefined;
+  readonly ties: Chosen<ColumnTies>;
+}
+
+/** Strength of a section in bending about one axis, with an axial force: N (tension positive) and N·m, nominal and what counts of it. */
+export interface InteractionPoint {
+  readonly N: number;
+  readonly M: number;
+  readonly designN: number;
+  readonly designM: number;
+}
+
+/** What a column is asked at a place under a combination: N (tension positive), N·m about local y and z. */
+export interface InteractionDemand {
+  readonly label: string;
+  /** m from the start node */
+  readonly x: number;
+  readonly N: number;
+  readonly My: number;
+  readonly Mz: number;
+  /** it is the one that uses the section most */
+  readonly isGoverning: boolean;
+}
+
+/** A column's section as it is used: the cage drawn, strength about both axes, and what is asked of it. */
+export interface ColumnInteraction {
+  readonly cut: CrossSection;
+  /** with tension at −z, and with tension at −y, from pure tension to pure pressure */
+  readonly aboutY: readonly InteractionPoint[];
+  readonly aboutZ: readonly InteractionPoint[];
+  /** moments about both axes that may be borne with the axial force of the governing demand, around; N·m */
+  readonly contour: readonly { readonly My: number; readonly Mz: number }[];
+  /** the largest pressure that may be counted, negative, N */
+  readonly mostPressure: number;
+  readonly demands: readonly InteractionDemand[];
+  /** share of the gross area that is steel */
+  readonly ratio: number;
+}

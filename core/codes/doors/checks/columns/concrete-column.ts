@@ -1,0 +1,276 @@
+import { findBar, type ReinforcingBar } from '../../../../catalog';
+import type { ReinforcedSection } from '../../../../concrete';
+import type { UnitSystem } from '../../../../units';
+import { lineIndex } from '../../../../results';
+import { bendBy, type BendingLaws, type Bent } from '../beams/bending';
+import type { BarLayer, Chosen } from '../beam-reinforcement';
+import { impossible, type Check } from '../check';
+import type { ColumnPlace } from '../column-place';
+import type { ColumnBars, ColumnInteraction, ColumnTies, InteractionDemand } from '../column-reinforcement';
+import type { CheckedMember, MemberResult } from '../design-code';
+import { cageCut, cageSection, steelArea, type ColumnSection } from './cage';
+import { interactionCurve, QuickStrength, type QuickLook } from './interaction';
+import { contourAt } from './contour';
+
+/** Forces of a column at a place under a combination, N and N·m. */
+export interface ColumnPoint {
+  readonly label: string;
+  /** number of the combination among those it is checked for */
+  readonly line: number;
+  /** m from the start of the flexible part */
+  readonly x: number;
+  readonly N: number;
+  readonly My: number;
+  readonly Mz: number;
+  readonly Vy: number;
+  readonly Vz: number;
+  readonly T: number;
+}
+
+/** What a column is asked: forces as they were found, or moments of second order and least ones in their place. */
+export interface ColumnDemand {
+  readonly point: ColumnPoint;
+  readonly N: number;
+  readonly My: number;
+  readonly Mz: number;
+  /** moments are made larger for slenderness; left out: they are as they were found */
+  readonly isSlender?: true;
+}
+
+/** A demand as it uses the section: undefined strength uses it up. */
+export interface UsedDemand extends ColumnDemand {
+  readonly bent: Bent | undefined;
+  readonly utilisation: number;
+}
+
+/** What a code says of a column. */
+export interface ColumnCode {
+  readonly section: ColumnSection;
+  readonly laws: BendingLaws;
+  /** what pressure may be counted at most, as a positive force, N */
+  readonly mostPressure: (bars: ColumnBars) => number;
+  /** all that a column with these bars is asked beside the forces that were found */
+  readonly slender: (bars: ColumnBars) => readonly ColumnDemand[];
+  /** whether bars keep the rules: how many, how near */
+  readonly allows: (bars: ColumnBars) => boolean;
+  /** ties for so many bars */
+  readonly proposeTies: (bars: ColumnBars | undefined) => ColumnTies;
+}
+
+/** A column as its checks see it. */
+export interface ConcreteColumn {
+  readonly code: ColumnCode;
+  readonly section: ColumnSection;
+  readonly place: ColumnPlace;
+  readonly checked: CheckedMember;
+  readonly units: UnitSystem;
+  readonly points: readonly ColumnPoint[];
+  readonly bars: Chosen<ColumnBars> | undefined;
+  readonly ties: Chosen<ColumnTies>;
+  readonly reinforced: ReinforcedSection | undefined;
+  /** the demand that uses the section most; undefined without bars */
+  readonly worst: UsedDemand | undefined;
+}
+
+/** A check of a column; none: it does not speak of it. */
+export type ColumnCheck = (column: ConcreteColumn) => Check[];
+
+/** Steel of a column is proposed up to this share of its area where that does, so that bars may be lapped. */
+const usualRatio = 0.04;
+/** Bars in a face that are tried. */
+const mostInFace = 8;
+
+/** Forces of a column at all its stations under all combinations. */
+export function columnPoints({ lines, stations }: CheckedMember): ColumnPoint[] {
+  return lines.flatMap(({ label, read }, line) =>
+    stations.map(({ x, after }): ColumnPoint => {
+      const values = read.at(x, after);
+      return {
+        label,
+        line,
+        x,
+        N: values[lineIndex.N],
+        Vy: values[lineIndex.Vy],
+        Vz: values[lineIndex.Vz],
+        T: values[lineIndex.T],
+        My: values[lineIndex.My],
+        Mz: values[lineIndex.Mz],
+      };
+    }),
+  );
+}
+
+/** How far a demand uses a section that is the same on all sides. */
+function useOf(
+  code: ColumnCode,
+  section: ReinforcedSection,
+  most: number,
+  demand: ColumnDemand,
+  between: QuickLook['between'],
+): UsedDemand {
+  const { N, My, Mz } = sizesOf(demand);
+  const isNothing = N === 0 && My === 0 && Mz === 0;
+  const bent = isNothing ? undefined : bendBy(code.laws, section, { N, My, Mz }, true, between);
+  const capped = N < 0 ? -N / most : 0;
+  const whole = isNothing ? 0 : (bent?.utilisation ?? impossible);
+  return { ...demand, N, My, Mz, bent, utilisation: Math.min(impossible, Math.max(whole, capped)) };
+}
+
+/** Moments without their signs: the section bears as much either way. */
+const sizesOf = ({ N, My, Mz }: ColumnDemand) => ({ N, My: Math.abs(My), Mz: Math.abs(Mz) });
+
+/** The demand that uses a section most. */
+function worstOf(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDemand[]): UsedDemand | undefined {
+  const section = cageSection(code.section, bars);
+  const quick = new QuickStrength(code.laws, section);
+  const most = code.mostPressure(bars);
+  const ranked = [...plain, ...code.slender(bars)]
+    .map((demand) => {
+      const { bound, between } = quick.look(demand);
+      return { demand, between, bound: Math.max(bound, demand.N < 0 ? -demand.N / most : 0) };
+    })
+    .sort((a, b) => b.bound - a.bound);
+  let worst: UsedDemand | undefined;
+  for (const { demand, bound, between } of ranked) {
+    if (worst && worst.utilisation >= bound) break;
+    const used = useOf(code, section, most, demand, between);
+    if (!worst || used.utilisation > worst.utilisation) worst = used;
+  }
+  return worst;
+}
+
+/** Whether a section with these bars does for all demands; those that others failed by are asked first. */
+function does(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDemand[], hard: Set<ColumnDemand>): boolean {
+  const section = cageSection(code.section, bars);
+  const most = code.mostPressure(bars);
+  const quick = new QuickStrength(code.laws, section);
+  const carries = (demand: ColumnDemand): boolean => {
+    if (-demand.N > most) return false;
+    const { bound, between } = quick.look(demand);
+    return bound <= 1 || useOf(code, section, most, demand, between).utilisation <= 1;
+  };
+  for (const demand of hard) if (!carries(demand)) return false;
+  for (const demand of [...plain, ...code.slender(bars)]) {
+    if (carries(demand)) continue;
+    if (!demand.isSlender) hard.add(demand);
+    return false;
+  }
+  return true;
+}
+
+/** Cages of allowed sizes, the lightest first; of the same weight the one with fewer bars. */
+function candidates(code: ColumnCode, sizes: readonly ReinforcingBar[]): ColumnBars[] {
+  const gross = code.section.width * code.section.depth;
+  const found: ColumnBars[] = [];
+  for (const bar of sizes)
+    for (let alongY = 2; alongY <= mostInFace; alongY++)
+      for (let alongZ = 2; alongZ <= mostInFace; alongZ++) {
+        const bars = { corner: bar, between: bar, alongY, alongZ };
+        if (code.allows(bars)) found.push(bars);
+      }
+  const weight = (bars: ColumnBars) => steelArea(bars) + (steelArea(bars) > usualRatio * gross ? gross : 0);
+  return found.sort((a, b) => weight(a) - weight(b) || a.alongY + a.alongZ - b.alongY - b.alongZ);
+}
+
+/** Bars of a record by their names. */
+const barsOfRecord = ({ cage }: CheckedMember['member']): ColumnBars | undefined => {
+  const given = cage?.bars;
+  if (!given) return undefined;
+  const corner = findBar(given.corner)!;
+  return {
+    corner,
+    between: given.between === undefined ? corner : findBar(given.between)!,
+    alongY: given.alongY,
+    alongZ: given.alongZ,
+  };
+};
+
+/** The lightest cage that does, or of those that keep the rules the one that is used least. */
+function proposeBars(
+  code: ColumnCode,
+  { rules }: CheckedMember,
+  plain: readonly ColumnDemand[],
+): ColumnBars | undefined {
+  const sizes = rules.longitudinal.map((name) => findBar(name)!);
+  const all = candidates(code, sizes);
+  const hard = new Set<ColumnDemand>();
+  const found = all.find((bars) => does(code, bars, plain, hard));
+  if (found) return found;
+  // none does: the heaviest shows how far it is from doing
+  return all.at(-1);
+}
+
+/**
+ * A column of concrete by a code: its bars and ties, given or proposed, and all its checks.
+ * @param codeFor what the code says of it with ties of a size
+ */
+export function concreteColumn(
+  code: ColumnCode,
+  checked: CheckedMember,
+  place: ColumnPlace,
+  points: readonly ColumnPoint[],
+  checks: readonly ColumnCheck[],
+): MemberResult {
+  const { units } = checked.model.settings;
+  const plain = points.map((point): ColumnDemand => ({ point, N: point.N, My: point.My, Mz: point.Mz }));
+  const given = barsOfRecord(checked.member);
+  const bars = given ?? proposeBars(code, checked, plain);
+  const tied = checked.member.cage?.ties;
+  const column: ConcreteColumn = {
+    code,
+    section: code.section,
+    place,
+    checked,
+    units,
+    points,
+    bars: bars && { value: bars, proposed: given === undefined },
+    ties: tied
+      ? { value: { ...tied, bar: findBar(tied.bar)! }, proposed: false }
+      : { value: code.proposeTies(bars), proposed: true },
+    reinforced: bars && cageSection(code.section, bars),
+    worst: bars && worstOf(code, bars, plain),
+  };
+  const before = checked.member.startRigid ?? 0;
+  return {
+    checks: checks.flatMap((check) => check(column)),
+    column: { bars: column.bars, ties: column.ties },
+    ...(bars ? { interaction: () => interactionOf(column, bars, plain, before) } : {}),
+  };
+}
+
+/** The section as it is used, to be drawn. */
+function interactionOf(
+  { code, section, worst, checked }: ConcreteColumn,
+  bars: ColumnBars,
+  plain: readonly ColumnDemand[],
+  before: number,
+): ColumnInteraction {
+  const reinforced = cageSection(section, bars);
+  return {
+    cut: cageCut(section, bars, checked.lines[0].line.length),
+    aboutY: interactionCurve(code.laws, reinforced, 'y'),
+    aboutZ: interactionCurve(code.laws, reinforced, 'z'),
+    contour: worst ? contourAt(code.laws, reinforced, worst.N) : [],
+    mostPressure: -code.mostPressure(bars),
+    demands: [...plain, ...code.slender(bars)].map((demand): InteractionDemand => ({
+      label: demand.point.label,
+      x: before + demand.point.x,
+      N: demand.N,
+      My: demand.My,
+      Mz: demand.Mz,
+      isGoverning:
+        worst !== undefined &&
+        demand.point === worst.point &&
+        Math.abs(demand.My) === worst.My &&
+        Math.abs(demand.Mz) === worst.Mz &&
+        demand.N === worst.N,
+    })),
+    ratio: steelArea(bars) / (section.width * section.depth),
+  };
+}
+
+/** Bars in the face that tension is likeliest in, for shear: those of one face. */
+export const faceLayer = (bars: ColumnBars, along: 'y' | 'z'): BarLayer => ({
+  bar: bars.between,
+  count: along === 'y' ? bars.alongY : bars.alongZ,
+});
