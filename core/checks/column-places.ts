@@ -47,7 +47,7 @@ const lasting: ReadonlySet<string> = new Set(['dead', 'superimposedDead']);
 
 /** Lifts of columns with what holds them, their moments, and how their storeys give way; what all columns share is found once. */
 export class ColumnPlaces {
-  private readonly book: StoreyBook;
+  private found: StoreyBook | undefined;
   private readonly results = new Map<LoadState, { now: StoreyResult[]; first: StoreyResult[] | undefined }>();
   private readonly pushed = new Map<LoadState, LoadState>();
   private softness: Map<string, [number | undefined, number | undefined]> | undefined;
@@ -59,8 +59,11 @@ export class ColumnPlaces {
     private readonly solution: Solution,
     private readonly numbers: ReadonlyMap<string, number>,
     private readonly table: StationTable,
-  ) {
-    this.book = new StoreyBook(model, solution);
+  ) {}
+
+  /** The storeys, once columns ask for them. */
+  private get book(): StoreyBook {
+    return (this.found ??= new StoreyBook(this.model, this.solution));
   }
 
   /** The lift of a column member; a sentence in its place: why it has none. @param over combinations in the order of the member's lines */
@@ -80,8 +83,8 @@ export class ColumnPlaces {
       };
     };
     const readers: Readers = {
-      found: once((i) => this.reader(over[i].state)),
-      pushed: once((i) => this.reader(this.sidewaysOf(over[i].state))),
+      found: once((i: number) => this.reader(over[i].state)),
+      pushed: once((i: number) => this.reader(this.sidewaysOf(over[i].state))),
     };
     return {
       major: this.way(line, lift, own, 'z', over, readers),
@@ -100,7 +103,14 @@ export class ColumnPlaces {
   }
 
   /** @param moves local axis along which it bends out */
-  private way(line: DesignLine, lift: Lift, own: LinePiece, moves: 'y' | 'z', over: readonly StateOf[]): LiftWay {
+  private way(
+    line: DesignLine,
+    lift: Lift,
+    own: LinePiece,
+    moves: 'y' | 'z',
+    over: readonly StateOf[],
+    readers: Readers,
+  ): LiftWay {
     const { from, to, start, end } = lift[moves];
     const moments = new Map<number, LiftMoments>();
     const pushed = new Map<number, LiftMoments>();
