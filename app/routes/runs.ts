@@ -68,6 +68,13 @@ const handedOver = z.strictObject({
           areas: z.strictObject({ top: faceAreas, bottom: faceAreas }),
         })
         .optional(),
+      cage: z
+        .strictObject({
+          words: z.strictObject({ bars: z.string(), faces: z.string(), ties: z.string() }),
+          areProposed: z.boolean(),
+          ratio: z.number(),
+        })
+        .optional(),
     }),
   ),
   blocks: z.array(z.strictObject({ kind: z.enum(['outline', 'case']), id: z.string().max(20), bytes })),

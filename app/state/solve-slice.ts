@@ -1,5 +1,5 @@
 import * as comlink from 'comlink';
-import { verdicts, type LaidOut, type LineBars, type Mends } from '~core/checks';
+import { verdicts, type ColumnInteraction, type LaidOut, type LineBars, type Mends } from '~core/checks';
 import { openFindings } from '~core/findings';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
@@ -55,6 +55,8 @@ export interface SolveSlice {
   mends(memberId: string): Promise<Mends | undefined>;
   /** the bars of the design line a member is in */
   lineBars(memberId: string): Promise<LineBars | undefined>;
+  /** the section of a column as it is used */
+  interaction(memberId: string): Promise<ColumnInteraction | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
   /** which members' deformation a node's movement comes from */
   why(
@@ -255,6 +257,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     sheet: async (memberId, checkId) => solver?.door.sheet(memberId, checkId),
     layOut: async (memberId) => solver?.door.layOut(memberId),
     lineBars: async (memberId) => solver?.door.lineBars(memberId),
+    interaction: async (memberId) => solver?.door.interaction(memberId),
     mends: async (memberId) => solver?.door.mends(memberId),
     why: async (node, direction, shown) => solver?.door.why(node, direction, shown),
     plausibility: async () => solver?.door.plausibility(),

@@ -1,10 +1,10 @@
-import { barWords, hasProposals, openReasons, type MemberChecks } from '~core/checks';
+import { barWords, cageText, hasProposals, openReasons, proposesCage, type MemberChecks } from '~core/checks';
 import type { UnitSystem } from '~core/units';
 import type { CheckRow } from './messages';
 
 /** What the checks of a member came to, short enough to hold for thousands. */
 export function toCheckRow(
-  { memberId, code, checks, governing, verdict, reinforcement, areas }: MemberChecks,
+  { memberId, code, checks, governing, verdict, reinforcement, areas, column, steelRatio }: MemberChecks,
   units: UnitSystem,
 ): CheckRow {
   const bars =
@@ -16,6 +16,10 @@ export function toCheckRow(
             areas: areas(),
           },
         }
+      : {};
+  const cage =
+    column && steelRatio !== undefined
+      ? { cage: { words: cageText(column, units), areProposed: proposesCage(column), ratio: steelRatio } }
       : {};
   const skipped = checks.filter((check) => !check.made).length;
   const open = openReasons(checks).join('\n');
@@ -35,6 +39,7 @@ export function toCheckRow(
         verdict,
         open,
         ...bars,
+        ...cage,
       }
     : {
         memberId,

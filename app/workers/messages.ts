@@ -1,7 +1,7 @@
-import type { BarWords, BeamAreas, Verdict } from '~core/checks';
+import type { BarWords, BeamAreas, CageText, Verdict } from '~core/checks';
 import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
-import type { Finding, Reinforcement } from '~core/model';
+import type { Cage, Finding, Reinforcement } from '~core/model';
 import type { FloorStiffness, MovementShare, PanelShare } from '~core/results';
 
 /** What checks came to for one member, short enough to hold for thousands. */
@@ -24,6 +24,8 @@ export interface CheckRow {
   readonly open: string;
   /** of a beam of concrete: its bars in words, whether some are only proposed, and areas */
   readonly bars?: { readonly words: BarWords; readonly areProposed: boolean; readonly areas: BeamAreas };
+  /** of a column of concrete: its cage in words, whether a part is only proposed, and the share of its section that is steel */
+  readonly cage?: { readonly words: CageText; readonly areProposed: boolean; readonly ratio: number };
 }
 
 /** One check of a member in the index of its calculation sheets. */
@@ -52,10 +54,18 @@ export interface ReinforcementText {
   readonly accept: Reinforcement | null;
 }
 
+/** The cage of a column in words, and the record that accepts what is proposed of it; null: nothing is. */
+export interface CageProposal {
+  readonly words: CageText;
+  readonly areProposed: { readonly bars: boolean; readonly ties: boolean };
+  readonly accept: Cage | null;
+}
+
 export interface MemberSheetIndex {
   readonly code: string;
   readonly items: CheckItem[];
   readonly reinforcement: ReinforcementText | null;
+  readonly cage: CageProposal | null;
 }
 
 export interface SetSheet {

@@ -1,8 +1,12 @@
 import {
+  cageText,
   hasProposals,
   layOutLine,
   MemberChecker,
+  proposesCage,
   usedBars,
+  usedCage,
+  type ColumnInteraction,
   type LaidOut,
   type LineBars,
   type MemberChecks,
@@ -131,6 +135,7 @@ export class SolveLoop {
             },
       ),
       reinforcement: reinforcementText(checks, units),
+      cage: cageProposal(checks, units),
     };
   }
 
@@ -142,6 +147,11 @@ export class SolveLoop {
   /** The bars of the design line a member is in, from the side. */
   lineBars(memberId: string): LineBars | undefined {
     return this.checksOf(memberId) ? this.checker!.checker.lineBars(memberId) : undefined;
+  }
+
+  /** The section of a column as it is used. */
+  interaction(memberId: string): ColumnInteraction | undefined {
+    return this.checksOf(memberId)?.interaction?.();
   }
 
   /** Bars laid out along the design line a member is in; undefined while the solution is not the newest. */
@@ -379,6 +389,15 @@ function reinforcementText({ reinforcement }: MemberChecks, units: UnitSystem): 
       ? `${stirrups.value.legs} legs ${stirrups.value.bar.name} at ${formatQuantity(stirrups.value.spacing, 'sectionLength', units, units === 'us' ? 1 : 0)}, ${word(stirrups.proposed)}${zones > 0 ? `; otherwise in ${counted(zones, 'zone')}` : ''}`
       : 'none',
     accept: hasProposals(reinforcement) ? usedBars(reinforcement) : null,
+  };
+}
+
+function cageProposal({ column }: MemberChecks, units: UnitSystem): MemberSheetIndex['cage'] {
+  if (!column) return null;
+  return {
+    words: cageText(column, units),
+    areProposed: { bars: column.bars?.proposed === true, ties: column.ties.proposed },
+    accept: proposesCage(column) ? usedCage(column) : null,
   };
 }
 

@@ -38,6 +38,7 @@ const door = {
   centres: () => loop.centres(),
   layOut: (memberId: string) => loop.layOut(memberId),
   lineBars: (memberId: string) => loop.lineBars(memberId),
+  interaction: (memberId: string) => loop.interaction(memberId),
   mends: (memberId: string) => loop.mends(memberId),
   utilisations: (memberId: string) => loop.utilisations(memberId),
   /** The drawing of a quantity, handed over without copying; nothing while the solution is not the newest. */

@@ -91,6 +91,8 @@ export interface MemberChecks {
   readonly reinforcement?: BeamReinforcement | undefined;
   /** the cage of a column of concrete */
   readonly column?: ColumnReinforcement | undefined;
+  /** share of its section that is steel */
+  readonly steelRatio?: number | undefined;
   /** such a column as its section is used, worked out when it is asked for */
   readonly interaction?: (() => ColumnInteraction) | undefined;
   /** a concrete beam with its bars from the side, worked out when it is asked for */
@@ -272,7 +274,7 @@ export class MemberChecker {
         material.kind,
         stiffnessSet === undefined ? undefined : model.stiffnessSets[stiffnessSet],
       );
-    const { checks, reinforcement, column, interaction, elevation, layout, areas, areasAlong } = code.check(
+    const { checks, reinforcement, column, steelRatio, interaction, elevation, layout, areas, areasAlong } = code.check(
       {
         model,
         member,
@@ -318,6 +320,7 @@ export class MemberChecker {
       verdict: verdictOf(all),
       ...(reinforcement ? { reinforcement } : {}),
       ...(column ? { column } : {}),
+      ...(steelRatio === undefined ? {} : { steelRatio }),
       ...(interaction ? { interaction } : {}),
       ...(elevation ? { elevation } : {}),
       ...(layout ? { layout } : {}),

@@ -10,6 +10,8 @@ export {
   verdictWords,
   type BeamAreas,
   type BeamReinforcement,
+  type ColumnInteraction,
+  type ColumnReinforcement,
   type Check,
   type FaceAreas,
   type MadeCheck,
@@ -34,3 +36,4 @@ export { layOutLine, type LaidOut } from './lay-out';
 export { findMends, type Mend, type Mends } from './mends';
 export { barWords, type BarWords } from './bar-words';
 export { hasProposals, usedBars } from './used-bars';
+export { cageText, proposesCage, usedCage, type CageText } from './used-cage';

@@ -1,17 +1,18 @@
 import { Button, Checkbox, InputNumber, Select } from 'antd';
 import { reinforcingBars } from '~core/catalog';
-import { inOrder, projectRules, rulesOf, type Member, type Reinforcement, type SteelDesign } from '~core/model';
+import { rulesOf, type Member, type Reinforcement, type SteelDesign } from '~core/model';
 import { memberInLine } from '~core/lines';
-import { count as counted, formatQuantity } from '~core/units';
+import { formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { acceptBars } from '../acts/accept-bars';
-import { copyRules } from '../acts/copy-rules';
 import { switchChecks } from '../acts/switch-checks';
 import { commonValue } from '../fields/common-value';
 import { usePart } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
 import { useSheetIndex } from '../pieces/use-sheets';
 import { MemberEditor } from '../kinds/members/editor';
+import { CageFields } from './cage-fields';
+import { RulesChoice } from './rules-choice';
 
 /** What the checks of the selected members depend on, to be changed together. */
 export function DesignEditor({ ids }: { ids: readonly string[] }) {
@@ -26,6 +27,9 @@ export function DesignEditor({ ids }: { ids: readonly string[] }) {
       {kinds.size === 1 && kinds.has('steel') && <SteelFields members={members} />}
       {kinds.size === 1 && kinds.has('concrete') && members.every((member) => member.role === 'beam') && (
         <BarFields members={members} />
+      )}
+      {kinds.size === 1 && kinds.has('concrete') && members.every((member) => member.role === 'column') && (
+        <CageFields members={members} />
       )}
       <MemberEditor ids={ids} />
     </>
@@ -278,79 +282,6 @@ function BarFields({ members }: { members: readonly Member[] }) {
     </div>
   );
 }
-
-/** The rules that the selected members are designed by: given to all of them, copied for them, or opened to be changed. */
-function RulesChoice({ members }: { members: readonly Member[] }) {
-  const model = useWorkbench((state) => state.model);
-  const commit = useWorkbench((state) => state.commit);
-  const look = useWorkbench((state) => state.look);
-  const workbench = useWorkbenchApi();
-  const { units } = model.settings;
-  const common = commonValue(members, (member) => member.rules ?? ofProject);
-  const { rules } = rulesOf(model, members[0]);
-  const used = counted(new Set(members.map((member) => member.rules ?? ofProject)).size, 'set');
-  return (
-    <>
-      <div className="fields">
-        <label htmlFor="member-rules">Design rules</label>
-        <Select
-          id="member-rules"
-          style={{ width: '100%' }}
-          value={common === 'varies' ? null : common}
-          placeholder={`${used} of rules`}
-          options={[
-            { value: ofProject, label: projectRules },
-            ...inOrder(model.designRules).map(({ id, label }) => ({ value: id, label })),
-          ]}
-          onChange={(value: string | null) =>
-            commit({
-              edits: [
-                {
-                  kind: 'change',
-                  table: 'members',
-                  changes: members.map(({ id }) => ({ id, fields: { rules: value === ofProject ? null : value } })),
-                },
-              ],
-              sentence: `Gave ${counted(members.length, 'member')} the ${value === ofProject ? projectRules.toLowerCase() : `design rules “${model.designRules[value!].label}”`}`,
-            })
-          }
-        />
-      </div>
-      <div className="row" style={{ marginBottom: 8 }}>
-        {common !== 'varies' && (
-          <button
-            type="button"
-            className="link"
-            title="Change these design rules"
-            onClick={() =>
-              look({
-                panel: { kind: 'settings' },
-                part: common === ofProject ? 'settings-bars' : `rules-${common}`,
-              })
-            }
-          >
-            {rules.steel}, cover {formatQuantity(rules.cover, 'sectionLength', units, units === 'us' ? 2 : 0)} …
-          </button>
-        )}
-        <Button
-          size="small"
-          onClick={() =>
-            copyRules(
-              workbench,
-              members[0].rules,
-              members.map(({ id }) => id),
-            )
-          }
-        >
-          Copy for {members.length === 1 ? 'this beam' : `these ${members.length} beams`}
-        </Button>
-      </div>
-    </>
-  );
-}
-
-/** Stands for the rules of the project among sets. */
-const ofProject = 'project';
 
 /** What the check used: chosen or proposed bars. */
 function ProposedBars({ id }: { id: string }) {

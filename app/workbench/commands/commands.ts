@@ -280,7 +280,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     },
     {
       id: 'accept-bars',
-      title: 'Accept the proposed bars of the selected beams',
+      title: 'Accept the proposed bars of the selected beams and columns',
       enabled: () => state().selection.members.length > 0,
       run: () => void acceptBars(workbench, state().selection.members),
     },

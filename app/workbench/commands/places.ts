@@ -51,7 +51,7 @@ export function placesToGo(workbench: Workbench): Command[] {
       'ends',
     ),
     ofMembers('axis-position', 'Axis position and offsets of selected members', 'frame', 'axis'),
-    ofMembers('reinforcement', 'Reinforcement of selected beams', 'checks', 'reinforcement'),
+    ofMembers('reinforcement', 'Reinforcement of selected beams and columns', 'checks', 'reinforcement'),
     ofMembers('unbraced-lengths', 'Unbraced lengths and K of selected steel members', 'checks', 'unbraced'),
     ofMembers('put-loads', 'Put loads on selected members or nodes', 'loads', 'put'),
     {

@@ -12,6 +12,8 @@ interface TabName {
 
 const ofModel: readonly TabName[] = recordTabs;
 
+const hasConcrete = (model: Model): boolean => Object.values(model.materials).some(({ kind }) => kind === 'concrete');
+
 /** The sheets of the ledger in each stage, the first one shown at first. */
 export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
   frame: ofModel,
@@ -54,8 +56,9 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     {
       id: 'bars',
       name: 'Bars of beams',
-      has: (model) => Object.values(model.materials).some(({ kind }) => kind === 'concrete'),
+      has: hasConcrete,
     },
+    { id: 'cages', name: 'Cages of columns', has: hasConcrete },
   ],
   report: ofModel,
 };

@@ -8,6 +8,7 @@ import { recordTabs } from '../kinds/screen-kinds';
 import { RecordTab } from './record-tab';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { BarsTab } from './bars-tab';
+import { CagesTab } from './cages-tab';
 import { LinesTab } from './lines-tab';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
 import { ledgerTabs } from '../kinds/ledger-tabs';
@@ -42,6 +43,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'checks skipped': () => <ChecksTab made={false} />,
   'checks lines': () => <LinesTab />,
   'checks bars': () => <BarsTab />,
+  'checks cages': () => <CagesTab />,
 };
 /** What makes the content of a tab; undefined: it has none. */
 export const contentMaker = (stage: Stage, tab: string): (() => ReactNode) | undefined =>

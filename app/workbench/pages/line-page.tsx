@@ -20,6 +20,7 @@ import { count, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { MendsBlock } from '../cards/mends-block';
 import { BarsBlock } from './bars-block';
+import { ColumnBlock } from './column-block';
 import { BeamSketch, ColumnSketch } from '../pieces/line-sketch';
 import { WidePage } from '../pieces/wide-page';
 import { capital } from '../words/capital';
@@ -38,10 +39,11 @@ export function LinePage({ member }: { member: string }) {
         </p>
       </WidePage>
     );
-  return <OneLine key={line.id} line={line} />;
+  return <OneLine key={line.id} line={line} member={member} />;
 }
 
-function OneLine({ line }: { line: DesignLine }) {
+/** @param member the one it was opened for */
+function OneLine({ line, member }: { line: DesignLine; member: string }) {
   const model = useWorkbench((state) => state.model);
   const look = useWorkbench((state) => state.look);
   const select = useWorkbench((state) => state.select);
@@ -57,7 +59,7 @@ function OneLine({ line }: { line: DesignLine }) {
     look({ preview: linePicture(model, line) });
     return () => look({ preview: [] });
   }, [look, model, line]);
-  const members = line.pieces.map(({ member }) => member);
+  const members = line.pieces.map((piece) => piece.member);
   return (
     <WidePage
       label={`Page of ${line.name}`}
@@ -107,6 +109,7 @@ function OneLine({ line }: { line: DesignLine }) {
       {line.role === 'beam' && <BarsBlock line={line} />}
       {line.role === 'beam' && <Supports line={line} does={does} />}
       {line.role === 'beam' && <Spans line={line} />}
+      {line.role === 'column' && <ColumnBlock line={line} first={member} />}
       {line.role === 'column' && <Lifts line={line} />}
       <Holds line={line} />
     </WidePage>

@@ -14,7 +14,8 @@ const copied: readonly { value: keyof Member; label: string }[] = [
   { value: 'axisPosition', label: 'axis position' },
   { value: 'stiffness', label: 'stiffness factors' },
   { value: 'steelDesign', label: 'unbraced lengths' },
-  { value: 'reinforcement', label: 'reinforcement' },
+  { value: 'reinforcement', label: 'reinforcement of beams' },
+  { value: 'cage', label: 'bars and ties of columns' },
 ];
 
 export const memberTools: readonly Tool[] = [

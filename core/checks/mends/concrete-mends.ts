@@ -1,8 +1,10 @@
 import { nameOfShape, RecordCollector } from '../../build';
 import type { SectionShape } from '../../catalog';
-import type { Edit, Reinforcement, Section } from '../../model';
+import { cageWords } from '../../codes/checks';
+import type { Cage, Edit, Member, Reinforcement, Section } from '../../model';
 import { layOutLine } from '../lay-out';
 import { usedBars } from '../used-bars';
+import { usedCage } from '../used-cage';
 import { nextGrades } from './grades';
 import { lessTorsion } from './less-torsion';
 import { endsAt, mendOf, solvedWith, withAnew, type Mend, type Standing, type Trials } from './mend';
@@ -13,9 +15,18 @@ const steps = 10;
 /** So many of them are solved anew. */
 const solves = 3;
 
-/** Ways to mend a beam of concrete, one after the other; undefined: one was tried and does not help. */
+/** Ways to mend a beam or column of concrete, one after the other; undefined: one was tried and does not help. */
 export function* concreteMends(trials: Trials): Generator<Mend | undefined> {
   yield* otherBars(trials);
+  if (trials.line.role === 'beam') yield* laidOut(trials);
+  yield* larger(trials, 'depth');
+  yield* larger(trials, 'width');
+  yield* nextGrades(trials);
+  if (trials.line.role === 'beam') yield* lessTorsion(trials);
+}
+
+/** Bars laid out along the beam. */
+function* laidOut(trials: Trials): Generator<Mend | undefined> {
   const laid = layOutLine(trials.model, trials.solution, trials.now.member);
   if (laid.ok)
     yield mendOf(trials.with(laid.edits), {
@@ -24,19 +35,47 @@ export function* concreteMends(trials: Trials): Generator<Mend | undefined> {
       edits: laid.edits,
     });
   yield undefined;
-  yield* larger(trials, 'depth');
-  yield* larger(trials, 'width');
-  yield* nextGrades(trials);
-  yield* lessTorsion(trials);
 }
 
-/** A part of the bars of beams, with what it is called. */
-const parts: readonly { readonly words: string; readonly without: (bars: Reinforcement) => Reinforcement }[] = [
-  { words: 'Other stirrups', without: ({ stirrups: _stirrups, zones: _zones, ...rest }) => rest },
-  { words: 'Other bottom bars', without: (bars) => withoutFace(bars, 'bottom') },
-  { words: 'Other top bars', without: (bars) => withoutFace(bars, 'top') },
-  { words: 'Other bars all along', without: () => ({}) },
-];
+/** Bars of a member, of a beam or of a column. */
+type Bars = Pick<Member, 'reinforcement' | 'cage'>;
+
+/** A part of the bars of members, with what it is called. */
+interface BarPart {
+  readonly words: string;
+  /** the bars without it, so that it is proposed */
+  readonly without: (bars: Bars) => Bars;
+}
+
+const ofBeam = (words: string, without: (bars: Reinforcement) => Reinforcement): BarPart => ({
+  words,
+  without: ({ reinforcement = {} }) => {
+    const left = without(reinforcement);
+    return Object.keys(left).length > 0 ? { reinforcement: left } : {};
+  },
+});
+
+const ofColumn = (words: string, without: (cage: Cage) => Cage): BarPart => ({
+  words,
+  without: ({ cage = {} }) => {
+    const left = without(cage);
+    return Object.keys(left).length > 0 ? { cage: left } : {};
+  },
+});
+
+const parts: Readonly<Record<'beam' | 'column', readonly BarPart[]>> = {
+  beam: [
+    ofBeam('Other stirrups', ({ stirrups: _stirrups, zones: _zones, ...rest }) => rest),
+    ofBeam('Other bottom bars', (bars) => withoutFace(bars, 'bottom')),
+    ofBeam('Other top bars', (bars) => withoutFace(bars, 'top')),
+    ofBeam('Other bars all along', () => ({})),
+  ],
+  column: [
+    ofColumn('Other ties', ({ ties: _ties, ...rest }) => rest),
+    ofColumn('Other bars', ({ bars: _bars, ...rest }) => rest),
+    ofColumn('Other bars and ties', () => ({})),
+  ],
+};
 
 function withoutFace({ added, ...bars }: Reinforcement, face: 'top' | 'bottom'): Reinforcement {
   const others = (added ?? []).filter((one) => one.face !== face);
@@ -47,11 +86,16 @@ function withoutFace({ added, ...bars }: Reinforcement, face: 'top' | 'bottom'):
 /** As few other bars as make every check hold: a part of what is chosen, replaced by what is proposed. */
 function* otherBars(trials: Trials): Generator<Mend | undefined> {
   const { model, line } = trials;
-  const chosen = line.pieces.flatMap(({ member }) => model.members[member].reinforcement ?? []);
+  const chosen = line.pieces.flatMap(({ member }) => {
+    const { reinforcement, cage } = model.members[member];
+    return reinforcement || cage ? [{ reinforcement, cage } as Bars] : [];
+  });
   if (chosen.length === 0) return;
   let best: Mend | undefined;
-  for (const { words, without } of parts) {
-    if (chosen.every((bars) => Object.keys(without(bars)).length === Object.keys(bars).length)) continue;
+  for (const { words, without } of parts[line.role === 'column' ? 'column' : 'beam']) {
+    const count = ({ reinforcement = {}, cage = {} }: Bars) =>
+      Object.keys(reinforcement).length + Object.keys(cage).length;
+    if (chosen.every((bars) => count(without(bars)) === count(bars))) continue;
     const freed = freeing(trials, without);
     const accepted = accepting(trials.with(freed));
     const then = trials.with(accepted);
@@ -64,13 +108,13 @@ function* otherBars(trials: Trials): Generator<Mend | undefined> {
 }
 
 /** Bars of the members without a part of them, so that it is proposed. */
-const freeing = ({ model, line }: Trials, without: (bars: Reinforcement) => Reinforcement): Edit[] => [
+const freeing = ({ model, line }: Trials, without: BarPart['without']): Edit[] => [
   {
     kind: 'change',
     table: 'members',
     changes: line.pieces.map(({ member }) => {
-      const left = without(model.members[member].reinforcement ?? {});
-      return { id: member, fields: { reinforcement: Object.keys(left).length > 0 ? left : null } };
+      const { reinforcement = null, cage = null } = without(model.members[member]);
+      return { id: member, fields: { reinforcement, cage } };
     }),
   },
 ];
@@ -80,15 +124,23 @@ const accepting = ({ of }: Standing): Edit[] => [
   {
     kind: 'change',
     table: 'members',
-    changes: of.flatMap(({ memberId, reinforcement }) =>
-      reinforcement ? [{ id: memberId, fields: { reinforcement: usedBars(reinforcement) } }] : [],
+    changes: of.flatMap(({ memberId, reinforcement, column }): { id: string; fields: Record<string, unknown> }[] =>
+      reinforcement
+        ? [{ id: memberId, fields: { reinforcement: usedBars(reinforcement) } }]
+        : column
+          ? [{ id: memberId, fields: { cage: usedCage(column) } }]
+          : [],
     ),
   },
 ];
 
 /** Bars of members in a line of text: those of the first, and how many lie otherwise. */
 function barWords({ of }: Standing): string {
-  const texts = of.flatMap(({ reinforcement }) => {
+  const texts = of.flatMap(({ reinforcement, column }) => {
+    if (column) {
+      const { bars, ties } = column;
+      return [`${bars ? cageWords(bars.value) : 'no bars that fit'}, ties ${ties.value.bar.name}`];
+    }
     if (!reinforcement) return [];
     const { top, bottom, stirrups } = usedBars(reinforcement);
     const layer = (face: string, bars: Reinforcement['top']) => (bars ? [`${face} ${bars.count} ${bars.bar}`] : []);
@@ -111,7 +163,7 @@ function* larger(trials: Trials, side: 'depth' | 'width'): Generator<Mend | unde
   const { units } = model.settings;
   const section = model.sections[model.members[now.member].section!];
   const members = line.pieces.map(({ member }) => member).filter((id) => model.members[id].section === section.id);
-  const hasChosen = members.some((id) => model.members[id].reinforcement !== undefined);
+  const hasChosen = members.some((id) => model.members[id].reinforcement ?? model.members[id].cage);
   let best: Mend | undefined;
   let left = solves;
   for (let k = 1; k <= steps && left > 0 && !(best && endsAt(best) <= 1); k++) {

@@ -22,7 +22,7 @@ import { leastStirrupsCheck, shearCheck, stirrupSpacingCheck } from './check-she
 import { aciBothAxes, acrossShearCheck } from './check-both-axes';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 
-import { beamRegister, concreteWithout } from './register';
+import { beamRegister, columnRegister, concreteWithout } from './register';
 import { axialStatement } from './statements';
 
 /** What is checked of a beam, in the order it is listed. */
@@ -53,13 +53,13 @@ const beamChecks: readonly BeamCheck[] = [
   acceptedStatement,
 ];
 
-/** ACI 318-19: rectangular, T and L beams. */
+/** ACI 318-19: rectangular, T and L beams, rectangular columns. */
 export const aci318: DesignCode = {
   title: 'ACI 318-19',
   materials: ['concrete'],
   families: ['us'],
   knowsSlabs: true,
-  register: [beamRegister, concreteWithout],
+  register: [beamRegister, columnRegister, concreteWithout],
   refuses: strengthDesignOnly,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
     if (role === 'column' && shape.type !== 'rectangle')

@@ -180,11 +180,123 @@ export const beamRegister: RegisterPart = {
   ],
 };
 
+/** What is asked of columns, in the order in which it is listed. */
+export const columnRegister: RegisterPart = {
+  members: 'Rectangular columns with ties',
+  entries: [
+    entry(
+      'axial-bending',
+      'Axial force with bending',
+      '22.4',
+      'compared',
+      'By strain compatibility with every bar and the stress block, a neutral axis that lies as it must, φ by strain; pressure up to 0.80 Po (22.4.2.1), pull without end. At all stations under all combinations, and with moments of slenderness in their place.',
+    ),
+    entry(
+      'slenderness',
+      'Slenderness',
+      '6.2.5, 6.6.4',
+      'compared',
+      'Clear lengths from the design line. Of first order: storeys are braced where Q ≤ 0.05 (6.6.4.3), Q from the drift that wind, earthquake and notional cases make, counted twice where stiffness is not cracked (6.6.3.1.2); moments of sideways loads times 1 / (1 − Q) elsewhere (6.6.4.6); between the ends by 6.6.4.5 with k = 1 and least moments. Of second order: moments as they were found, if stiffness is cracked (6.7).',
+    ),
+    entry(
+      'sway',
+      'Sway and slenderness',
+      '6.2.5',
+      'watched',
+      'With forces of first order: ends that nothing holds, storeys that no case pushes, and storeys that sway by more than 1 / (1 − Q) = 1.4. With those of second order: stiffness that is not cracked, and drifts more than 1.4 times those of first order.',
+    ),
+    entry(
+      'slenderness-limit',
+      'Moments of second order',
+      '6.2.5.3',
+      'rule',
+      'At most 1.4 times those of first order, where they are magnified.',
+    ),
+    entry('ratio-least', 'Least steel', '10.6.1.1', 'rule', '1% of the section.'),
+    entry(
+      'ratio-most',
+      'Most steel',
+      '10.6.1.1',
+      'rule',
+      '8% of the section; laps, where bars count twice, are not looked at.',
+    ),
+    entry('bar-distance', 'Clear distance of bars', '25.2.3', 'rule', 'The size of the aggregate is not in the model.'),
+    entry('tie-size', 'Size of ties', '25.7.2.2', 'rule', 'By the thickest bar.'),
+    entry(
+      'tie-spacing',
+      'Spacing of ties',
+      '25.7.2.1',
+      'rule',
+      'All along the column; those at its ends (10.7.6.2) are for the drawing.',
+    ),
+    entry('tie-legs', 'Bars held by ties', '25.7.2.3', 'rule', 'Corners, and every other bar between them or each.'),
+    ...(['z', 'y'] as const).flatMap((along) => [
+      entry(
+        `shear-${along}`,
+        `Shear along local ${along}`,
+        '22.5',
+        'compared',
+        'At all stations, with axial force; ties count by their legs that way.',
+      ),
+      entry(
+        `shear-${along}-minimum`,
+        `Least ties for shear along local ${along}`,
+        '10.6.2',
+        'rule',
+        'Where Vu exceeds 0.5 φ Vc.',
+      ),
+      entry(
+        `shear-${along}-spacing`,
+        `Spacing of ties for shear along local ${along}`,
+        '10.7.6.5.2',
+        'rule',
+        'Where Vu exceeds 0.5 φ Vc.',
+      ),
+    ]),
+    entry(
+      'shear-both',
+      'Shear along both axes',
+      '22.5.1.11',
+      'compared',
+      'Where each takes more than half of its strength.',
+    ),
+    entry('torsion', 'Torsion', '22.7', 'watched', 'Below the threshold it is left out; above it the verdict is open.'),
+    entry(
+      'floor-transfer',
+      'Axial force through floors',
+      '15.5',
+      'watched',
+      'Concrete more than 1.4 times as strong as that of slabs or beams it meets leaves the verdict open.',
+    ),
+    entry(
+      'accepted',
+      'Bars accepted',
+      '',
+      'watched',
+      'Until bars and ties are accepted, or others chosen, the verdict is open.',
+    ),
+    entry(
+      'splices',
+      'Splices of bars',
+      '10.7.5, 25.5',
+      'out',
+      'Not checked: bars that change from lift to lift are not compared.',
+    ),
+    entry('column-seismic', 'Seismic detailing', '18', 'out', 'Not checked. No verdict speaks of it.'),
+  ],
+};
+
 /** What has no check at all. */
 export const concreteWithout: RegisterPart = {
   members: 'Other concrete',
   entries: [
-    entry('member', 'Columns', '10, 22.4', 'watched', 'Not there yet: their verdict is open.'),
+    entry(
+      'member',
+      'Columns that are round or of other shapes, and columns with spirals',
+      '10, 22.4',
+      'watched',
+      'Not there yet: their verdict is open.',
+    ),
     entry('member', 'Braces, and beams of other shapes', '9, 22', 'watched', 'Not there yet: their verdict is open.'),
     entry(
       'panels',

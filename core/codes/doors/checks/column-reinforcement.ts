@@ -55,6 +55,4 @@ export interface ColumnInteraction {
   /** the largest pressure that may be counted, negative, N */
   readonly mostPressure: number;
   readonly demands: readonly InteractionDemand[];
-  /** share of the gross area that is steel */
-  readonly ratio: number;
 }

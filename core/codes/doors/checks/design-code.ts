@@ -122,6 +122,8 @@ export interface MemberResult {
   readonly reinforcement?: BeamReinforcement;
   /** the cage of a column of concrete */
   readonly column?: ColumnReinforcement;
+  /** share of a column's section that is steel */
+  readonly steelRatio?: number;
   /** such a column as its section is used, worked out when it is asked for */
   readonly interaction?: () => ColumnInteraction;
   /** a beam with its bars from the side, worked out when it is asked for */

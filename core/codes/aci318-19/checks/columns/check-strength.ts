@@ -32,7 +32,7 @@ export const strengthCheck: ColumnCheck = (column) => {
       trace: (sheet) => {
         if (bars.proposed)
           sheet.remark(
-            'The bars are proposed: the lightest cage of the allowed sizes that keeps the rules and carries what is asked.',
+            'The bars are proposed: the lightest cage of the allowed sizes that keeps the rules and carries what is asked, with bars no more than 12 in apart and no more than 4% of steel where such a one does.',
           );
         const slender = slenderWith(section, bars.value, place, points);
         if (worst.isSlender) {
@@ -115,9 +115,9 @@ export const slendernessChecks: ColumnCheck = (column) => {
     const others = new Set(open.map(({ label }) => label)).size - 1;
     return [
       missing(
-        id,
-        title,
-        clause,
+        'sway',
+        'Sway and slenderness',
+        '6.2.5',
         `${first.label}${others > 0 ? ` and ${others} other combination${others > 1 ? 's' : ''}` : ''}: ${first.reason}`,
       ),
     ];

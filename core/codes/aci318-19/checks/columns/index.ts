@@ -28,7 +28,7 @@ export function checkColumn(checked: CheckedMember, strength: number): MemberRes
   const { shape } = section;
   if (shape.type !== 'rectangle') throw new Error(`${member.id} is no rectangular column.`);
   const place = checked.place();
-  if (typeof place === 'string') return { checks: [missing('slenderness', 'Slenderness', '6.2.5', place)] };
+  if (typeof place === 'string') return { checks: [missing('sway', 'Sway and slenderness', '6.2.5', place)] };
   const of: ColumnSection = {
     width: shape.width,
     depth: shape.depth,

@@ -77,6 +77,13 @@ export type ColumnCheck = (column: ConcreteColumn) => Check[];
 
 /** Steel of a column is proposed up to this share of its area where that does, so that bars may be lapped. */
 const usualRatio = 0.04;
+/** Bars of proposals stand no farther from each other than this where allowed sizes let them, m. */
+const widest = 0.3048;
+const isWide = ({ width, depth, cover, tie }: ColumnSection, { corner, alongY, alongZ }: ColumnBars): boolean =>
+  [
+    [width, alongY],
+    [depth, alongZ],
+  ].some(([size, count]) => (size - 2 * (cover + tie.diameter) - corner.diameter) / (count - 1) > widest + 1e-9);
 /** Bars in a face that are tried. */
 const mostInFace = 8;
 
@@ -168,7 +175,8 @@ function candidates(code: ColumnCode, sizes: readonly ReinforcingBar[]): ColumnB
         const bars = { corner: bar, between: bar, alongY, alongZ };
         if (code.allows(bars)) found.push(bars);
       }
-  const weight = (bars: ColumnBars) => steelArea(bars) + (steelArea(bars) > usualRatio * gross ? gross : 0);
+  const weight = (bars: ColumnBars) =>
+    steelArea(bars) + (steelArea(bars) > usualRatio * gross ? gross : 0) + (isWide(code.section, bars) ? 2 * gross : 0);
   return found.sort((a, b) => weight(a) - weight(b) || a.alongY + a.alongZ - b.alongY - b.alongZ);
 }
 
@@ -202,7 +210,6 @@ function proposeBars(
 
 /**
  * A column of concrete by a code: its bars and ties, given or proposed, and all its checks.
- * @param codeFor what the code says of it with ties of a size
  */
 export function concreteColumn(
   code: ColumnCode,
@@ -234,7 +241,12 @@ export function concreteColumn(
   return {
     checks: checks.flatMap((check) => check(column)),
     column: { bars: column.bars, ties: column.ties },
-    ...(bars ? { interaction: () => interactionOf(column, bars, plain, before) } : {}),
+    ...(bars
+      ? {
+          steelRatio: steelArea(bars) / (code.section.width * code.section.depth),
+          interaction: () => interactionOf(column, bars, plain, before),
+        }
+      : {}),
   };
 }
 
@@ -265,7 +277,6 @@ function interactionOf(
         Math.abs(demand.Mz) === worst.Mz &&
         demand.N === worst.N,
     })),
-    ratio: steelArea(bars) / (section.width * section.depth),
   };
 }
 
