@@ -223,14 +223,20 @@ export class ColumnPlaces {
     const ways = ([0, 1] as const).filter((way) => Math.abs(axis[way]) >= alongEnough);
     const { now, first } = this.storeysUnder(state);
     const isDoubled = !this.countsCracked(undefined);
-    let worst: StoreySway = { storey: '', index: undefined, isDoubled, amplification: undefined };
-    let isKnown = true;
+    let worst: StoreySway = {
+      storey: '',
+      index: undefined,
+      unknown: 'it stands in no storey that is modelled',
+      isDoubled,
+      amplification: undefined,
+    };
+    let unpushed: string | undefined;
     now.forEach((one, i) => {
       if (one.storey.elevation <= low + near || one.below.elevation >= high - near) return;
       for (const way of ways) {
         const soft = this.softnessOf(one.storey.id)[way];
         if (soft === undefined) {
-          isKnown = false;
+          unpushed = `no wind, earthquake or notional case pushes ${one.storey.label} along ${way === 0 ? 'x' : 'y'}`;
           continue;
         }
         const index = (Math.max(0, one.gravity) * soft * (isDoubled ? uncrackedTimes : 1)) / one.height;
@@ -240,11 +246,11 @@ export class ColumnPlaces {
         const amplification = Math.max(times ?? 0, worst.amplification ?? 0) || undefined;
         worst =
           worst.index === undefined || index > worst.index
-            ? { storey: one.storey.label, index, isDoubled, amplification }
+            ? { storey: one.storey.label, index, unknown: '', isDoubled, amplification }
             : { ...worst, amplification };
       }
     });
-    return isKnown ? worst : { ...worst, index: undefined };
+    return unpushed === undefined ? worst : { ...worst, index: undefined, unknown: unpushed };
   }
 
   /** Mean drift of a storey over the shear that makes it, along x and y, of the cases that push it: the largest of them, m/N. */

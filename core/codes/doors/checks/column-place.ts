@@ -11,6 +11,8 @@ export interface StoreySway {
   readonly storey: string;
   /** Q = ΣP Δ / (V h) of first order with cracked stiffness; undefined: nothing in the model tells it */
   readonly index: number | undefined;
+  /** why the index is not known, in words: `no storey`, `nothing pushes storeys along x`; '': it is */
+  readonly unknown: string;
   /** the drift was found with stiffness that is not cracked, and is counted twice */
   readonly isDoubled: boolean;
   /** drift of second order over that of first; undefined: the combination is of first order, or nothing moves */

@@ -131,9 +131,9 @@ function openWay(way: LiftWay, line: number, about: 'y' | 'z'): string | undefin
   const axis = `local ${about}`;
   if (way.start === undefined || way.end === undefined)
     return `Nothing holds one of its ends against moving when it bends about ${axis}: moments of first order do not do. Let strength combinations be of second order with cracked stiffness.`;
-  const { storey, index, isDoubled } = way.sway(line);
+  const { storey, index, unknown, isDoubled } = way.sway(line);
   if (index === undefined)
-    return `Whether it sways when it bends about ${axis} cannot be told: no storey that it stands in has a shear in any strength combination. Make storeys, and a wind or notional case that pushes that way, or let strength combinations be of second order with cracked stiffness.`;
+    return `Whether it sways when it bends about ${axis} cannot be told: ${unknown}. Make storeys and a case that pushes them that way, or let strength combinations be of second order with cracked stiffness.`;
   if (magnifierOf(index) > mostSecond)
     return `${storey} sways so much when it bends about ${axis} that moments of first order do not do: Q = ${index.toFixed(3)}${isDoubled ? ', its drift counted twice because stiffness is not cracked (6.6.3.1.2)' : ''}, and 1 / (1 − Q) is above 1.4 (6.2.5.3). Let strength combinations be of second order with cracked stiffness, or stiffen the storey.`;
   return undefined;

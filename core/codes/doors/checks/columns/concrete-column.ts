@@ -175,8 +175,9 @@ function candidates(code: ColumnCode, sizes: readonly ReinforcingBar[]): ColumnB
         const bars = { corner: bar, between: bar, alongY, alongZ };
         if (code.allows(bars)) found.push(bars);
       }
+  // those that keep what is usual first
   const weight = (bars: ColumnBars) =>
-    steelArea(bars) + (steelArea(bars) > usualRatio * gross ? gross : 0) + (isWide(code.section, bars) ? 2 * gross : 0);
+    steelArea(bars) + (steelArea(bars) > usualRatio * gross ? 2 * gross : 0) + (isWide(code.section, bars) ? gross : 0);
   return found.sort((a, b) => weight(a) - weight(b) || a.alongY + a.alongZ - b.alongY - b.alongZ);
 }
 
@@ -205,7 +206,10 @@ function proposeBars(
   const found = all.find((bars) => does(code, bars, plain, hard));
   if (found) return found;
   // none does: the heaviest shows how far it is from doing
-  return all.at(-1);
+  return all.reduce<ColumnBars | undefined>(
+    (most, bars) => (!most || steelArea(bars) > steelArea(most) ? bars : most),
+    undefined,
+  );
 }
 
 /**
