@@ -37,8 +37,6 @@ interface Readers {
 const alongEnough = 0.3;
 /** A case pushes along a direction with this share of all its shear at least. */
 const pushes = 0.2;
-/** ACI 318-19 6.6.3.1.2: stiffness of uncracked members that counts where drift is found. */
-const uncrackedTimes = 2;
 /** Heights and places nearer than this are one, m. */
 const near = 1e-6;
 
@@ -222,12 +220,12 @@ export class ColumnPlaces {
     const [low, high] = [heightAt(from), heightAt(to)].sort((a, b) => a - b);
     const ways = ([0, 1] as const).filter((way) => Math.abs(axis[way]) >= alongEnough);
     const { now, first } = this.storeysUnder(state);
-    const isDoubled = !this.countsCracked(undefined);
+    const isCracked = this.countsCracked(undefined);
     let worst: StoreySway = {
       storey: '',
       index: undefined,
       unknown: 'it stands in no storey that is modelled',
-      isDoubled,
+      isCracked,
       amplification: undefined,
     };
     let unpushed: string | undefined;
@@ -239,14 +237,14 @@ export class ColumnPlaces {
           unpushed = `no wind, earthquake or notional case pushes ${one.storey.label} along ${way === 0 ? 'x' : 'y'}`;
           continue;
         }
-        const index = (Math.max(0, one.gravity) * soft * (isDoubled ? uncrackedTimes : 1)) / one.height;
+        const index = (Math.max(0, one.gravity) * soft) / one.height;
         const before = first?.[i];
         const moved = before && one.stability[way] !== null ? before.meanDrift[way] : 0;
         const times = Math.abs(moved) > near * one.height ? Math.abs(one.meanDrift[way] / moved) : undefined;
         const amplification = Math.max(times ?? 0, worst.amplification ?? 0) || undefined;
         worst =
           worst.index === undefined || index > worst.index
-            ? { storey: one.storey.label, index, unknown: '', isDoubled, amplification }
+            ? { storey: one.storey.label, index, unknown: '', isCracked, amplification }
             : { ...worst, amplification };
       }
     });

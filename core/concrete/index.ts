@@ -10,6 +10,7 @@ export {
 } from './elastic';
 export {
   barAt,
+  crushingAt,
   compressed,
   directionAt,
   sectionAt,

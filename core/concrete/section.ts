@@ -27,6 +27,8 @@ export interface SectionLaws {
   readonly blockFactor: number;
   /** strain of the outermost compressed fibre at strength */
   readonly crushing: number;
+  /** the same where all of the section is pressed evenly: ε_c3; left out: no less than where it is bent */
+  readonly pressed?: number;
   readonly yieldStress: number;
   readonly modulus: number;
 }
@@ -60,16 +62,20 @@ interface Direction {
   readonly z: number;
   /** the outermost fibre along it, m */
   readonly outermost: number;
+  /** between the outermost fibres of both sides, m */
+  readonly reach: number;
 }
 
 /** The direction at an angle from z towards y, rad: 0 compresses the top, π the bottom. */
 export function directionAt({ concrete }: ReinforcedSection, angle: number): Direction {
   const clean = (value: number) => (Math.abs(value) < 1e-12 ? 0 : value);
   const [y, z] = [clean(Math.sin(angle)), clean(Math.cos(angle))];
-  let outermost = -Infinity;
-  for (const { from, to } of concrete)
+  let [outermost, lowest] = [-Infinity, Infinity];
+  for (const { from, to } of concrete) {
     outermost = Math.max(outermost, Math.max(y * from.y, y * to.y) + Math.max(z * from.z, z * to.z));
-  return { y, z, outermost };
+    lowest = Math.min(lowest, Math.min(y * from.y, y * to.y) + Math.min(z * from.z, z * to.z));
+  }
+  return { y, z, outermost, reach: outermost - lowest };
 }
 
 /** Area of concrete nearer than a depth to the outermost fibre, and its first moments. @returns m², m³, m³ */
@@ -127,13 +133,23 @@ export function compressed(
 }
 
 /**
+ * Strain of the outermost compressed fibre at strength: where the neutral axis lies outside of the section it falls to that of even pressure, turning about
+ * the place that is always strained by as much (EN 1992-1-1, figure 6.1).
+ * @param c m
+ */
+export function crushingAt({ crushing, pressed }: SectionLaws, { reach }: Direction, c: number): number {
+  if (pressed === undefined || c <= reach) return crushing;
+  return (pressed * c) / (c - (1 - pressed / crushing) * reach);
+}
+
+/**
  * A bar where the neutral axis lies c below the outermost fibre. What concrete of the block it displaces is counted by the share of its diameter that lies
  * in the block, so that strength has no jumps.
  * @param c m
  */
 export function barAt(laws: SectionLaws, bar: SectionBar, direction: Direction, c: number): BarAtStrength {
   const depth = direction.outermost - (direction.y * bar.y + direction.z * bar.z);
-  const strain = (laws.crushing * (depth - c)) / c;
+  const strain = (crushingAt(laws, direction, c) * (depth - c)) / c;
   const stress = Math.max(-laws.yieldStress, Math.min(laws.yieldStress, laws.modulus * strain));
   const displaced = Math.max(0, Math.min(1, (laws.blockFactor * c - depth) / bar.diameter + 0.5));
   return { bar, depth, strain, stress, displaced };

@@ -9,12 +9,12 @@ export interface LiftMoments {
 export interface StoreySway {
   /** the storey that gives way most, by name; '': none is known */
   readonly storey: string;
-  /** Q = ΣP Δ / (V h) of first order with cracked stiffness; undefined: nothing in the model tells it */
+  /** Q = ΣP Δ / (V h) of first order as the model is; undefined: nothing in the model tells it */
   readonly index: number | undefined;
   /** why the index is not known, in words: `no storey`, `nothing pushes storeys along x`; '': it is */
   readonly unknown: string;
-  /** the drift was found with stiffness that is not cracked, and is counted twice */
-  readonly isDoubled: boolean;
+  /** concrete counts as cracked in the drift */
+  readonly isCracked: boolean;
   /** drift of second order over that of first; undefined: the combination is of first order, or nothing moves */
   readonly amplification: number | undefined;
 }

@@ -46,7 +46,9 @@ test('C30/37: f_cd = 20, f_ctm = 2.896, f_ctd = 1.352 MPa; f_yd = 434.8 MPa; C60
     expect.closeTo(0.95, 9),
     expect.closeTo(0.00288, 4),
   ]);
-  expect(blockOf(50e6)).toEqual({ lambda: 0.8, eta: 1, crushing: 0.0035 });
+  // ε_c3 of Table 3.1: 1.75‰, and for C60 1.75 + 0.55 · 10 / 40 = 1.8875‰
+  expect(blockOf(50e6)).toEqual({ lambda: 0.8, eta: 1, crushing: 0.0035, pressed: 0.00175 });
+  expect(blockOf(60e6).pressed).toBeCloseTo(0.0018875, 9);
 });
 
 test('national values change the strengths and are said', () => {

@@ -25,7 +25,7 @@ export function bendingResistance(
 /** Repeats how a section came to its resistance, and compares. */
 export function traceResistance(
   sheet: Sheet,
-  section: BeamSection,
+  section: Pick<BeamSection, 'Es'>,
   material: EnMaterial,
   reinforced: ReinforcedSection,
   asked: SectionForces,

@@ -12,13 +12,14 @@ import { enAnchorageChecks } from './check-anchorage';
 import { enBothAxes, faceChecks } from './check-faces';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
+import { checkColumn } from './columns';
 import { enDeep } from './deep';
 import { enFlange } from './flange';
 import { webOf } from '../../../catalog';
 import { acrossShearCheck, leastStirrupsCheck, shearCheck, stirrupSpacingCheck, strutCheck } from './check-shear';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 import { enSpacing, factorsOf, materialOf, type EnMaterial } from './material';
-import { beamRegister, concreteWithout } from './register';
+import { beamRegister, columnRegister, concreteWithout } from './register';
 import { axialStatement } from './statements';
 
 /** What is checked of a beam, in the order it is listed. */
@@ -46,17 +47,18 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   acceptedStatement,
 ];
 
-/** EN 1992-1-1:2004 with A1: rectangular, T and L beams. */
+/** EN 1992-1-1:2004 with A1: rectangular, T and L beams, rectangular columns. */
 export const en1992: DesignCode = {
   title: 'EN 1992-1-1',
   method: '2004 + A1',
   materials: ['concrete'],
   families: ['eurocode'],
   knowsSlabs: true,
-  register: [beamRegister, concreteWithout],
+  register: [beamRegister, columnRegister, concreteWithout],
   refuses: () => undefined,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
-    if (role === 'column') return 'The check of concrete columns (5.8, 6.1, 9.5) is not there yet.';
+    if (role === 'column' && shape.type !== 'rectangle')
+      return 'Only rectangular columns with ties are checked so far; this section is none.';
     if (role === 'brace')
       return 'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.';
     if (!webOf(shape)) return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
@@ -68,6 +70,7 @@ export const en1992: DesignCode = {
   check: (checked) => {
     const { concreteStrength } = checked.material;
     if (concreteStrength === undefined) throw new Error(`${checked.member.id} is a member EN 1992-1-1 excludes.`);
+    if (checked.member.role === 'column') return checkColumn(checked, concreteStrength);
     const { settings } = checked.model;
     const factors = factorsOf(checked.rules);
     return checkedForService(

@@ -56,7 +56,7 @@ export interface EnMaterial {
 }
 
 /** Materials of a section. */
-export function materialOf({ fc, fy }: BeamSection, factors: EnFactors): EnMaterial {
+export function materialOf({ fc, fy }: Pick<BeamSection, 'fc' | 'fy'>, factors: EnFactors): EnMaterial {
   const fck = fc / MPa;
   const fctm = (fck <= 50 ? 0.3 * Math.cbrt(fck) ** 2 : 2.12 * Math.log(1 + (fck + 8) / 10)) * MPa;
   return {
@@ -77,24 +77,26 @@ export const enSpacing: BarSpacing = {
   between: (bar) => Math.max(bar.diameter, 0.025),
 };
 
-/** λ, η and ε_cu3 of the rectangular block, 3.1.7(3) and Table 3.1. */
-export function blockOf(fck: number): { lambda: number; eta: number; crushing: number } {
+/** λ, η, ε_cu3 and ε_c3 of the rectangular block, 3.1.7(3) and Table 3.1. */
+export function blockOf(fck: number): { lambda: number; eta: number; crushing: number; pressed: number } {
   const over = Math.max(0, fck / MPa - 50);
   return {
     lambda: 0.8 - over / 400,
     eta: 1 - over / 200,
+    pressed: (1.75 + (0.55 * over) / 40) / 1000,
     crushing: over === 0 ? 0.0035 : (2.6 + 35 * ((90 - fck / MPa) / 100) ** 4) / 1000,
   };
 }
 
 /** The rectangular block of 3.1.7(3), bars with a horizontal branch (3.2.7(2)b). */
-export function lawsOf(section: BeamSection, { fck, fcd, fyd }: EnMaterial): BendingLaws {
-  const { lambda, eta, crushing } = blockOf(fck);
+export function lawsOf(section: Pick<BeamSection, 'Es'>, { fck, fcd, fyd }: EnMaterial): BendingLaws {
+  const { lambda, eta, crushing, pressed } = blockOf(fck);
   return {
     laws: {
       blockStress: eta * fcd,
       blockFactor: lambda,
       crushing,
+      pressed,
       yieldStress: fyd,
       modulus: section.Es,
     },

@@ -156,11 +156,93 @@ export const beamRegister: RegisterPart = {
   ],
 };
 
+/** What is asked of columns, in the order in which it is listed. */
+export const columnRegister: RegisterPart = {
+  members: 'Rectangular columns with ties',
+  entries: [
+    entry(
+      'axial-bending',
+      'Axial force with bending',
+      '6.1',
+      'compared',
+      'By strain compatibility with every bar and the rectangular block, strain of even pressure εc3, a neutral axis that lies as it must. At all stations under all combinations, and with imperfections l0/400, least eccentricities (6.1(4)) about one axis at a time, and moments of second order by nominal curvature (5.8.8) about both at once: that 5.8.9(3) lets them be looked at one by one is not made use of.',
+    ),
+    entry(
+      'slenderness',
+      'Slenderness',
+      '5.8',
+      'watched',
+      'Clear lengths from the design line as l0; λlim with creep in the end (5.8.3.1). Of first order: what storeys do below 10% is left out (5.8.2(6)), FV / FV,B from the drift that wind, earthquake and notional cases make, counted three times where stiffness is not cracked (H.1.2(4)); moments of such cases times 1 / (1 − FV / FV,B) up to 1.5 elsewhere (H.2). Of second order: moments as they were found, if stiffness is cracked, with imperfections.',
+    ),
+    entry(
+      'sway',
+      'Sway and slenderness',
+      '5.8.2',
+      'watched',
+      'Ends that nothing holds, storeys that no case pushes or that sway too much for a magnifier, and second order with stiffness that is not cracked leave the verdict open.',
+    ),
+    entry('ratio-least', 'Least steel', '9.5.2(2)', 'rule', 'By the largest pressure, and 0.2% of the section.'),
+    entry('ratio-most', 'Most steel', '9.5.2(3)', 'rule', '4% of the section, outside of laps.'),
+    entry('bar-distance', 'Clear distance of bars', '8.2(2)', 'rule', 'With aggregate of 20 mm.'),
+    entry('tie-size', 'Size of ties', '9.5.3(1)', 'rule', '6 mm, and a quarter of the thickest bar.'),
+    entry(
+      'tie-spacing',
+      'Spacing of ties',
+      '9.5.3(3)',
+      'rule',
+      'All along the column; six tenths of it next to floors and along laps (9.5.3(4)) are for the drawing.',
+    ),
+    entry(
+      'tie-legs',
+      'Bars held by ties',
+      '9.5.3(6)',
+      'rule',
+      'None stands farther than 150 mm from one that is held.',
+    ),
+    ...(['z', 'y'] as const).map((along) =>
+      entry(
+        `shear-${along}`,
+        `Shear along local ${along}`,
+        '6.2',
+        'compared',
+        'At all stations, with axial force: of the concrete, or of ties with struts between their limits; each axis by itself.',
+      ),
+    ),
+    entry(
+      'torsion',
+      'Torsion',
+      '6.3.2(5)',
+      'watched',
+      'What with the shear beside it does not crack the section is left out; above it the verdict is open.',
+    ),
+    entry(
+      'accepted',
+      'Bars accepted',
+      '',
+      'watched',
+      'Until bars and ties are accepted, or others chosen, the verdict is open.',
+    ),
+    entry(
+      'splices',
+      'Laps of bars',
+      '8.7, 9.5.2',
+      'out',
+      'Not checked: bars that change from lift to lift are not compared.',
+    ),
+  ],
+};
+
 /** What has no check at all. */
 export const concreteWithout: RegisterPart = {
   members: 'Other concrete',
   entries: [
-    entry('member', 'Columns', '5.8, 6.1, 9.5', 'watched', 'Not there yet: their verdict is open.'),
+    entry(
+      'member',
+      'Columns that are round or of other shapes',
+      '5.8, 6.1',
+      'watched',
+      'Not there yet: their verdict is open.',
+    ),
     entry('member', 'Braces, and beams of other shapes', '6', 'watched', 'Not there yet: their verdict is open.'),
     entry(
       'panels',

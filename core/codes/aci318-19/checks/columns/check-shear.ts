@@ -2,15 +2,11 @@ import { force, plain, sectionLength } from '../../../../sheet';
 import { formatQuantity } from '../../../../units';
 import { missing, skipped, utilisationOf, type Check } from '../../../doors/checks/check';
 import { compareAs } from '../../../doors/checks/beams/bending';
-import {
-  faceLayer,
-  type ColumnCheck,
-  type ColumnPoint,
-  type ConcreteColumn,
-} from '../../../doors/checks/columns/concrete-column';
+import { type ColumnCheck, type ColumnPoint, type ConcreteColumn } from '../../../doors/checks/columns/concrete-column';
 import { rootStrength } from '../beam-section';
 import { largestStirrupSpacing, minimumStirrups, shearOfStirrups, shearStrength } from '../shear';
 import { thresholdTorsion } from '../torsion';
+import { faceArea } from '../../../doors/checks/columns/cage';
 import { asksForTies, shearDepth, shearSection } from './column-code';
 
 type Along = 'y' | 'z';
@@ -20,14 +16,13 @@ const shearOf = (point: ColumnPoint, along: Along): number => Math.abs(along ===
 function strengthAlong({ section, bars, ties }: ConcreteColumn, along: Along) {
   const turned = { ...shearSection(section, along), stirrup: ties.value.bar };
   const { bar, spacing, legsY, legsZ } = ties.value;
-  const face = bars ? faceLayer(bars.value, along === 'z' ? 'y' : 'z') : undefined;
   const d = Math.max(1e-3, shearDepth(section, bars?.value, along));
   return {
     turned,
     d,
     legs: { bar, spacing, legs: along === 'z' ? legsZ : legsY },
     // the bars of the pulled face alone
-    steel: face ? face.bar.area * face.count : 0,
+    steel: bars ? faceArea(bars.value, along === 'z' ? 'y' : 'z') : 0,
   };
 }
 

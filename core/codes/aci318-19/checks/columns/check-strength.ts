@@ -1,6 +1,7 @@
 import { area, barArea, force, moment, plain, stress } from '../../../../sheet';
 import { formatQuantity } from '../../../../units';
 import { missing, skipped, utilisationOf } from '../../../doors/checks/check';
+import { axialBendingCheck } from '../../../doors/checks/columns/axial-bending';
 import { compareAs } from '../../../doors/checks/beams/bending';
 import { steelArea } from '../../../doors/checks/columns/cage';
 import type { ColumnCheck } from '../../../doors/checks/columns/concrete-column';
@@ -12,81 +13,54 @@ const noBars =
   'No allowed bars fit: 1 to 8% of the section with 1.5 in or 1.5 diameters between them, held by ties. Change the section, or the sizes in its design rules.';
 
 /** 22.4: axial force with bending about both axes. */
-export const strengthCheck: ColumnCheck = (column) => {
-  const [id, title, clause] = ['axial-bending', 'Axial force with bending', '22.4'] as const;
-  const { bars, worst, section, reinforced, units, place, points } = column;
-  if (!bars) return [missing(id, title, clause, noBars)];
-  if (!worst || !reinforced) return [skipped(id, title, clause, 'Nothing acts on it in any combination.')];
-  const most = phiTied * shareTied * squashLoad(section, bars.value);
-  const pressed = utilisationOf(-worst.N, most);
-  const isCapped = pressed >= worst.utilisation - 1e-12 && worst.utilisation > 0;
-  return [
-    {
-      made: true,
-      id,
-      title,
-      clause,
-      utilisation: worst.utilisation,
-      combination: worst.point.label,
-      x: worst.point.x,
-      trace: (sheet) => {
-        if (bars.proposed)
-          sheet.remark(
-            'The bars are proposed: the lightest cage of the allowed sizes that keeps the rules and carries what is asked, with bars no more than 12 in apart and no more than 4% of steel where such a one does.',
-          );
-        const slender = slenderWith(section, bars.value, place, points);
-        if (worst.isSlender) {
-          const under = slender.under.find(({ line }) => line === worst.point.line)!;
-          for (const about of ['y', 'z'] as const) traceWay(sheet, section, bars.value, under, about, place);
-          sheet.remark(
-            `Moments that are larger for slenderness count with the largest axial force: ${formatQuantity(worst.My, 'moment', units)} about local y and ${formatQuantity(worst.Mz, 'moment', units)} about local z.`,
-          );
-        } else if (slender.second.some(({ label }) => label === worst.point.label))
-          sheet.remark('Forces are those of second order as they were found (6.7): nothing is magnified beside them.');
-        else
-          sheet.remark(
-            'Forces are those of first order at this place; where slenderness counts, magnified moments are asked for beside them.',
-          );
-        if (isCapped) {
-          const steel = steelArea(bars.value);
-          const gross = section.width * section.depth;
-          sheet.step({
-            clause: '22.4.2.2',
-            title: 'Axial strength without eccentricity',
-            symbol: 'P_o',
-            expression: '0.85 * f_c * (A_g - A_st) + f_y * A_st',
-            inputs: {
-              f_c: stress(section.fc),
-              A_g: area(gross),
-              A_st: barArea(steel),
-              f_y: stress(Math.min(section.fy, mostYield)),
-            },
-            value: force(squashLoad(section, bars.value)),
-          });
-          sheet.step({
-            clause: '22.4.2.1',
-            title: 'Largest pressure that counts, with ties',
-            symbol: 'P_d',
-            expression: 'phi * 0.80 * P_o',
-            inputs: { phi: plain(phiTied, 2), P_o: force(squashLoad(section, bars.value)) },
-            value: force(most),
-          });
-          compareAs(sheet, '10.5.1.1', 'P_u / P_d', { P_u: force(-worst.N), P_d: force(most) }, pressed);
-        } else if (worst.bent)
-          traceStrength(
-            sheet,
-            section,
-            reinforced,
-            { N: worst.N, My: worst.My, Mz: worst.Mz },
-            worst.bent,
-            units,
-            '10.5.1.1',
-          );
-        else sheet.remark('The section has no strength that way.');
-      },
-    },
-  ];
-};
+export const strengthCheck: ColumnCheck = axialBendingCheck({
+  clause: '22.4',
+  noBars,
+  usual: 'bars no more than 12 in apart and no more than 4% of steel',
+  trace: (sheet, { bars, section, reinforced, units, place, points }, worst) => {
+    const slender = slenderWith(section, bars.value, place, points);
+    const most = phiTied * shareTied * squashLoad(section, bars.value);
+    const pressed = utilisationOf(-worst.N, most);
+    if (worst.isSlender) {
+      const under = slender.under.find(({ line }) => line === worst.point.line)!;
+      for (const about of ['y', 'z'] as const) traceWay(sheet, section, bars.value, under, about, place);
+      sheet.remark(
+        `Moments that are larger for slenderness count with the largest axial force: ${formatQuantity(worst.My, 'moment', units)} about local y and ${formatQuantity(worst.Mz, 'moment', units)} about local z.`,
+      );
+    } else if (slender.second.some(({ label }) => label === worst.point.label))
+      sheet.remark('Forces are those of second order as they were found (6.7): nothing is magnified beside them.');
+    else
+      sheet.remark(
+        'Forces are those of first order at this place; where slenderness counts, magnified moments are asked for beside them.',
+      );
+    if (pressed >= worst.utilisation - 1e-12 && worst.utilisation > 0) {
+      const steel = steelArea(bars.value);
+      sheet.step({
+        clause: '22.4.2.2',
+        title: 'Axial strength without eccentricity',
+        symbol: 'P_o',
+        expression: '0.85 * f_c * (A_g - A_st) + f_y * A_st',
+        inputs: {
+          f_c: stress(section.fc),
+          A_g: area(section.width * section.depth),
+          A_st: barArea(steel),
+          f_y: stress(Math.min(section.fy, mostYield)),
+        },
+        value: force(squashLoad(section, bars.value)),
+      });
+      sheet.step({
+        clause: '22.4.2.1',
+        title: 'Largest pressure that counts, with ties',
+        symbol: 'P_d',
+        expression: 'phi * 0.80 * P_o',
+        inputs: { phi: plain(phiTied, 2), P_o: force(squashLoad(section, bars.value)) },
+        value: force(most),
+      });
+      compareAs(sheet, '10.5.1.1', 'P_u / P_d', { P_u: force(-worst.N), P_d: force(most) }, pressed);
+    } else if (worst.bent) traceStrength(sheet, section, reinforced!, worst, worst.bent, units, '10.5.1.1');
+    else sheet.remark('The section has no strength that way.');
+  },
+});
 
 const wayName = (about: 'y' | 'z'): string => `bending about local ${about}`;
 

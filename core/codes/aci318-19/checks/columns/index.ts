@@ -1,5 +1,6 @@
 import { findBar } from '../../../../catalog';
 import { columnPoints, concreteColumn, type ColumnCheck } from '../../../doors/checks/columns/concrete-column';
+import { acceptedCage } from '../../../doors/checks/columns/accepted-cage';
 import type { ColumnSection } from '../../../doors/checks/columns/cage';
 import { missing } from '../../../doors/checks/check';
 import type { CheckedMember, MemberResult } from '../../../doors/checks/design-code';
@@ -8,7 +9,7 @@ import { ratioCheck, slendernessChecks, strengthCheck } from './check-strength';
 import { shearChecks, torsionStatement } from './check-shear';
 import { tieChecks } from './check-ties';
 import { aciColumn, tieOf } from './column-code';
-import { acceptedCage, floorStatement } from './statements';
+import { floorStatement } from './floor-statement';
 
 /** What is checked of a column, in the order it is listed. */
 const columnChecks: readonly ColumnCheck[] = [

@@ -111,6 +111,20 @@ function wayUnder(
   };
 }
 
+/** Drift that is found with stiffness that is not cracked counts so many times, 6.6.3.1.2. */
+const uncracked = 2;
+
+/** How storeys give way, with drift as the code asks for it. */
+function swayOf(way: LiftWay, line: number) {
+  const { storey, index, unknown, isCracked } = way.sway(line);
+  return {
+    storey,
+    unknown,
+    isDoubled: !isCracked,
+    index: index === undefined || isCracked ? index : uncracked * index,
+  };
+}
+
 /** δ_s = 1 / (1 − Q) where storeys sway, 6.6.4.6.2(a); 1 where they are braced. */
 export const magnifierOf = (index: number): number => (index <= mostSway ? 1 : index < 1 ? 1 / (1 - index) : Infinity);
 
@@ -131,7 +145,7 @@ function openWay(way: LiftWay, line: number, about: 'y' | 'z'): string | undefin
   const axis = `local ${about}`;
   if (way.start === undefined || way.end === undefined)
     return `Nothing holds one of its ends against moving when it bends about ${axis}: moments of first order do not do. Let strength combinations be of second order with cracked stiffness.`;
-  const { storey, index, unknown, isDoubled } = way.sway(line);
+  const { storey, index, unknown, isDoubled } = swayOf(way, line);
   if (index === undefined)
     return `Whether it sways when it bends about ${axis} cannot be told: ${unknown}. Make storeys and a case that pushes them that way, or let strength combinations be of second order with cracked stiffness.`;
   if (magnifierOf(index) > mostSecond)
@@ -218,7 +232,7 @@ export function slenderOf(
 
 /** δ_s about an axis; 1 where it cannot be told, and the verdict is open. */
 function swayAbout(way: LiftWay, line: number): number {
-  const magnifier = magnifierOf(way.sway(line).index ?? 0);
+  const magnifier = magnifierOf(swayOf(way, line).index ?? 0);
   return magnifier > mostSecond ? 1 : magnifier;
 }
 
@@ -244,7 +258,7 @@ export function traceWay(
   const way = ways.find((one) => one.about === about)!;
   const size = about === 'y' ? section.depth : section.width;
   const gross = (section.width * section.depth * size ** 2) / 12;
-  const { storey, index, isDoubled } = (about === 'y' ? place.major : place.minor).sway(line);
+  const { storey, index, isDoubled } = swayOf(about === 'y' ? place.major : place.minor, line);
   const axis = about === 'y' ? 'y' : 'z';
   const counted = isDoubled ? ', the drift counted twice because stiffness is not cracked (6.6.3.1.2)' : '';
   sheet.remark(

@@ -1,5 +1,6 @@
 import {
   barAt,
+  crushingAt,
   compressed,
   directionAt,
   strengthAbout,
@@ -105,10 +106,15 @@ export function traceBending(
   const { angle, c, at } = found;
   const isLevel = Math.abs(Math.sin(angle)) < 1e-9;
   const direction = directionAt(reinforced, angle);
+  const crushing = Number(crushingAt(laws, direction, c).toPrecision(7));
   const show = (value: number) => formatQuantity(value, 'sectionLength', units, units === 'us' ? 2 : 0);
   sheet.remark(
     `The neutral axis is found by strain compatibility (${words.compatibility}): ${isLevel ? '' : `turned by ${((angle * 180) / Math.PI).toFixed(1)}° from level, `}at c = ${show(c)} below the outermost compressed fibre, where the forces of block and bars stand to each other as those that are asked.`,
   );
+  if (crushing !== laws.crushing)
+    sheet.remark(
+      `All of the section is pressed: its outermost fibre is strained by ${crushing.toFixed(5)} rather than ${laws.crushing} (${words.compatibility}).`,
+    );
   sheet.step(words.factor);
   const block = compressed(reinforced, direction, laws.blockFactor * c);
   const pressed = laws.blockStress * block.area;
@@ -138,7 +144,7 @@ export function traceBending(
       clause: words.compatibility,
       title: `Stress of ${where}`,
       symbol: `f_${n}`,
-      expression: `max(-${limit}, min(${limit}, E_s * ${laws.crushing} * (d_i - c) / c))`,
+      expression: `max(-${limit}, min(${limit}, E_s * ${crushing} * (d_i - c) / c))`,
       inputs: { [limit]: words.yields.value, E_s: elasticity(laws.modulus), d_i: fine(depth), c: fine(c) },
       value: stress(level.stress),
     });
@@ -199,8 +205,8 @@ export function traceBending(
     clause: words.compatibility,
     title: 'Strain of the outermost bars in tension',
     symbol: 'epsilon_t',
-    expression: `${laws.crushing} * (d_t - c) / c`,
-    inputs: { d_t: fine(c * (1 + at.strain / laws.crushing)), c: fine(c) },
+    expression: `${crushing} * (d_t - c) / c`,
+    inputs: { d_t: fine(c * (1 + at.strain / crushing)), c: fine(c) },
     value: plain(at.strain, 5),
   });
   if (words.share) sheet.step(words.share(at.strain, phi));

@@ -26,6 +26,10 @@ export const barCount = ({ alongY, alongZ }: ColumnBars): number => 2 * (alongY 
 /** Area of all its bars, m². */
 export const steelArea = (bars: ColumnBars): number => 4 * bars.corner.area + (barCount(bars) - 4) * bars.between.area;
 
+/** Area of the bars of a face that runs along a local axis, m². */
+export const faceArea = ({ corner, between, alongY, alongZ }: ColumnBars, along: 'y' | 'z'): number =>
+  2 * corner.area + ((along === 'y' ? alongY : alongZ) - 2) * between.area;
+
 /** Where the bars of a cage lie, from the middle of the section. */
 export function cageBars({ width, depth, cover, tie }: ColumnSection, bars: ColumnBars): SectionBar[] {
   const at = (bar: ReinforcingBar, y: number, z: number): SectionBar => ({

@@ -3,7 +3,7 @@ import type { ReinforcedSection } from '../../../../concrete';
 import type { UnitSystem } from '../../../../units';
 import { lineIndex } from '../../../../results';
 import { bendBy, type BendingLaws, type Bent } from '../beams/bending';
-import type { BarLayer, Chosen } from '../beam-reinforcement';
+import type { Chosen } from '../beam-reinforcement';
 import { impossible, type Check } from '../check';
 import type { ColumnPlace } from '../column-place';
 import type { ColumnBars, ColumnInteraction, ColumnTies, InteractionDemand } from '../column-reinforcement';
@@ -283,9 +283,3 @@ function interactionOf(
     })),
   };
 }
-
-/** Bars in the face that tension is likeliest in, for shear: those of one face. */
-export const faceLayer = (bars: ColumnBars, along: 'y' | 'z'): BarLayer => ({
-  bar: bars.between,
-  count: along === 'y' ? bars.alongY : bars.alongZ,
-});
