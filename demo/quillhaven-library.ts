@@ -61,6 +61,7 @@ export function authorQuillhavenLibrary(): Author {
   addLoads(author);
   drawSlab(author);
   reinforceFloors(author);
+  reinforceColumns(author);
   stiffenFloors(author);
   addAnalyses(author);
   author.do(generateCombinations(author.model)!);
@@ -645,6 +646,31 @@ const laidOut: readonly (readonly [string, { readonly reinforcement: Reinforceme
     },
   ],
 ];
+
+/** Bars of the columns: one cage for all, with ties closer where the braced bays push the top storey. */
+function reinforceColumns(author: Author): void {
+  const { nodes, members, materials } = author.model;
+  const columns = Object.values(members).filter(
+    ({ role, material }) => role === 'column' && material !== null && materials[material].kind === 'concrete',
+  );
+  const cageOf = ({ start, end }: (typeof columns)[number]) => {
+    const isTop = [start, end].some((id) => nodes[id].position[2] > storeys[1] + 1e-6);
+    return {
+      bars: { corner: '#7', alongY: 3, alongZ: 3 },
+      ties: { bar: '#3', spacing: isTop ? 0.175 : 0.3, legsY: 2, legsZ: 2 },
+    };
+  };
+  author.do({
+    edits: [
+      {
+        kind: 'change',
+        table: 'members',
+        changes: columns.map((column) => ({ id: column.id, fields: { cage: cageOf(column) } })),
+      },
+    ],
+    sentence: 'Chose the bars and ties of the columns',
+  });
+}
 
 /** Bars of the floor beams as an engineer would rationalise them: one set for inner and edge beams each way. */
 function reinforceFloors(author: Author): void {

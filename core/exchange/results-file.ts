@@ -1,4 +1,4 @@
-import type { MemberChecks } from '../checks';
+import { usedCage, type MemberChecks } from '../checks';
 import type { Solution, SolvedPanel } from '../fem';
 import { inOrder, isHeld, type Finding, type Model } from '../model';
 import {
@@ -159,7 +159,7 @@ export function checksData(model: Model, members: readonly MemberChecks[]): unkn
     format: 'elbow-checks',
     version: 1,
     project: model.settings.name,
-    members: members.map(({ memberId, code, checks, governing, verdict, reinforcement }) => ({
+    members: members.map(({ memberId, code, checks, governing, verdict, reinforcement, column }) => ({
       id: memberId,
       code,
       verdict,
@@ -186,7 +186,16 @@ export function checksData(model: Model, members: readonly MemberChecks[]): unkn
             },
       ),
       ...(reinforcement ? { reinforcement: reinforcementData(reinforcement) } : {}),
+      ...(column ? { cage: cageData(column) } : {}),
     })),
+  };
+}
+
+function cageData(column: NonNullable<MemberChecks['column']>): unknown {
+  const { bars, ties } = usedCage(column);
+  return {
+    ...(bars ? { bars: { ...bars, proposed: column.bars?.proposed === true } } : {}),
+    ties: { ...ties, proposed: column.ties.proposed },
   };
 }
 

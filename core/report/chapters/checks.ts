@@ -1,5 +1,7 @@
 import {
+  cageText,
   openReasons,
+  proposesCage,
   basisOf,
   requiredOf,
   verdicts,
@@ -98,7 +100,9 @@ function lineBlocks(model: Model, checked: ReadonlySet<string>): Block[] {
 /** What concrete members were designed by. */
 function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   const { units } = model.settings;
-  const concrete = checked.filter(({ reinforcement }) => reinforcement).map(({ memberId }) => model.members[memberId]);
+  const concrete = checked
+    .filter(({ reinforcement, column }) => reinforcement ?? column)
+    .map(({ memberId }) => model.members[memberId]);
   if (concrete.length === 0) return [];
   const sets = [undefined, ...inOrder(model.designRules).map(({ id }) => id)].flatMap((id) => {
     const of = concrete.filter(({ rules }) => rules === id);
@@ -202,6 +206,56 @@ function barBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   ];
 }
 
+/** Bars and ties of concrete columns, line by line from the foot, with what governs each. */
+function cageBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
+  const { units } = model.settings;
+  const found = new Map(checked.flatMap((one) => (one.column ? [[one.memberId, one]] : [])));
+  const lines = designLines(model).all.filter(({ pieces }) => pieces.some(({ member }) => found.has(member)));
+  if (lines.length === 0) return [];
+  return [
+    heading('Bars of concrete columns'),
+    table(
+      [
+        'Line',
+        'Member',
+        'Section',
+        'Bars',
+        'in faces along y × z',
+        number('Steel', '%'),
+        'Ties',
+        'Governing check',
+        'By',
+        number('Utilisation'),
+        'Verdict',
+      ],
+      lines.flatMap((line) =>
+        line.pieces.flatMap(({ member }, i) => {
+          const one = found.get(member);
+          if (!one?.column) return [];
+          const { section, label, id } = model.members[member];
+          const words = cageText(one.column, units);
+          return [
+            [
+              i === 0 ? line.name : '',
+              label ?? id,
+              section === null ? '' : model.sections[section].name,
+              words.bars === '' ? 'none fits' : words.bars,
+              words.faces,
+              one.steelRatio === undefined ? '' : formatNumber(100 * one.steelRatio, 2),
+              `${words.ties}${proposesCage(one.column) ? ' (proposed)' : ''}`,
+              one.governing?.title ?? '',
+              one.governing?.combination ?? '',
+              one.governing ? formatNumber(one.governing.utilisation, 2) : '',
+              one.verdict,
+            ],
+          ];
+        }),
+      ),
+      'Counts are of each face, with the bars at its corners; legs of ties run along local y × z.',
+    ),
+  ];
+}
+
 /** Areas of bars, asked for and provided, of every beam of concrete where its faces are used most; the worst first. */
 function areaBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   const { units } = model.settings;
@@ -271,6 +325,7 @@ export const checksChapter: ResultChapter = {
     ...(choice.detail === 'brief' ? [] : rulesBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : barBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : areaBlocks(model, checks)),
+    ...(choice.detail === 'brief' ? [] : cageBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : lineBlocks(model, new Set(checks.map(({ memberId }) => memberId)))),
   ],
 };

@@ -1,10 +1,11 @@
-import { barSchedule, type LineBars, type MemberChecks } from '../../checks';
+import { barSchedule, cageText, type LineBars, type MemberChecks } from '../../checks';
 import { combinationFormula, combinationsCalled } from '../../combine';
 import { designLines } from '../../lines';
 import type { Model } from '../../model';
 import { setStep, Sheet } from '../../sheet';
 import { formatNumber, formatQuantity } from '../../units';
 import { beamElevationSvg } from '../beam-elevation';
+import { columnDiagramSvg } from '../column-diagram';
 import { type Block, table, heading } from '../blocks';
 import { tableBlock } from '../result-tables';
 import type { ResultChapter } from './chapter';
@@ -28,7 +29,7 @@ function sheetBlocks(
   if (members.length === 0) return [];
   const { units } = model.settings;
   const drawn = new Set<string>();
-  return members.flatMap(({ memberId, code, checks, verdict }): Block[] => {
+  return members.flatMap(({ memberId, code, checks, verdict, column, interaction }): Block[] => {
     const member = model.members[memberId];
     const section = member.section === null ? '' : model.sections[member.section].name;
     const material = member.material === null ? '' : model.materials[member.material].name;
@@ -44,6 +45,15 @@ function sheetBlocks(
         `${member.label ?? memberId}: ${member.role}, ${section}, ${material}${code ? `, ${code}` : ''}: ${verdict}`,
       ),
       ...(isFirst ? lineBlocks(model, memberId, lineBars(memberId)) : []),
+      ...(column && interaction
+        ? [
+            {
+              kind: 'picture' as const,
+              title: `Section of ${member.label ?? memberId}: ${cageText(column, units).bars}, ties ${cageText(column, units).ties}; what counts of its strength (dark) and nominal (pale), with all demands`,
+              ...columnDiagramSvg(interaction(), units),
+            },
+          ]
+        : []),
       ...checks.flatMap((check): Block[] => {
         if (!check.made) return [];
         const sheet = new Sheet();
