@@ -433,9 +433,9 @@ describe('members as a whole', () => {
       made: false,
       reason: expect.stringContaining('EN 1993-1-1 is not there yet'),
     });
-    expect(first(portal({ section: 's2', material: 't2', role: 'column' }), 'm2')).toMatchObject({
+    expect(first(portal({ section: 's2', material: 't2', role: 'brace' }), 'm2')).toMatchObject({
       made: false,
-      reason: expect.stringContaining('concrete columns'),
+      reason: expect.stringContaining('Concrete braces'),
     });
     expect(first(portal({ section: 's2' }), 'm2')).toMatchObject({
       made: false,

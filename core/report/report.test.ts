@@ -100,7 +100,7 @@ test('bars of concrete beams stand line by line, with those beside them and zone
       expect(Number(provided.split(' of ').at(-1))).toBeGreaterThanOrEqual(Number(top.replace('least ', '')));
 });
 
-test('with the sheets of a beam of concrete stand its bars from the side and their schedule, once for its line', () => {
+test('with the sheets of concrete stand bars from the side and their schedule, once for a line of beams, and the section of a column with its diagrams', () => {
   const studios = buildDunlinStudios();
   const solved = solveNow(studios);
   const { chapters } = reportContent(
@@ -112,8 +112,15 @@ test('with the sheets of a beam of concrete stand its bars from the side and the
   );
   const { blocks } = chapters[0];
   const pictures = blocks.flatMap((block) => (block.kind === 'picture' ? [block] : []));
-  expect(pictures.map(({ title }) => title)).toEqual(['Bars of beam m18 … m19']);
-  const [{ svg }] = pictures;
+  expect(pictures.map(({ title }) => title)).toEqual([
+    'Bars of beam m18 … m19',
+    expect.stringMatching(/^Section of m1: \d+ D\d+, ties D10/),
+  ]);
+  const [{ svg }, column] = pictures;
+  // two curves, nominal and what counts, about each axis, and the demand that governs in both
+  expect(column.svg.match(/#BAC4CD/g)).toHaveLength(2);
+  expect(column.svg.match(/#9C1458/g)).toHaveLength(2);
+  expect(column.svg).not.toContain('NaN');
   // two stretches below, one above, as they are in the model, and the two spans of stirrups
   expect(svg.match(/>4 D12</g)).toHaveLength(2);
   expect(svg.match(/>3 D12</g)!.length).toBeGreaterThanOrEqual(2);

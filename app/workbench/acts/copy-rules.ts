@@ -17,7 +17,8 @@ export function copyOfRules(model: Model, from: string | undefined, members: rea
   const source: Partial<DesignRules> & Model['settings']['bars'] =
     from === undefined ? model.settings.bars : model.designRules[from];
   const id = idSource(model)('designRules');
-  const set: DesignRules = { ...source, id, label: newName(model, source.label ?? 'Beams') };
+  const own = members.length > 0 && members.every((one) => model.members[one].role === 'column') ? 'Columns' : 'Beams';
+  const set: DesignRules = { ...source, id, label: newName(model, source.label ?? own) };
   return {
     id,
     act: {
@@ -46,9 +47,10 @@ export function copyRules(workbench: Workbench, from: string | undefined, member
   look({ panel: { kind: 'settings' }, part: `rules-${id}` });
 }
 
-/** Those of the members that are designed by rules of concrete. */
-export const concreteOf = (model: Model, ids: readonly string[]): Member[] =>
+/** Those of the members that are designed by rules of concrete. @param role left out: of any */
+export const concreteOf = (model: Model, ids: readonly string[], role?: Member['role']): Member[] =>
   ids.flatMap((id) => {
     const member = model.members[id];
-    return member && member.material !== null && model.materials[member.material].kind === 'concrete' ? [member] : [];
+    if (!member || member.material === null || (role !== undefined && member.role !== role)) return [];
+    return model.materials[member.material].kind === 'concrete' ? [member] : [];
   });

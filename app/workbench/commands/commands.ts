@@ -287,22 +287,38 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     {
       id: 'lay-out-bars',
       title: 'Lay out the bars of the selected beams: over supports, in spans, stirrups in zones',
-      enabled: () => concreteOf(state().model, state().selection.members).length > 0,
+      enabled: () => concreteOf(state().model, state().selection.members, 'beam').length > 0,
       run: () =>
         void layOutBars(
           workbench,
-          concreteOf(state().model, state().selection.members).map(({ id }) => id),
+          concreteOf(state().model, state().selection.members, 'beam').map(({ id }) => id),
         ),
     },
     {
       id: 'line-bars',
       title: 'Bars of the selected beam from the side, and their schedule',
-      enabled: () => concreteOf(state().model, state().selection.members).length > 0,
+      enabled: () => concreteOf(state().model, state().selection.members, 'beam').length > 0,
       run: () =>
         state().look({
-          panel: { kind: 'line', member: concreteOf(state().model, state().selection.members)[0].id },
+          panel: { kind: 'line', member: concreteOf(state().model, state().selection.members, 'beam')[0].id },
           part: 'bars',
         }),
+    },
+    {
+      id: 'interaction-diagrams',
+      title: 'Interaction diagrams of the selected column, with its section',
+      enabled: () => concreteOf(state().model, state().selection.members, 'column').length > 0,
+      run: () =>
+        state().look({
+          panel: { kind: 'line', member: concreteOf(state().model, state().selection.members, 'column')[0].id },
+          part: 'cage',
+        }),
+    },
+    {
+      id: 'cages',
+      title: 'Cages of columns: bars, ties and percent of steel',
+      run: () =>
+        state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'cages' } }),
     },
     {
       id: 'mends',
@@ -330,7 +346,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
     },
     {
       id: 'copy-rules',
-      title: 'Copy the design rules of the selected beams as a set of their own',
+      title: 'Copy the design rules of the selected beams or columns as a set of their own',
       enabled: () => concreteOf(state().model, state().selection.members).length > 0,
       run: () => {
         const { model, selection } = state();

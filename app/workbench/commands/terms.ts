@@ -125,9 +125,11 @@ export const commandTerms: Readonly<Record<string, string>> = {
   plausibility: 'sanity verify review check model hand calculation',
   'member-page': 'beam results forces along diagram span deflection detail',
   sheet: 'column check beam check calculation details formula member design',
-  'column-check': 'column check compression buckling interaction axial bending steel column concrete column',
+  'column-check':
+    'column check compression buckling interaction axial bending steel column concrete column slenderness moment magnification magnifier sway nonsway second order slender column nominal curvature',
   'beam-check': 'beam check flexure lateral-torsional buckling shear steel beam concrete beam',
-  reinforcement: 'rebar reinforcing bars reinforcement stirrups links cover concrete longitudinal main steel',
+  reinforcement:
+    'rebar ties hoops column bars cage reinforcing bars reinforcement stirrups links cover concrete longitudinal main steel',
   'unbraced-lengths': 'effective length K factor lateral bracing buckling length Lb',
   bars: 'hooks hooked bars ties joint ties confinement integrity compatibility torsion redistribution neglect torsion ignore axial force design forces serviceability deflection of concrete beams crack width exposure creep humidity shrinkage partitions l/480 l/360 long-term criteria parameters preferences',
   'checks-off': 'design off exclude from design skip ignore do not design no check out of scope existing secondary',
@@ -136,6 +138,10 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'accept-bars': 'rebar reinforcing bars keep fix adopt proposal design reinforcement stirrups provided',
   'lay-out-bars':
     'rebar detailing curtailment curtail cut-off cut off top bars support bars span bars stirrup zones design reinforcement layout',
+  'interaction-diagrams':
+    'PM PMM P-M P-M-M M-M interaction curve interaction surface biaxial bending axial capacity diagram column section rebar cage capacity curve',
+  cages:
+    'column schedule column reinforcement rebar ratio rho percent of steel ties links hoops column bars lift schedule',
   'bar-areas': 'As required steel area required reinforcement area rebar area provided minimum steel',
   mends:
     'fix overstressed overstress failing fails unity ratio above 1 suggest alternatives remedy resize upsize optimise optimize sizing next size larger section strengthen what if',

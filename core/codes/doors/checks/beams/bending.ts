@@ -106,12 +106,15 @@ export function traceBending(
   const { angle, c, at } = found;
   const isLevel = Math.abs(Math.sin(angle)) < 1e-9;
   const direction = directionAt(reinforced, angle);
-  const crushing = Number(crushingAt(laws, direction, c).toPrecision(7));
+  const crushing = crushingAt(laws, direction, c);
+  const isPressed = crushing !== laws.crushing;
+  const strain = isPressed ? 'epsilon_c' : String(laws.crushing);
+  const strained: Record<string, Quantity> = isPressed ? { epsilon_c: plain(crushing, 8) } : {};
   const show = (value: number) => formatQuantity(value, 'sectionLength', units, units === 'us' ? 2 : 0);
   sheet.remark(
     `The neutral axis is found by strain compatibility (${words.compatibility}): ${isLevel ? '' : `turned by ${((angle * 180) / Math.PI).toFixed(1)}° from level, `}at c = ${show(c)} below the outermost compressed fibre, where the forces of block and bars stand to each other as those that are asked.`,
   );
-  if (crushing !== laws.crushing)
+  if (isPressed)
     sheet.remark(
       `All of the section is pressed: its outermost fibre is strained by ${crushing.toFixed(5)} rather than ${laws.crushing} (${words.compatibility}).`,
     );
@@ -144,8 +147,8 @@ export function traceBending(
       clause: words.compatibility,
       title: `Stress of ${where}`,
       symbol: `f_${n}`,
-      expression: `max(-${limit}, min(${limit}, E_s * ${crushing} * (d_i - c) / c))`,
-      inputs: { [limit]: words.yields.value, E_s: elasticity(laws.modulus), d_i: fine(depth), c: fine(c) },
+      expression: `max(-${limit}, min(${limit}, E_s * ${strain} * (d_i - c) / c))`,
+      inputs: { [limit]: words.yields.value, E_s: elasticity(laws.modulus), d_i: fine(depth), c: fine(c), ...strained },
       value: stress(level.stress),
     });
     const own = steel * (level.stress + level.displaced * laws.blockStress);
@@ -205,8 +208,8 @@ export function traceBending(
     clause: words.compatibility,
     title: 'Strain of the outermost bars in tension',
     symbol: 'epsilon_t',
-    expression: `${crushing} * (d_t - c) / c`,
-    inputs: { d_t: fine(c * (1 + at.strain / crushing)), c: fine(c) },
+    expression: `${strain} * (d_t - c) / c`,
+    inputs: { d_t: fine(c * (1 + at.strain / crushing)), c: fine(c), ...strained },
     value: plain(at.strain, 5),
   });
   if (words.share) sheet.step(words.share(at.strain, phi));
