@@ -62,7 +62,12 @@ export function designLines(model: Model): DesignLines {
 }
 
 /** What of a member no line depends on: how it is designed. */
-const ofDesign: ReadonlySet<string> = new Set(['reinforcement', 'cage', 'rules', 'unchecked'] satisfies (keyof Member)[]);
+const ofDesign: ReadonlySet<string> = new Set([
+  'reinforcement',
+  'cage',
+  'rules',
+  'unchecked',
+] satisfies (keyof Member)[]);
 
 /** Whether members differ from those of another state by nothing but how they are designed. */
 function onlyDesigned({ members }: Model, other: unknown): boolean {

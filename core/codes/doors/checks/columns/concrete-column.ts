@@ -108,7 +108,7 @@ export function columnPoints({ lines, stations }: CheckedMember): ColumnPoint[] 
 }
 
 /** How far a demand uses a section that is the same on all sides. */
-function useOf(
+function usage(
   code: ColumnCode,
   section: ReinforcedSection,
   most: number,
@@ -140,7 +140,7 @@ function worstOf(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDeman
   let worst: UsedDemand | undefined;
   for (const { demand, bound, between } of ranked) {
     if (worst && worst.utilisation >= bound) break;
-    const used = useOf(code, section, most, demand, between);
+    const used = usage(code, section, most, demand, between);
     if (!worst || used.utilisation > worst.utilisation) worst = used;
   }
   return worst;
@@ -154,7 +154,7 @@ function does(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDemand[]
   const carries = (demand: ColumnDemand): boolean => {
     if (-demand.N > most) return false;
     const { bound, between } = quick.look(demand);
-    return bound <= 1 || useOf(code, section, most, demand, between).utilisation <= 1;
+    return bound <= 1 || usage(code, section, most, demand, between).utilisation <= 1;
   };
   for (const demand of hard) if (!carries(demand)) return false;
   for (const demand of [...plain, ...code.slender(bars)]) {

@@ -24,8 +24,8 @@ export const shearChecks =
       const legs = { bar, spacing, legs: along === 'z' ? legsZ : legsY };
       const resistance = (point: ColumnPoint) =>
         shearResistance(turned, material, d, legs, steel, besideOf(point, along));
-      const use = (point: ColumnPoint) => utilisationOf(shearOf(point, along), resistance(point).strength);
-      const worst = points.reduce((most, point) => (use(point) > use(most) ? point : most));
+      const share = (point: ColumnPoint) => utilisationOf(shearOf(point, along), resistance(point).strength);
+      const worst = points.reduce((most, point) => (share(point) > share(most) ? point : most));
       if (shearOf(worst, along) < 1) return skipped(id, title, '6.2', 'No shear that way in any combination.');
       const { isConcrete } = resistance(worst);
       return {
@@ -35,7 +35,7 @@ export const shearChecks =
         clause: isConcrete ? '6.2.2' : '6.2.3',
         combination: worst.label,
         x: worst.x,
-        utilisation: use(worst),
+        utilisation: share(worst),
         trace: (sheet) => {
           const concrete = concreteShear(turned, material, d, steel, worst.N, sheet);
           const strength = isConcrete
@@ -47,7 +47,7 @@ export const shearChecks =
             isConcrete ? '6.2.2(1)' : '6.2.3(3)',
             'V_Ed / V_Rd',
             { V_Ed: force(shearOf(worst, along)), V_Rd: force(strength) },
-            use(worst),
+            share(worst),
           );
         },
       };
