@@ -85,7 +85,7 @@ test('a study of three beam depths: two branches, the watch list across all thre
   const row = (words: string | RegExp) => table.getByRole('row', { name: words });
   const values = async (words: string | RegExp) => {
     const cells = row(words).getByRole('cell').locator('b');
-    for (let i = 0; i < 100 && (await cells.allTextContents()).some((text) => text === '…'); i++)
+    for (let i = 0; i < 600 && (await cells.allTextContents()).some((text) => text === '…'); i++)
       await page.waitForTimeout(100);
     return (await cells.allTextContents()).map(read);
   };
