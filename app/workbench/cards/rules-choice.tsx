@@ -68,7 +68,10 @@ export function RulesChoice({ members }: { members: readonly Member[] }) {
             )
           }
         >
-          Copy for {members.length === 1 ? `this ${members[0].role}` : `these ${members.length} members`}
+          Copy for{' '}
+          {members.length === 1
+            ? `this ${members[0].role}`
+            : `these ${members.length} ${new Set(members.map(({ role }) => role)).size === 1 ? `${members[0].role}s` : 'members'}`}
         </Button>
       </div>
     </>
