@@ -8,7 +8,7 @@ export default {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.tsx?$': [
-      '@swc/jest',
+      '<rootDir>/scripts/test-transform.mjs',
       {
         jsc: {
           parser: { syntax: 'typescript', tsx: true },
