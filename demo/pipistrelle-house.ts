@@ -1,7 +1,16 @@
 import { columnsPlan, copyStoreyPlan, gridLinesPlan, parseSection, running, storeysPlan } from '~core/build';
 import { findMaterial } from '~core/catalog';
 import { combiningOf, generateCombinations } from '~core/combine';
-import { distance, idSource, storeysUpward, type LoadRule, type Model, type Storey, type Vector } from '~core/model';
+import {
+  distance,
+  idSource,
+  storeysUpward,
+  type Cage,
+  type LoadRule,
+  type Model,
+  type Storey,
+  type Vector,
+} from '~core/model';
 import { Author, caseRecord } from './author';
 
 const baysX = [6.6, 6.6, 6.6, 6.6, 6.6];
@@ -72,8 +81,24 @@ export function authorPipistrelleHouse(): Author {
     sentence: 'Chose to combine out of plumb with gravity alone, not with wind',
   });
   author.do(generateCombinations(author.model)!);
+  author.do({
+    edits: [
+      {
+        kind: 'change',
+        table: 'members',
+        changes: Object.values(author.model.members).map(({ id }) => ({ id, fields: { cage: columnCage } })),
+      },
+    ],
+    sentence: 'Chose the bars and ties of the columns',
+  });
   return author;
 }
+
+/** One cage for all columns: the top storey, which slabs bend most, asks for it. */
+const columnCage: Cage = {
+  bars: { corner: 'D20', alongY: 3, alongZ: 3 },
+  ties: { bar: 'D10', spacing: 0.3, legsY: 3, legsZ: 3 },
+};
 
 /** The finished model of Pipistrelle House. */
 export function buildPipistrelleHouse(): Model {

@@ -1,7 +1,7 @@
 import { solveNow } from '../fem';
 import { Sheet } from '../sheet';
 import type { Model } from '../model';
-import { MemberChecker, type Check } from './index';
+import { MemberChecker, usedCage, type Check } from './index';
 import { column, eightBars, foot, kip, kipFoot, type ColumnSpec } from './verification/columns';
 
 function checked(model: Model, id = 'm1') {
@@ -298,14 +298,7 @@ describe('proposed cages', () => {
         width: 20,
         depth: 20,
         top,
-        cage: {
-          bars: {
-            corner: bars!.value.corner.name,
-            alongY: bars!.value.alongY,
-            alongZ: bars!.value.alongZ,
-          },
-          ties: { ...ties.value, bar: ties.value.bar.name },
-        },
+        cage: usedCage({ bars, ties }),
       });
       expect(accepted.verdict).toBe('holds');
       expect(accepted.governing!.utilisation).toBeCloseTo(found.governing!.utilisation, 9);

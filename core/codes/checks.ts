@@ -29,6 +29,7 @@ export type {
   InteractionDemand,
   InteractionPoint,
 } from './doors/checks/column-reinforcement';
+export { isAround, isRing } from './doors/checks/column-reinforcement';
 export type { ColumnPlace, LiftMoments, LiftWay, StoreySway } from './doors/checks/column-place';
 export { barCount, cageWords } from './doors/checks/columns/cage';
 export {

@@ -5,13 +5,13 @@ import {
   grossSection,
   heightOf,
   uncracked,
-  type ConcreteRectangle,
+  type ConcretePart,
   type ReinforcedSection,
   type SectionBar,
 } from './index';
 
 const moduli = { concrete: 25e9, bars: 200e9 };
-const rectangle = (y0: number, y1: number, z0: number, z1: number): ConcreteRectangle => ({
+const rectangle = (y0: number, y1: number, z0: number, z1: number): ConcretePart => ({
   from: { y: y0, z: z0 },
   to: { y: y1, z: z1 },
 });
@@ -110,4 +110,30 @@ test('random sections are in equilibrium by a sum over thin strips, and pull not
     }),
     { numRuns: 300 },
   );
+});
+
+test('a disc is that of its closed forms, and its part below a height that of a sum over strips', () => {
+  const disc: ReinforcedSection = {
+    concrete: [{ ...rectangle(-0.3, 0.3, -0.1, 0.5), isDisc: true }],
+    bars: [bar(-0.04, 2e-3)],
+  };
+  expect(grossSection(disc).area).toBeCloseTo(Math.PI * 0.3 ** 2, 9);
+  expect(grossSection(disc).z).toBeCloseTo(0.2, 9);
+  expect(grossSection(disc).inertia).toBeCloseTo((Math.PI * 0.3 ** 4) / 4, 9);
+  // cracked: what is compressed, from where strain is nothing up, in equilibrium with the bar
+  const M = 50e3;
+  const state = crackedState(disc, moduli, { N: 0, My: M })!;
+  const steps = 200000;
+  let [N, moment] = [0, 0];
+  for (let i = 0; i < steps; i++) {
+    const z = -0.1 + (0.6 * (i + 0.5)) / steps;
+    const strain = state.strain - state.curvature * z;
+    if (strain >= 0) continue;
+    const force = moduli.concrete * strain * 2 * Math.sqrt(0.09 - (z - 0.2) ** 2) * (0.6 / steps);
+    N += force;
+    moment -= force * z;
+  }
+  const pull = barStress(state, moduli, disc.bars[0]) * 2e-3;
+  expect((N + pull) / pull).toBeCloseTo(0, 6);
+  expect((moment - pull * -0.04) / M).toBeCloseTo(1, 6);
 });

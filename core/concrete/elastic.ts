@@ -56,15 +56,31 @@ function concreteBetween(
   high: number,
 ): { A: number; S: number; I: number } {
   let [A, S, I] = [0, 0, 0];
-  for (const { from, to } of concrete) {
+  for (const { from, to, isDisc } of concrete) {
     const [a, b] = [Math.max(from.z, low), Math.min(to.z, high)];
     if (b <= a) continue;
+    if (isDisc) {
+      const [middle, radius] = [(from.z + to.z) / 2, (to.z - from.z) / 2];
+      const [s, e] = [discTo((a - middle) / radius), discTo((b - middle) / radius)];
+      const [area, first] = [radius ** 2 * (e.A - s.A), radius ** 3 * (e.S - s.S)];
+      A += area;
+      S += first + middle * area;
+      I += radius ** 4 * (e.I - s.I) + 2 * middle * first + middle ** 2 * area;
+      continue;
+    }
     const width = to.y - from.y;
     A += width * (b - a);
     S += (width * (b * b - a * a)) / 2;
     I += (width * (b ** 3 - a ** 3)) / 3;
   }
   return { A, S, I };
+}
+
+/** Area, first and second moment of a disc of radius 1 below a height, about its middle, but for a constant. */
+function discTo(height: number): { A: number; S: number; I: number } {
+  const u = Math.max(-1, Math.min(1, height));
+  const [chord, angle] = [Math.sqrt(1 - u * u), Math.asin(u)];
+  return { A: u * chord + angle, S: (-2 / 3) * chord ** 3, I: (u * (2 * u * u - 1) * chord + angle) / 4 };
 }
 
 /** How much of a bar's diameter lies in concrete that acts between two heights. */

@@ -15,7 +15,7 @@ export {
   directionAt,
   sectionAt,
   type BarAtStrength,
-  type ConcreteRectangle,
+  type ConcretePart,
   type ReinforcedSection,
   type SectionAtStrength,
   type SectionBar,

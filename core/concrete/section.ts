@@ -1,7 +1,9 @@
-/** A rectangle of concrete; y across the section, z up it, m. */
-export interface ConcreteRectangle {
+/** A rectangle of concrete, or the disc that touches its four sides; y across the section, z up it, m. */
+export interface ConcretePart {
   readonly from: { readonly y: number; readonly z: number };
   readonly to: { readonly y: number; readonly z: number };
+  /** a disc; its rectangle is a square */
+  readonly isDisc?: true;
 }
 
 /** A bar in a section: its centre and diameter, m, and its area, m². */
@@ -15,7 +17,7 @@ export interface SectionBar {
 /** Concrete with bars. Forces of the section are about the origin. */
 export interface ReinforcedSection {
   /** parts that touch and do not overlap */
-  readonly concrete: readonly ConcreteRectangle[];
+  readonly concrete: readonly ConcretePart[];
   readonly bars: readonly SectionBar[];
 }
 
@@ -71,7 +73,13 @@ export function directionAt({ concrete }: ReinforcedSection, angle: number): Dir
   const clean = (value: number) => (Math.abs(value) < 1e-12 ? 0 : value);
   const [y, z] = [clean(Math.sin(angle)), clean(Math.cos(angle))];
   let [outermost, lowest] = [-Infinity, Infinity];
-  for (const { from, to } of concrete) {
+  for (const { from, to, isDisc } of concrete) {
+    if (isDisc) {
+      const [middle, radius] = [(y * (from.y + to.y) + z * (from.z + to.z)) / 2, (to.y - from.y) / 2];
+      outermost = Math.max(outermost, middle + radius);
+      lowest = Math.min(lowest, middle - radius);
+      continue;
+    }
     outermost = Math.max(outermost, Math.max(y * from.y, y * to.y) + Math.max(z * from.z, z * to.z));
     lowest = Math.min(lowest, Math.min(y * from.y, y * to.y) + Math.min(z * from.z, z * to.z));
   }
@@ -86,15 +94,28 @@ export function compressed(
 ): { area: number; y: number; z: number } {
   let [area, sy, sz] = [0, 0, 0];
   const level = direction.outermost - depth;
-  for (const { from, to } of concrete) {
+  for (const part of concrete) {
+    const { from, to } = part;
+    if (part.isDisc) {
+      const [middleY, middleZ, radius] = [(from.y + to.y) / 2, (from.z + to.z) / 2, (to.y - from.y) / 2];
+      // the segment beyond the level, by its closed forms
+      const t = Math.max(-1, Math.min(1, (level - direction.y * middleY - direction.z * middleZ) / radius));
+      const chord = Math.sqrt(1 - t * t);
+      const segment = radius ** 2 * (Math.acos(t) - t * chord);
+      const moment = (2 / 3) * (radius * chord) ** 3;
+      area += segment;
+      sy += segment * middleY + direction.y * moment;
+      sz += segment * middleZ + direction.z * moment;
+      continue;
+    }
     if (direction.y === 0) {
       const [low, high] =
         direction.z > 0 ? [Math.max(from.z, level * direction.z), to.z] : [from.z, Math.min(to.z, level * direction.z)];
       if (high <= low) continue;
-      const part = (to.y - from.y) * (high - low);
-      area += part;
-      sy += (part * (from.y + to.y)) / 2;
-      sz += (part * (low + high)) / 2;
+      const kept = (to.y - from.y) * (high - low);
+      area += kept;
+      sy += (kept * (from.y + to.y)) / 2;
+      sz += (kept * (low + high)) / 2;
       continue;
     }
     // the corners around, and where the level crosses the sides between them: the outline of what is kept, summed as it is walked

@@ -5,7 +5,7 @@ import {
   strengthAbout,
   strengthTowards,
   timesInto,
-  type ConcreteRectangle,
+  type ConcretePart,
   type ReinforcedSection,
   type SectionBar,
   type SectionForces,
@@ -19,7 +19,7 @@ const laws: SectionLaws = {
   yieldStress: 420e6,
   modulus: 200e9,
 };
-const rectangle = (y0: number, y1: number, z0: number, z1: number): ConcreteRectangle => ({
+const rectangle = (y0: number, y1: number, z0: number, z1: number): ConcretePart => ({
   from: { y: y0, z: z0 },
   to: { y: y1, z: z1 },
 });
@@ -35,6 +35,7 @@ const anySection = fc
   .record({
     width: fc.double({ min: 0.2, max: 0.6, noNaN: true }),
     depth: fc.double({ min: 0.3, max: 1, noNaN: true }),
+    isRound: fc.boolean(),
     flange: fc.option(
       fc.record({
         left: fc.double({ min: 0, max: 0.8, noNaN: true }),
@@ -48,8 +49,16 @@ const anySection = fc
     sides: fc.boolean(),
     diameter: fc.constantFrom(0.012, 0.016, 0.02, 0.025),
   })
-  .map(({ width, depth, flange, top, bottom, sides, diameter }): ReinforcedSection => {
+  .map(({ width, depth, isRound, flange, top, bottom, sides, diameter }): ReinforcedSection => {
     const [half, tall, edge] = [width / 2, depth / 2, 0.06];
+    if (isRound)
+      return {
+        concrete: [{ ...rectangle(-half, half, -half, half), isDisc: true }],
+        bars: Array.from({ length: top + bottom }, (_, i) => {
+          const angle = (2 * Math.PI * i) / (top + bottom);
+          return bar((half - edge) * Math.sin(angle), (half - edge) * Math.cos(angle), diameter);
+        }),
+      };
     const row = (count: number, z: number) =>
       Array.from({ length: count }, (_, i) => bar((half - edge) * ((2 * i) / (count - 1) - 1), z, diameter));
     return {
@@ -66,8 +75,8 @@ const anySection = fc
 /** The same forces from small squares of concrete and from each bar by itself. */
 function bySquares(section: ReinforcedSection, angle: number, c: number): SectionForces {
   const [uy, uz] = [Math.sin(angle), Math.cos(angle)];
-  const corners = section.concrete.flatMap(({ from, to }) =>
-    [from.y, to.y].flatMap((y) => [from.z, to.z].map((z) => uy * y + uz * z)),
+  const corners = section.concrete.flatMap(({ from, to, isDisc }) =>
+    isDisc ? [to.y] : [from.y, to.y].flatMap((y) => [from.z, to.z].map((z) => uy * y + uz * z)),
   );
   const outermost = Math.max(...corners);
   const sum = { N: 0, My: 0, Mz: 0 };
@@ -77,11 +86,12 @@ function bySquares(section: ReinforcedSection, angle: number, c: number): Sectio
     sum.Mz -= force * y;
   };
   const parts = 700;
-  for (const { from, to } of section.concrete) {
+  for (const { from, to, isDisc } of section.concrete) {
     const [dy, dz] = [(to.y - from.y) / parts, (to.z - from.z) / parts];
     for (let i = 0; i < parts; i++)
       for (let j = 0; j < parts; j++) {
         const [y, z] = [from.y + (i + 0.5) * dy, from.z + (j + 0.5) * dz];
+        if (isDisc && Math.hypot(y, z) > to.y) continue;
         if (outermost - (uy * y + uz * z) < laws.blockFactor * c) add(-laws.blockStress * dy * dz, y, z);
       }
   }
@@ -168,7 +178,10 @@ test('bent about one axis: the same strength as towards it where the section has
     fc.property(anySection, anyForces, (section, { N, My }) => {
       if (Math.abs(My) < 1e3) return;
       const upsideDown: ReinforcedSection = {
-        concrete: section.concrete.map(({ from, to }) => rectangle(from.y, to.y, -to.z, -from.z)),
+        concrete: section.concrete.map((part) => ({
+          ...part,
+          ...rectangle(part.from.y, part.to.y, -part.to.z, -part.from.z),
+        })),
         bars: section.bars.map((one) => ({ ...one, z: -one.z })),
       };
       const times = (one: ReinforcedSection, moment: number) =>

@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 17;
+export const formatVersion = 18;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -111,6 +111,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   15: (file) => ({ ...file, version: 16 }),
   // version 17 knows bars and ties of columns
   16: (file) => ({ ...file, version: 17 }),
+  // version 18 knows rings of bars, round ties and spirals
+  17: (file) => ({ ...file, version: 18 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -27,7 +27,8 @@ export function columnDiagramSvg(
     );
   drawCage(parts, text, cut, units);
   const governing = demands.find(({ isGoverning }) => isGoverning);
-  [aboutY, aboutZ].forEach((curve, i) => {
+  const isRound = cut.concrete.some(({ isDisc }) => isDisc);
+  (isRound ? [aboutY] : [aboutY, aboutZ]).forEach((curve, i) => {
     const { left, right } = plots[i];
     const key = i === 0 ? 'My' : 'Mz';
     const moments = [...curve.map(({ M }) => M), ...demands.map((one) => Math.abs(one[key]))];
@@ -56,7 +57,7 @@ export function columnDiagramSvg(
       parts.push(
         `<circle cx="${x(Math.abs(governing[key])).toFixed(1)}" cy="${y(-governing.N).toFixed(1)}" r="2.2" fill="${governs}"/>`,
       );
-    text((left + right) / 2, 12, `About local ${i === 0 ? 'y' : 'z'}`);
+    text((left + right) / 2, 12, isRound ? 'Whichever way, My and Mz together' : `About local ${i === 0 ? 'y' : 'z'}`);
     text(left - 3, plotTop + 4, formatValue(highP, 'force', units, 0), 'end', grey);
     text(left - 3, y(0) + 2, '0', 'end', grey);
     text(right, y(0) + 9, formatValue(mostM, 'moment', units, 0), 'end', grey);
@@ -78,7 +79,7 @@ export function columnDiagramSvg(
 function drawCage(
   parts: string[],
   text: (x: number, y: number, words: string, anchor?: string, color?: string) => void,
-  { width: wide, depth, cover, stirrup, bars }: ColumnInteraction['cut'],
+  { width: wide, depth, cover, stirrup, bars, concrete }: ColumnInteraction['cut'],
   units: UnitSystem,
 ): void {
   const scale = cageBox.size / Math.max(wide, depth);
@@ -87,17 +88,23 @@ function drawCage(
     parts.push(
       `<rect x="${(cx - (wide / 2 - inset) * scale).toFixed(1)}" y="${(cy - (depth / 2 - inset) * scale).toFixed(1)}" width="${((wide - 2 * inset) * scale).toFixed(1)}" height="${((depth - 2 * inset) * scale).toFixed(1)}" ${style}/>`,
     );
-  rect(0, `fill="#EDF0F3" stroke="${grey}" stroke-width="0.6"`);
-  rect(
+  const ring = (inset: number, style: string) =>
+    parts.push(
+      `<circle cx="${cx.toFixed(1)}" cy="${cy.toFixed(1)}" r="${((wide / 2 - inset) * scale).toFixed(1)}" ${style}/>`,
+    );
+  const isRound = concrete.some(({ isDisc }) => isDisc);
+  (isRound ? ring : rect)(0, `fill="#EDF0F3" stroke="${grey}" stroke-width="0.6"`);
+  (isRound ? ring : rect)(
     cover + stirrup / 2,
-    `rx="2" fill="none" stroke="${ink}" stroke-width="${Math.max(0.8, stirrup * scale).toFixed(1)}"`,
+    `${isRound ? '' : 'rx="2" '}fill="none" stroke="${ink}" stroke-width="${Math.max(0.8, stirrup * scale).toFixed(1)}"`,
   );
   for (const { y, z, diameter } of bars)
     parts.push(
       `<circle cx="${(cx - y * scale).toFixed(1)}" cy="${(cy - z * scale).toFixed(1)}" r="${Math.max(1.2, (diameter * scale) / 2).toFixed(1)}" fill="${ink}"/>`,
     );
   const length = (value: number) => formatQuantity(value, 'sectionLength', units, units === 'us' ? 1 : 0);
-  text(cx, cy + (depth / 2) * scale + 11, length(wide));
+  text(cx, cy + (depth / 2) * scale + 11, isRound ? `diameter ${length(wide)}` : length(wide));
+  if (isRound) return;
   text(cx - (wide / 2) * scale - 4, cy, formatValue(depth, 'sectionLength', units, units === 'us' ? 1 : 0), 'end');
   text(cx, cy + (depth / 2) * scale + 21, 'local z up, y to the left', 'middle', grey);
 }

@@ -6,6 +6,7 @@ import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/unit
 import { useWorkbench } from '../../state/store';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { usePart } from '../fields/part';
+import { placesWords } from '../words/cage-words';
 import { CageSection } from '../pieces/cage-section';
 import { InteractionChart, inUnit, unitOf, type ChartDemand } from '../pieces/interaction-chart';
 import { useInteraction } from '../pieces/use-interaction';
@@ -48,7 +49,7 @@ function OneMember({ id }: { id: string }) {
     return (
       <p className="secondary">
         {row?.reason ||
-          'Its section is shown as soon as it is checked: it needs a rectangular section, a material, strength combinations and a code that checks columns.'}
+          'Its section is shown as soon as it is checked: it needs a rectangular or round section, a material, strength combinations and a code that checks columns.'}
       </p>
     );
   const cage = row?.cage;
@@ -63,7 +64,7 @@ function OneMember({ id }: { id: string }) {
                 <tr>
                   <td>Bars</td>
                   <td>
-                    {cage.words.bars}, {cage.words.faces} in the faces along y and z
+                    {cage.words.bars}, {placesWords(cage.words.faces)}
                   </td>
                 </tr>
                 <tr>
@@ -111,6 +112,7 @@ function Charts({ interaction, id }: { interaction: ColumnInteraction; id: strin
   const M = (value: number) => inUnit(value, 'moment', units);
   const words = ({ label, x }: ColumnInteraction['demands'][number]) =>
     `${label} at ${formatQuantity(x, 'length', units, 2)}`;
+  const isRound = interaction.cut.concrete.some(({ isDisc }) => isDisc);
   const governing = interaction.demands.find(({ isGoverning }) => isGoverning);
   const along =
     (axis: 'My' | 'Mz') =>
@@ -156,15 +158,16 @@ function Charts({ interaction, id }: { interaction: ColumnInteraction; id: strin
         Dark: what counts, with φ; pale: nominal; dashed: the largest pressure that counts. Dots: all strength
         combinations at all stations, moments of slenderness among them; the large one governs. Pressure is positive.
       </p>
-      {(
-        [
-          ['y', 'My', interaction.aboutY],
-          ['z', 'Mz', interaction.aboutZ],
-        ] as const
+      {(isRound
+        ? ([['any', 'My', interaction.aboutY]] as const)
+        : ([
+            ['y', 'My', interaction.aboutY],
+            ['z', 'Mz', interaction.aboutZ],
+          ] as const)
       ).map(([axis, key, curve]) => (
         <InteractionChart
           key={axis}
-          title={`Bending about local ${axis}`}
+          title={isRound ? 'Bending whichever way, My and Mz together' : `Bending about local ${axis}`}
           xTitle="M"
           yTitle="P"
           xUnit={moment}
@@ -176,7 +179,7 @@ function Charts({ interaction, id }: { interaction: ColumnInteraction; id: strin
           most={N(interaction.mostPressure)}
         />
       ))}
-      {interaction.contour.length > 0 && governing && (
+      {!isRound && interaction.contour.length > 0 && governing && (
         <InteractionChart
           title={`About both axes with P = ${formatQuantity(-governing.N, 'force', units)}, that of the governing demand`}
           xTitle="My"

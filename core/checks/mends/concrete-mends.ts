@@ -211,7 +211,7 @@ function* larger(trials: Trials, side: 'depth' | 'width'): Generator<Mend | unde
   yield best;
 }
 
-/** A section of concrete that is so much (m) deeper or wider. */
+/** A section of concrete that is so much (m) deeper or wider; a round one grows all around, as if it were deeper. */
 function grown({ shape }: Section, side: 'depth' | 'width', by: number, units: 'us' | 'si') {
   const larger: SectionShape | undefined =
     shape.type === 'rectangle'
@@ -220,7 +220,9 @@ function grown({ shape }: Section, side: 'depth' | 'width', by: number, units: '
         ? side === 'depth'
           ? { ...shape, depth: shape.depth + by }
           : { ...shape, webWidth: shape.webWidth + by, flangeWidth: shape.flangeWidth + by }
-        : undefined;
+        : shape.type === 'circle' && side === 'depth'
+          ? { ...shape, diameter: shape.diameter + by }
+          : undefined;
   const name = larger && nameOfShape(larger, units);
   return larger && name !== undefined ? { name, shape: larger } : undefined;
 }

@@ -19,6 +19,8 @@ export interface ColumnSpec {
   /** in; sides along local y and local z */
   readonly width?: number;
   readonly depth?: number;
+  /** in; it is round */
+  readonly diameter?: number;
   /** between the axes at its ends, ft */
   readonly height: number;
   /** pressure at its top, kip */
@@ -52,6 +54,7 @@ export interface ColumnSpec {
 export function column({
   width = 16,
   depth = 16,
+  diameter,
   height,
   P,
   top = [0, 0],
@@ -94,7 +97,10 @@ export function column({
       position: [0, 0, z] as [number, number, number],
       ...(i === 0 ? { support: base === 'fixed' ? fixed : { ...pinned, rz: true } } : i === pieces ? sideways : {}),
     })),
-    shape: { type: 'rectangle', width: width * inch, depth: depth * inch },
+    shape:
+      diameter === undefined
+        ? { type: 'rectangle', width: width * inch, depth: depth * inch }
+        : { type: 'circle', diameter: diameter * inch },
     members: places
       .slice(1)
       .map((_, i) => [i + 1, i + 2, { role: 'column', ...(cage ? { cage } : {}), ...member }] as const),

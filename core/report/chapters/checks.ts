@@ -251,7 +251,7 @@ function cageBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
           ];
         }),
       ),
-      'Counts are of each face, with the bars at its corners; legs of ties run along local y × z.',
+      'Counts are of each face, with the bars at its corners; legs of ties run along local y × z. Bars of round columns stand in a ring, within round ties or a spiral.',
     ),
   ];
 }

@@ -10,11 +10,18 @@ import { psi, psiInput, stressBlockFactor } from './beam-section';
 
 /** Materials that a section's strength depends on. */
 type Materials = Pick<BeamSection, 'fc' | 'fy' | 'Es'>;
-type Steel = Pick<BeamSection, 'fy' | 'Es'>;
+type Steel = Pick<BeamSection, 'fy' | 'Es'> & {
+  /** enclosed by a spiral that conforms to 25.7.3 */
+  readonly isSpiral?: boolean;
+};
 
-/** φ of Table 21.2.2 for members with other than spiral reinforcement. @param strain of the outermost bars in tension */
-export function strengthReduction({ fy, Es }: Steel, strain: number): number {
-  return Math.max(0.65, Math.min(0.9, 0.65 + (0.25 * (strain - fy / Es)) / 0.003));
+/** φ of compression-controlled sections, Table 21.2.2. */
+export const leastPhi = ({ isSpiral }: { readonly isSpiral?: boolean }): number => (isSpiral ? 0.75 : 0.65);
+
+/** φ of Table 21.2.2. @param strain of the outermost bars in tension */
+export function strengthReduction(steel: Steel, strain: number): number {
+  const least = leastPhi(steel);
+  return Math.max(least, Math.min(0.9, least + ((0.9 - least) * (strain - steel.fy / steel.Es)) / 0.003));
 }
 
 /** ACI 318-19 22.2: the stress block, bars that are elastic and then yield, and φ of 21.2.2. */
@@ -59,16 +66,17 @@ function reductionStep(section: Steel, strain: number, phi: number): Step {
   const yieldStrain = section.fy / section.Es;
   const limit = yieldStrain + 0.003;
   const isBetween = strain > yieldStrain && strain < limit;
+  const [least, rise] = section.isSpiral ? ['0.75', '0.15'] : ['0.65', '0.25'];
   return {
     clause: '21.2.2',
     title: 'Strength reduction',
     symbol: 'phi',
-    expression: isBetween ? '0.65 + 0.25 * (epsilon_t - epsilon_ty) / 0.003' : phi > 0.7 ? '0.90' : '0.65',
+    expression: isBetween ? `${least} + ${rise} * (epsilon_t - epsilon_ty) / 0.003` : phi > 0.8 ? '0.90' : least,
     inputs: isBetween ? { epsilon_t: plain(strain, 5), epsilon_ty: plain(yieldStrain, 5) } : {},
     value: plain(phi),
     note: isBetween
       ? 'transition'
-      : phi > 0.7
+      : phi > 0.8
         ? `tension-controlled, εt ≥ ${limit.toFixed(4)}`
         : `compression-controlled, εt ≤ ${yieldStrain.toFixed(4)}`,
   };

@@ -53,7 +53,7 @@ const beamChecks: readonly BeamCheck[] = [
   acceptedStatement,
 ];
 
-/** ACI 318-19: rectangular, T and L beams, rectangular columns. */
+/** ACI 318-19: rectangular, T and L beams, rectangular and round columns. */
 export const aci318: DesignCode = {
   title: 'ACI 318-19',
   materials: ['concrete'],
@@ -62,11 +62,12 @@ export const aci318: DesignCode = {
   register: [beamRegister, columnRegister, concreteWithout],
   refuses: strengthDesignOnly,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
-    if (role === 'column' && shape.type !== 'rectangle')
-      return 'Only rectangular columns with ties are checked so far; this section is none.';
+    if (role === 'column' && shape.type !== 'rectangle' && shape.type !== 'circle')
+      return 'Only rectangular and round columns are checked so far; this section is none.';
     if (role === 'brace')
       return 'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.';
-    if (!webOf(shape)) return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
+    if (role !== 'column' && !webOf(shape))
+      return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
     return concreteStrength === undefined ? `The material ${name} has no concrete strength.` : undefined;
   },
   check: (checked) => {

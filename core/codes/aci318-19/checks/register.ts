@@ -229,7 +229,29 @@ export const columnRegister: RegisterPart = {
       'rule',
       'All along the column; those at its ends (10.7.6.2) are for the drawing.',
     ),
-    entry('tie-legs', 'Bars held by ties', '25.7.2.3', 'rule', 'Corners, and every other bar between them or each.'),
+    entry(
+      'tie-legs',
+      'Bars held by ties',
+      '25.7.2.3',
+      'rule',
+      'Corners, and every other bar between them or each. Round ties hold every bar (25.7.2.4).',
+    ),
+    entry('spiral-bars', 'Bars within the spiral', '10.7.3.1', 'rule', 'Six at least.'),
+    entry('spiral-size', 'Size of the spiral', '25.7.3.2', 'rule', '3/8 in at least.'),
+    entry(
+      'spiral-pitch',
+      'Clear pitch of the spiral',
+      '25.7.3.1',
+      'rule',
+      'Between 1 in and 3 in; the size of the aggregate is not in the model.',
+    ),
+    entry(
+      'spiral-ratio',
+      'Volume of the spiral',
+      '25.7.3.3',
+      'rule',
+      '0.45 (Ag / Ach − 1) f′c / fyt, fyt at most 100 ksi. With a spiral φ is 0.75 and the cap on pressure 0.85; its anchorage and splices are for the drawing.',
+    ),
     ...(['z', 'y'] as const).flatMap((along) => [
       entry(
         `shear-${along}`,
@@ -253,6 +275,15 @@ export const columnRegister: RegisterPart = {
         'Where Vu exceeds 0.5 φ Vc.',
       ),
     ]),
+    entry(
+      'shear',
+      'Shear',
+      '22.5',
+      'compared',
+      'Of round columns: Vy and Vz together, with bw the diameter and d 0.8 of it (22.5.2.2).',
+    ),
+    entry('shear-minimum', 'Least ties for shear', '10.6.2', 'rule', 'Where Vu exceeds 0.5 φ Vc.'),
+    entry('shear-spacing', 'Spacing of ties for shear', '10.7.6.5.2', 'rule', 'Where Vu exceeds 0.5 φ Vc.'),
     entry(
       'shear-both',
       'Shear along both axes',
@@ -292,7 +323,7 @@ export const concreteWithout: RegisterPart = {
   entries: [
     entry(
       'member',
-      'Columns that are round or of other shapes, and columns with spirals',
+      'Columns that are neither rectangular nor round',
       '10, 22.4',
       'watched',
       'Not there yet: their verdict is open.',

@@ -3,7 +3,7 @@ import type { Stirrups } from '../../doors/checks/beam-reinforcement';
 import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import { mostShearYield, psiInput, rootStrength } from './beam-section';
 
-const phiTorsion = 0.75;
+export const phiTorsion = 0.75;
 /** An area of bars per length. */
 const perLength = (value: number): Quantity => ({ value, kind: 'sectionLength', decimals: 4 });
 

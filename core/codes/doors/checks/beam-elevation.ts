@@ -40,7 +40,7 @@ export interface CrossSection {
   readonly cover: number;
   readonly stirrup: number;
   /** the web and what stands out beside it */
-  readonly concrete: readonly { readonly from: AcrossPlace; readonly to: AcrossPlace }[];
+  readonly concrete: readonly { readonly from: AcrossPlace; readonly to: AcrossPlace; readonly isDisc?: true }[];
   readonly bars: readonly (AcrossPlace & { readonly diameter: number })[];
 }
 

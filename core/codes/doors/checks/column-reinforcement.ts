@@ -3,20 +3,43 @@ import type { Chosen } from './beam-reinforcement';
 import type { CrossSection } from './beam-elevation';
 
 /** Bars along a rectangular column: those at its corners and those between them; counts are of each face, corners among them. */
-export interface ColumnBars {
+export interface FaceBars {
   readonly corner: ReinforcingBar;
   readonly between: ReinforcingBar;
   readonly alongY: number;
   readonly alongZ: number;
 }
 
-/** Ties of a column: legs that run along local y and along local z; spacing m. */
-export interface ColumnTies {
+/** Bars along a round column, evenly around. */
+export interface RingBars {
+  readonly ring: ReinforcingBar;
+  readonly count: number;
+}
+
+export type ColumnBars = FaceBars | RingBars;
+
+/** Ties of a rectangular column: legs that run along local y and along local z; spacing m. */
+export interface FaceTies {
   readonly bar: ReinforcingBar;
   readonly spacing: number;
   readonly legsY: number;
   readonly legsZ: number;
 }
+
+/** Circular ties or the spiral of a round column; spacing or pitch m, centre to centre. */
+export interface RingTies {
+  readonly bar: ReinforcingBar;
+  readonly spacing: number;
+  readonly around: 'ties' | 'spiral';
+}
+
+export type ColumnTies = FaceTies | RingTies;
+
+/** Whether bars stand in a ring. */
+export const isRing = (bars: ColumnBars): bars is RingBars => 'ring' in bars;
+
+/** Whether ties run around a ring. */
+export const isAround = (ties: ColumnTies): ties is RingTies => 'around' in ties;
 
 /** The cage a column was checked with; bars are absent when none of the allowed ones do. */
 export interface ColumnReinforcement {

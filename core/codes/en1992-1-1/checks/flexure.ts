@@ -25,7 +25,7 @@ export function bendingResistance(
 /** Repeats how a section came to its resistance, and compares. */
 export function traceResistance(
   sheet: Sheet,
-  section: Pick<BeamSection, 'Es'>,
+  section: Pick<BeamSection, 'Es'> & { readonly isRound?: boolean },
   material: EnMaterial,
   reinforced: ReinforcedSection,
   asked: SectionForces,
@@ -53,7 +53,10 @@ export function traceResistance(
         inputs: isPlain ? {} : { f_ck: stress(fck), MPa: megapascal },
         value: plain(lambda),
       },
-      pressure: { expression: 'eta * f_cd', inputs: { eta: plain(eta), f_cd: stress(fcd) } },
+      pressure: {
+        expression: section.isRound ? '0.9 * eta * f_cd' : 'eta * f_cd',
+        inputs: { eta: plain(eta), f_cd: stress(fcd) },
+      },
       yields: { symbol: 'f_yd', value: stress(fyd) },
       symbols: { N: 'N_Ed', M: 'M_Ed', strength: 'M_Rd', axial: 'N_Rd' },
     },

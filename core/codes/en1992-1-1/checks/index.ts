@@ -47,7 +47,7 @@ const beamChecks = (material: EnMaterial): readonly BeamCheck[] => [
   acceptedStatement,
 ];
 
-/** EN 1992-1-1:2004 with A1: rectangular, T and L beams, rectangular columns. */
+/** EN 1992-1-1:2004 with A1: rectangular, T and L beams, rectangular and round columns. */
 export const en1992: DesignCode = {
   title: 'EN 1992-1-1',
   method: '2004 + A1',
@@ -57,11 +57,12 @@ export const en1992: DesignCode = {
   register: [beamRegister, columnRegister, concreteWithout],
   refuses: () => undefined,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
-    if (role === 'column' && shape.type !== 'rectangle')
-      return 'Only rectangular columns with ties are checked so far; this section is none.';
+    if (role === 'column' && shape.type !== 'rectangle' && shape.type !== 'circle')
+      return 'Only rectangular and round columns are checked so far; this section is none.';
     if (role === 'brace')
       return 'Concrete braces are not checked: they carry axial force, and only bending and shear of beams are there so far.';
-    if (!webOf(shape)) return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
+    if (role !== 'column' && !webOf(shape))
+      return 'Only rectangular, T and L beams of concrete are checked so far; this section is none.';
     if (concreteStrength === undefined) return `The material ${name} has no concrete strength.`;
     return concreteStrength > 90e6
       ? `The concrete of ${name} is stronger than C90/105, the strongest of Table 3.1.`

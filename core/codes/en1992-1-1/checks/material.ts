@@ -88,12 +88,19 @@ export function blockOf(fck: number): { lambda: number; eta: number; crushing: n
   };
 }
 
+/** What counts of the block's stress where it narrows towards the fibre pressed most, 3.1.7(3) note. */
+export const narrowing = 0.9;
+
 /** The rectangular block of 3.1.7(3), bars with a horizontal branch (3.2.7(2)b). */
-export function lawsOf(section: Pick<BeamSection, 'Es'>, { fck, fcd, fyd }: EnMaterial): BendingLaws {
+export function lawsOf(
+  section: Pick<BeamSection, 'Es'> & { readonly isRound?: boolean },
+  { fck, fcd, fyd }: EnMaterial,
+): BendingLaws {
   const { lambda, eta, crushing, pressed } = blockOf(fck);
   return {
     laws: {
-      blockStress: eta * fcd,
+      // a round section narrows towards the fibre that is pressed most: a tenth less
+      blockStress: (section.isRound ? narrowing : 1) * eta * fcd,
       blockFactor: lambda,
       crushing,
       pressed,

@@ -5,43 +5,42 @@ import { compareAs } from '../../../doors/checks/beams/bending';
 import { type ColumnCheck, type ColumnPoint, type ConcreteColumn } from '../../../doors/checks/columns/concrete-column';
 import { rootStrength } from '../beam-section';
 import { largestStirrupSpacing, minimumStirrups, shearOfStirrups, shearStrength } from '../shear';
-import { thresholdTorsion } from '../torsion';
-import { faceArea } from '../../../doors/checks/columns/cage';
+import { phiTorsion, thresholdTorsion } from '../torsion';
+import { grossArea, pulledArea } from '../../../doors/checks/columns/cage';
+import { legsAlong, shearAlong, shearNames, shearWays, type ShearWay } from '../../../doors/checks/columns/sheared';
 import { asksForTies, shearDepth, shearSection } from './column-code';
 
-type Along = 'y' | 'z';
-const shearOf = (point: ColumnPoint, along: Along): number => Math.abs(along === 'z' ? point.Vz : point.Vy);
-
-/** Strength along a local axis: what `shearStrength` needs of the column. */
-function strengthAlong({ section, bars, ties }: ConcreteColumn, along: Along) {
+/** Strength one way: what `shearStrength` needs of the column. */
+function strengthAlong({ section, bars, ties }: ConcreteColumn, along: ShearWay) {
   const turned = { ...shearSection(section, along), stirrup: ties.value.bar };
-  const { bar, spacing, legsY, legsZ } = ties.value;
+  const { bar, spacing } = ties.value;
   const d = Math.max(1e-3, shearDepth(section, bars?.value, along));
   return {
     turned,
     d,
-    legs: { bar, spacing, legs: along === 'z' ? legsZ : legsY },
-    // the bars of the pulled face alone
-    steel: bars ? faceArea(bars.value, along === 'z' ? 'y' : 'z') : 0,
+    legs: { bar, spacing, legs: legsAlong(ties.value, along) },
+    steel: bars ? pulledArea(section, bars.value, along) : 0,
   };
 }
 
 /** 22.5, 10.6.2, 10.7.6.5: shear along both axes with axial force. */
 export const shearChecks: ColumnCheck = (column): Check[] => {
-  const { points } = column;
-  const ways = (['z', 'y'] as const).map((along) => ({ along, ...strengthAlong(column, along) }));
+  const { points, section } = column;
+  const ways = shearWays(section).map((along) => ({ along, ...strengthAlong(column, along) }));
   const use = (point: ColumnPoint, { along, turned, d, legs, steel }: (typeof ways)[number]) =>
-    utilisationOf(shearOf(point, along), shearStrength(turned, d, legs, steel, point.N).strength);
+    utilisationOf(shearAlong(point, along), shearStrength(turned, d, legs, steel, point.N).strength);
   const found = ways.flatMap((way): Check[] => {
     const { along, turned, d, legs, steel } = way;
-    const [id, title, clause] = [`shear-${along}`, `Shear along local ${along}`, '22.5'] as const;
+    const { id, title } = shearNames(along);
+    const clause = '22.5';
+    const of = along === 'any' ? '' : ` along local ${along}`;
     const worst = points.reduce((most, point) => (use(point, way) > use(most, way) ? point : most));
-    if (shearOf(worst, along) < 1) return [skipped(id, title, clause, 'No shear that way in any combination.')];
+    if (shearAlong(worst, along) < 1) return [skipped(id, title, clause, 'No shear that way in any combination.')];
     const base = { made: true, combination: worst.label, x: worst.x } as const;
     const value = use(worst, way);
-    const needing = points.filter((point) => asksForTies(turned, d, { V: shearOf(point, along), N: point.N }));
+    const needing = points.filter((point) => asksForTies(turned, d, { V: shearAlong(point, along), N: point.N }));
     const rules = needing.map((point) => {
-      const left = shearOfStirrups(turned, d, { V: shearOf(point, along), N: point.N });
+      const left = shearOfStirrups(turned, d, { V: shearAlong(point, along), N: point.N });
       return { point, widest: largestStirrupSpacing(turned, d, left) };
     });
     const tightest = rules.reduce<(typeof rules)[number] | undefined>(
@@ -57,8 +56,18 @@ export const shearChecks: ColumnCheck = (column): Check[] => {
         clause,
         utilisation: value,
         trace: (sheet) => {
+          if (section.isRound)
+            sheet.remark(
+              'Vy and Vz act together. Of a round section bw is the diameter and d 0.8 of it (22.5.2.2); a turn around is cut twice, and bars farther than two thirds of the diameter from the pressed side are those in tension (R22.5.5.1).',
+            );
           const { strength } = shearStrength(turned, d, legs, steel, worst.N, sheet);
-          compareAs(sheet, '10.5.1.1', 'V_u / V_d', { V_u: force(shearOf(worst, along)), V_d: force(strength) }, value);
+          compareAs(
+            sheet,
+            '10.5.1.1',
+            'V_u / V_d',
+            { V_u: force(shearAlong(worst, along)), V_d: force(strength) },
+            value,
+          );
         },
       },
       ...(tightest
@@ -68,8 +77,8 @@ export const shearChecks: ColumnCheck = (column): Check[] => {
               combination: tightest.point.label,
               x: tightest.point.x,
               isRule: true,
-              id: `shear-${along}-minimum`,
-              title: `Least ties for shear along local ${along}`,
+              id: `${id}-minimum`,
+              title: `Least ties for shear${of}`,
               clause: '10.6.2',
               utilisation: least,
               trace: (sheet) => {
@@ -83,8 +92,8 @@ export const shearChecks: ColumnCheck = (column): Check[] => {
               combination: tightest.point.label,
               x: tightest.point.x,
               isRule: true,
-              id: `shear-${along}-spacing`,
-              title: `Spacing of ties for shear along local ${along}`,
+              id: `${id}-spacing`,
+              title: `Spacing of ties for shear${of}`,
               clause: '10.7.6.5.2',
               utilisation: legs.spacing / tightest.widest,
               trace: (sheet) =>
@@ -102,7 +111,7 @@ export const shearChecks: ColumnCheck = (column): Check[] => {
   });
   // together where each takes more than half (22.5.1.11)
   const both = (point: ColumnPoint) => {
-    const [z, y] = ways.map((way) => use(point, way));
+    const [z, y = 0] = ways.map((way) => use(point, way));
     return z > 0.5 && y > 0.5 ? (z + y) / 1.5 : 0;
   };
   const together = points.reduce((most, point) => (both(point) > both(most) ? point : most));
@@ -133,11 +142,13 @@ const leastInputs = (turned: ReturnType<typeof shearSection>, legs: ReturnType<t
 export const torsionStatement: ColumnCheck = (column) => {
   const [id, title, clause] = ['torsion', 'Torsion', '22.7'] as const;
   const { section, points, units } = column;
-  const turned = shearSection(section, 'z');
-  const gross = section.width * section.depth;
+  const gross = grossArea(section);
+  const whole = section.isRound
+    ? (phiTorsion * rootStrength(section.fc) * gross ** 2) / (Math.PI * section.width)
+    : thresholdTorsion(shearSection(section, 'z'));
   const threshold = ({ N }: ColumnPoint) =>
     // Table 22.7.4.1(a): pull lowers it; pressure, which raises it, is left out
-    thresholdTorsion(turned) * Math.sqrt(Math.max(0, 1 - Math.max(0, N) / (4 * gross * rootStrength(section.fc))));
+    whole * Math.sqrt(Math.max(0, 1 - Math.max(0, N) / (4 * gross * rootStrength(section.fc))));
   const share = (point: ColumnPoint) => utilisationOf(Math.abs(point.T), threshold(point));
   const worst = points.reduce((most, point) => (share(point) > share(most) ? point : most));
   const size = Math.abs(worst.T);

@@ -1,12 +1,11 @@
 import { area, barArea, force, moment, plain, stress } from '../../../../sheet';
-import { formatQuantity } from '../../../../units';
 import { missing, skipped, utilisationOf } from '../../../doors/checks/check';
-import { axialBendingCheck } from '../../../doors/checks/columns/axial-bending';
+import { axialBendingCheck, momentWords, roundWords } from '../../../doors/checks/columns/axial-bending';
 import { compareAs } from '../../../doors/checks/beams/bending';
-import { steelArea } from '../../../doors/checks/columns/cage';
+import { grossArea, steelArea } from '../../../doors/checks/columns/cage';
 import type { ColumnCheck } from '../../../doors/checks/columns/concrete-column';
-import { traceStrength } from '../flexure';
-import { mostYield, phiTied, shareTied, slenderWith, squashLoad } from './column-code';
+import { leastPhi, traceStrength } from '../flexure';
+import { axialShare, mostPressure, mostYield, slenderWith, squashLoad } from './column-code';
 import { mostSecond, traceWay, type SlenderUnder, type SlenderWay } from './slenderness';
 
 const noBars =
@@ -17,15 +16,15 @@ export const strengthCheck: ColumnCheck = axialBendingCheck({
   clause: '22.4',
   noBars,
   usual: 'bars no more than 12 in apart and no more than 4% of steel',
-  trace: (sheet, { bars, section, reinforced, units, place, points }, worst) => {
+  trace: (sheet, { bars, section, units, place, points }, worst) => {
     const slender = slenderWith(section, bars.value, place, points);
-    const most = phiTied * shareTied * squashLoad(section, bars.value);
+    const most = mostPressure(section, bars.value);
     const pressed = utilisationOf(-worst.N, most);
     if (worst.isSlender) {
       const under = slender.under.find(({ line }) => line === worst.point.line)!;
       for (const about of ['y', 'z'] as const) traceWay(sheet, section, bars.value, under, about, place);
       sheet.remark(
-        `Moments that are larger for slenderness count with the largest axial force: ${formatQuantity(worst.My, 'moment', units)} about local y and ${formatQuantity(worst.Mz, 'moment', units)} about local z.`,
+        `Moments that are larger for slenderness count with the largest axial force: ${momentWords(section, worst, units)}.`,
       );
     } else if (slender.second.some(({ label }) => label === worst.point.label))
       sheet.remark('Forces are those of second order as they were found (6.7): nothing is magnified beside them.');
@@ -42,7 +41,7 @@ export const strengthCheck: ColumnCheck = axialBendingCheck({
         expression: '0.85 * f_c * (A_g - A_st) + f_y * A_st',
         inputs: {
           f_c: stress(section.fc),
-          A_g: area(section.width * section.depth),
+          A_g: area(grossArea(section)),
           A_st: barArea(steel),
           f_y: stress(Math.min(section.fy, mostYield)),
         },
@@ -50,15 +49,17 @@ export const strengthCheck: ColumnCheck = axialBendingCheck({
       });
       sheet.step({
         clause: '22.4.2.1',
-        title: 'Largest pressure that counts, with ties',
+        title: `Largest pressure that counts, with ${section.isSpiral ? 'a spiral' : 'ties'}`,
         symbol: 'P_d',
-        expression: 'phi * 0.80 * P_o',
-        inputs: { phi: plain(phiTied, 2), P_o: force(squashLoad(section, bars.value)) },
+        expression: `phi * ${axialShare(section).toFixed(2)} * P_o`,
+        inputs: { phi: plain(leastPhi(section), 2), P_o: force(squashLoad(section, bars.value)) },
         value: force(most),
       });
       compareAs(sheet, '10.5.1.1', 'P_u / P_d', { P_u: force(-worst.N), P_d: force(most) }, pressed);
-    } else if (worst.bent) traceStrength(sheet, section, reinforced!, worst, worst.bent, units, '10.5.1.1');
-    else sheet.remark('The section has no strength that way.');
+    } else if (worst.bent) {
+      if (section.isRound) sheet.remark(roundWords);
+      traceStrength(sheet, section, worst.reinforced, worst, worst.bent, units, '10.5.1.1');
+    } else sheet.remark('The section has no strength that way.');
   },
 });
 
@@ -167,7 +168,7 @@ export const slendernessChecks: ColumnCheck = (column) => {
 /** 10.6.1.1: how much of the section is steel. */
 export const ratioCheck: ColumnCheck = ({ bars, section, points }) => {
   if (!bars) return [];
-  const [gross, steel] = [section.width * section.depth, steelArea(bars.value)];
+  const [gross, steel] = [grossArea(section), steelArea(bars.value)];
   const ratio = steel / gross;
   const [few, many] = [0.01 / ratio, ratio / 0.08];
   const base = { made: true, isRule: true, combination: points[0].label, x: 0 } as const;

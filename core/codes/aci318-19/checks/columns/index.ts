@@ -1,7 +1,7 @@
-import { findBar } from '../../../../catalog';
 import { columnPoints, concreteColumn, type ColumnCheck } from '../../../doors/checks/columns/concrete-column';
 import { acceptedCage } from '../../../doors/checks/columns/accepted-cage';
 import type { ColumnSection } from '../../../doors/checks/columns/cage';
+import { columnSize } from '../../../doors/checks/columns/column-size';
 import { missing } from '../../../doors/checks/check';
 import type { CheckedMember, MemberResult } from '../../../doors/checks/design-code';
 import { barModulus } from '../../../doors/checks/bar-modulus';
@@ -23,18 +23,17 @@ const columnChecks: readonly ColumnCheck[] = [
   acceptedCage,
 ];
 
-/** Checks a rectangular column with ties. @param strength f'c, Pa */
+/** Checks a rectangular or round column. @param strength f'c, Pa */
 export function checkColumn(checked: CheckedMember, strength: number): MemberResult {
   const { section, member, material, rules } = checked;
-  const { shape } = section;
-  if (shape.type !== 'rectangle') throw new Error(`${member.id} is no rectangular column.`);
+  const size = columnSize(section.shape, member.cage);
+  if (!size) throw new Error(`${member.id} is neither a rectangular nor a round column.`);
   const place = checked.place();
   if (typeof place === 'string') return { checks: [missing('sway', 'Sway and slenderness', '6.2.5', place)] };
   const of: ColumnSection = {
-    width: shape.width,
-    depth: shape.depth,
+    ...size,
     cover: rules.cover,
-    tie: member.cage?.ties ? findBar(member.cage.ties.bar)! : tieOf(rules.stirrup),
+    tie: size.tie ?? tieOf(rules.stirrup),
     fc: strength,
     fy: rules.yieldStress,
     Es: barModulus(rules),

@@ -1,7 +1,7 @@
 import { elasticity, force, inertia, moment, plain, sectionLength, type Sheet } from '../../../../sheet';
 import type { ColumnPlace, LiftMoments, LiftWay } from '../../../doors/checks/column-place';
 import type { ColumnBars } from '../../../doors/checks/column-reinforcement';
-import { steelInertia, type ColumnSection } from '../../../doors/checks/columns/cage';
+import { grossInertia, gyrationOf, steelInertia, type ColumnSection } from '../../../doors/checks/columns/cage';
 import type { ColumnDemand, ColumnPoint } from '../../../doors/checks/columns/concrete-column';
 import { inch } from '../beam-section';
 
@@ -60,8 +60,6 @@ export interface Slender {
   readonly demands: readonly ColumnDemand[];
 }
 
-const gyration = (size: number): number => size / Math.sqrt(12);
-
 /** Bending about one axis of a lift between its ends, k = 1 (6.6.4.4.3, 6.6.4.6.4). @param sway δ_s: 1 where its storeys are braced */
 function wayUnder(
   section: ColumnSection,
@@ -74,7 +72,7 @@ function wayUnder(
   sway: number,
 ): SlenderWay {
   const size = about === 'y' ? section.depth : section.width;
-  const gross = (section.width * section.depth * size ** 2) / 12;
+  const gross = grossInertia(section, about);
   const { start, end, most } = swayed(way, line, sway);
   const ends = Math.max(Math.abs(start), Math.abs(end));
   // loads between the ends: the largest moment lies between them
@@ -83,7 +81,7 @@ function wayUnder(
   const small = Math.min(Math.abs(start), Math.abs(end));
   // M1 / M2 is negative in single curvature; without end moments it bends as one
   const ratio = isLoaded || ends < 1 ? -1 : (start * end > 0 ? -1 : 1) * (small / ends);
-  const slenderness = way.clear / gyration(size);
+  const slenderness = way.clear / gyrationOf(section, about);
   const limit = Math.min(40, 34 + 12 * ratio);
   const least = P * (0.6 * inch + 0.03 * size);
   const Cm = isLoaded || ends < 1 || least > M2 ? 1 : 0.6 - 0.4 * ratio;
@@ -257,7 +255,7 @@ export function traceWay(
 ): void {
   const way = ways.find((one) => one.about === about)!;
   const size = about === 'y' ? section.depth : section.width;
-  const gross = (section.width * section.depth * size ** 2) / 12;
+  const gross = grossInertia(section, about);
   const { storey, index, isDoubled } = swayOf(about === 'y' ? place.major : place.minor, line);
   const axis = about === 'y' ? 'y' : 'z';
   const counted = isDoubled ? ', the drift counted twice because stiffness is not cracked (6.6.3.1.2)' : '';
@@ -271,7 +269,7 @@ export function traceWay(
     clause: '6.2.5.1',
     title: 'Slenderness',
     symbol: 'lambda',
-    expression: 'k * l_u * sqrt(12) / h',
+    expression: section.isRound ? '4 * k * l_u / h' : 'k * l_u * sqrt(12) / h',
     inputs: { k: plain(1, 0), l_u: fine, h: sectionLength(size) },
     value: plain(way.slenderness, 1),
     note: `second order counts above ${way.limit.toFixed(1)} = min(40, 34 + 12 M1/M2) (6.2.5.1(b))`,

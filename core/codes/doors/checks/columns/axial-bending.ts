@@ -1,5 +1,7 @@
 import type { Sheet } from '../../../../sheet';
+import { formatQuantity, type UnitSystem } from '../../../../units';
 import { missing, skipped } from '../check';
+import type { ColumnSection } from './cage';
 import type { ColumnCheck, ConcreteColumn, UsedDemand } from './concrete-column';
 
 /** How a code speaks of axial force with bending. */
@@ -15,6 +17,16 @@ export interface AxialBendingWords {
     worst: UsedDemand,
   ) => void;
 }
+
+/** The moments of a demand in words: `20 kN·m about local y and 4 kN·m about local z`. */
+export function momentWords({ isRound }: ColumnSection, { My, Mz }: UsedDemand, units: UnitSystem): string {
+  const show = (value: number) => formatQuantity(value, 'moment', units);
+  return isRound ? `${show(My)}, of both axes together` : `${show(My)} about local y and ${show(Mz)} about local z`;
+}
+
+/** How a round column is bent. */
+export const roundWords =
+  'A round section bears as much all around: moments about both axes act together. Its ring may be turned either way; bars stand here as they carry least, with one or with a gap where the section is pulled most.';
 
 /** Axial force with bending about both axes, where it uses the section most. */
 export const axialBendingCheck =

@@ -6,9 +6,24 @@ import { bendBy, type BendingLaws, type Bent } from '../beams/bending';
 import type { Chosen } from '../beam-reinforcement';
 import { impossible, type Check } from '../check';
 import type { ColumnPlace } from '../column-place';
-import type { ColumnBars, ColumnInteraction, ColumnTies, InteractionDemand } from '../column-reinforcement';
+import {
+  type ColumnBars,
+  type ColumnInteraction,
+  type ColumnTies,
+  type InteractionDemand,
+} from '../column-reinforcement';
 import type { CheckedMember, MemberResult } from '../design-code';
-import { cageCut, cageSection, steelArea, type ColumnSection } from './cage';
+import { barsOfRecord, tiesOfRecord } from './cage-record';
+import {
+  barCount,
+  barSteps,
+  cageCut,
+  cageSection,
+  cageSections,
+  grossArea,
+  steelArea,
+  type ColumnSection,
+} from './cage';
 import { interactionCurve, QuickStrength, type QuickLook } from './interaction';
 import { contourAt } from './contour';
 
@@ -41,6 +56,8 @@ export interface ColumnDemand {
 export interface UsedDemand extends ColumnDemand {
   readonly bent: Bent | undefined;
   readonly utilisation: number;
+  /** with its bars as they stand worst for it */
+  readonly reinforced: ReinforcedSection;
 }
 
 /** What a code says of a column. */
@@ -67,7 +84,6 @@ export interface ConcreteColumn {
   readonly points: readonly ColumnPoint[];
   readonly bars: Chosen<ColumnBars> | undefined;
   readonly ties: Chosen<ColumnTies>;
-  readonly reinforced: ReinforcedSection | undefined;
   /** the demand that uses the section most; undefined without bars */
   readonly worst: UsedDemand | undefined;
 }
@@ -79,13 +95,13 @@ export type ColumnCheck = (column: ConcreteColumn) => Check[];
 const usualRatio = 0.04;
 /** Bars of proposals stand no farther from each other than this where allowed sizes let them, m. */
 const widest = 0.3048;
-const isWide = ({ width, depth, cover, tie }: ColumnSection, { corner, alongY, alongZ }: ColumnBars): boolean =>
-  [
-    [width, alongY],
-    [depth, alongZ],
-  ].some(([size, count]) => (size - 2 * (cover + tie.diameter) - corner.diameter) / (count - 1) > widest + 1e-9);
-/** Bars in a face that are tried. */
+const isWide = (section: ColumnSection, bars: ColumnBars): boolean => {
+  const { y, z } = barSteps(section, bars);
+  return Math.max(y, z) > widest + 1e-9;
+};
+/** Bars in a face, and in a ring, that are tried. */
 const mostInFace = 8;
+const mostInRing = 24;
 
 /** Forces of a column at all its stations under all combinations. */
 export function columnPoints({ lines, stations }: CheckedMember): ColumnPoint[] {
@@ -115,30 +131,49 @@ function usage(
   demand: ColumnDemand,
   between: QuickLook['between'],
 ): UsedDemand {
-  const { N, My, Mz } = sizesOf(demand);
+  const { N, My, Mz } = sizesOf(code.section, demand);
   const isNothing = N === 0 && My === 0 && Mz === 0;
   const bent = isNothing ? undefined : bendBy(code.laws, section, { N, My, Mz }, true, between);
   const capped = N < 0 ? -N / most : 0;
   const whole = isNothing ? 0 : (bent?.utilisation ?? impossible);
-  return { ...demand, N, My, Mz, bent, utilisation: Math.min(impossible, Math.max(whole, capped)) };
+  return {
+    ...demand,
+    N,
+    My,
+    Mz,
+    bent,
+    utilisation: Math.min(impossible, Math.max(whole, capped)),
+    reinforced: section,
+  };
 }
 
-/** Moments without their signs: the section bears as much either way. */
-const sizesOf = ({ N, My, Mz }: ColumnDemand) => ({ N, My: Math.abs(My), Mz: Math.abs(Mz) });
+/** Moments without their signs: the section bears as much either way. A round one bears as much all around: it is bent about local y by both together. */
+const sizesOf = ({ isRound }: ColumnSection, { N, My, Mz }: Pick<ColumnDemand, 'N' | 'My' | 'Mz'>) =>
+  isRound ? { N, My: Math.hypot(My, Mz), Mz: 0 } : { N, My: Math.abs(My), Mz: Math.abs(Mz) };
+
+/** How a section takes demands: told at once where that does. */
+interface Bearing {
+  readonly section: ReinforcedSection;
+  readonly quick: QuickStrength;
+}
+
+const bearingsOf = ({ section, laws }: ColumnCode, bars: ColumnBars): Bearing[] =>
+  cageSections(section, bars).map((one) => ({ section: one, quick: new QuickStrength(laws, one) }));
 
 /** The demand that uses a section most. */
 function worstOf(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDemand[]): UsedDemand | undefined {
-  const section = cageSection(code.section, bars);
-  const quick = new QuickStrength(code.laws, section);
+  const bearings = bearingsOf(code, bars);
   const most = code.mostPressure(bars);
   const ranked = [...plain, ...code.slender(bars)]
-    .map((demand) => {
-      const { bound, between } = quick.look(demand);
-      return { demand, between, bound: Math.max(bound, demand.N < 0 ? -demand.N / most : 0) };
-    })
+    .flatMap((demand) =>
+      bearings.map(({ section, quick }) => {
+        const { bound, between } = quick.look(sizesOf(code.section, demand));
+        return { demand, section, between, bound: Math.max(bound, demand.N < 0 ? -demand.N / most : 0) };
+      }),
+    )
     .sort((a, b) => b.bound - a.bound);
   let worst: UsedDemand | undefined;
-  for (const { demand, bound, between } of ranked) {
+  for (const { demand, section, bound, between } of ranked) {
     if (worst && worst.utilisation >= bound) break;
     const used = usage(code, section, most, demand, between);
     if (!worst || used.utilisation > worst.utilisation) worst = used;
@@ -148,13 +183,14 @@ function worstOf(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDeman
 
 /** Whether a section with these bars does for all demands; those that others failed by are asked first. */
 function does(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDemand[], hard: Set<ColumnDemand>): boolean {
-  const section = cageSection(code.section, bars);
+  const bearings = bearingsOf(code, bars);
   const most = code.mostPressure(bars);
-  const quick = new QuickStrength(code.laws, section);
   const carries = (demand: ColumnDemand): boolean => {
     if (-demand.N > most) return false;
-    const { bound, between } = quick.look(demand);
-    return bound <= 1 || usage(code, section, most, demand, between).utilisation <= 1;
+    return bearings.every(({ section, quick }) => {
+      const { bound, between } = quick.look(sizesOf(code.section, demand));
+      return bound <= 1 || usage(code, section, most, demand, between).utilisation <= 1;
+    });
   };
   for (const demand of hard) if (!carries(demand)) return false;
   for (const demand of [...plain, ...code.slender(bars)]) {
@@ -167,32 +203,26 @@ function does(code: ColumnCode, bars: ColumnBars, plain: readonly ColumnDemand[]
 
 /** Cages of allowed sizes, the lightest first; of the same weight the one with fewer bars. */
 function candidates(code: ColumnCode, sizes: readonly ReinforcingBar[]): ColumnBars[] {
-  const gross = code.section.width * code.section.depth;
+  const gross = grossArea(code.section);
   const found: ColumnBars[] = [];
-  for (const bar of sizes)
-    for (let alongY = 2; alongY <= mostInFace; alongY++)
-      for (let alongZ = 2; alongZ <= mostInFace; alongZ++) {
-        const bars = { corner: bar, between: bar, alongY, alongZ };
+  if (code.section.isRound)
+    for (const ring of sizes)
+      for (let count = 6; count <= mostInRing; count++) {
+        const bars = { ring, count };
         if (code.allows(bars)) found.push(bars);
       }
+  else
+    for (const bar of sizes)
+      for (let alongY = 2; alongY <= mostInFace; alongY++)
+        for (let alongZ = 2; alongZ <= mostInFace; alongZ++) {
+          const bars = { corner: bar, between: bar, alongY, alongZ };
+          if (code.allows(bars)) found.push(bars);
+        }
   // those that keep what is usual first
   const weight = (bars: ColumnBars) =>
     steelArea(bars) + (steelArea(bars) > usualRatio * gross ? 2 * gross : 0) + (isWide(code.section, bars) ? gross : 0);
-  return found.sort((a, b) => weight(a) - weight(b) || a.alongY + a.alongZ - b.alongY - b.alongZ);
+  return found.sort((a, b) => weight(a) - weight(b) || barCount(a) - barCount(b));
 }
-
-/** Bars of a record by their names. */
-const barsOfRecord = ({ cage }: CheckedMember['member']): ColumnBars | undefined => {
-  const given = cage?.bars;
-  if (!given) return undefined;
-  const corner = findBar(given.corner)!;
-  return {
-    corner,
-    between: given.between === undefined ? corner : findBar(given.between)!,
-    alongY: given.alongY,
-    alongZ: given.alongZ,
-  };
-};
 
 /** The lightest cage that does, or of those that keep the rules the one that is used least. */
 function proposeBars(
@@ -224,9 +254,9 @@ export function concreteColumn(
 ): MemberResult {
   const { units } = checked.model.settings;
   const plain = points.map((point): ColumnDemand => ({ point, N: point.N, My: point.My, Mz: point.Mz }));
-  const given = barsOfRecord(checked.member);
+  const given = barsOfRecord(code.section, checked.member.cage);
   const bars = given ?? proposeBars(code, checked, plain);
-  const tied = checked.member.cage?.ties;
+  const tied = tiesOfRecord(code.section, checked.member.cage);
   const column: ConcreteColumn = {
     code,
     section: code.section,
@@ -235,10 +265,7 @@ export function concreteColumn(
     units,
     points,
     bars: bars && { value: bars, proposed: given === undefined },
-    ties: tied
-      ? { value: { ...tied, bar: findBar(tied.bar)! }, proposed: false }
-      : { value: code.proposeTies(bars), proposed: true },
-    reinforced: bars && cageSection(code.section, bars),
+    ties: tied ? { value: tied, proposed: false } : { value: code.proposeTies(bars), proposed: true },
     worst: bars && worstOf(code, bars, plain),
   };
   const before = checked.member.startRigid ?? 0;
@@ -247,7 +274,7 @@ export function concreteColumn(
     column: { bars: column.bars, ties: column.ties },
     ...(bars
       ? {
-          steelRatio: steelArea(bars) / (code.section.width * code.section.depth),
+          steelRatio: steelArea(bars) / grossArea(code.section),
           interaction: () => interactionOf(column, bars, plain, before),
         }
       : {}),
@@ -261,14 +288,15 @@ function interactionOf(
   plain: readonly ColumnDemand[],
   before: number,
 ): ColumnInteraction {
-  const reinforced = cageSection(section, bars);
+  const reinforced = worst?.reinforced ?? cageSection(section, bars);
+  const sized = (demand: ColumnDemand) => (section.isRound ? { ...demand, ...sizesOf(section, demand) } : demand);
   return {
     cut: cageCut(section, bars, checked.lines[0].line.length),
     aboutY: interactionCurve(code.laws, reinforced, 'y'),
     aboutZ: interactionCurve(code.laws, reinforced, 'z'),
     contour: worst ? contourAt(code.laws, reinforced, worst.N) : [],
     mostPressure: -code.mostPressure(bars),
-    demands: [...plain, ...code.slender(bars)].map((demand): InteractionDemand => ({
+    demands: [...plain, ...code.slender(bars)].map(sized).map((demand): InteractionDemand => ({
       label: demand.point.label,
       x: before + demand.point.x,
       N: demand.N,

@@ -11,6 +11,8 @@ const MPa = 1e6;
 const section = (width: number, depth: number, fc = 30 * MPa): ColumnSection => ({
   width,
   depth,
+  isRound: false,
+  isSpiral: false,
   cover: 0.04,
   tie: findBar('D10')!,
   fc,

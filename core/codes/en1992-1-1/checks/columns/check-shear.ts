@@ -6,27 +6,26 @@ import type { ColumnCheck, ColumnPoint } from '../../../doors/checks/columns/con
 import type { EnMaterial } from '../material';
 import { concreteShear, shearResistance, stirrupShear } from '../shear';
 import { crackingTorsion } from '../torsion';
-import { besideOf, faceSteel, shearDepth, shearSection } from './column-code';
-
-type Along = 'y' | 'z';
-const shearOf = (point: ColumnPoint, along: Along): number => Math.abs(along === 'z' ? point.Vz : point.Vy);
+import { grossArea } from '../../../doors/checks/columns/cage';
+import { shearAlong, shearNames, shearWays } from '../../../doors/checks/columns/sheared';
+import { besideOf, countedLegs, pulledSteel, shearDepth, shearSection } from './column-code';
 
 /** 6.2: shear along both axes with axial force, each by itself. */
 export const shearChecks =
   (material: EnMaterial): ColumnCheck =>
   ({ section, bars, ties, points }): Check[] =>
-    (['z', 'y'] as const).map((along): Check => {
-      const [id, title] = [`shear-${along}`, `Shear along local ${along}`] as const;
-      const turned = { ...shearSection(section, along), stirrup: ties.value.bar };
+    shearWays(section).map((along): Check => {
+      const { id, title } = shearNames(along);
+      const turned = { ...shearSection(section, bars?.value, along), stirrup: ties.value.bar };
       const d = shearDepth(section, bars?.value, along);
-      const steel = faceSteel(bars?.value, along);
-      const { bar, spacing, legsY, legsZ } = ties.value;
-      const legs = { bar, spacing, legs: along === 'z' ? legsZ : legsY };
+      const steel = pulledSteel(section, bars?.value, along);
+      const { bar, spacing } = ties.value;
+      const legs = { bar, spacing, legs: countedLegs(ties.value, along) };
       const resistance = (point: ColumnPoint) =>
         shearResistance(turned, material, d, legs, steel, besideOf(point, along));
-      const share = (point: ColumnPoint) => utilisationOf(shearOf(point, along), resistance(point).strength);
+      const share = (point: ColumnPoint) => utilisationOf(shearAlong(point, along), resistance(point).strength);
       const worst = points.reduce((most, point) => (share(point) > share(most) ? point : most));
-      if (shearOf(worst, along) < 1) return skipped(id, title, '6.2', 'No shear that way in any combination.');
+      if (shearAlong(worst, along) < 1) return skipped(id, title, '6.2', 'No shear that way in any combination.');
       const { isConcrete } = resistance(worst);
       return {
         made: true,
@@ -37,6 +36,10 @@ export const shearChecks =
         x: worst.x,
         utilisation: share(worst),
         trace: (sheet) => {
+          if (section.isRound)
+            sheet.remark(
+              'VEd,y and VEd,z act together. The code says nothing of round sections: d is to the middle of the bars of the pulled half, bw the mean width of what lies above it, Asl the bars farther than two thirds of the diameter from the pressed side, and the two cuts of a round tie count with the mean π/4 of their force along the shear.',
+            );
           const concrete = concreteShear(turned, material, d, steel, worst.N, sheet);
           const strength = isConcrete
             ? concrete
@@ -46,7 +49,7 @@ export const shearChecks =
             sheet,
             isConcrete ? '6.2.2(1)' : '6.2.3(3)',
             'V_Ed / V_Rd',
-            { V_Ed: force(shearOf(worst, along)), V_Rd: force(strength) },
+            { V_Ed: force(shearAlong(worst, along)), V_Rd: force(strength) },
             share(worst),
           );
         },
@@ -61,16 +64,21 @@ export const torsionStatement =
   (material: EnMaterial): ColumnCheck =>
   ({ section, bars, points, units }) => {
     const [id, title, clause] = ['torsion', 'Torsion', '6.3.2(5)'] as const;
-    const cracking = crackingTorsion(shearSection(section, 'z'), material);
+    // a round section as the square of the same area, which bears less
+    const square = Math.sqrt(grossArea(section));
+    const cracking = crackingTorsion(
+      { ...shearSection(section, bars?.value, 'z'), ...(section.isRound ? { width: square, depth: square } : {}) },
+      material,
+    );
     const share = (point: ColumnPoint): number => {
       const twisted = Math.abs(point.T) / cracking;
       if (twisted <= incidental) return twisted;
-      const sheared = (['y', 'z'] as const).map((along) => {
-        const turned = shearSection(section, along);
+      const sheared = shearWays(section).map((along) => {
+        const turned = shearSection(section, bars?.value, along);
         const d = shearDepth(section, bars?.value, along);
         return utilisationOf(
-          shearOf(point, along),
-          concreteShear(turned, material, d, faceSteel(bars?.value, along), point.N),
+          shearAlong(point, along),
+          concreteShear(turned, material, d, pulledSteel(section, bars?.value, along), point.N),
         );
       });
       return twisted + Math.max(...sheared);

@@ -1,9 +1,8 @@
 import { area, barArea, force, stress } from '../../../../sheet';
-import { formatQuantity } from '../../../../units';
 import { missing, skipped } from '../../../doors/checks/check';
 import { compareAs } from '../../../doors/checks/beams/bending';
-import { axialBendingCheck } from '../../../doors/checks/columns/axial-bending';
-import { steelArea } from '../../../doors/checks/columns/cage';
+import { axialBendingCheck, momentWords, roundWords } from '../../../doors/checks/columns/axial-bending';
+import { grossArea, steelArea } from '../../../doors/checks/columns/cage';
 import type { ColumnCheck } from '../../../doors/checks/columns/concrete-column';
 import { traceResistance } from '../flexure';
 import type { EnMaterial } from '../material';
@@ -17,20 +16,23 @@ export const strengthCheck = (material: EnMaterial, creep: number): ColumnCheck 
     noBars:
       'No allowed bars fit: the least of 9.5.2(2) to 4% of the section, with the distances of 8.2. Change the section, or the sizes in its design rules.',
     usual: 'bars no more than 305 mm apart',
-    trace: (sheet, { bars, section, reinforced, units, place, points }, worst) => {
+    trace: (sheet, { bars, section, units, place, points }, worst) => {
       const { under } = curvedWith(section, material, creep, bars.value, place, points);
       const one = worst.isSlender && under.find(({ line }) => line === worst.point.line);
       if (one) {
         for (const about of ['y', 'z'] as const) traceCurved(sheet, section, material, bars.value, one, about, place);
-        sheet.remark(
-          `They count with the largest axial force: ${formatQuantity(worst.My, 'moment', units)} about local y and ${formatQuantity(worst.Mz, 'moment', units)} about local z.`,
-        );
+        sheet.remark(`They count with the largest axial force: ${momentWords(section, worst, units)}.`);
       } else
         sheet.remark(
           'Forces are as they were found at this place; moments with imperfections and of second order are asked for beside them.',
         );
-      if (worst.bent) traceResistance(sheet, section, material, reinforced!, worst, worst.bent, units);
-      else sheet.remark('The section has no resistance that way.');
+      if (worst.bent) {
+        if (section.isRound)
+          sheet.remark(
+            `${roundWords} It narrows towards the fibre that is pressed most: the block's stress is a tenth less (3.1.7(3), note).`,
+          );
+        traceResistance(sheet, section, material, worst.reinforced, worst, worst.bent, units);
+      } else sheet.remark('The section has no resistance that way.');
     },
   });
 
@@ -87,7 +89,7 @@ export const ratioChecks =
   ({ bars, section, points }) => {
     if (!bars) return [];
     const steel = steelArea(bars.value);
-    const gross = section.width * section.depth;
+    const gross = grossArea(section);
     const pressed = points.reduce((most, point) => (point.N < most.N ? point : most));
     const N = Math.max(0, -pressed.N);
     const [few, many] = [leastSteel(section, material, N) / steel, steel / (mostRatio * gross)];

@@ -1,19 +1,19 @@
 import { plain, sectionLength } from '../../../../sheet';
 import type { MadeCheck } from '../../../doors/checks/check';
 import { compareAs } from '../../../doors/checks/beams/bending';
-import { clearDistances } from '../../../doors/checks/columns/cage';
+import { isAround, isRing } from '../../../doors/checks/column-reinforcement';
+import { barDiameters, barSteps, clearDistances } from '../../../doors/checks/columns/cage';
 import type { ColumnCheck } from '../../../doors/checks/columns/concrete-column';
-import { barSteps, largestTieSpacing, leastClear, leastTie, legsAsked } from './column-code';
+import { largestTieSpacing, leastClear, leastTie, legsAsked } from './column-code';
 
 /** 8.2, 9.5.3: distances of bars, and the ties that hold them. */
 export const tieChecks: ColumnCheck = ({ bars, ties, section, points }) => {
   if (!bars) return [];
-  const { bar, spacing, legsY, legsZ } = ties.value;
+  const { bar, spacing } = ties.value;
   const clear = clearDistances(section, bars.value);
   const nearest = Math.min(clear.y, clear.z);
   const least = leastClear(bars.value);
-  const thick = Math.max(bars.value.corner.diameter, bars.value.between.diameter);
-  const thin = Math.min(bars.value.corner.diameter, bars.value.between.diameter);
+  const { thick, thin } = barDiameters(bars.value);
   const rule = (
     id: string,
     title: string,
@@ -34,14 +34,7 @@ export const tieChecks: ColumnCheck = ({ bars, ties, section, points }) => {
   const distance = nearest > 0 ? Math.min(99, least / nearest) : 99;
   const size = leastTie(bars.value) / bar.diameter;
   const widest = largestTieSpacing(section, bars.value);
-  const steps = barSteps(section, bars.value);
-  const held = [
-    { along: 'z', legs: legsZ, count: bars.value.alongY, step: steps.y },
-    { along: 'y', legs: legsY, count: bars.value.alongZ, step: steps.z },
-  ]
-    .map((one) => ({ ...one, asked: legsAsked(one.count, one.step) }))
-    .reduce((most, one) => (one.asked / one.legs > most.asked / most.legs ? one : most));
-  return [
+  const found = [
     rule('bar-distance', 'Clear distance of bars', '8.2(2)', distance, (sheet) => {
       sheet.remark('With aggregate of 20 mm: no less than the bars are thick, and 25 mm.');
       compareAs(
@@ -94,6 +87,19 @@ export const tieChecks: ColumnCheck = ({ bars, ties, section, points }) => {
         spacing / widest,
       );
     }),
+  ];
+  // 9.5.3(6): round ties hold every bar of a ring
+  if (isAround(ties.value) || isRing(bars.value)) return found;
+  const { legsY, legsZ } = ties.value;
+  const steps = barSteps(section, bars.value);
+  const held = [
+    { along: 'z', legs: legsZ, count: bars.value.alongY, step: steps.y },
+    { along: 'y', legs: legsY, count: bars.value.alongZ, step: steps.z },
+  ]
+    .map((one) => ({ ...one, asked: legsAsked(one.count, one.step) }))
+    .reduce((most, one) => (one.asked / one.legs > most.asked / most.legs ? one : most));
+  return [
+    ...found,
     rule('tie-legs', 'Bars held by ties', '9.5.3(6)', held.asked / held.legs, (sheet) => {
       sheet.remark(
         `The ${held.count} bars in the faces across local ${held.along} stand ${Math.round(held.step * 1000)} mm apart; those at corners are held, and none stands farther than 150 mm from one that is.`,

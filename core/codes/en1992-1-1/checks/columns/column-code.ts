@@ -1,9 +1,20 @@
 import { findBar, reinforcingBars, type ReinforcingBar } from '../../../../catalog';
+import { compressed, directionAt, type ReinforcedSection } from '../../../../concrete';
 import type { UnitSystem } from '../../../../units';
 import type { BeamSection } from '../../../doors/checks/beams/beam-section';
 import type { ColumnPlace } from '../../../doors/checks/column-place';
-import type { ColumnBars, ColumnTies } from '../../../doors/checks/column-reinforcement';
-import { clearDistances, faceArea, steelArea, type ColumnSection } from '../../../doors/checks/columns/cage';
+import { isAround, isRing, type ColumnBars, type ColumnTies } from '../../../doors/checks/column-reinforcement';
+import {
+  barDiameters,
+  barSteps,
+  cageKey,
+  clearDistances,
+  grossArea,
+  pulledArea,
+  steelArea,
+  type ColumnSection,
+} from '../../../doors/checks/columns/cage';
+import { legsAlong, shearAlong, shearWays, type ShearWay } from '../../../doors/checks/columns/sheared';
 import type { ColumnCode, ColumnPoint } from '../../../doors/checks/columns/concrete-column';
 import { enSpacing, lawsOf, type EnMaterial } from '../material';
 import { concreteShear, shearResistance } from '../shear';
@@ -17,20 +28,19 @@ export const nearHeld = 0.15;
 export const thinnestTie = 0.006;
 
 /** Least area of bars, 9.5.2(2), m². @param N pressure, positive, N */
-export const leastSteel = ({ width, depth }: ColumnSection, { fyd }: EnMaterial, N: number): number =>
-  Math.max((0.1 * N) / fyd, 0.002 * width * depth);
+export const leastSteel = (section: ColumnSection, { fyd }: EnMaterial, N: number): number =>
+  Math.max((0.1 * N) / fyd, 0.002 * grossArea(section));
 
 /** Least clear distance of bars, 8.2(2) with aggregate of 20 mm, m. */
-export const leastClear = ({ corner, between }: ColumnBars): number =>
-  Math.max(enSpacing.beside(corner), enSpacing.beside(between));
+export const leastClear = (bars: ColumnBars): number =>
+  isRing(bars) ? enSpacing.beside(bars.ring) : Math.max(enSpacing.beside(bars.corner), enSpacing.beside(bars.between));
 
 /** Least diameter of ties, 9.5.3(1), m. */
-export const leastTie = ({ corner, between }: ColumnBars): number =>
-  Math.max(thinnestTie, Math.max(corner.diameter, between.diameter) / 4);
+export const leastTie = (bars: ColumnBars): number => Math.max(thinnestTie, barDiameters(bars).thick / 4);
 
 /** Largest spacing of ties, 9.5.3(3), m. */
-export const largestTieSpacing = ({ width, depth }: ColumnSection, { corner, between }: ColumnBars): number =>
-  Math.min(20 * Math.min(corner.diameter, between.diameter), width, depth, 0.4);
+export const largestTieSpacing = ({ width, depth }: ColumnSection, bars: ColumnBars): number =>
+  Math.min(20 * barDiameters(bars).thin, width, depth, 0.4);
 
 /** Legs that hold bars of a face: those at the corners, and as many between that none stands farther than 150 mm from one that is held. @param step of bars, m */
 export function legsAsked(count: number, step: number): number {
@@ -38,41 +48,56 @@ export function legsAsked(count: number, step: number): number {
   return Math.min(count, Math.ceil((count - 1) / (2 * each + 1)) + 1);
 }
 
-/** Steps of the bars of faces along y and z, m. */
-export function barSteps(section: ColumnSection, bars: ColumnBars): { y: number; z: number } {
-  const step = (size: number, count: number) =>
-    (size - 2 * (section.cover + section.tie.diameter) - bars.corner.diameter) / (count - 1);
-  return { y: step(section.width, bars.alongY), z: step(section.depth, bars.alongZ) };
-}
+/**
+ * The column as a beam that is sheared one way. What a round one has is not in the code: as wide as the mean of what lies between the pressed side and the
+ * middle of the bars of the pulled half, its depth that of the same area.
+ */
+export const shearSection = (section: ColumnSection, bars: ColumnBars | undefined, along: ShearWay): BeamSection => {
+  const d = shearDepth(section, bars, along);
+  const width = section.isRound
+    ? compressed(discOf(section), directionAt(discOf(section), 0), d).area / d
+    : along === 'z'
+      ? section.width
+      : section.depth;
+  return {
+    width,
+    depth: section.isRound ? grossArea(section) / width : along === 'z' ? section.depth : section.width,
+    cover: section.cover,
+    stirrup: section.tie,
+    fc: section.fc,
+    fy: section.fy,
+    Es: section.Es,
+    spacing: enSpacing,
+  };
+};
 
-/** The column as a beam that is sheared along one of its local axes. */
-export const shearSection = (section: ColumnSection, along: 'y' | 'z'): BeamSection => ({
-  width: along === 'z' ? section.width : section.depth,
-  depth: along === 'z' ? section.depth : section.width,
-  cover: section.cover,
-  stirrup: section.tie,
-  fc: section.fc,
-  fy: section.fy,
-  Es: section.Es,
-  spacing: enSpacing,
+/** The concrete of a round column. */
+const discOf = ({ width }: ColumnSection): ReinforcedSection => ({
+  concrete: [{ from: { y: -width / 2, z: -width / 2 }, to: { y: width / 2, z: width / 2 }, isDisc: true }],
+  bars: [],
 });
 
-/** Depth to the bars of the far face, m. */
-export const shearDepth = (section: ColumnSection, bars: ColumnBars | undefined, along: 'y' | 'z'): number =>
-  Math.max(
-    1e-3,
-    (along === 'z' ? section.depth : section.width) -
-      section.cover -
-      section.tie.diameter -
-      (bars?.corner.diameter ?? 0) / 2,
-  );
+/** Depth to the bars of the far face, of a round column to the middle of those of the pulled half, m. */
+export const shearDepth = (section: ColumnSection, bars: ColumnBars | undefined, along: ShearWay): number => {
+  const thick = bars ? (isRing(bars) ? bars.ring : bars.corner).diameter : 0;
+  const size = along === 'y' ? section.width : section.depth;
+  const inside = section.cover + section.tie.diameter + thick / 2;
+  return Math.max(1e-3, section.isRound ? size / 2 + (2 / Math.PI) * (size / 2 - inside) : size - inside);
+};
+
+/** Legs that ties count as: the force of a round one points along the shear by π/4 on the mean of its two cuts. */
+export const countedLegs = (ties: ColumnTies, along: ShearWay): number =>
+  legsAlong(ties, along) * (isAround(ties) ? Math.PI / 4 : 1);
 
 /** Forces beside a shear along a local axis, as checks of beams read them. */
-export const besideOf = ({ N, My, Mz }: ColumnPoint, along: 'y' | 'z') => ({ N, My: along === 'z' ? My : Mz });
+export const besideOf = ({ N, My, Mz }: ColumnPoint, along: ShearWay) => ({
+  N,
+  My: along === 'any' ? Math.hypot(My, Mz) : along === 'z' ? My : Mz,
+});
 
-/** Bars of the face that a shear along an axis pulls, m². */
-export const faceSteel = (bars: ColumnBars | undefined, along: 'y' | 'z'): number =>
-  bars ? faceArea(bars, along === 'z' ? 'y' : 'z') : 0;
+/** Bars that a shear pulls, m². */
+export const pulledSteel = (section: ColumnSection, bars: ColumnBars | undefined, along: ShearWay): number =>
+  bars ? pulledArea(section, bars, along) : 0;
 
 const known = new WeakMap<ColumnPlace, Map<string, Curved>>();
 
@@ -87,13 +112,13 @@ export function curvedWith(
 ): Curved {
   let all = known.get(place);
   if (!all) known.set(place, (all = new Map()));
-  const key = `${bars.corner.name} ${bars.between.name} ${bars.alongY} ${bars.alongZ}`;
+  const key = cageKey(bars);
   let found = all.get(key);
   if (!found) all.set(key, (found = curvedOf(section, material, creep, bars, place, points)));
   return found;
 }
 
-/** EN 1992-1-1 for a rectangular column. @param creep φ(∞, t₀) */
+/** EN 1992-1-1 for a rectangular or round column. @param creep φ(∞, t₀) */
 export function enColumn(
   section: ColumnSection,
   material: EnMaterial,
@@ -102,7 +127,7 @@ export function enColumn(
   points: readonly ColumnPoint[],
   units: UnitSystem,
 ): ColumnCode {
-  const gross = section.width * section.depth;
+  const gross = grossArea(section);
   const most = points.reduce((sum, { N }) => Math.max(sum, -N), 0);
   return {
     section,
@@ -135,27 +160,38 @@ function proposeTies(
   const step = units === 'us' ? 0.0254 : 0.025;
   const spaced = (steps: number) => Number((Math.max(3, steps) * step).toFixed(6));
   const { tie } = section;
-  if (!bars)
-    return { bar: tie, spacing: spaced(Math.floor(Math.min(section.width, section.depth) / step)), legsY: 2, legsZ: 2 };
-  const steps = barSteps(section, bars);
-  const legs = { z: legsAsked(bars.alongY, steps.y), y: legsAsked(bars.alongZ, steps.z) };
+  const tiesOf = (spacing: number): ColumnTies => {
+    if (section.isRound) return { bar: tie, spacing, around: 'ties' };
+    if (!bars || isRing(bars)) return { bar: tie, spacing, legsY: 2, legsZ: 2 };
+    const steps = barSteps(section, bars);
+    return {
+      bar: tie,
+      spacing,
+      legsY: legsAsked(bars.alongZ, steps.z),
+      legsZ: legsAsked(bars.alongY, steps.y),
+    };
+  };
+  if (!bars) return tiesOf(spaced(Math.floor(Math.min(section.width, section.depth) / step)));
+  const legs = tiesOf(1);
   const carries = (spacing: number): boolean =>
-    (['y', 'z'] as const).every((along) => {
-      const turned = shearSection(section, along);
+    shearWays(section).every((along) => {
+      const turned = shearSection(section, bars, along);
       const d = shearDepth(section, bars, along);
-      const steel = faceSteel(bars, along);
+      const steel = pulledSteel(section, bars, along);
       return points.every((point) => {
-        const V = Math.abs(along === 'z' ? point.Vz : point.Vy);
+        const V = shearAlong(point, along);
         const beside = besideOf(point, along);
         if (V <= concreteShear(turned, material, d, steel, point.N)) return true;
         return (
-          V <= shearResistance(turned, material, d, { bar: tie, legs: legs[along], spacing }, steel, beside).strength
+          V <=
+          shearResistance(turned, material, d, { bar: tie, legs: countedLegs(legs, along), spacing }, steel, beside)
+            .strength
         );
       });
     });
   for (let k = Math.floor((largestTieSpacing(section, bars) + 1e-9) / step); k > 3; k--)
-    if (carries(k * step)) return { bar: tie, spacing: spaced(k), legsY: legs.y, legsZ: legs.z };
-  return { bar: tie, spacing: spaced(3), legsY: legs.y, legsZ: legs.z };
+    if (carries(k * step)) return tiesOf(spaced(k));
+  return tiesOf(spaced(3));
 }
 
 /** The tie of the rules, or where that is thinner than 6 mm the thinnest of its table that is not. */

@@ -11,7 +11,7 @@ import {
 } from '../../../../sheet';
 import type { ColumnPlace, LiftWay } from '../../../doors/checks/column-place';
 import type { ColumnBars } from '../../../doors/checks/column-reinforcement';
-import { steelArea, steelInertia, type ColumnSection } from '../../../doors/checks/columns/cage';
+import { grossArea, gyrationOf, steelArea, steelInertia, type ColumnSection } from '../../../doors/checks/columns/cage';
 import type { ColumnDemand, ColumnPoint } from '../../../doors/checks/columns/concrete-column';
 import { concreteStep, megapascal, MPa, steelStep, type EnMaterial } from '../material';
 
@@ -95,7 +95,7 @@ function wayUnder(
 ): CurvedWay {
   const { fcd, fyd, fck } = material;
   const size = about === 'y' ? section.depth : section.width;
-  const gross = section.width * section.depth;
+  const gross = grossArea(section);
   const steel = steelArea(bars);
   const own = swayOf(way, line);
   const sway = isSecond || own.magnifier <= mostLeftOut || own.magnifier > mostMagnified ? 1 : own.magnifier;
@@ -115,7 +115,7 @@ function wayUnder(
   const n = N / (gross * fcd);
   const omega = (steel * fyd) / (gross * fcd);
   const effective = creep * lasting;
-  const slenderness = (length * Math.sqrt(12)) / size;
+  const slenderness = length / gyrationOf(section, about);
   const limit = (20 * (1 / (1 + 0.2 * effective)) * Math.sqrt(1 + 2 * omega) * C) / Math.sqrt(n);
   const inertia = about === 'y' ? steelInertia(section, bars).y : steelInertia(section, bars).z;
   const depth = size / 2 + Math.sqrt(inertia / steel);
@@ -258,7 +258,7 @@ export function traceCurved(
 ): void {
   const way = ways.find((one) => one.about === about)!;
   const size = about === 'y' ? section.depth : section.width;
-  const gross = section.width * section.depth;
+  const gross = grossArea(section);
   const { storey, index, isCracked } = swayOf(about === 'y' ? place.major : place.minor, line);
   const counted = isCracked
     ? ''
@@ -277,7 +277,7 @@ export function traceCurved(
       clause: '5.8.3.2(1)',
       title: 'Slenderness',
       symbol: 'lambda',
-      expression: 'l_0 * sqrt(12) / h',
+      expression: section.isRound ? '4 * l_0 / h' : 'l_0 * sqrt(12) / h',
       inputs: { l_0: sectionLength(way.length), h: sectionLength(size) },
       value: plain(way.slenderness, 1),
     });
