@@ -1,9 +1,7 @@
 import {
-  designCodeFor,
   designCodes,
   governing,
   missing,
-  noDesignCode,
   verdictOf,
   type AreasAlong,
   type Basis,
@@ -49,6 +47,7 @@ import {
   type LoadState,
   type StationTable,
 } from '../results';
+import { codeOf } from './code-of';
 import { lineBars, type BeamPiece, type LineBars } from './line-bars';
 import { LineMoments } from './moments-around';
 import { ColumnPlaces } from './column-places';
@@ -338,13 +337,3 @@ const withSlab = (code: DesignCode): Check =>
     code.title,
     'A meshed slab or wall works with this member: what is checked above are the member’s own forces, not those of the section of member and effective width. Those are found and stand on its page and in the ledger (“Beams with slabs”); a check of that section is not made yet.',
   );
-
-/** Which code checks a member, or why none does. */
-function codeOf(model: Model, member: Member, section: Section | undefined): { code?: DesignCode; reason?: string } {
-  const material = member.material === null ? undefined : model.materials[member.material];
-  if (!section || !material) return { reason: 'The member has no section or no material.' };
-  const code = designCodeFor(material.kind, model.settings.code);
-  if (!code) return { reason: noDesignCode(material.kind, model.settings.code) };
-  const reason = code.excludes(member, section, material);
-  return { code, ...(reason !== undefined ? { reason } : {}) };
-}

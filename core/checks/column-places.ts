@@ -1,7 +1,7 @@
 import type { ColumnPlace, LiftMoments, LiftWay, StoreySway } from '../codes/checks';
 import type { Solution } from '../fem';
 import { designLines, type DesignLine, type Lift, type LinePiece } from '../lines';
-import { dot, inOrder, memberAxis, panelsAt, stiffnessFactors, type Combination, type Model } from '../model';
+import { dot, inOrder, memberAxis, panelsAt, type Combination, type Model } from '../model';
 import {
   caseWeights,
   lineIndex,
@@ -14,6 +14,7 @@ import {
   type StationTable,
   type StoreyResult,
 } from '../results';
+import { countsCracked } from './counts-cracked';
 
 /** A strength combination with its state. */
 interface StateOf {
@@ -278,16 +279,7 @@ export class ColumnPlaces {
   private countsCracked(set: string | undefined): boolean {
     const key = set ?? '';
     let found = this.cracked.get(key);
-    if (found === undefined) {
-      const { members, materials, stiffnessSets } = this.model;
-      found = Object.values(members).every((member) => {
-        if (member.role === 'brace' || member.material === null || materials[member.material].kind !== 'concrete')
-          return true;
-        const factor = stiffnessFactors(member, 'concrete', set === undefined ? undefined : stiffnessSets[set]);
-        return factor('inertiaY') < 1 && factor('inertiaZ') < 1;
-      });
-      this.cracked.set(key, found);
-    }
+    if (found === undefined) this.cracked.set(key, (found = countsCracked(this.model, set)));
     return found;
   }
 

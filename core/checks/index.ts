@@ -21,6 +21,7 @@ export {
 export { basisOf } from './basis';
 export { registerText } from './register-text';
 export { MemberChecker, type MemberChecks } from './check-member';
+export { liftNeeds, type LiftNeed, type LiftNeeds } from './lift-needs';
 export { barSchedule, wholeBars } from './bar-schedule';
 export {
   throughBars,

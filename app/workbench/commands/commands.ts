@@ -321,6 +321,12 @@ export function workbenchCommands(workbench: Workbench): Command[] {
         state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'cages' } }),
     },
     {
+      id: 'lifts',
+      title: 'Lifts of columns: what is missing before they can be designed',
+      run: () =>
+        state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'lifts' } }),
+    },
+    {
       id: 'mends',
       title: 'What would mend a member that does not hold: the selected one, or the worst',
       enabled: () => failing(state()) !== undefined,

@@ -59,6 +59,7 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
       has: hasConcrete,
     },
     { id: 'cages', name: 'Cages of columns', has: hasConcrete },
+    { id: 'lifts', name: 'Lifts of columns', has: hasConcrete },
   ],
   report: ofModel,
 };

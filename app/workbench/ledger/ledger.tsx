@@ -9,6 +9,7 @@ import { RecordTab } from './record-tab';
 import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs';
 import { BarsTab } from './bars-tab';
 import { CagesTab } from './cages-tab';
+import { LiftsTab } from './lifts-tab';
 import { LinesTab } from './lines-tab';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
 import { ledgerTabs } from '../kinds/ledger-tabs';
@@ -44,6 +45,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'checks lines': () => <LinesTab />,
   'checks bars': () => <BarsTab />,
   'checks cages': () => <CagesTab />,
+  'checks lifts': () => <LiftsTab />,
 };
 /** What makes the content of a tab; undefined: it has none. */
 export const contentMaker = (stage: Stage, tab: string): (() => ReactNode) | undefined =>

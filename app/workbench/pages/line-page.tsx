@@ -15,9 +15,11 @@ import {
   type DesignLine,
   type LineAct,
 } from '~core/lines';
+import { liftNeeds } from '~core/checks';
 import { supportAs, type SupportAs } from '~core/model';
 import { count, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
+import { usePart } from '../fields/part';
 import { MendsBlock } from '../cards/mends-block';
 import { BarsBlock } from './bars-block';
 import { ColumnBlock } from './column-block';
@@ -257,10 +259,16 @@ function Spans({ line }: { line: DesignLine }) {
 }
 
 function Lifts({ line }: { line: DesignLine }) {
-  const units = useWorkbench((state) => state.model.settings.units);
+  const model = useWorkbench((state) => state.model);
+  const part = usePart<HTMLDivElement>('lifts');
+  const { units } = model.settings;
+  const lacking = useMemo(
+    () => liftNeeds(model).filter((one) => one.line.id === line.id && one.needs.length > 0),
+    [model, line.id],
+  );
   const value = (number: number) => formatValue(number, 'length', units, 2);
   return (
-    <div className="block">
+    <div className="block" ref={part}>
       <h3>Lifts</h3>
       <table className="plain-table">
         <thead>
@@ -290,6 +298,20 @@ function Lifts({ line }: { line: DesignLine }) {
         Free along z: for buckling about local y, the strong axis as a rule; free along y: about local z. Clear: between
         what reaches into the column at both ends.
       </p>
+      {lacking.map(({ lift, needs }) => (
+        <div key={lift.from} style={{ marginTop: 6 }}>
+          <p style={{ margin: 0 }}>
+            Missing from {value(lift.from)} to {formatQuantity(lift.to, 'length', units, 2)}:
+          </p>
+          <ul style={{ margin: '2px 0 0', paddingLeft: 18 }}>
+            {needs.map(({ what, mend }) => (
+              <li key={what}>
+                {what}. <span className="secondary">{mend}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import {
   cageText,
   openReasons,
+  liftNeeds,
   proposesCage,
   basisOf,
   requiredOf,
@@ -256,6 +257,35 @@ function cageBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   ];
 }
 
+/** Lifts of columns of concrete that lack something before they can be designed. */
+function lackBlocks(model: Model): Block[] {
+  const { units } = model.settings;
+  const lacking = liftNeeds(model).filter(({ needs }) => needs.length > 0);
+  if (lacking.length === 0) return [];
+  const length = (value: number) => formatValue(value, 'length', units, 2);
+  return [
+    heading('What lifts of columns lack'),
+    table(
+      [
+        'Column',
+        `From, ${unitLabel('length', units)}`,
+        `To, ${unitLabel('length', units)}`,
+        'Missing',
+        'What supplies it',
+      ],
+      lacking.flatMap(({ line, lift, needs }) =>
+        needs.map(({ what, mend }, i) => [
+          i === 0 ? line.name : '',
+          i === 0 ? length(lift.from) : '',
+          i === 0 ? length(lift.to) : '',
+          what,
+          mend,
+        ]),
+      ),
+    ),
+  ];
+}
+
 /** Areas of bars, asked for and provided, of every beam of concrete where its faces are used most; the worst first. */
 function areaBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   const { units } = model.settings;
@@ -326,6 +356,7 @@ export const checksChapter: ResultChapter = {
     ...(choice.detail === 'brief' ? [] : barBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : areaBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : cageBlocks(model, checks)),
+    ...lackBlocks(model),
     ...(choice.detail === 'brief' ? [] : lineBlocks(model, new Set(checks.map(({ memberId }) => memberId)))),
   ],
 };
