@@ -1,3 +1,8 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { column as columnModel } from '~core/checks/verification/columns';
+import { writeModelFile } from '~core/exchange';
 import { authorQuillhavenLibrary } from '../demo/quillhaven-library';
 import { chooseIn, solved } from './harness';
 import { inBrowser, type Started } from './in-browser';
@@ -82,4 +87,52 @@ test('bars that are only proposed leave columns open until they are accepted', a
   await details()
     .getByText(/Bars 8 #\d, 3 × 3 in the faces along y and z, chosen/)
     .waitFor();
+});
+
+test('a lift lacks its bars until they are accepted, and the ledger and its page say so', async () => {
+  await page.getByRole('table').getByRole('link', { name: 'Quillhaven Library', exact: true }).click();
+  await solved(page);
+  await command('what is missing');
+  const lifts = page.getByRole('grid', { name: 'Lifts of columns' });
+  await lifts.getByText('nothing', { exact: true }).first().waitFor();
+  await command('Select member m60');
+  await details().getByRole('button', { name: 'propose' }).first().click();
+  await lifts.getByText('bars are not chosen').waitFor();
+  await command('interaction curve');
+  const column = page.getByRole('complementary', { name: /^Page of column / });
+  await column.getByText(/Bars are not chosen\. Accept what is proposed in its details/).waitFor();
+  await page.keyboard.press('Escape');
+  await command('accept bars');
+  await lifts.getByText('bars are not chosen').waitFor({ state: 'detached' });
+});
+
+test('a round column: a cage of a rectangle does not count, what is proposed is accepted, a spiral raises its cap', async () => {
+  const directory = mkdtempSync(join(tmpdir(), 'elbow-round-'));
+  const path = join(directory, 'round.elbow.json');
+  writeFileSync(path, writeModelFile(columnModel({ diameter: 20, height: 12, P: 500, top: [60, 30] })));
+  await page.goto(new URL('/', page.url()).href);
+  await page.getByLabel('Model file').setInputFiles(path);
+  await solved(page);
+  await page.keyboard.press('5');
+  await command('Select member m1');
+  await details()
+    .getByText(/those of a rectangular column and do not count: it is round/)
+    .waitFor();
+  await details().getByRole('button', { name: 'Accept what is proposed' }).click();
+  await details()
+    .getByText(/Bars \d+ #\d+, in a ring, chosen\. Ties #3 \/ [\d.]+ in, round, chosen/)
+    .waitFor();
+  await chooseIn(page, details().getByLabel('What goes around the bars'), 'a spiral');
+  await details()
+    .getByText(/Ties #3 \/ 2\.0 in, spiral, chosen/)
+    .waitFor();
+  await command('interaction curve');
+  const column = page.getByRole('complementary', { name: 'Page of column m1' });
+  await column.getByRole('img', { name: /^Section of diameter 20\.0 in with \d+ #\d+/ }).waitFor();
+  await column
+    .getByRole('figure', { name: /^Bending whichever way, My and Mz together\. Governing: U1 at / })
+    .waitFor();
+  await column.getByRole('button', { name: 'Calculation sheet' }).click();
+  // 3/8 in at least, and that is what it has
+  await page.getByText('Size of the spiral').first().waitFor();
 });

@@ -50,7 +50,7 @@ export function CageFields({ members }: { members: readonly Member[] }) {
           {others === 1 ? 'column is' : 'columns are'} selected too and left as {others === 1 ? 'it is' : 'they are'}.
         </p>
       )}
-      {members.some(({ cage }) => !cage?.bars || !cage.ties) && (
+      {members.some((member) => lacksParts(member, isRound(member))) && (
         <div className="row" style={{ marginBottom: 8 }}>
           <Button
             size="small"
@@ -91,6 +91,10 @@ export function CageFields({ members }: { members: readonly Member[] }) {
     </div>
   );
 }
+
+/** Whether bars or ties are proposed: none are chosen, or those of a column of another shape, which do not count. */
+const lacksParts = ({ cage }: Member, round: boolean): boolean =>
+  !cage?.bars || !cage.ties || 'ring' in cage.bars !== round || 'around' in cage.ties !== round;
 
 /** A cage without parts that are left out; null: none is left. */
 function partsOf({ bars, ties }: { bars?: CageBars | undefined; ties?: CageTies | undefined }): Cage | null {

@@ -1,8 +1,9 @@
-import { Button, InputNumber, Select } from 'antd';
+import { InputNumber, Select } from 'antd';
 import { reinforcingBars } from '~core/catalog';
 import type { FaceCageBars, FaceCageTies } from '~core/model';
 import type { UnitSystem } from '~core/units';
 import { QuantityField } from '../fields/quantity-field';
+import { BarSize, CagePart } from './cage-parts';
 import type { SetCage } from './set-cage';
 
 const barOptions = reinforcingBars.map(({ name }) => ({ value: name, label: name }));
@@ -50,27 +51,19 @@ export function FaceCageFields({
   return (
     <div className="fields">
       <span className="field-label">Corners</span>
-      {bars ? (
-        <div className="row" style={{ flexWrap: 'nowrap' }}>
-          <Select
-            aria-label="Size of corner bars"
-            value={bars.corner}
-            options={barOptions}
-            style={{ width: 70 }}
-            onChange={(corner) => set({ bars: { ...bars, corner } })}
-          />
-          <Button size="small" type="text" onClick={() => set({ bars: undefined })}>
-            propose
-          </Button>
-        </div>
-      ) : (
-        <div className="row">
-          <span className="secondary">proposed</span>
-          <Button size="small" onClick={() => set({ bars: { corner: size, alongY: 3, alongZ: 3 } })}>
-            choose
-          </Button>
-        </div>
-      )}
+      <CagePart
+        choose={() => set({ bars: { corner: size, alongY: 3, alongZ: 3 } })}
+        propose={() => set({ bars: undefined })}
+        chosen={
+          bars && (
+            <BarSize
+              label="Size of corner bars"
+              value={bars.corner}
+              onChange={(corner) => set({ bars: { ...bars, corner } })}
+            />
+          )
+        }
+      />
       {bars && (
         <>
           <span className="field-label">Between</span>
@@ -92,30 +85,13 @@ export function FaceCageFields({
         </>
       )}
       <span className="field-label">Ties</span>
-      {ties ? (
-        <div className="row" style={{ flexWrap: 'nowrap' }}>
-          <Select
-            aria-label="Size of ties"
-            value={ties.bar}
-            options={barOptions}
-            style={{ width: 70 }}
-            onChange={(bar) => set({ ties: { ...ties, bar } })}
-          />
-          <Button size="small" type="text" onClick={() => set({ ties: undefined })}>
-            propose
-          </Button>
-        </div>
-      ) : (
-        <div className="row">
-          <span className="secondary">proposed</span>
-          <Button
-            size="small"
-            onClick={() => set({ ties: { bar: tie, spacing: units === 'us' ? 0.3048 : 0.3, legsY: 2, legsZ: 2 } })}
-          >
-            choose
-          </Button>
-        </div>
-      )}
+      <CagePart
+        choose={() => set({ ties: { bar: tie, spacing: units === 'us' ? 0.3048 : 0.3, legsY: 2, legsZ: 2 } })}
+        propose={() => set({ ties: undefined })}
+        chosen={
+          ties && <BarSize label="Size of ties" value={ties.bar} onChange={(bar) => set({ ties: { ...ties, bar } })} />
+        }
+      />
       {ties && (
         <>
           <QuantityField

@@ -1,11 +1,9 @@
-import { Button, InputNumber, Select } from 'antd';
-import { reinforcingBars } from '~core/catalog';
+import { InputNumber, Select } from 'antd';
 import type { RingCageBars, RingCageTies } from '~core/model';
 import type { UnitSystem } from '~core/units';
 import { QuantityField } from '../fields/quantity-field';
+import { BarSize, CagePart } from './cage-parts';
 import type { SetCage } from './set-cage';
-
-const barOptions = reinforcingBars.map(({ name }) => ({ value: name, label: name }));
 
 /** Spacing of ties and pitch of a spiral to begin with, m. */
 const usualSpacing = { si: { ties: 0.3, spiral: 0.05 }, us: { ties: 0.3048, spiral: 0.0508 } } as const;
@@ -30,71 +28,54 @@ export function RingCageFields({
   return (
     <div className="fields">
       <span className="field-label">Bars in the ring</span>
-      {bars ? (
-        <div className="row" style={{ flexWrap: 'nowrap' }}>
-          <InputNumber
-            aria-label="Number of bars in the ring"
-            min={4}
-            max={40}
-            value={bars.count}
-            style={{ width: 58 }}
-            onChange={(count) => count !== null && set({ bars: { ...bars, count } })}
-          />
-          <Select
-            aria-label="Size of bars in the ring"
-            value={bars.ring}
-            options={barOptions}
-            style={{ width: 70 }}
-            onChange={(ring) => set({ bars: { ...bars, ring } })}
-          />
-          <Button size="small" type="text" onClick={() => set({ bars: undefined })}>
-            propose
-          </Button>
-        </div>
-      ) : (
-        <div className="row">
-          <span className="secondary">proposed</span>
-          <Button size="small" onClick={() => set({ bars: { ring: size, count: 8 } })}>
-            choose
-          </Button>
-        </div>
-      )}
+      <CagePart
+        choose={() => set({ bars: { ring: size, count: 8 } })}
+        propose={() => set({ bars: undefined })}
+        chosen={
+          bars && (
+            <>
+              <InputNumber
+                aria-label="Number of bars in the ring"
+                min={4}
+                max={40}
+                value={bars.count}
+                style={{ width: 58 }}
+                onChange={(count) => count !== null && set({ bars: { ...bars, count } })}
+              />
+              <BarSize
+                label="Size of bars in the ring"
+                value={bars.ring}
+                onChange={(ring) => set({ bars: { ...bars, ring } })}
+              />
+            </>
+          )
+        }
+      />
       <span className="field-label">Around</span>
-      {ties ? (
-        <div className="row" style={{ flexWrap: 'nowrap' }}>
-          <Select
-            aria-label="What goes around the bars"
-            value={ties.around}
-            options={[
-              { value: 'ties', label: 'round ties' },
-              { value: 'spiral', label: 'a spiral' },
-            ]}
-            style={{ width: 100 }}
-            onChange={(around) => set({ ties: { ...ties, around, spacing: usualSpacing[units][around] } })}
-          />
-          <Button size="small" type="text" onClick={() => set({ ties: undefined })}>
-            propose
-          </Button>
-        </div>
-      ) : (
-        <div className="row">
-          <span className="secondary">proposed</span>
-          <Button
-            size="small"
-            onClick={() => set({ ties: { bar: tie, spacing: usualSpacing[units].ties, around: 'ties' } })}
-          >
-            choose
-          </Button>
-        </div>
-      )}
+      <CagePart
+        choose={() => set({ ties: { bar: tie, spacing: usualSpacing[units].ties, around: 'ties' } })}
+        propose={() => set({ ties: undefined })}
+        chosen={
+          ties && (
+            <Select
+              aria-label="What goes around the bars"
+              value={ties.around}
+              options={[
+                { value: 'ties', label: 'round ties' },
+                { value: 'spiral', label: 'a spiral' },
+              ]}
+              style={{ width: 100 }}
+              onChange={(around) => set({ ties: { ...ties, around, spacing: usualSpacing[units][around] } })}
+            />
+          )
+        }
+      />
       {ties && (
         <>
           <span className="field-label">Size</span>
-          <Select
-            aria-label="Size of ties or spiral"
+          <BarSize
+            label="Size of ties or spiral"
             value={ties.bar}
-            options={barOptions}
-            style={{ width: 70 }}
             onChange={(bar) => set({ ties: { ...ties, bar } })}
           />
           <QuantityField

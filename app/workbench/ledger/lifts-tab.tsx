@@ -27,28 +27,28 @@ export function LiftsTab() {
     return new Set(rows.filter((row) => row.members.some((id) => members.has(id))).map(idOf));
   }, [rows, selected]);
   const length = (value: number) => formatValue(value, 'length', units, 2);
-  const number = (title: string, read: (row: LiftNeeds) => number): GridColumn<LiftNeeds> => ({
+  const number = (title: string, read: (row: LiftNeeds) => number, width = 64): GridColumn<LiftNeeds> => ({
     title,
     unit: unitLabel('length', units),
-    width: 92,
+    width,
     numeric: true,
     show: (row) => length(read(row)),
     copy: (row) => length(read(row)),
   });
   const columns: GridColumn<LiftNeeds>[] = [
     textColumn('Column', 130, ({ line }) => line.name),
-    textColumn('Place', 110, ({ members }) => placeWords(model, members[0])),
     number('from', ({ lift }) => lift.from),
     number('to', ({ lift }) => lift.to),
+    textColumn('Missing', 290, ({ needs }) =>
+      needs.length === 0 ? 'nothing' : needs.map(({ what }) => what).join('; '),
+    ),
+    textColumn('What supplies it', 330, ({ needs }) => [...new Set(needs.map(({ mend }) => mend))].join(' ')),
+    textColumn('Place', 110, ({ members }) => placeWords(model, members[0])),
     textColumn('Section', 96, ({ line, members }) =>
       sectionsWords(model, { pieces: line.pieces.filter(({ member }) => members.includes(member)) }),
     ),
-    number('clear, about y', ({ lift }) => lift.clearMajor),
-    number('clear, about z', ({ lift }) => lift.clearMinor),
-    textColumn('Missing', 330, ({ needs }) =>
-      needs.length === 0 ? 'nothing' : needs.map(({ what }) => what).join('; '),
-    ),
-    textColumn('What supplies it', 420, ({ needs }) => [...new Set(needs.map(({ mend }) => mend))].join(' ')),
+    number('clear, about y', ({ lift }) => lift.clearMajor, 124),
+    number('clear, about z', ({ lift }) => lift.clearMinor, 124),
   ];
   const membersOf = (ids: readonly string[]) => {
     const wanted = new Set(ids);

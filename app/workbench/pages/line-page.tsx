@@ -306,7 +306,7 @@ function Lifts({ line }: { line: DesignLine }) {
           <ul style={{ margin: '2px 0 0', paddingLeft: 18 }}>
             {needs.map(({ what, mend }) => (
               <li key={what}>
-                {what}. <span className="secondary">{mend}</span>
+                {capital(what)}. <span className="secondary">{mend}</span>
               </li>
             ))}
           </ul>
