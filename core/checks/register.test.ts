@@ -96,6 +96,15 @@ const found = [
   column({ height: 20, P: 150, top: [60, 60], foot: [-60, 0], cage: null }),
   column({ height: 8, P: 20, top: [200, 200], units: 'si' }),
   column({ height: 8, P: 20, pushed: false }),
+  // round ones, within a spiral and within ties
+  column({
+    diameter: 20,
+    height: 8,
+    P: 20,
+    top: [200, 200],
+    cage: { bars: { ring: '#8', count: 8 }, ties: { bar: '#3', spacing: 0.05, around: 'spiral' } },
+  }),
+  column({ diameter: 20, height: 8, P: 20, top: [200, 200], code: 'eurocode', units: 'si', cage: null }),
   column({ height: 8, P: 20, top: [30, 20], code: 'eurocode', units: 'si', cage: null }),
   column({ height: 8, P: 20, pushed: false, code: 'eurocode', units: 'si' }),
 ].flatMap((model) => {

@@ -100,7 +100,7 @@ describe('a round column by ACI 318-19', () => {
       [100, 0],
       [60, 80],
     ] as const)
-      expect(of({ height: 8, P: 200, top, cage: tied }).use('shear')).toBeCloseTo(12.5 / 69.02, 3);
+      expect(of({ height: 8, P: 200, top, cage: tied }).use('shear-round')).toBeCloseTo(12.5 / 69.02, 3);
   });
   // core 17 in: 0.45 (314.16 / 226.98 − 1) 4 / 60 = 0.011523; 4 · 0.11 · 16.625 / (2 · 17²) = 0.012656; clear pitch 1.625 in of 3
   test('a spiral has its own rules, and fails by them', () => {
@@ -225,7 +225,7 @@ describe('a round column by EN 1992-1-1', () => {
       [100, 0],
       [60, 80],
     ] as const)
-      expect(european({ height: 4, P: 600, top }).use('shear')).toBeCloseTo(82.02 / 170.1, 2);
+      expect(european({ height: 4, P: 600, top }).use('shear-round')).toBeCloseTo(82.02 / 170.1, 2);
   });
   test('where the concrete does not carry it, the two cuts of a round tie count with π/4 of their force', () => {
     const ties = (spacing: number): Cage => ({
@@ -235,7 +235,7 @@ describe('a round column by EN 1992-1-1', () => {
     // steep struts are not needed: z f_ywd cot θ with 2 · 78.54 π/4 / s, cot θ = 2.5; d = 369.4 mm
     const Vs = ((2 * 78.54 * Math.PI) / 4 / 150) * 0.9 * 369.4 * 434.78 * 2.5;
     const top = 300;
-    const use = european({ height: 4, P: 100, top: [top, 0], cage: ties(0.15) }).use('shear');
+    const use = european({ height: 4, P: 100, top: [top, 0], cage: ties(0.15) }).use('shear-round');
     expect(use).toBeCloseTo((top * 1e3) / (4 * foot) / Vs, 2);
   });
   test('bars and ties are proposed, and hold as they are once accepted', () => {

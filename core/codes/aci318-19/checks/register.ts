@@ -276,14 +276,14 @@ export const columnRegister: RegisterPart = {
       ),
     ]),
     entry(
-      'shear',
+      'shear-round',
       'Shear',
       '22.5',
       'compared',
       'Of round columns: Vy and Vz together, with bw the diameter and d 0.8 of it (22.5.2.2).',
     ),
-    entry('shear-minimum', 'Least ties for shear', '10.6.2', 'rule', 'Where Vu exceeds 0.5 φ Vc.'),
-    entry('shear-spacing', 'Spacing of ties for shear', '10.7.6.5.2', 'rule', 'Where Vu exceeds 0.5 φ Vc.'),
+    entry('shear-round-minimum', 'Least ties for shear', '10.6.2', 'rule', 'Where Vu exceeds 0.5 φ Vc.'),
+    entry('shear-round-spacing', 'Spacing of ties for shear', '10.7.6.5.2', 'rule', 'Where Vu exceeds 0.5 φ Vc.'),
     entry(
       'shear-both',
       'Shear along both axes',

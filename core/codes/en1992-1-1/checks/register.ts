@@ -209,7 +209,7 @@ export const columnRegister: RegisterPart = {
       ),
     ),
     entry(
-      'shear',
+      'shear-round',
       'Shear',
       '6.2',
       'compared',

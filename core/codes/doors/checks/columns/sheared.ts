@@ -19,4 +19,4 @@ export const legsAlong = (ties: ColumnTies, way: ShearWay): number =>
 
 /** Id and title of the check of a way. */
 export const shearNames = (way: ShearWay): { id: string; title: string } =>
-  way === 'any' ? { id: 'shear', title: 'Shear' } : { id: `shear-${way}`, title: `Shear along local ${way}` };
+  way === 'any' ? { id: 'shear-round', title: 'Shear' } : { id: `shear-${way}`, title: `Shear along local ${way}` };
