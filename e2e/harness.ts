@@ -133,7 +133,7 @@ export async function openPage(browser: Browser): Promise<{ page: Page; complain
 }
 
 /** Waits until the model on screen is solved and checked. @param timeout ms */
-export async function solved(page: Page, timeout = 60000): Promise<void> {
+export async function solved(page: Page, timeout = 180000): Promise<void> {
   await page.locator('[data-status="done"]').waitFor({ timeout });
 }
 

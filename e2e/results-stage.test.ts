@@ -130,7 +130,7 @@ test('a study of three beam depths: two branches, the watch list across all thre
   await saved();
   await solved(page);
   await comparison.getByText('Nothing: both describe the same structure and loads.').waitFor();
-});
+}, 600000);
 
 const choose = async (words: string) => {
   await panel('Comparison').getByLabel('Compare with').click();

@@ -39,7 +39,19 @@ const axialStrain = 6;
 /** Sums of one evaluation; it never outlives the call. */
 const sums = new Float64Array(45);
 const effects: Effects = { V: 0, M: 0, psi: 0, w: 0, dM: 0 };
-const clear = (sum: Effects): Effects => Object.assign(sum, { V: 0, M: 0, psi: 0, w: 0, dM: 0 });
+const clear = (sum: Effects): Effects => {
+  sum.V = sum.M = sum.psi = sum.w = sum.dM = 0;
+  return sum;
+};
+
+/** Where a link begins: deflection m, slope, shear and moment, and the part of the shear that bends it. */
+interface LinkStart {
+  readonly w: number;
+  readonly psi: number;
+  readonly V: number;
+  readonly M: number;
+  readonly bends: number;
+}
 
 /**
  * One member under one load state. Everything along it follows exactly from its start forces, its start displacements and its loads:
@@ -52,6 +64,7 @@ export class MemberLine {
   private readonly stiffness: Float64Array;
   /** links of even axial force in the planes x–y and x–z; empty in first order */
   private readonly chains: readonly (readonly Link[])[];
+  private readonly starts: readonly [LinkStart[], LinkStart[]] = [[], []];
   private readonly first: number;
   private readonly last: number;
 
@@ -149,25 +162,41 @@ export class MemberLine {
   /** Bending in one plane (0: x–y, 1: x–z) in second order, link by link. The shear is the one square to the bent axis. */
   private bent(number: 0 | 1, x: number, after: boolean, into: LineValues): void {
     const links = this.chains[number];
-    let w = this.displacement[number === 1 ? 2 : 1];
-    let psi = number === 1 ? -this.displacement[4] : this.displacement[5];
-    let M = number === 1 ? this.force[4] : -this.force[5];
-    let V = this.force[number === 1 ? 2 : 1];
     const here = linkAt(links, x, after);
-    const sum = effects;
-    for (let i = 0; i <= here; i++) {
-      const bends = this.withoutString(links, i, number, w, psi, V, M);
-      clear(sum);
-      const within = i === here ? x - links[i].from : links[i].length;
-      addStartEffects(links[i].plane, w, psi, bends, M, within, sum);
-      this.addLoads(links, i, number, within, i === here ? after : true, sum);
-      V += sum.V - bends;
-      ({ w, psi, M } = sum);
-    }
+    const { w, psi, M, bends } = this.startOfLink(number, here);
+    const sum = clear(effects);
+    const within = x - links[here].from;
+    addStartEffects(links[here].plane, w, psi, bends, M, within, sum);
+    this.addLoads(links, here, number, within, after, sum);
     into[number === 1 ? 2 : 1] = sum.dM;
     into[number === 1 ? 4 : 5] = sum.M;
     into[number === 1 ? 8 : 7] = sum.w;
     into[number === 1 ? 9 : 10] = sum.dM;
+  }
+
+  /** Where a link of a chain begins, found from link to link once. */
+  private startOfLink(number: 0 | 1, wanted: number): LinkStart {
+    const links = this.chains[number];
+    const starts = this.starts[number];
+    const add = (i: number, w: number, psi: number, V: number, M: number) =>
+      starts.push({ w, psi, V, M, bends: this.withoutString(links, i, number, w, psi, V, M) });
+    if (starts.length === 0)
+      add(
+        0,
+        this.displacement[number === 1 ? 2 : 1],
+        number === 1 ? -this.displacement[4] : this.displacement[5],
+        this.force[number === 1 ? 2 : 1],
+        number === 1 ? this.force[4] : -this.force[5],
+      );
+    for (let i = starts.length - 1; i < wanted; i++) {
+      const { w, psi, V, M, bends } = starts[i];
+      const { plane, length } = links[i];
+      const sum = clear(effects);
+      addStartEffects(plane, w, psi, bends, M, length, sum);
+      this.addLoads(links, i, number, length, true, sum);
+      add(i + 1, sum.w, sum.psi, V + (sum.V - bends), sum.M);
+    }
+    return starts[wanted];
   }
 
   /** The part of a link's start force that bends: in strong tension the rest only holds the string (see `bendingPlane`). */
@@ -195,8 +224,9 @@ export class MemberLine {
     const { terms } = this.solution;
     for (let t = this.first; t < this.last; t++) {
       const factor = this.state.caseFactors[terms.caseIndex[t]];
+      if (factor === 0) continue;
       const how = inPlane(terms.action[t]);
-      if (factor === 0 || how?.[0] !== number) continue;
+      if (how?.[0] !== number) continue;
       const isPoint = terms.isPoint[t] === 1;
       const part = onLink(links, i, {
         value: terms.value[t],

@@ -38,6 +38,7 @@ interface MemberValues {
 export class StationTable {
   private readonly states: (LoadState | undefined)[];
   private readonly members = new Map<number, MemberValues>();
+  private lines: { readonly member: number; readonly byState: (MemberLine | undefined)[] } | undefined;
 
   constructor(readonly solution: Solution) {
     this.states = new Array<LoadState | undefined>(solution.cases.length);
@@ -72,7 +73,13 @@ export class StationTable {
 
   /** Every quantity of a member at one place in one solved state. @param after just past a point load rather than just before it */
   stateAt(member: number, state: number, x: number, after: boolean): LineValues {
-    return new MemberLine(this.solution, this.stateOf(state), member).at(x, after);
+    return this.lineOf(member, state).at(x, after);
+  }
+
+  /** A member in one solved state; those of the member that was asked for last are kept. */
+  private lineOf(member: number, state: number): MemberLine {
+    if (this.lines?.member !== member) this.lines = { member, byState: [] };
+    return (this.lines.byState[state] ??= new MemberLine(this.solution, this.stateOf(state), member));
   }
 
   /** One quantity of a member over sets of case weights, station by station. */
