@@ -119,7 +119,7 @@ export async function openPage(browser: Browser): Promise<{ page: Page; complain
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   const page = await context.newPage();
-  page.setDefaultTimeout(15000);
+  page.setDefaultTimeout(45000);
   const complaints: string[] = [];
   page.on('console', (message) => {
     if (
