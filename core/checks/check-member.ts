@@ -51,6 +51,7 @@ import { codeOf } from './code-of';
 import { lineBars, type BeamPiece, type LineBars } from './line-bars';
 import { LineMoments } from './moments-around';
 import { ColumnPlaces } from './column-places';
+import { StoreySways } from './storey-sways';
 import { ServiceSpans } from './service-spans';
 import { barsBeyond } from './bars-beyond';
 import { usedBars } from './used-bars';
@@ -130,7 +131,7 @@ export class MemberChecker {
     this.table = stationTable(solution);
     this.service = new ServiceSpans(model, solution, this.table, (member, states) => this.slabPlaces(member, states));
     this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));
-    this.places = new ColumnPlaces(model, solution, this.numbers, this.table);
+    this.places = new ColumnPlaces(model, solution, this.numbers, this.table, new StoreySways(model, solution));
     this.combinations = this.strength.map(({ combination }) => combination);
     this.bases = new Map(designCodes.map((code) => [code, code.basis?.(model)]));
     const connected = new Map<string, number>();

@@ -1,20 +1,9 @@
 import type { ColumnPlace, LiftMoments, LiftWay, StoreySway } from '../codes/checks';
 import type { Solution } from '../fem';
 import { designLines, type DesignLine, type Lift, type LinePiece } from '../lines';
-import { dot, inOrder, memberAxis, panelsAt, type Combination, type Model } from '../model';
-import {
-  caseWeights,
-  lineIndex,
-  lineWidth,
-  MemberLine,
-  StoreyBook,
-  stationsOf,
-  superpose,
-  type LoadState,
-  type StationTable,
-  type StoreyResult,
-} from '../results';
-import { countsCracked } from './counts-cracked';
+import { dot, memberAxis, panelsAt, type Combination, type Model } from '../model';
+import { lineIndex, lineWidth, MemberLine, stationsOf, superpose, type LoadState, type StationTable } from '../results';
+import { lasting, sideways, weightsOfNature, type StoreySways } from './storey-sways';
 
 /** A strength combination with its state. */
 interface StateOf {
@@ -34,23 +23,12 @@ interface Readers {
   readonly pushed: (line: number) => (member: string) => readonly Bending[];
 }
 
-/** A column moves along a direction of the plan with this cosine at least. */
-const alongEnough = 0.3;
-/** A case pushes along a direction with this share of all its shear at least. */
-const pushes = 0.2;
 /** Heights and places nearer than this are one, m. */
 const near = 1e-6;
 
-const sideways: ReadonlySet<string> = new Set(['wind', 'seismic', 'notional']);
-const lasting: ReadonlySet<string> = new Set(['dead', 'superimposedDead']);
-
 /** Lifts of columns with what holds them, their moments, and how their storeys give way; what all columns share is found once. */
 export class ColumnPlaces {
-  private found: StoreyBook | undefined;
-  private readonly results = new Map<LoadState, { now: StoreyResult[]; first: StoreyResult[] | undefined }>();
   private readonly pushed = new Map<LoadState, LoadState>();
-  private softness: Map<string, [number | undefined, number | undefined]> | undefined;
-  private readonly cracked = new Map<string, boolean>();
 
   /** @param numbers places of members in the solution */
   constructor(
@@ -58,12 +36,8 @@ export class ColumnPlaces {
     private readonly solution: Solution,
     private readonly numbers: ReadonlyMap<string, number>,
     private readonly table: StationTable,
+    private readonly sways: StoreySways,
   ) {}
-
-  /** The storeys, once columns ask for them. */
-  private get book(): StoreyBook {
-    return (this.found ??= new StoreyBook(this.model, this.solution));
-  }
 
   /** The lift of a column member; a sentence in its place: why it has none. @param over combinations in the order of the member's lines */
   of(memberId: string, over: readonly StateOf[]): ColumnPlace | string {
@@ -90,7 +64,7 @@ export class ColumnPlaces {
       minor: this.way(line, lift, own, 'y', over, readers),
       order: (i) => {
         const { order, stiffnessSet } = over[i].combination;
-        return { isSecond: order === 'second', isCracked: this.countsCracked(stiffnessSet) };
+        return { isSecond: order === 'second', isCracked: this.sways.countsCracked(stiffnessSet) };
       },
       sideways: (i, x) => {
         const values = new MemberLine(this.solution, this.sidewaysOf(over[i].state), number).at(x);
@@ -184,23 +158,11 @@ export class ColumnPlaces {
   /** What of a state the cases make that push sideways. */
   private sidewaysOf(state: LoadState): LoadState {
     let found = this.pushed.get(state);
-    if (!found) {
-      const { cases } = this.model;
-      const weights = Float64Array.from(this.solution.cases, ({ id }, c) =>
-        id in cases && sideways.has(cases[id].nature) ? (state.caseFactors[c] ?? 0) : 0,
+    if (!found)
+      this.pushed.set(
+        state,
+        (found = superpose(this.solution, weightsOfNature(this.model, this.solution, state, sideways))),
       );
-      this.pushed.set(state, (found = superpose(this.solution, weights)));
-    }
-    return found;
-  }
-
-  private storeysUnder(state: LoadState) {
-    let found = this.results.get(state);
-    if (!found) {
-      const first = this.book.firstOrder(state);
-      found = { now: this.book.results(state), first: first && this.book.results(first) };
-      this.results.set(state, found);
-    }
     return found;
   }
 
@@ -219,68 +181,7 @@ export class ColumnPlaces {
       return model.nodes[node.node].position[2];
     };
     const [low, high] = [heightAt(from), heightAt(to)].sort((a, b) => a - b);
-    const ways = ([0, 1] as const).filter((way) => Math.abs(axis[way]) >= alongEnough);
-    const { now, first } = this.storeysUnder(state);
-    const isCracked = this.countsCracked(undefined);
-    let worst: StoreySway = {
-      storey: '',
-      index: undefined,
-      unknown: 'it stands in no storey that is modelled',
-      isCracked,
-      amplification: undefined,
-    };
-    let unpushed: string | undefined;
-    now.forEach((one, i) => {
-      if (one.storey.elevation <= low + near || one.below.elevation >= high - near) return;
-      for (const way of ways) {
-        const soft = this.softnessOf(one.storey.id)[way];
-        if (soft === undefined) {
-          unpushed = `no wind, earthquake or notional case pushes ${one.storey.label} along ${way === 0 ? 'x' : 'y'}`;
-          continue;
-        }
-        const index = (Math.max(0, one.gravity) * soft) / one.height;
-        const before = first?.[i];
-        const moved = before && one.stability[way] !== null ? before.meanDrift[way] : 0;
-        const times = Math.abs(moved) > near * one.height ? Math.abs(one.meanDrift[way] / moved) : undefined;
-        const amplification = Math.max(times ?? 0, worst.amplification ?? 0) || undefined;
-        worst =
-          worst.index === undefined || index > worst.index
-            ? { storey: one.storey.label, index, unknown: '', isCracked, amplification }
-            : { ...worst, amplification };
-      }
-    });
-    return unpushed === undefined ? worst : { ...worst, index: undefined, unknown: unpushed };
-  }
-
-  /** Mean drift of a storey over the shear that makes it, along x and y, of the cases that push it: the largest of them, m/N. */
-  private softnessOf(storey: string): [number | undefined, number | undefined] {
-    this.softness ??= this.findSoftness();
-    return this.softness.get(storey) ?? [undefined, undefined];
-  }
-
-  private findSoftness() {
-    const { model, solution, book } = this;
-    const found = new Map<string, [number | undefined, number | undefined]>();
-    for (const { id, nature } of inOrder(model.cases)) {
-      if (!sideways.has(nature) || !solution.cases.some((one) => one.id === id)) continue;
-      for (const { storey, shear, meanDrift } of book.results(superpose(solution, caseWeights(solution, id)))) {
-        const all = Math.hypot(...shear);
-        const before = found.get(storey.id) ?? [undefined, undefined];
-        for (const way of [0, 1] as const)
-          if (all > 1 && Math.abs(shear[way]) >= pushes * all)
-            before[way] = Math.max(before[way] ?? 0, Math.abs(meanDrift[way] / shear[way]));
-        found.set(storey.id, before);
-      }
-    }
-    return found;
-  }
-
-  /** Whether all concrete columns and beams bend with less than their whole stiffness. @param set id of a stiffness set; undefined: none */
-  private countsCracked(set: string | undefined): boolean {
-    const key = set ?? '';
-    let found = this.cracked.get(key);
-    if (found === undefined) this.cracked.set(key, (found = countsCracked(this.model, set)));
-    return found;
+    return this.sways.between(low, high, axis, state);
   }
 
   /** Share of the pressure at the start of a member that permanent cases make. */
