@@ -13,6 +13,7 @@ import {
   type CheckedMember,
   type ColumnInteraction,
   type ColumnReinforcement,
+  type WallReinforcement,
   type CombinedLine,
   type DesignCode,
   type MadeCheck,
@@ -22,7 +23,6 @@ import {
 import type { Solution } from '../fem';
 import { designLines, memberInLine, Perimeter, supportZones, type LinePiece, type MemberInLine } from '../lines';
 import {
-  inOrder,
   rulesOf,
   stiffnessFactors,
   type Combination,
@@ -32,8 +32,6 @@ import {
   type Section,
 } from '../model';
 import {
-  combinationStates,
-  combinationWeights,
   flangedBeam,
   flangedForces,
   flangedShape,
@@ -48,6 +46,8 @@ import {
   type StationTable,
 } from '../results';
 import { codeOf } from './code-of';
+import { strengthOf, type StrengthState, type SumOfStates } from './strength-states';
+import { PierChecker } from './check-pier';
 import { lineBars, type BeamPiece, type LineBars } from './line-bars';
 import { LineMoments } from './moments-around';
 import { ColumnPlaces } from './column-places';
@@ -55,30 +55,6 @@ import { StoreySways } from './storey-sways';
 import { ServiceSpans } from './service-spans';
 import { barsBeyond } from './bars-beyond';
 import { usedBars } from './used-bars';
-
-/** Solved states with what each counts, and their sum. */
-interface SumOfStates {
-  readonly weights: Float64Array;
-  readonly state: LoadState;
-}
-
-/** A strength combination with its state. */
-type StrengthState = SumOfStates & { readonly combination: Combination };
-
-const strengths = new WeakMap<Solution, { readonly of: Model['combinations']; readonly found: StrengthState[] }>();
-
-/** The states of all strength combinations, summed once for a solution: models that are tried with other bars share them. */
-function strengthOf({ combinations }: Model, solution: Solution): StrengthState[] {
-  const before = strengths.get(solution);
-  if (before?.of === combinations) return before.found;
-  const found = combinationStates(
-    { combinations },
-    solution,
-    inOrder(combinations).filter((combination) => combination.purpose === 'strength'),
-  ).map((one) => ({ ...one, weights: combinationWeights(solution, one.combination, combinations) }));
-  strengths.set(solution, { of: combinations, found });
-  return found;
-}
 
 /** All checks of one member, made and not made. */
 export interface MemberChecks {
@@ -91,6 +67,8 @@ export interface MemberChecks {
   readonly reinforcement?: BeamReinforcement | undefined;
   /** the cage of a column of concrete */
   readonly column?: ColumnReinforcement | undefined;
+  /** the bars of a pier of a wall */
+  readonly wall?: WallReinforcement | undefined;
   /** share of its section that is steel */
   readonly steelRatio?: number | undefined;
   /** such a column as its section is used, worked out when it is asked for */
@@ -121,6 +99,8 @@ export class MemberChecker {
   private readonly service: ServiceSpans;
   private readonly perimeter: Perimeter;
   private readonly places: ColumnPlaces;
+  private readonly sways: StoreySways;
+  private pierChecker: PierChecker | undefined;
 
   constructor(
     private readonly model: Model,
@@ -131,7 +111,8 @@ export class MemberChecker {
     this.table = stationTable(solution);
     this.service = new ServiceSpans(model, solution, this.table, (member, states) => this.slabPlaces(member, states));
     this.numbers = new Map(solution.memberIds.map((id, number) => [id, number]));
-    this.places = new ColumnPlaces(model, solution, this.numbers, this.table, new StoreySways(model, solution));
+    this.sways = new StoreySways(model, solution);
+    this.places = new ColumnPlaces(model, solution, this.numbers, this.table, this.sways);
     this.combinations = this.strength.map(({ combination }) => combination);
     this.bases = new Map(designCodes.map((code) => [code, code.basis?.(model)]));
     const connected = new Map<string, number>();
@@ -143,6 +124,11 @@ export class MemberChecker {
         Array.from(nodes).flatMap((node) => (node < solution.nodeIds.length ? [solution.nodeIds[node]] : [])),
       ),
     );
+  }
+
+  /** What checks the piers of walls. */
+  get piers(): PierChecker {
+    return (this.pierChecker ??= new PierChecker(this.model, this.solution, this.sways));
   }
 
   /** Whether nothing but its own member holds a node. */

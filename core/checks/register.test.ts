@@ -8,6 +8,7 @@ import { solveNow } from '../fem';
 import { applyAct, type Model } from '../model';
 import { beams, edited, type Code } from './verification/beams';
 import { column } from './verification/columns';
+import { twoLayers, wallModel } from './verification/walls';
 import { checkRegister, MemberChecker, registerText, type Check } from './index';
 
 const tern = buildTernHide();
@@ -107,12 +108,28 @@ const found = [
   column({ diameter: 20, height: 8, P: 20, top: [200, 200], code: 'eurocode', units: 'si', cage: null }),
   column({ height: 8, P: 20, top: [30, 20], code: 'eurocode', units: 'si', cage: null }),
   column({ height: 8, P: 20, pushed: false, code: 'eurocode', units: 'si' }),
+  // piers: with shear and torsion, with much steel, and held by nothing
+  ...(['us', 'eurocode'] as const).flatMap((code) => [
+    wallModel({ code, P: 200, V: 100, out: 5, bars: { ...twoLayers, ends: { bar: '#9', count: 8 } } }),
+    wallModel({
+      code,
+      P: 50,
+      V: 250,
+      twist: 90,
+      held: 'nothing',
+      pushed: false,
+      bars: { ...twoLayers, layers: 1, ends: { bar: '#11', count: 16 } },
+    }),
+  ]),
 ].flatMap((model) => {
   const { solution, findings } = solveNow(model);
   if (!solution) throw new Error(findings.map(({ sentence }) => sentence).join(' '));
   const checker = new MemberChecker(model, solution);
-  return Object.keys(model.members).flatMap((id) => {
-    const { code, checks } = checker.check(id);
+  const { piers } = checker;
+  return [
+    ...Object.keys(model.members).map((id) => checker.check(id)),
+    ...piers.keys.map((key) => piers.check(key)),
+  ].flatMap(({ code, checks }) => {
     return checks.map((check) => ({ code, check }));
   });
 });
@@ -147,8 +164,8 @@ test('the page in docs is the one the register makes', () =>
 test('codes that are not there yet stand in the register with nothing', () => {
   expect(checkRegister().map(({ title, parts }) => [title, parts.length])).toEqual([
     ['AISC 360-22, LRFD', 2],
-    ['ACI 318-19', 3],
+    ['ACI 318-19', 4],
     ['EN 1993-1-1', 0],
-    ['EN 1992-1-1, 2004 + A1', 3],
+    ['EN 1992-1-1, 2004 + A1', 4],
   ]);
 });

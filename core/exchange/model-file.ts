@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 18;
+export const formatVersion = 19;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -113,6 +113,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   16: (file) => ({ ...file, version: 17 }),
   // version 18 knows rings of bars, round ties and spirals
   17: (file) => ({ ...file, version: 18 }),
+  // version 19 knows bars and rules of walls
+  18: (file) => ({ ...file, version: 19 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -5,7 +5,10 @@ import type { Model } from './model';
 export const projectRules = 'Rules of the project';
 
 /** The rules a concrete member is designed by, and what they are called: of the set it names, or of the project. */
-export function rulesOf(model: Model, { rules }: Pick<Member, 'rules'>): { name: string; rules: ConcreteRules } {
+export function rulesOf(
+  model: Model,
+  { rules }: { readonly rules?: Member['rules'] },
+): { name: string; rules: ConcreteRules } {
   const set = rules === undefined ? undefined : model.designRules[rules];
   return set ? { name: set.label, rules: set } : { name: projectRules, rules: model.settings.bars };
 }

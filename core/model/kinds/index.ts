@@ -56,6 +56,7 @@ export * from './load-rules';
 export * from './design-lines';
 export * from './design-rules';
 export * from './cage';
+export * from './wall-bars';
 export * from './reinforcement';
 export { isMeshed, panelBehaviours, panelPlanes, type Panel, type PanelFactors } from './panel';
 export { tableNames, type TableName } from './table-names';

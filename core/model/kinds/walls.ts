@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { designRulesId } from './design-rules';
 import { panel } from './panel';
 import { kind } from './kind';
 import { storeyId } from './storeys';
+import { wallBars } from './wall-bars';
 import { idOf, label } from '../schema-base';
 
 /** Ids of walls: `w12`. */
@@ -31,6 +33,8 @@ export const wall = z.strictObject({
     .max(1000)
     .optional()
     .describe('names of its piers and coupling beams; left out: the wall’s with their number'),
+  rules: designRulesId.optional().describe('what it is designed by; left out: the rules of the project'),
+  bars: wallBars.optional(),
 });
 
 /** What is done with walls by declaration. */
@@ -44,6 +48,7 @@ export const wallKind = kind({
     { at: 'ignoredOpenings[][]', to: 'nodes', whenGone: 'outline' },
     { at: 'material', to: 'materials', whenGone: 'clears' },
     { at: 'partNames[].storey', to: 'storeys', whenGone: 'leaves' },
+    { at: 'rules', to: 'designRules', whenGone: 'clears' },
   ],
   lies: { with: 'rising', one: 'same nodes' },
 });

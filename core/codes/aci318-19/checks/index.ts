@@ -15,6 +15,7 @@ import { deflectionChecks } from './check-deflection';
 import { faceChecks } from './check-flexure';
 import { integrityCheck } from './check-integrity';
 import { checkColumn } from './columns';
+import { checkWall } from './walls';
 import { aciDeep } from './deep';
 import { aciFlange } from './flange';
 import { webOf } from '../../../catalog';
@@ -22,7 +23,7 @@ import { leastStirrupsCheck, shearCheck, stirrupSpacingCheck } from './check-she
 import { aciBothAxes, acrossShearCheck } from './check-both-axes';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 
-import { beamRegister, columnRegister, concreteWithout } from './register';
+import { beamRegister, columnRegister, concreteWithout, wallRegister } from './register';
 import { axialStatement } from './statements';
 
 /** What is checked of a beam, in the order it is listed. */
@@ -59,7 +60,7 @@ export const aci318: DesignCode = {
   materials: ['concrete'],
   families: ['us'],
   knowsSlabs: true,
-  register: [beamRegister, columnRegister, concreteWithout],
+  register: [beamRegister, columnRegister, wallRegister, concreteWithout],
   refuses: strengthDesignOnly,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
     if (role === 'column' && shape.type !== 'rectangle' && shape.type !== 'circle')
@@ -87,5 +88,10 @@ export const aci318: DesignCode = {
         ),
       () => beamChecks,
     );
+  },
+  checkWall: (checked) => {
+    const { name, concreteStrength } = checked.material;
+    if (concreteStrength === undefined) throw new Error(`${name} of a wall has no concrete strength.`);
+    return checkWall(checked, concreteStrength);
   },
 };

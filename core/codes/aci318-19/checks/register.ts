@@ -317,6 +317,113 @@ export const columnRegister: RegisterPart = {
   ],
 };
 
+/** What is asked of piers of walls. */
+export const wallRegister: RegisterPart = {
+  members: 'Piers of walls',
+  entries: [
+    entry(
+      'wall-axial-bending',
+      'Axial force with bending',
+      '11.5.2, 22.4',
+      'compared',
+      'At foot and head of every pier, in and out of its plane together, by strain compatibility with every upright bar; pressure up to 0.80 Po. Each pier by itself: flanges of walls that meet it at an angle are not counted.',
+    ),
+    entry(
+      'wall-slenderness',
+      'Slenderness out of its plane',
+      '11.4.1.3, 6.6.4.5',
+      'compared',
+      'Between the floors that hold it, k = 1, Cm = 1, with 0.4 Ec Ig / (1 + βdns) and least moments; all of it pressed as its most pressed end. Not 11.8. Combinations of second order as they were found.',
+    ),
+    entry(
+      'wall-slenderness-limit',
+      'Moments of second order out of its plane',
+      '6.2.5.3',
+      'rule',
+      'At most 1.4 times those of first order.',
+    ),
+    entry(
+      'wall-shear-in-plane',
+      'Shear in its plane',
+      '11.5.4',
+      'compared',
+      'αc by hw / lw of the wall or the pier, whichever is more slender, and by net tension; level bars; at most 8 √f′c.',
+    ),
+    entry(
+      'wall-shear-across',
+      'Shear out of its plane',
+      '11.5.5, 22.5',
+      'compared',
+      'Over the whole length of the pier, by the concrete alone with the upright bars of one layer.',
+    ),
+    entry(
+      'wall-least-upright',
+      'Least upright steel',
+      '11.6',
+      'rule',
+      'By Table 11.6.1 or 11.6.2, whichever the shear asks for; bars at the ends are not counted.',
+    ),
+    entry('wall-least-level', 'Least level steel', '11.6', 'rule', 'As that of upright bars.'),
+    entry(
+      'wall-upright-spacing',
+      'Distance of upright bars',
+      '11.7.2.1',
+      'rule',
+      '3 h, 18 in, and lw / 3 where shear needs level bars.',
+    ),
+    entry(
+      'wall-level-spacing',
+      'Distance of level bars',
+      '11.7.3.1',
+      'rule',
+      '3 h, 18 in, and lw / 5 where shear needs level bars.',
+    ),
+    entry('wall-layers', 'Layers of bars', '11.7.2.3', 'rule', 'Two above 10 in.'),
+    entry(
+      'wall-ends-room',
+      'Room for the bars at its ends',
+      '25.2',
+      'rule',
+      'Pairs at least four diameters and 100 mm apart along the wall.',
+    ),
+    entry(
+      'wall-compressed-bars',
+      'Ties around upright bars',
+      '11.7.4.1',
+      'watched',
+      'Above 1% of the section bars that count in compression need ties, which the model does not have.',
+    ),
+    entry(
+      'wall-torsion',
+      'Torsion',
+      '22.7',
+      'watched',
+      'About the upright axis; above its threshold it is not designed for.',
+    ),
+    entry(
+      'wall-held',
+      'Slenderness out of its plane',
+      '11.4.1.3',
+      'watched',
+      'A pier that no floor, support or diaphragm holds at foot and head.',
+    ),
+    entry(
+      'wall-sway',
+      'Sway along it',
+      '6.2.5',
+      'watched',
+      'As of columns: sideways loads are magnified where Q is above 0.05; storeys that no case pushes, and those that sway by more than 1.4.',
+    ),
+    entry(
+      'wall-openings',
+      'Bars around openings, coupling beams, base, boundary elements',
+      '11.7.5, 18.10, 22.9',
+      'out',
+      'Not checked: bars around openings, beams between piers, sliding and splices at the foot, and all that earthquakes ask for.',
+    ),
+  ],
+};
+
 /** What has no check at all. */
 export const concreteWithout: RegisterPart = {
   members: 'Other concrete',
@@ -331,8 +438,8 @@ export const concreteWithout: RegisterPart = {
     entry('member', 'Braces, and beams of other shapes', '9, 22', 'watched', 'Not there yet: their verdict is open.'),
     entry(
       'panels',
-      'Slabs and walls',
-      '8, 11',
+      'Slabs, and coupling beams of walls',
+      '8, 11, 9.9',
       'out',
       'Their forces are found; bars, punching and cracks are not checked. They have no verdict.',
     ),

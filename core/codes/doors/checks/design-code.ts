@@ -2,6 +2,7 @@ import type { FreePart, SupportZone } from '../../../lines';
 import type { Combination, ConcreteRules, Material, Member, Model, Reinforcement, Section } from '../../../model';
 import type { FlangedForces, FlangedShape, LineValues, MemberLine, ReadLine, Station } from '../../../results';
 import type { CodeFamilyKey } from '../../families';
+import type { CheckedWall, WallResult } from './checked-wall';
 import type { BeamAreas } from './beam-areas';
 import type { AreasAlong, BeamElevation } from './beam-elevation';
 import type { BeamLayout } from './beam-layout';
@@ -114,6 +115,8 @@ export interface DesignCode {
   readonly register: readonly RegisterPart[];
   /** Checks a member it does not exclude. */
   readonly check: (member: CheckedMember, basis: Basis | undefined) => MemberResult;
+  /** Checks a pier of a wall; left out: it checks none. */
+  readonly checkWall?: (wall: CheckedWall) => WallResult;
 }
 
 /** The checks of a member, made and not made, and the reinforcement they hold for. */

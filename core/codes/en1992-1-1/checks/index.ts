@@ -13,13 +13,14 @@ import { enBothAxes, faceChecks } from './check-faces';
 import { crackWidthCheck } from './check-crack-width';
 import { deflectionChecks } from './check-deflection';
 import { checkColumn } from './columns';
+import { checkWall } from './walls';
 import { enDeep } from './deep';
 import { enFlange } from './flange';
 import { webOf } from '../../../catalog';
 import { acrossShearCheck, leastStirrupsCheck, shearCheck, stirrupSpacingCheck, strutCheck } from './check-shear';
 import { sideBarsCheck, torsionCheck, torsionSpacingCheck } from './check-torsion';
 import { enSpacing, factorsOf, materialOf, type EnMaterial } from './material';
-import { beamRegister, columnRegister, concreteWithout } from './register';
+import { beamRegister, columnRegister, concreteWithout, wallRegister } from './register';
 import { axialStatement } from './statements';
 
 /** What is checked of a beam, in the order it is listed. */
@@ -54,7 +55,7 @@ export const en1992: DesignCode = {
   materials: ['concrete'],
   families: ['eurocode'],
   knowsSlabs: true,
-  register: [beamRegister, columnRegister, concreteWithout],
+  register: [beamRegister, columnRegister, wallRegister, concreteWithout],
   refuses: () => undefined,
   excludes: ({ role }, { shape }, { name, concreteStrength }) => {
     if (role === 'column' && shape.type !== 'rectangle' && shape.type !== 'circle')
@@ -86,5 +87,10 @@ export const en1992: DesignCode = {
         ),
       ({ section }) => beamChecks(materialOf(section, factors)),
     );
+  },
+  checkWall: (checked) => {
+    const { name, concreteStrength } = checked.material;
+    if (concreteStrength === undefined) throw new Error(`${name} of a wall has no concrete strength.`);
+    return checkWall(checked, concreteStrength);
   },
 };

@@ -239,6 +239,88 @@ export const columnRegister: RegisterPart = {
   ],
 };
 
+/** What is asked of piers of walls. */
+export const wallRegister: RegisterPart = {
+  members: 'Piers of walls',
+  entries: [
+    entry(
+      'wall-axial-bending',
+      'Axial force with bending',
+      '6.1, 5.8.8',
+      'compared',
+      'At foot and head of every pier, in and out of its plane together, by strain compatibility with every upright bar. Out of its plane with imperfection, nominal curvature (Kr = 1, c = 8) between the floors that hold it, all of it pressed as its most pressed end, and least eccentricity. Each pier by itself: flanges of walls that meet it at an angle are not counted.',
+    ),
+    entry(
+      'wall-shear-in-plane',
+      'Shear in its plane',
+      '6.2, 6.3',
+      'compared',
+      'As a beam with d = 0.8 of its length whose level bars are stirrups; with torsion where both crack the section.',
+    ),
+    entry(
+      'wall-shear-across',
+      'Shear out of its plane',
+      '6.2.2',
+      'compared',
+      'Over the whole length of the pier, by the concrete alone with the upright bars of one layer.',
+    ),
+    entry('wall-least-upright', 'Least upright steel', '9.6.2(1)', 'rule', '0.002 of the section.'),
+    entry('wall-most-upright', 'Most upright steel', '9.6.2(1)', 'rule', '0.04 of the section, outside of laps.'),
+    entry(
+      'wall-least-level',
+      'Least level steel',
+      '9.6.3(1)',
+      'rule',
+      'A quarter of the upright steel, 0.001 of the section.',
+    ),
+    entry('wall-upright-spacing', 'Distance of upright bars', '9.6.2(3)', 'rule', 'Three times the thickness, 400 mm.'),
+    entry('wall-level-spacing', 'Distance of level bars', '9.6.3(2)', 'rule', '400 mm.'),
+    entry('wall-layers', 'Layers of bars', '9.6.2(2)', 'rule', 'Half of the upright steel near each face.'),
+    entry(
+      'wall-ends-room',
+      'Room for the bars at its ends',
+      '8.2',
+      'rule',
+      'Pairs at least four diameters and 100 mm apart along the wall.',
+    ),
+    entry(
+      'wall-links',
+      'Links across the wall',
+      '9.6.4',
+      'watched',
+      'Above 2% of upright steel links are needed, which the model does not have. Level bars lie nearest to the faces.',
+    ),
+    entry(
+      'wall-torsion',
+      'Torsion',
+      '6.3.2',
+      'watched',
+      'About the upright axis: where it counts beside the shear, level and upright bars of two layers carry it; one layer does not.',
+    ),
+    entry(
+      'wall-held',
+      'Slenderness out of its plane',
+      '5.8.3',
+      'watched',
+      'A pier that no floor, support or diaphragm holds at foot and head.',
+    ),
+    entry(
+      'wall-sway',
+      'Sway along it',
+      '5.8.2',
+      'watched',
+      'As of columns: sideways loads are magnified where second order is above a tenth; storeys that no case pushes, and those that sway by more than 1.5.',
+    ),
+    entry(
+      'wall-openings',
+      'Bars around openings, coupling beams, base',
+      '9.7, 9.10',
+      'out',
+      'Not checked: bars around openings, beams between piers, splices at the foot, ties of the structure, earthquakes.',
+    ),
+  ],
+};
+
 /** What has no check at all. */
 export const concreteWithout: RegisterPart = {
   members: 'Other concrete',
@@ -253,7 +335,7 @@ export const concreteWithout: RegisterPart = {
     entry('member', 'Braces, and beams of other shapes', '6', 'watched', 'Not there yet: their verdict is open.'),
     entry(
       'panels',
-      'Slabs and walls',
+      'Slabs, and coupling beams of walls',
       '6.4, 9.3, 9.6',
       'out',
       'Their forces are found; bars, punching and cracks are not checked. They have no verdict.',

@@ -110,7 +110,7 @@ function wayUnder(
 }
 
 /** Drift that is found with stiffness that is not cracked counts so many times, 6.6.3.1.2. */
-const uncracked = 2;
+export const uncracked = 2;
 
 /** How storeys give way, with drift as the code asks for it. */
 function swayOf(way: LiftWay, line: number) {

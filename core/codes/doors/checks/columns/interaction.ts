@@ -53,21 +53,30 @@ interface Gauged {
   corner: number | undefined;
 }
 
-/** Angles around a corner of contours. */
-const betweenOf = (corner: number | undefined): QuickLook['between'] =>
-  corner === undefined
-    ? undefined
-    : [((corner - 2) * Math.PI) / 2 / (angles - 1), ((corner + 1) * Math.PI) / 2 / (angles - 1)];
+/** The angle of the neutral axis of that number: those of a slender section lie closer where it turns from one of its sides to the other. */
+const angleAt = (i: number, slender: number): number => {
+  const even = ((Math.PI / 2) * i) / (angles - 1);
+  return i <= 0 || i >= angles - 1 ? even : Math.atan(Math.tan(even) * slender);
+};
+
+/** Height of a section over its width. */
+function slenderOf({ concrete }: ReinforcedSection): number {
+  const size = (way: 'y' | 'z') =>
+    Math.max(...concrete.map(({ to }) => to[way])) - Math.min(...concrete.map(({ from }) => from[way]));
+  return size('z') / size('y');
+}
 
 /** The surface of a section that is the same on all sides, coarsely: what it tells at once about a demand. */
 export class QuickStrength {
   private readonly pull: number;
   private readonly press: number;
   private readonly contours: readonly (Contour | undefined)[];
+  private readonly slender: number;
 
   constructor(laws: BendingLaws, section: ReinforcedSection) {
+    this.slender = slenderOf(section);
     const curves = Array.from({ length: angles }, (_, i) =>
-      pointsAt(laws, section, ((Math.PI / 2) * i) / (angles - 1)).map(({ at, phi }): SurfacePoint => [
+      pointsAt(laws, section, angleAt(i, this.slender)).map(({ at, phi }): SurfacePoint => [
         phi * at.N,
         phi * at.My,
         phi * at.Mz,
@@ -90,12 +99,17 @@ export class QuickStrength {
     for (let step = 0, scale = 1; step < mostSteps; step++) {
       const within = this.within(scale * N, scale * Math.abs(My), scale * Math.abs(Mz), gauged);
       if (within <= 1) {
-        if (within / scale < bound) [bound, between] = [within / scale, betweenOf(gauged.corner)];
+        if (within / scale < bound) [bound, between] = [within / scale, this.around(gauged.corner)];
         if (within > enough || within === 0) break;
         scale *= (enough + 1) / 2 / within;
       } else scale /= within === Infinity ? 2 : within * 1.005;
     }
     return { bound: bound * spare, between };
+  }
+
+  /** Angles around a corner of contours. */
+  private around(corner: number | undefined): QuickLook['between'] {
+    return corner === undefined ? undefined : [angleAt(corner - 2, this.slender), angleAt(corner + 1, this.slender)];
   }
 
   /** How far a demand reaches towards the surface: it is used no more than this if it lies within; above 1 it does not. */

@@ -20,7 +20,7 @@ export const mostLeftOut = 1.1;
 /** Beyond this horizontal loads are not magnified, and forces of second order are asked for. */
 export const mostMagnified = 1.5;
 /** Drift that is found with stiffness that is not cracked counts so many times: 0.4 E_cd I of H.1.2(4), E_cd = E_cm / 1.2. */
-const uncracked = 3;
+export const uncracked = 3;
 /** n at the largest moment resistance, 5.8.8.3(3). */
 const balanced = 0.4;
 
