@@ -10,6 +10,7 @@ import {
   type Model,
   type Storey,
   type Vector,
+  type WallBarsRecord,
 } from '~core/model';
 import { Author, caseRecord } from './author';
 
@@ -98,6 +99,14 @@ export function authorPipistrelleHouse(): Author {
 const columnCage: Cage = {
   bars: { corner: 'D20', alongY: 3, alongZ: 3 },
   ties: { bar: 'D10', spacing: 0.3, legsY: 3, legsZ: 3 },
+};
+
+/** Bars of all walls of both cores. */
+const coreBars: WallBarsRecord = {
+  layers: 2,
+  upright: { bar: 'D12', spacing: 0.2 },
+  level: { bar: 'D12', spacing: 0.2 },
+  ends: { bar: 'D16', count: 4 },
 };
 
 /** The finished model of Pipistrelle House. */
@@ -239,6 +248,7 @@ function addCores(author: Author): void {
     const nodes = new Nodes(author.model);
     const wall = (label: string, corners: string[], openings: string[][] = []) => ({
       id: next('walls'),
+      bars: coreBars,
       label,
       corners,
       ...(openings.length > 0 ? { openings } : {}),

@@ -9,6 +9,7 @@ import type {
   FloorCentres,
   MemberSheetIndex,
   MovementWhy,
+  PierRow,
   SetSheet,
   SolverMessage,
 } from '../workers/messages';
@@ -41,6 +42,8 @@ export interface SolveSlice {
   /** seconds of the last solve and of the last checks */
   readonly seconds: { solve: number; check: number };
   readonly checks: ReadonlyMap<string, CheckRow>;
+  /** of piers of walls, by their keys */
+  readonly pierChecks: ReadonlyMap<string, PierRow>;
   readonly solveError: string;
   /** analyses beside load cases: under way, or what they came to; an edit forgets them */
   readonly analyses: ReadonlyMap<string, { readonly fraction: number; readonly outcome?: AnalysisOutcome }>;
@@ -99,7 +102,14 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
   const fail = (error: string): void => {
     silence.end();
     // what was shown belongs to another model
-    set({ solveStatus: 'failed', solveError: error, solved: undefined, checks: new Map(), analyses: new Map() });
+    set({
+      solveStatus: 'failed',
+      solveError: error,
+      solved: undefined,
+      checks: new Map(),
+      pierChecks: new Map(),
+      analyses: new Map(),
+    });
   };
 
   const open = (): void => {
@@ -147,7 +157,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
           solved: solution && model ? { model, solution } : undefined,
           seconds: { solve: message.seconds, check: 0 },
           solveStatus: solution ? 'checking' : 'stopped',
-          ...(solution ? {} : { checks: new Map() }),
+          ...(solution ? {} : { checks: new Map(), pierChecks: new Map() }),
         });
         if (!solution) {
           silence.end();
@@ -161,6 +171,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
       case 'checked':
         set({
           checks: new Map(message.rows.map((row) => [row.memberId, row])),
+          pierChecks: new Map(message.piers.map((row) => [row.memberId, row])),
           seconds: { ...get().seconds, check: message.seconds },
           solveStatus: 'done',
         });
@@ -227,6 +238,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     solved: undefined,
     seconds: { solve: 0, check: 0 },
     checks: new Map(),
+    pierChecks: new Map(),
     solveError: '',
     analyses: new Map(),
     startSolver() {

@@ -1,6 +1,6 @@
-import { barWords, cageText, hasProposals, openReasons, proposesCage, type MemberChecks } from '~core/checks';
+import { barWords, cageText, hasProposals, openReasons, proposesCage, wallText, type MemberChecks } from '~core/checks';
 import type { UnitSystem } from '~core/units';
-import type { CheckRow } from './messages';
+import type { CheckRow, PierRow } from './messages';
 
 /** What the checks of a member came to, short enough to hold for thousands. */
 export function toCheckRow(
@@ -55,4 +55,15 @@ export function toCheckRow(
         verdict,
         open,
       };
+}
+
+/** The same of a pier of a wall. */
+export function toPierRow(checks: MemberChecks, units: UnitSystem): PierRow {
+  const { wall, steelRatio } = checks;
+  return {
+    ...toCheckRow(checks, units),
+    ...(wall && steelRatio !== undefined
+      ? { wall: { words: wallText(wall, units), areProposed: wall.proposed, ratio: steelRatio } }
+      : {}),
+  };
 }

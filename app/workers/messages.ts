@@ -1,7 +1,7 @@
-import type { BarWords, BeamAreas, CageText, Verdict } from '~core/checks';
+import type { BarWords, BeamAreas, CageText, Verdict, WallText } from '~core/checks';
 import type { SetStep } from '~core/sheet';
 import type { AnalysisOutcome, Solution } from '~core/fem';
-import type { Cage, Finding, Reinforcement } from '~core/model';
+import type { Cage, Finding, Reinforcement, WallBarsRecord } from '~core/model';
 import type { FloorStiffness, MovementShare, PanelShare } from '~core/results';
 
 /** What checks came to for one member, short enough to hold for thousands. */
@@ -26,6 +26,11 @@ export interface CheckRow {
   readonly bars?: { readonly words: BarWords; readonly areProposed: boolean; readonly areas: BeamAreas };
   /** of a column of concrete: its cage in words, whether a part is only proposed, and the share of its section that is steel */
   readonly cage?: { readonly words: CageText; readonly areProposed: boolean; readonly ratio: number };
+}
+
+/** What checks came to for one pier of a wall; `memberId` is its key. */
+export interface PierRow extends CheckRow {
+  readonly wall?: { readonly words: WallText; readonly areProposed: boolean; readonly ratio: number };
 }
 
 /** One check of a member in the index of its calculation sheets. */
@@ -61,11 +66,20 @@ export interface CageProposal {
   readonly accept: Cage | null;
 }
 
+/** The bars of a pier in words, and what its wall would be given by accepting what is proposed; null: nothing is. */
+export interface WallProposal {
+  readonly words: WallText;
+  readonly areProposed: boolean;
+  readonly accept: WallBarsRecord | null;
+}
+
 export interface MemberSheetIndex {
   readonly code: string;
   readonly items: CheckItem[];
   readonly reinforcement: ReinforcementText | null;
   readonly cage: CageProposal | null;
+  /** of a pier of a wall */
+  readonly wall: WallProposal | null;
 }
 
 export interface SetSheet {
@@ -99,7 +113,7 @@ export type SolverMessage =
   | { kind: 'progress'; version: number; phase: string; fraction: number }
   | { kind: 'solved'; version: number; findings: Finding[]; solution: Solution | undefined; seconds: number }
   | { kind: 'found'; version: number; findings: Finding[] }
-  | { kind: 'checked'; version: number; rows: CheckRow[]; seconds: number }
+  | { kind: 'checked'; version: number; rows: CheckRow[]; piers: PierRow[]; seconds: number }
   | { kind: 'analysing'; version: number; id: string; fraction: number }
   | { kind: 'analysed'; version: number; outcome: AnalysisOutcome }
   | { kind: 'failed'; version: number; error: string };

@@ -6,6 +6,7 @@ import {
   proposesCage,
   usedBars,
   usedCage,
+  wallText,
   type ColumnInteraction,
   type LaidOut,
   type LineBars,
@@ -31,9 +32,17 @@ import {
 } from '~core/results';
 import { setStep, Sheet } from '~core/sheet';
 import { count as counted, formatQuantity, showIn, type UnitSystem } from '~core/units';
-import { toCheckRow } from './check-row';
+import { toCheckRow, toPierRow } from './check-row';
 import { membersForWorker } from './worker-limit';
-import type { CheckRow, FloorCentres, MemberSheetIndex, MovementWhy, SetSheet, SolverMessage } from './messages';
+import type {
+  CheckRow,
+  FloorCentres,
+  MemberSheetIndex,
+  MovementWhy,
+  PierRow,
+  SetSheet,
+  SolverMessage,
+} from './messages';
 
 /** Members of which a movement is said to come. */
 const mostShares = 60;
@@ -136,6 +145,7 @@ export class SolveLoop {
       ),
       reinforcement: reinforcementText(checks, units),
       cage: cageProposal(checks, units),
+      wall: this.wallProposal(memberId, checks, units),
     };
   }
 
@@ -260,8 +270,21 @@ export class SolveLoop {
   }
 
   private checksOf(memberId: string): MemberChecks | undefined {
-    if (this.checker?.version !== this.version || !this.model || !(memberId in this.model.members)) return undefined;
-    return this.checker.checker.check(memberId);
+    if (this.checker?.version !== this.version || !this.model) return undefined;
+    const { checker } = this.checker;
+    if (memberId in this.model.members) return checker.check(memberId);
+    return checker.piers.has(memberId) ? checker.piers.check(memberId) : undefined;
+  }
+
+  private wallProposal(key: string, { wall }: MemberChecks, units: UnitSystem): MemberSheetIndex['wall'] {
+    const piers = this.checker?.checker.piers;
+    const record = wall && piers?.wallOf(key);
+    if (!wall || !piers || !record) return null;
+    return {
+      words: wallText(wall, units),
+      areProposed: wall.proposed,
+      accept: wall.proposed ? (piers.barsFor(record.id) ?? null) : null,
+    };
   }
 
   private async run(): Promise<void> {
@@ -363,7 +386,18 @@ export class SolveLoop {
       )
         return false;
     }
-    this.tell({ kind: 'checked', version, rows, seconds: (this.now() - started) / 1000 });
+    const { keys } = checker.piers;
+    const piers: PierRow[] = [];
+    for (const key of keys) {
+      piers.push(toPierRow(checker.piers.check(key), model.settings.units));
+      if (
+        await isStale(() =>
+          this.tell({ kind: 'progress', version, phase: 'check walls', fraction: piers.length / keys.length }),
+        )
+      )
+        return false;
+    }
+    this.tell({ kind: 'checked', version, rows, piers, seconds: (this.now() - started) / 1000 });
     return true;
   }
 }

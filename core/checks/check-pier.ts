@@ -21,7 +21,10 @@ import {
   type Model,
   type Pier,
   type Vector,
+  type Wall,
+  type WallBarsRecord,
 } from '../model';
+import { wallBarsFor } from './used-wall';
 import { pierForces, type PierForces } from '../results';
 import { formatQuantity } from '../units';
 import type { MemberChecks } from './check-member';
@@ -66,6 +69,19 @@ export class PierChecker {
   /** Whether a pier has this key. */
   has(key: string): boolean {
     return this.found.has(key);
+  }
+
+  /** Bars that all piers of a wall would be given by accepting what is proposed of them; undefined: none of them is checked. */
+  barsFor(wallId: string): WallBarsRecord | undefined {
+    const used = [...this.found.values()].flatMap(({ key, wall }) =>
+      wall.id === wallId ? (this.check(key).wall ?? []) : [],
+    );
+    return used.length > 0 ? wallBarsFor(used) : undefined;
+  }
+
+  /** The wall a pier is of. */
+  wallOf(key: string): Wall | undefined {
+    return this.found.get(key)?.wall;
   }
 
   /** The checks of a pier by the project's code, over all strength combinations. @param key of a pier that there is */

@@ -37,4 +37,5 @@ export { layOutLine, type LaidOut } from './lay-out';
 export { findMends, type Mend, type Mends } from './mends';
 export { barWords, type BarWords } from './bar-words';
 export { hasProposals, usedBars } from './used-bars';
+export { wallBarsFor, wallText, type WallText } from './used-wall';
 export { cageText, proposesCage, usedCage, type CageText } from './used-cage';

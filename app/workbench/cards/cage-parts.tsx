@@ -1,8 +1,5 @@
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import type { ReactNode } from 'react';
-import { reinforcingBars } from '~core/catalog';
-
-const barOptions = reinforcingBars.map(({ name }) => ({ value: name, label: name }));
 
 /** A part of a cage in one row: what was chosen of it and a button that lets it be proposed again, or that it is proposed and a button that chooses. */
 export function CagePart({
@@ -30,17 +27,4 @@ export function CagePart({
       </Button>
     </div>
   );
-}
-
-/** The size of bars, by name. */
-export function BarSize({
-  label,
-  value,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly onChange: (size: string) => void;
-}) {
-  return <Select aria-label={label} value={value} options={barOptions} style={{ width: 70 }} onChange={onChange} />;
 }

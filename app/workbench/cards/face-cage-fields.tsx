@@ -3,7 +3,8 @@ import { reinforcingBars } from '~core/catalog';
 import type { FaceCageBars, FaceCageTies } from '~core/model';
 import type { UnitSystem } from '~core/units';
 import { QuantityField } from '../fields/quantity-field';
-import { BarSize, CagePart } from './cage-parts';
+import { BarSize } from '../fields/bar-size';
+import { CagePart } from './cage-parts';
 import type { SetCage } from './set-cage';
 
 const barOptions = reinforcingBars.map(({ name }) => ({ value: name, label: name }));

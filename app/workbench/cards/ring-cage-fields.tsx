@@ -2,7 +2,8 @@ import { InputNumber, Select } from 'antd';
 import type { RingCageBars, RingCageTies } from '~core/model';
 import type { UnitSystem } from '~core/units';
 import { QuantityField } from '../fields/quantity-field';
-import { BarSize, CagePart } from './cage-parts';
+import { BarSize } from '../fields/bar-size';
+import { CagePart } from './cage-parts';
 import type { SetCage } from './set-cage';
 
 /** Spacing of ties and pitch of a spiral to begin with, m. */

@@ -1,7 +1,7 @@
 import { planeOfMember } from '~core/build';
 import { generateCombinations } from '~core/combine';
 import { joinLines, linesOf } from '~core/lines';
-import { hasDividedWalls, inOrder, wallParts, type Edit, type Member } from '~core/model';
+import { hasDividedWalls, inOrder, isMeshed, wallParts, type Edit, type Member } from '~core/model';
 import { count } from '~core/units';
 import type { Workbench, WorkbenchState } from '../../state/store';
 import { selectableTables, selectionOf, sizeOf } from '../../state/selection';
@@ -325,6 +325,13 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       title: 'Lifts of columns: what is missing before they can be designed',
       run: () =>
         state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'lifts' } }),
+    },
+    {
+      id: 'pier-checks',
+      title: 'Piers of walls: bars, percent of steel and what governs',
+      enabled: () => Object.values(state().model.walls).some(isMeshed),
+      run: () =>
+        state().look({ stage: 'checks', ledgerOpen: true, ledgerTab: { ...state().ledgerTab, checks: 'piers' } }),
     },
     {
       id: 'mends',

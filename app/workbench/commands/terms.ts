@@ -144,6 +144,8 @@ export const commandTerms: Readonly<Record<string, string>> = {
     'column schedule column reinforcement rebar ratio rho percent of steel ties links hoops column bars lift schedule',
   lifts:
     'missing incomplete not designed why open column warnings errors clear height unsupported length unbraced length storey lift to do checklist',
+  'pier-checks':
+    'shear wall check wall reinforcement wall rebar curtain mesh wall design core lift shaft boundary vertical bars horizontal bars wall schedule',
   'bar-areas': 'As required steel area required reinforcement area rebar area provided minimum steel',
   mends:
     'fix overstressed overstress failing fails unity ratio above 1 suggest alternatives remedy resize upsize optimise optimize sizing next size larger section strengthen what if',

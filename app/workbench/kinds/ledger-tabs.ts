@@ -60,6 +60,7 @@ export const ledgerTabs: Readonly<Record<Stage, readonly TabName[]>> = {
     },
     { id: 'cages', name: 'Cages of columns', has: hasConcrete },
     { id: 'lifts', name: 'Lifts of columns', has: hasConcrete },
+    { id: 'piers', name: 'Piers of walls', has: (model) => Object.values(model.walls).some(isMeshed) },
   ],
   report: ofModel,
 };

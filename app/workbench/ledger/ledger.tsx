@@ -10,6 +10,7 @@ import { CombinationsTab, LoadsTab, SummaryTab, TakeDownTab } from './load-tabs'
 import { BarsTab } from './bars-tab';
 import { CagesTab } from './cages-tab';
 import { LiftsTab } from './lifts-tab';
+import { PiersTab } from './piers-tab';
 import { LinesTab } from './lines-tab';
 import { ChecksTab, MemberForcesTab } from './result-tabs';
 import { ledgerTabs } from '../kinds/ledger-tabs';
@@ -46,6 +47,7 @@ const contents: Readonly<Record<string, () => ReactNode>> = {
   'checks bars': () => <BarsTab />,
   'checks cages': () => <CagesTab />,
   'checks lifts': () => <LiftsTab />,
+  'checks piers': () => <PiersTab />,
 };
 /** What makes the content of a tab; undefined: it has none. */
 export const contentMaker = (stage: Stage, tab: string): (() => ReactNode) | undefined =>

@@ -103,7 +103,7 @@ function OneMember({ id }: { id: string }) {
 }
 
 /** Strength about both axes and around, with every demand. */
-function Charts({ interaction, id }: { interaction: ColumnInteraction; id: string }) {
+export function Charts({ interaction, id }: { interaction: ColumnInteraction; id: string }) {
   const model = useWorkbench((state) => state.model);
   const notify = useWorkbench((state) => state.notify);
   const { units } = model.settings;

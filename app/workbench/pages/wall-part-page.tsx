@@ -18,6 +18,7 @@ import { quantityColor } from '../../theme/quantity-color';
 import { ResultTableView } from '../pieces/result-table-view';
 import { StackDiagram, type StackPart } from '../pieces/stack-diagram';
 import { Provenance, WidePage } from '../pieces/wide-page';
+import { PierBlock } from './pier-block';
 
 /** A pier or a coupling beam of a wall: its size and name, what it carries, and what it stands on or couples. */
 export function WallPartPage({ part: key }: { part: string }) {
@@ -161,6 +162,7 @@ function PartPage({ part }: { part: Pier | CouplingBeam }) {
           {part.kind === 'pier' && <Stack part={part} solved={solved} />}
         </>
       )}
+      {part.kind === 'pier' && <PierBlock pier={part} />}
       <Provenance />
     </WidePage>
   );

@@ -81,6 +81,7 @@ function VariantChip() {
 }
 
 const phases: Readonly<Record<string, string>> = {
+  'check walls': 'checking walls',
   number: 'numbering',
   assemble: 'assembling',
   factorise: 'factorising',

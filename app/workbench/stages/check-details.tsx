@@ -127,6 +127,7 @@ function AllChecks() {
                 <b>{open.length}</b> {open.length === 1 ? 'is' : 'are'} open: nothing made is above 1.00, but something
                 needed was not made.
               </p>
+              <Piers />
               {over.length > 0 && (
                 <Button style={{ marginTop: 6 }} onClick={() => select({ members: over.map((row) => row.memberId) })}>
                   Select them
@@ -194,6 +195,31 @@ function AllChecks() {
         )}
       </div>
     </aside>
+  );
+}
+
+/** How the piers of walls stand, and where to see them. */
+function Piers() {
+  const checks = useWorkbench((state) => state.pierChecks);
+  const tabs = useWorkbench((state) => state.ledgerTab);
+  const look = useWorkbench((state) => state.look);
+  if (checks.size === 0) return null;
+  const of = (verdict: string) => [...checks.values()].filter((row) => row.verdict === verdict).length;
+  const [held, over, open] = [of('holds'), of('fails'), of('open')];
+  return (
+    <p style={{ marginTop: 6 }}>
+      Of {count(checks.size, 'pier')} of walls <b>{held}</b> {held === 1 ? 'holds' : 'hold'},{' '}
+      <b className={over > 0 ? 'over' : ''}>{over}</b> {over === 1 ? 'fails' : 'fail'}, <b>{open}</b>{' '}
+      {open === 1 ? 'is' : 'are'} open.{' '}
+      <Button
+        type="link"
+        size="small"
+        style={{ padding: 0 }}
+        onClick={() => look({ ledgerOpen: true, ledgerTab: { ...tabs, checks: 'piers' } })}
+      >
+        List them
+      </Button>
+    </p>
   );
 }
 

@@ -4,14 +4,27 @@ import { useWorkbench } from '../../../state/store';
 import { commonValue } from '../../fields/common-value';
 import { QuantityField } from '../../fields/quantity-field';
 import { PanelEditor } from '../panel-editor';
+import { WallBarsEditor } from './wall-bars-editor';
 
 /** Properties of the selected walls. */
 export const WallEditor = ({ ids }: { readonly ids: readonly string[] }) => (
   <>
     <PanelEditor table="walls" ids={ids} />
     <Division ids={ids} />
+    <Bars ids={ids} />
   </>
 );
+
+/** Bars of those walls that are analysed. */
+function Bars({ ids }: { readonly ids: readonly string[] }) {
+  const model = useWorkbench((state) => state.model);
+  const walls = ids.flatMap((id): Wall[] => {
+    const wall = id in model.walls ? model.walls[id] : undefined;
+    const isConcrete = wall?.material != null && model.materials[wall.material].kind === 'concrete';
+    return wall && isMeshed(wall) && isConcrete ? [wall] : [];
+  });
+  return walls.length > 0 ? <WallBarsEditor walls={walls} /> : null;
+}
 
 /** From which height on openings divide walls, and what they come to. */
 function Division({ ids }: { readonly ids: readonly string[] }) {

@@ -414,6 +414,7 @@ export const wallRegister: RegisterPart = {
       'watched',
       'As of columns: sideways loads are magnified where Q is above 0.05; storeys that no case pushes, and those that sway by more than 1.4.',
     ),
+    entry('wall-accepted', 'Bars accepted', '', 'watched', 'Bars that are only proposed leave the verdict open.'),
     entry(
       'wall-openings',
       'Bars around openings, coupling beams, base, boundary elements',

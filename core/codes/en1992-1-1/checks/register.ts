@@ -311,6 +311,7 @@ export const wallRegister: RegisterPart = {
       'watched',
       'As of columns: sideways loads are magnified where second order is above a tenth; storeys that no case pushes, and those that sway by more than 1.5.',
     ),
+    entry('wall-accepted', 'Bars accepted', '', 'watched', 'Bars that are only proposed leave the verdict open.'),
     entry(
       'wall-openings',
       'Bars around openings, coupling beams, base',

@@ -1,7 +1,7 @@
 import { barModulus } from '../../../doors/checks/bar-modulus';
 import type { CheckedWall, WallResult } from '../../../doors/checks/checked-wall';
 import { concreteWall, type WallCheck } from '../../../doors/checks/walls/concrete-wall';
-import { endsCheck, layersRule, wallPlaceStatement } from '../../../doors/checks/walls/wall-checks';
+import { acceptedBars, endsCheck, layersRule, wallPlaceStatement } from '../../../doors/checks/walls/wall-checks';
 import type { WallSection } from '../../../doors/checks/walls/wall-section';
 import { shearAcrossCheck, shearInPlaneCheck, spreadRules, torsionStatement } from './check-shear';
 import { slendernessChecks, strengthCheck, tiesStatement } from './check-strength';
@@ -29,6 +29,7 @@ const wallChecks: readonly WallCheck[] = [
   tiesStatement,
   torsionStatement,
   wallPlaceStatement({ slender: '11.4.1.3', sway: '6.2.5' }),
+  acceptedBars,
 ];
 
 /** Checks a pier of a wall. @param strength f'c, Pa */

@@ -1,7 +1,7 @@
 import type { Sheet } from '../../../../sheet';
 import { plain } from '../../../../sheet';
 import { compareAs } from '../beams/bending';
-import { missing, type Check } from '../check';
+import { missing, skipped, type Check } from '../check';
 import type { ConcreteWall, UsedWallDemand, WallCheck, WallDemand } from './concrete-wall';
 import { endsLength } from './wall-section';
 
@@ -129,3 +129,18 @@ export const layersRule = ({ bars, demands }: ConcreteWall, clause: string, aske
       asked / bars.layers,
     );
   });
+
+/** Bars that are proposed are results; the verdict is that of bars an engineer has accepted. */
+export const acceptedBars: WallCheck = ({ proposed }) => {
+  const [id, title, clause] = ['accepted', 'Bars accepted', ''] as const;
+  return [
+    proposed
+      ? missing(
+          id,
+          title,
+          clause,
+          'Its bars, or some of them, are only proposed, and change with loads and rules. Accept them, or choose others, for a verdict.',
+        )
+      : skipped(id, title, clause, 'All bars are chosen.'),
+  ];
+};

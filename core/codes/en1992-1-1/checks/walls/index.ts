@@ -1,7 +1,7 @@
 import { barModulus } from '../../../doors/checks/bar-modulus';
 import type { CheckedWall, WallResult } from '../../../doors/checks/checked-wall';
 import { concreteWall } from '../../../doors/checks/walls/concrete-wall';
-import { endsCheck, layersRule, wallPlaceStatement } from '../../../doors/checks/walls/wall-checks';
+import { acceptedBars, endsCheck, layersRule, wallPlaceStatement } from '../../../doors/checks/walls/wall-checks';
 import type { WallSection } from '../../../doors/checks/walls/wall-section';
 import { enSpacing, factorsOf, materialOf } from '../material';
 import { longTime } from '../time';
@@ -37,5 +37,6 @@ export function checkWall(checked: CheckedWall, strength: number): WallResult {
     linksStatement,
     torsionStatement(material),
     wallPlaceStatement({ slender: '5.8.3', sway: '5.8.2' }),
+    acceptedBars,
   ]);
 }
