@@ -203,19 +203,23 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
         return;
       }
       const rows = [...state.checks.values()].filter((row) => row.utilisation !== null);
-      const worst = worstOf(state.checks);
+      const all = [...state.checks.values(), ...state.pierChecks.values()];
+      const [worst, pier] = [worstOf(state.checks), worstOf(state.pierChecks)];
+      const isPier = (pier?.utilisation ?? 0) > (worst?.utilisation ?? 0);
       const open = openFindings(state.model, state.findings);
       sendRun(state.projectId, state.variantId, state.revision, {
         status: state.solved ? 'solved' : 'stopped',
         stops: open.filter((finding) => finding.severity === 'stop').length,
         remarks: open.filter((finding) => finding.severity === 'remark').length,
         verdicts: Object.fromEntries(
-          verdicts.map((verdict) => [
-            verdict,
-            [...state.checks.values()].filter((row) => row.verdict === verdict).length,
-          ]),
+          verdicts.map((verdict) => [verdict, all.filter((row) => row.verdict === verdict).length]),
         ),
-        worst: worst ? { utilisation: worst.utilisation, member: worst.memberId, title: worst.title } : null,
+        worst:
+          pier && isPier
+            ? { utilisation: pier.utilisation, member: `pier of ${pier.memberId.split(':')[0]}`, title: pier.title }
+            : worst
+              ? { utilisation: worst.utilisation, member: worst.memberId, title: worst.title }
+              : null,
         utilisations: Object.fromEntries(rows.map((row) => [row.memberId, Number(row.utilisation!.toFixed(3))])),
       });
     };

@@ -217,7 +217,7 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       id: 'worst',
       title: 'Select the member with the worst utilisation',
       shortcut: 'W',
-      enabled: () => worstOf(state().checks) !== undefined,
+      enabled: () => (worstOf(state().checks) ?? worstOf(state().pierChecks)) !== undefined,
       run: () => selectWorst(workbench),
     },
     {
@@ -561,8 +561,12 @@ export function deleteSelected(workbench: Workbench): void {
 }
 
 export function selectWorst(workbench: Workbench): void {
-  const worst = worstOf(workbench.getState().checks);
-  if (worst)
+  const { checks, pierChecks, openPage } = workbench.getState();
+  const [worst, pier] = [worstOf(checks), worstOf(pierChecks)];
+  if (pier && pier.utilisation > (worst?.utilisation ?? 0)) {
+    workbench.getState().look({ stage: 'checks' });
+    openPage({ kind: 'part', part: pier.memberId });
+  } else if (worst)
     workbench.getState().look({
       stage: 'checks',
       selection: selectionOf({ members: [worst.memberId] }),

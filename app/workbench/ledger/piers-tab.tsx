@@ -52,11 +52,6 @@ export function PiersTab() {
       ...textColumn<Row>('Length × thickness', 130, size),
       unit: `${unitLabel('length', units)} × ${unitLabel('sectionLength', units)}`,
     },
-    textColumn('Upright', 150, ({ row }) => row.wall?.words.upright ?? ''),
-    textColumn('Level', 150, ({ row }) => row.wall?.words.level ?? ''),
-    textColumn('At each end', 84, ({ row }) => row.wall?.words.ends ?? ''),
-    { title: 'Steel', unit: '%', width: 64, numeric: true, show: percent, copy: percent },
-    textColumn('Bars are', 76, ({ row }) => (row.wall ? (row.wall.areProposed ? 'proposed' : 'chosen') : '')),
     {
       title: 'Utilisation',
       width: 116,
@@ -71,6 +66,11 @@ export function PiersTab() {
     },
     textColumn('by', 220, ({ row }) => (row.utilisation === null ? row.reason : `${row.title}, ${row.combination}`)),
     textColumn('Verdict', 66, ({ row }) => row.verdict),
+    textColumn('Upright', 150, ({ row }) => row.wall?.words.upright ?? ''),
+    textColumn('Level', 150, ({ row }) => row.wall?.words.level ?? ''),
+    textColumn('At each end', 84, ({ row }) => row.wall?.words.ends ?? ''),
+    { title: 'Steel', unit: '%', width: 64, numeric: true, show: percent, copy: percent },
+    textColumn('Bars are', 76, ({ row }) => (row.wall ? (row.wall.areProposed ? 'proposed' : 'chosen') : '')),
     textColumn('Open', 420, ({ row }) => row.open.split('\n').join(' ')),
   ];
   return (

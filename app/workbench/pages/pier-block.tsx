@@ -20,7 +20,8 @@ export function PierBlock({ pier }: { pier: Pier }) {
   const [wanted, setWanted] = useState<string>();
   if (!row || !index) return <p className="secondary">It is checked as soon as its wall is analysed.</p>;
   const made = index.items.filter((item) => item.made);
-  const skipped = index.items.filter((item) => !item.made);
+  // what is needed stands above
+  const skipped = index.items.filter((item) => !item.made && !item.needed);
   const current = made.find(({ id }) => id === wanted);
   const { wall } = index;
   const accept = wall?.accept;
@@ -115,7 +116,6 @@ export function PierBlock({ pier }: { pier: Pier }) {
               <b style={{ color: 'var(--ink-2)' }}>
                 {item.clause} {item.title}:
               </b>{' '}
-              {item.needed && <b>Needed. </b>}
               {item.reason}
             </p>
           ))}

@@ -7,6 +7,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { worstOf } from '../../state/solve-slice';
 import { BrandMark, FindingMark, Icon } from '../../theme/icons';
 import { UtilisationBar } from '../../theme/utilisation-bar';
+import type { CheckRow } from '../../workers/messages';
 import { selectWorst } from '../commands/commands';
 import { AsideDialog } from './aside-dialog';
 import { SavingChip, WindowsChip } from './saving-chip';
@@ -169,10 +170,14 @@ function FindingsChip() {
 
 function WorstChip() {
   const workbench = useWorkbenchApi();
-  const worst = worstOf(useWorkbench((state) => state.checks));
+  const pierChecks = useWorkbench((state) => state.pierChecks);
   const stale = useWorkbench((state) => state.solveStatus !== 'done');
   const checks = useWorkbench((state) => state.checks);
-  const open = useMemo(() => [...checks.values()].filter((row) => row.verdict === 'open').length, [checks]);
+  const open = useMemo(
+    () => [...checks.values(), ...pierChecks.values()].filter((row) => row.verdict === 'open').length,
+    [checks, pierChecks],
+  );
+  const worst = useMemo(() => worstOf(new Map<string, CheckRow>([...checks, ...pierChecks])), [checks, pierChecks]);
   if (!worst)
     return (
       <span className="chip" style={{ cursor: 'default' }}>

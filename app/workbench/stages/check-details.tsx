@@ -111,13 +111,16 @@ function AllChecks() {
       </div>
       <div className="details-body">
         {rows.length === 0 ? (
-          <p className="secondary">
-            {status === 'stopped'
-              ? 'Nothing is checked, because the analysis stopped. The findings say why.'
-              : status === 'checking' || status === 'solving'
-                ? 'Checking …'
-                : 'There are no members to check.'}
-          </p>
+          <>
+            <p className="secondary">
+              {status === 'stopped'
+                ? 'Nothing is checked, because the analysis stopped. The findings say why.'
+                : status === 'checking' || status === 'solving'
+                  ? 'Checking …'
+                  : 'There are no members to check.'}
+            </p>
+            <Piers />
+          </>
         ) : (
           <>
             <div className="block">

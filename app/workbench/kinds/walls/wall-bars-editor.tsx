@@ -37,12 +37,17 @@ export function WallBarsEditor({ walls }: { readonly walls: readonly Wall[] }) {
       <>
         <span className="field-label">{title}</span>
         {own ? (
-          <div className="row" style={{ flexWrap: 'nowrap' }}>
-            <BarSize
-              label={`Size of ${key} bars`}
-              value={own.bar}
-              onChange={(bar) => set({ [key]: { ...own, bar } })}
-            />
+          <div>
+            <div className="row" style={{ flexWrap: 'nowrap' }}>
+              <BarSize
+                label={`Size of ${key} bars`}
+                value={own.bar}
+                onChange={(bar) => set({ [key]: { ...own, bar } })}
+              />
+              <Button size="small" type="text" onClick={() => set({ [key]: undefined })}>
+                propose
+              </Button>
+            </div>
             <QuantityField
               hideLabel
               label={`Distance of ${key} bars`}
@@ -52,9 +57,6 @@ export function WallBarsEditor({ walls }: { readonly walls: readonly Wall[] }) {
               onCommit={(spacing) => set({ [key]: { ...own, spacing } })}
               refuse={(value) => (value > 0 ? undefined : 'A distance is larger than zero.')}
             />
-            <Button size="small" type="text" onClick={() => set({ [key]: undefined })}>
-              propose
-            </Button>
           </div>
         ) : (
           <div className="row">
