@@ -91,10 +91,13 @@ export function runCommand(argv: readonly string[]): Output {
   if (command === 'solve') return output(resultsData(model, solution, findings));
   const checker = new MemberChecker(model, solution);
   const checks = inOrder(model.members).map((member) => checker.check(member.id));
+  const piers = checker.piers.keys.map((key) => checker.piers.check(key));
   const counted = verdicts
-    .map((verdict) => `${checks.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`)
+    .map(
+      (verdict) => `${[...checks, ...piers].filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`,
+    )
     .join(', ');
-  return deliver(checksData(model, checks), parsed.values.out, status, `${listed}Verdicts: ${counted}.\n`);
+  return deliver(checksData(model, checks, piers), parsed.values.out, status, `${listed}Verdicts: ${counted}.\n`);
 }
 
 const statusOf = (findings: readonly Finding[]): 0 | 1 =>

@@ -1,4 +1,4 @@
-import { usedCage, type MemberChecks } from '../checks';
+import { usedCage, wallBarsFor, type MemberChecks } from '../checks';
 import type { Solution, SolvedPanel } from '../fem';
 import { inOrder, isHeld, type Finding, type Model } from '../model';
 import {
@@ -154,40 +154,60 @@ function memberData(solution: Solution, state: LoadState): unknown[] {
 }
 
 /** Checks of members: what was made with its utilisation, what was not with the reason. */
-export function checksData(model: Model, members: readonly MemberChecks[]): unknown {
+export function checksData(
+  model: Model,
+  members: readonly MemberChecks[],
+  piers: readonly MemberChecks[] = [],
+): unknown {
   return {
     format: 'elbow-checks',
     version: 1,
     project: model.settings.name,
-    members: members.map(({ memberId, code, checks, governing, verdict, reinforcement, column }) => ({
-      id: memberId,
-      code,
-      verdict,
-      utilisation: governing?.utilisation ?? null,
-      governedBy: governing?.id ?? null,
-      checks: checks.map((check) =>
-        check.made
-          ? {
-              id: check.id,
-              clause: check.clause,
-              title: check.title,
-              made: true,
-              utilisation: check.utilisation,
-              combination: check.combination,
-              x: check.x,
-            }
-          : {
-              id: check.id,
-              clause: check.clause,
-              title: check.title,
-              made: false,
-              needed: check.needed === true,
-              reason: check.reason,
-            },
-      ),
-      ...(reinforcement ? { reinforcement: reinforcementData(reinforcement) } : {}),
-      ...(column ? { cage: cageData(column) } : {}),
-    })),
+    members: members.map(checkedData),
+    ...(piers.length > 0 ? { piers: piers.map(checkedData) } : {}),
+  };
+}
+
+/** The checks of a member, or of a pier by its key. */
+function checkedData({
+  memberId,
+  code,
+  checks,
+  governing,
+  verdict,
+  reinforcement,
+  column,
+  wall,
+}: MemberChecks): unknown {
+  return {
+    id: memberId,
+    code,
+    verdict,
+    utilisation: governing?.utilisation ?? null,
+    governedBy: governing?.id ?? null,
+    checks: checks.map((check) =>
+      check.made
+        ? {
+            id: check.id,
+            clause: check.clause,
+            title: check.title,
+            made: true,
+            utilisation: check.utilisation,
+            combination: check.combination,
+            x: check.x,
+          }
+        : {
+            id: check.id,
+            clause: check.clause,
+            title: check.title,
+            made: false,
+            needed: check.needed === true,
+            reason: check.reason,
+          },
+    ),
+    ...(reinforcement ? { reinforcement: reinforcementData(reinforcement) } : {}),
+    ...(column ? { cage: cageData(column) } : {}),
+    ...(wall ? { wall: { ...wallBarsFor([wall]), proposed: wall.proposed } } : {}),
   };
 }
 

@@ -1,7 +1,7 @@
 import { familyOf } from '../codes/families';
 import { MemberChecker } from '../checks';
 import type { Solution } from '../fem';
-import { inOrder, type Finding, type Model } from '../model';
+import { inOrder, isMeshed, type Finding, type Model } from '../model';
 import { count, withUnits } from '../units';
 import { paragraph, type Block } from './blocks';
 import { chapters } from './chapters';
@@ -44,7 +44,11 @@ function content(
       : choice.chapters.includes('sheets')
         ? choice.members.filter((id) => id in model.members)
         : [];
-  const checker = solution && needed.length > 0 ? new MemberChecker(model, solution) : undefined;
+  const wantsPiers =
+    Object.values(model.walls).some(isMeshed) &&
+    (['checks', 'sheets'] as const).some((one) => choice.chapters.includes(one));
+  const checker = solution && (needed.length > 0 || wantsPiers) ? new MemberChecker(model, solution) : undefined;
+  const piers = checker && wantsPiers ? checker.piers.keys.map((key) => checker.piers.check(key)) : [];
   const checks = checker ? needed.map((id) => checker.check(id)) : [];
   const utilisations = new Map(
     checks.flatMap(({ memberId, governing, verdict }) =>
@@ -57,6 +61,7 @@ function content(
     findings,
     choice,
     checks,
+    piers,
     lineBars: (memberId) => checker?.lineBars(memberId),
     utilisations,
   };

@@ -6,6 +6,7 @@ import { readModelFile } from '../exchange';
 import { solveNow } from '../fem';
 import { build, fixed, inPlane } from '../results/verification/book/structure';
 import { designLines, nameLine } from '../lines';
+import { wallModel } from '../checks/verification/walls';
 import { applyAct } from '../model';
 import { reportChapters, reportContent, type Block } from './index';
 
@@ -351,4 +352,25 @@ test('a report is written in the project’s own units, and the next one is not'
   expect(
     applyAct(model, { edits: [{ kind: 'settings.change', fields: { ownUnits: { force: 'mm' } } }] } as never),
   ).toMatchObject({ ok: false, error: expect.stringContaining('a unit of its own must be one that is offered') });
+});
+
+test('piers of walls stand with the utilisations, with their bars, and the one used most step by step', () => {
+  // 100 kip of 0.75 (3 · 63.246 + 0.4 / 120 · 60000) 1200 = 350.76 kip; bars are those of the wall
+  const wall = wallModel({ P: 10, V: 100 });
+  const solved = solveNow(wall);
+  const { chapters } = reportContent(
+    wall,
+    solved.solution,
+    solved.findings,
+    { chapters: ['checks', 'sheets'], members: [] },
+    '',
+  );
+  const rows = chapters[0].blocks.flatMap((block) =>
+    block.kind === 'table' && block.columns[0].title === 'Pier' ? block.rows : [],
+  );
+  expect(rows).toHaveLength(1);
+  expect(rows[0].slice(2, 6)).toEqual(['10.00 ft × 10.0 in', '2 layers #4 / 12.0 in', '2 layers #4 / 12.0 in', '']);
+  expect(text(chapters[0].blocks)).toContain('Of 1 pier: ');
+  const shear = chapters[1].blocks.find((block) => block.kind === 'sheet' && block.title === 'Shear in its plane');
+  expect(shear?.kind === 'sheet' && shear.verdict).toBe('0.29 ≤ 1, holds');
 });

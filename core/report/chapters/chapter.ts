@@ -12,6 +12,8 @@ export interface ReportSubject {
   readonly choice: ReportChoice;
   /** of the members that chapters of the choice ask for */
   readonly checks: readonly MemberChecks[];
+  /** of piers of walls, by their keys, where a chapter of the choice speaks of them */
+  readonly piers: readonly MemberChecks[];
   /** the bars of the design line that a member is in, from the side; undefined: it has none */
   readonly lineBars: (memberId: string) => LineBars | undefined;
   readonly utilisations: ReadonlyMap<string, { readonly value: number; readonly open: boolean }>;

@@ -1,5 +1,6 @@
 import {
   cageText,
+  wallText,
   openReasons,
   liftNeeds,
   proposesCage,
@@ -19,7 +20,7 @@ import {
   sectionsWords,
   zonesOnLine,
 } from '../../lines';
-import { inOrder, projectRules, rulesOf, type ConcreteRules, type Model } from '../../model';
+import { inOrder, projectRules, wallPart, rulesOf, type ConcreteRules, type Model } from '../../model';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
 import type { ResultChapter } from './chapter';
@@ -286,6 +287,72 @@ function lackBlocks(model: Model): Block[] {
   ];
 }
 
+/** Piers of walls with their bars and what governs them, and what of them was not made. */
+function pierBlocks(model: Model, piers: readonly MemberChecks[]): Block[] {
+  if (piers.length === 0) return [];
+  const { units } = model.settings;
+  const counted = verdicts
+    .map((verdict) => `${piers.filter((one) => one.verdict === verdict).length} ${verdictWords[verdict]}`)
+    .join(', ');
+  const nameOf = (key: string) => {
+    const part = wallPart(model, key);
+    return part ? [part.name, part.storey?.label ?? ''] : [key, ''];
+  };
+  const reasons = new Map<string, string[]>();
+  for (const one of piers)
+    for (const reason of openReasons(one.checks))
+      reasons.set(reason, [...(reasons.get(reason) ?? []), nameOf(one.memberId).filter(Boolean).join(', ')]);
+  return [
+    heading('Piers of walls'),
+    paragraph(
+      `Of ${count(piers.length, 'pier')}: ${counted}, at foot and head by the combinations for strength, each by itself.`,
+    ),
+    table(
+      [
+        'Pier',
+        'Storey',
+        'Length × thickness',
+        'Upright',
+        'Level',
+        'At each end',
+        number('Steel', '%'),
+        'Governing check',
+        'By',
+        number('Utilisation'),
+        'Verdict',
+      ],
+      [...piers]
+        .sort((a, b) => (b.governing?.utilisation ?? 0) - (a.governing?.utilisation ?? 0))
+        .map(({ memberId, wall, steelRatio, governing, verdict }) => {
+          const part = wallPart(model, memberId);
+          const words = wall && wallText(wall, units);
+          return [
+            ...nameOf(memberId),
+            part?.kind === 'pier'
+              ? `${formatQuantity(part.length, 'length', units, 2)} × ${formatQuantity(part.wall.thickness, 'sectionLength', units, units === 'us' ? 1 : 0)}`
+              : '',
+            words ? `${words.upright}${wall.proposed ? ' (proposed)' : ''}` : '',
+            words?.level ?? '',
+            words?.ends ?? '',
+            steelRatio === undefined ? '' : formatNumber(100 * steelRatio, 2),
+            governing?.title ?? 'not checked',
+            governing?.combination ?? '',
+            governing ? formatNumber(governing.utilisation, 2) : '',
+            verdict,
+          ];
+        }),
+    ),
+    ...(reasons.size > 0
+      ? [
+          table(
+            ['Piers', 'What was not made, and why'],
+            [...reasons].map(([reason, names]) => [names.join('; '), reason]),
+          ),
+        ]
+      : []),
+  ];
+}
+
 /** Areas of bars, asked for and provided, of every beam of concrete where its faces are used most; the worst first. */
 function areaBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   const { units } = model.settings;
@@ -350,8 +417,9 @@ export const checksChapter: ResultChapter = {
   name: 'Utilisations',
   title: 'Utilisations',
   needsResults: true,
-  blocks: ({ model, checks, choice }) => [
-    ...checkBlocks(model, checks),
+  blocks: ({ model, checks, piers, choice }) => [
+    ...(checks.length > 0 || piers.length === 0 ? checkBlocks(model, checks) : []),
+    ...pierBlocks(model, piers),
     ...(choice.detail === 'brief' ? [] : rulesBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : barBlocks(model, checks)),
     ...(choice.detail === 'brief' ? [] : areaBlocks(model, checks)),

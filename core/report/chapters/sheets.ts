@@ -1,7 +1,7 @@
-import { barSchedule, cageText, type LineBars, type MemberChecks } from '../../checks';
+import { barSchedule, cageText, type Check, type LineBars, type MemberChecks } from '../../checks';
 import { combinationFormula, combinationsCalled } from '../../combine';
 import { designLines } from '../../lines';
-import type { Model } from '../../model';
+import { wallPart, type Model } from '../../model';
 import { setStep, Sheet } from '../../sheet';
 import { formatNumber, formatQuantity } from '../../units';
 import { beamElevationSvg } from '../beam-elevation';
@@ -18,6 +18,50 @@ function lineBlocks(model: Model, memberId: string, bars: LineBars | undefined):
   return [
     { kind: 'picture', title: `Bars of ${line.name}`, ...beamElevationSvg(line, bars, units) },
     tableBlock(barSchedule(line.name, bars, units), model),
+  ];
+}
+
+/** A made check step by step. */
+function stepsOf(model: Model, check: Check): Block[] {
+  if (!check.made) return [];
+  const { units } = model.settings;
+  const sheet = new Sheet();
+  check.trace(sheet);
+  const formulas = combinationsCalled(model, check.combination).map((one) => combinationFormula(model, one));
+  return [
+    {
+      kind: 'sheet',
+      title: check.title,
+      clause: check.clause,
+      remarks: sheet.remarks,
+      lines: sheet.steps.map((step) => setStep(step, units)),
+      comparison: sheet.comparison && setStep(sheet.comparison, units),
+      state: `${check.combination}: ${formulas.join('; ')}, at x = ${formatQuantity(check.x, 'length', units, 2)}`,
+      verdict: `${formatNumber(check.utilisation, 2)} ${check.utilisation > 1 ? '> 1, does not hold' : '≤ 1, holds'}`,
+      holds: check.utilisation <= 1,
+    },
+  ];
+}
+
+/** The pier that is used most, step by step, and what of it was not made. */
+function worstPier(model: Model, piers: readonly MemberChecks[]): Block[] {
+  const use = ({ governing }: MemberChecks) => governing?.utilisation ?? -1;
+  const worst = piers.reduce<MemberChecks | undefined>(
+    (most, one) => (!most || use(one) > use(most) ? one : most),
+    undefined,
+  );
+  if (!worst) return [];
+  const { memberId, checks, code, verdict } = worst;
+  const part = wallPart(model, memberId);
+  const skipped = checks.flatMap((check) =>
+    check.made ? [] : [[check.clause, check.title, `${check.needed ? 'Needed. ' : ''}${check.reason}`]],
+  );
+  return [
+    heading(
+      `${part?.name ?? memberId}${part?.storey ? `, ${part.storey.label}` : ''}: the pier that is used most, ${code}: ${verdict}`,
+    ),
+    ...checks.flatMap((check) => stepsOf(model, check)),
+    ...(skipped.length > 0 ? [heading('Not made'), table(['Clause', 'Check', 'Why'], skipped)] : []),
   ];
 }
 
@@ -54,25 +98,7 @@ function sheetBlocks(
             },
           ]
         : []),
-      ...checks.flatMap((check): Block[] => {
-        if (!check.made) return [];
-        const sheet = new Sheet();
-        check.trace(sheet);
-        const formulas = combinationsCalled(model, check.combination).map((one) => combinationFormula(model, one));
-        return [
-          {
-            kind: 'sheet',
-            title: check.title,
-            clause: check.clause,
-            remarks: sheet.remarks,
-            lines: sheet.steps.map((step) => setStep(step, units)),
-            comparison: sheet.comparison && setStep(sheet.comparison, units),
-            state: `${check.combination}: ${formulas.join('; ')}, at x = ${formatQuantity(check.x, 'length', units, 2)}`,
-            verdict: `${formatNumber(check.utilisation, 2)} ${check.utilisation > 1 ? '> 1, does not hold' : '≤ 1, holds'}`,
-            holds: check.utilisation <= 1,
-          },
-        ];
-      }),
+      ...checks.flatMap((check) => stepsOf(model, check)),
       ...(skippedRows.length > 0 ? [heading('Not made'), table(['Clause', 'Check', 'Why'], skippedRows)] : []),
     ];
   });
@@ -82,10 +108,12 @@ export const sheetsChapter: ResultChapter = {
   name: 'Calculation sheets',
   title: 'Calculation sheets',
   needsResults: true,
-  blocks: ({ model, checks, choice, lineBars }) =>
-    sheetBlocks(
+  blocks: ({ model, checks, piers, choice, lineBars }) => [
+    ...sheetBlocks(
       model,
       checks.filter((one) => choice.members.includes(one.memberId)),
       lineBars,
     ),
+    ...worstPier(model, piers),
+  ],
 };
