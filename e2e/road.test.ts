@@ -206,7 +206,7 @@ test('bad files are refused with reasons; unknown projects have a page that says
     readFileSync('core/exchange/samples/version-1.json', 'utf8').replace('"version": 1', '"version": 99'),
   );
   await page.getByLabel('Model file').setInputFiles(bad);
-  await page.getByText(/of version 99; this Elbow reads up to version 19/).waitFor();
+  await page.getByText(/of version 99; this Elbow reads up to version 20/).waitFor();
   await page.goto(`${app.address}/projects/nowhere`);
   await page.getByText('There is no project “nowhere”.').waitFor();
   // the browser's console reports the refusals, as it should

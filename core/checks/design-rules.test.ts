@@ -1,6 +1,10 @@
 import { solveNow } from '../fem';
 import { applyAct, rulesOf, type Edit, type Model } from '../model';
 import { build } from '../results/verification/book/structure';
+import { Sheet } from '../sheet';
+import { expectPrintedToHold } from '../sheet/verification/printed';
+import { column } from './verification/columns';
+import { twoLayers, wallModel } from './verification/walls';
 import { MemberChecker, type MemberChecks } from './index';
 
 const fixed = { ux: true, uy: true, uz: true, rx: true, ry: true, rz: true };
@@ -99,4 +103,59 @@ test('a set that is deleted leaves its members to the rules of the project; one 
     edits: [{ kind: 'change', table: 'members', changes: [{ id: 'm2', fields: { rules: 'dr7' } }] }],
   });
   expect(unknown).toMatchObject({ ok: false, error: expect.stringContaining('dr7') as string });
+});
+
+test('strength reduction factors of ACI 318-19 that are typed reach beams, columns and piers, and their sheets say so', () => {
+  const reduction = { tension: 0.72, compression: 0.52, shear: 0.6 };
+  const lowered = (model: Model) =>
+    edited(model, {
+      kind: 'settings.change',
+      fields: { bars: { ...model.settings.bars, reduction, service: { leftOut: true } } },
+    });
+  const all = (model: Model, id: string | undefined) => {
+    const checker = new MemberChecker(model, solveNow(model).solution!);
+    return id === undefined ? checker.piers.check(checker.piers.keys[0]).checks : checker.check(id).checks;
+  };
+  // far above 1 or far below, tension controls beams and compression pressed columns: 0.9 / 0.72, 0.65 / 0.52, 0.75 / 0.6 are all 1.25
+  for (const [model, id, checks] of [
+    [
+      edited(twins(), {
+        kind: 'change',
+        table: 'members',
+        changes: [
+          {
+            id: 'm1',
+            fields: {
+              reinforcement: {
+                top: { bar: '#8', count: 3 },
+                bottom: { bar: '#8', count: 2 },
+                stirrups: { bar: '#4', legs: 2, spacing: 0.15 },
+              },
+            },
+          },
+        ],
+      }),
+      'm1',
+      ['flexure-top', 'shear'],
+    ],
+    [column({ height: 8, P: 600, top: [20, 10] }), 'm1', ['axial-bending', 'shear-z']],
+    [
+      wallModel({ code: 'us', P: 1200, V: 100, bars: twoLayers }),
+      undefined,
+      ['wall-axial-bending', 'wall-shear-in-plane'],
+    ],
+  ] as const) {
+    const [before, after] = [all(model, id), all(lowered(model), id)];
+    for (const check of checks) {
+      const [one, other] = [before, after].map((list) => list.find((of) => of.id === check));
+      if (!one?.made || !other?.made)
+        throw new Error(`${check} was not made: ${before.map(({ id: name }) => name).join(' ')}`);
+      expect([check, other.utilisation / one.utilisation]).toEqual([check, expect.closeTo(1.25, 6)]);
+      const sheet = new Sheet();
+      other.trace(sheet);
+      expect(sheet.remarks.join(' ')).toMatch(/φ as typed in the design rules/);
+      for (const step of [...sheet.steps, sheet.comparison!])
+        for (const units of ['si', 'us'] as const) expectPrintedToHold(step, units);
+    }
+  }
 });

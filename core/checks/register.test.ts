@@ -83,6 +83,28 @@ const asked = (code: Code): Model => {
   ]);
 };
 
+/** A deep beam whose rules choose its depth in place of its deflection. */
+const byDepth = (code: Code): Model => {
+  const model = beams([5], [10e3], { code, service: true });
+  return edited(model, [
+    {
+      kind: 'settings.change',
+      fields: { bars: { ...model.settings.bars, service: { byDepth: true } } },
+    },
+    {
+      kind: 'add',
+      records: {
+        combinations: (['service', 'sustained'] as const).map((purpose, i) => ({
+          ...model.combinations.u1,
+          id: `u${50 + i}`,
+          label: purpose,
+          purpose,
+        })),
+      },
+    },
+  ]);
+};
+
 /** All checks of the members of some models, by code. */
 const found = [
   buildQuillhavenLibrary(),
@@ -94,6 +116,8 @@ const found = [
   stiffInTorsion(buildDunlinStudios()),
   asked('us'),
   asked('eurocode'),
+  byDepth('us'),
+  byDepth('eurocode'),
   column({ height: 20, P: 150, top: [60, 60], foot: [-60, 0], cage: null }),
   column({ height: 8, P: 20, top: [200, 200], units: 'si' }),
   column({ height: 8, P: 20, pushed: false }),

@@ -161,6 +161,7 @@ export class ServiceSpans {
       kind: isCantilever ? 'cantilever' : 'span',
       length,
       limitLength: (isCantilever ? cantileverLengths : 1) * length,
+      continuous: continuousEnds(line, span),
       rootAtStart,
       places: pieces.flatMap((piece) => this.placesOf(piece, span)),
       bars: Object.fromEntries(pieces.map(({ member }) => [member, model.members[member].reinforcement])),
@@ -229,6 +230,14 @@ export class ServiceSpans {
     const off = root === 0 ? little : line.length - little;
     return -(line.at(off)[lineIndex.w] - line.at(root)[lineIndex.w]) / little;
   }
+}
+
+/** At how many of its ends a line goes on from a span into another. */
+function continuousEnds({ spans }: DesignLine, { from, to }: Span): 0 | 1 | 2 {
+  const meets = (a: number, b: number) => Math.abs(a - b) < 1e-6;
+  const before = spans.some((one) => one.kind === 'span' && meets(one.to, from));
+  const after = spans.some((one) => one.kind === 'span' && meets(one.from, to));
+  return before && after ? 2 : before || after ? 1 : 0;
 }
 
 const piecesIn = (line: DesignLine, { from, to }: Span): LinePiece[] =>

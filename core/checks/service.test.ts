@@ -544,3 +544,188 @@ describe.each(['us', 'eurocode'] as const)('%s', (code) => {
     );
   });
 });
+
+describe('deflection by depth, where the design rules choose so', () => {
+  const service = { byDepth: true as const };
+  const psiFactor = 0.4 + 420e6 / (100000 * psi);
+  const spans = (...list: (readonly [number, 'pin' | 'roller' | 'free'])[]) => list;
+
+  test('ACI 318-19 Table 9.3.1.1: l / 16, 18.5, 21 and 8 by the ends that go on, times 0.4 + fy / 100 000; loads do not enter', () => {
+    const light = { dead: 1e3, live: 1e3 };
+    const least = (places: ReturnType<typeof spans>, id: string) => {
+      const of = checked(beam(places, light, { service }), id);
+      const skipped = of.checks.filter((one) => one.id.startsWith('deflection'));
+      expect(skipped.map(({ made: isMade }) => isMade)).toEqual([false, false]);
+      expect(skipped.every((one) => !one.made && !one.needed && one.reason.includes('9.3.1'))).toBe(true);
+      return made(of, 'least-depth').utilisation * h;
+    };
+    const three = spans([0, 'pin'], [5, 'roller'], [11, 'roller'], [17, 'roller'], [18, 'free']);
+    expect(least(spans([0, 'pin'], [6, 'roller']), 'm1')).toBeCloseTo((6 / 16) * psiFactor, 9);
+    expect(least(three, 'm1')).toBeCloseTo((5 / 18.5) * psiFactor, 9);
+    expect(least(three, 'm2')).toBeCloseTo((6 / 21) * psiFactor, 9);
+    // what sticks out is no span that the last one goes on into
+    expect(least(three, 'm3')).toBeCloseTo((6 / 18.5) * psiFactor, 9);
+    expect(least(three, 'm4')).toBeCloseTo((1 / 8) * psiFactor, 9);
+    // a span of two members is one, whichever way they run
+    const divided = spans([0, 'pin'], [2, 'free'], [6, 'roller']);
+    for (const reversed of [false, true])
+      expect(
+        made(checked(beam(divided, light, { service, reversed }), 'm2'), 'least-depth').utilisation * h,
+      ).toBeCloseTo((6 / 16) * psiFactor, 9);
+  });
+
+  test('lightweight concrete of 100 lb/ft³ asks for 1.15 times the depth, of 114 for 1.09 times; of 80 the table says nothing', () => {
+    const pcf = 16.01846337396014;
+    const of = (density: number) => {
+      const model = edited(beam(simple, { dead: 1e3, live: 1e3 }, { service }), {
+        kind: 'change',
+        table: 'materials',
+        changes: [{ id: 't1', fields: { density: density * pcf } }],
+      });
+      return checked(model);
+    };
+    const normal = use(of(145), 'least-depth');
+    expect(use(of(100), 'least-depth') / normal).toBeCloseTo(1.15, 6);
+    expect(use(of(114), 'least-depth') / normal).toBeCloseTo(1.09, 6);
+    expect(use(of(116), 'least-depth')).toBeCloseTo(normal, 9);
+    const lightest = of(80);
+    expect(lightest.checks.find(({ id }) => id === 'least-depth')).toMatchObject({
+      made: false,
+      reason: expect.stringContaining('lighter than 90 lb/ft³') as string,
+    });
+    expect(made(lightest, 'deflection').made).toBe(true);
+  });
+
+  test.each(['us', 'eurocode'] as const)(
+    '%s: a beam that is not deep enough has the deflection it would have without',
+    (code) => {
+      const long = spans([0, 'pin'], [12, 'roller']);
+      const loads = { dead: 6e3, live: 3e3 };
+      const [chosen, plain] = [checked(beam(long, loads, { code, service })), checked(beam(long, loads, { code }))];
+      expect(chosen.checks.find(({ id }) => id === 'least-depth')).toMatchObject({
+        made: false,
+        reason: expect.stringContaining('times the depth. Deflection is computed instead.') as string,
+      });
+      expect(use(chosen, 'deflection')).toBe(use(plain, 'deflection'));
+      expect(plain.checks.some(({ id }) => id === 'least-depth')).toBe(false);
+    },
+  );
+
+  test('EN 1992-1-1 7.4.2: (7.16) by hand with the stress of the cracked section under creep', () => {
+    const L = 5;
+    const loads = { dead: 5e3, live: 3e3 };
+    const of = checked(
+      beam(
+        [
+          [0, 'pin'],
+          [L, 'roller'],
+        ],
+        loads,
+        { code: 'eurocode', service },
+      ),
+    );
+    const check = made(of, 'least-depth');
+    // creep of annex B by hand: 50% humidity, after 28 days, h0 = 187.5 mm, fcm = 38 MPa
+    const [a1, a2] = [(35 / 38) ** 0.7, (35 / 38) ** 0.2];
+    const creep = (1 + (0.5 / (0.1 * Math.cbrt(187.5))) * a1) * a2 * (16.8 / Math.sqrt(38)) * (1 / (0.1 + 28 ** 0.2));
+    const n = (Es / E) * (1 + creep);
+    // stress of the bars under all loads, their outermost row: one row
+    const M = (8e3 * L * L) / 8;
+    let [low, high] = [0, h];
+    const first = (x: number) => (b * x * x) / 2 + (n - (x > dTop ? 1 : 0)) * AsTop * (x - dTop) - n * As * (d - x);
+    for (let i = 0; i < 100; i++)
+      if (first((low + high) / 2) > 0) high = (low + high) / 2;
+      else low = (low + high) / 2;
+    const sigma = (n * M * (d - low)) / crackedInertia(n, d, dTop);
+    const rho = As / (b * d);
+    const rho0 = Math.sqrt(30) / 1000;
+    expect(rho).toBeGreaterThan(rho0);
+    const basic = 11 + 1.5 * Math.sqrt(30) * (rho0 / rho);
+    const allowed = basic * Math.min(1.5, 310e6 / sigma);
+    expect(check.utilisation).toBeCloseTo(L / d / allowed, 4);
+    // twice the load: the stress falls below 310 / 1.5 no more
+    const loaded = checked(
+      beam(
+        [
+          [0, 'pin'],
+          [L, 'roller'],
+        ],
+        { dead: 15e3, live: 9e3 },
+        { code: 'eurocode', service },
+      ),
+    );
+    const now = loaded.checks.find(({ id }) => id === 'least-depth')!;
+    const ratio = now.made ? now.utilisation : Number(/take ([\d.]+) times/.exec(now.reason)![1]);
+    expect(ratio).toBeCloseTo(L / d / (basic * Math.min(1.5, 310e6 / (3 * sigma))), 1);
+  });
+
+  test('EN 1992-1-1 Table 7.4N: K = 1.3 and 1.5 of spans that go on, 0.4 of a cantilever; beyond 7 m times 7 / l', () => {
+    const loads = { dead: 0.5e3, live: 0.3e3 };
+    const slenderness = (places: ReturnType<typeof spans>, id: string) => {
+      const one = checked(beam(places, loads, { code: 'eurocode', service }), id).checks.find(
+        (check) => check.id === 'least-depth',
+      )!;
+      return one.made ? one.utilisation : Number(/take ([\d.]+) times/.exec(one.reason)![1]);
+    };
+    const three = spans([0, 'pin'], [5, 'roller'], [10, 'roller'], [15, 'roller'], [16, 'free']);
+    const alone = slenderness(spans([0, 'pin'], [5, 'roller']), 'm1');
+    expect(slenderness(three, 'm1')).toBeCloseTo(alone / 1.3, 6);
+    expect(slenderness(three, 'm2')).toBeCloseTo(alone / 1.5, 6);
+    expect(slenderness(spans([0, 'pin'], [8, 'roller']), 'm1')).toBeCloseTo(((alone * 8) / 5) * (8 / 7), 6);
+    // the bars of the top, 2 #5, at the root: by hand
+    const ratio = AsTop / (b * (h - dTop));
+    const rho0 = Math.sqrt(30) / 1000;
+    const root = Math.sqrt(30);
+    const basic = 11 + 1.5 * root * (rho0 / ratio) + 3.2 * root * (rho0 / ratio - 1) ** 1.5;
+    expect(slenderness(three, 'm4')).toBeCloseTo(1 / (h - dTop) / (0.4 * basic * 1.5), 6);
+  });
+
+  test('sheets print what they compare', () => {
+    for (const code of ['us', 'eurocode'] as const)
+      for (const places of [simple, spans([0, 'pin'], [7.5, 'roller'], [15, 'roller'])]) {
+        const check = made(checked(beam(places, { dead: 1e3, live: 1e3 }, { code, service })), 'least-depth');
+        const sheet = new Sheet();
+        check.trace(sheet);
+        for (const step of [...sheet.steps, sheet.comparison!])
+          for (const units of ['si', 'us'] as const) expectPrintedToHold(step, units);
+      }
+  });
+});
+
+describe('camber by EN 1992-1-1 7.4.1(4)', () => {
+  const loads = { dead: 12e3, live: 9e3 };
+  const of = (places: readonly (readonly [number, 'pin' | 'roller' | 'free'])[], camber?: number, some = loads) =>
+    checked(beam(places, some, { code: 'eurocode', service: camber === undefined ? {} : { camber } }));
+
+  test('in the middle of a simple span it is taken off deflection in the end, and from nothing else', () => {
+    const [plain, cambered] = [of(simple), of(simple, 500)];
+    // both in shares of l / 250: l / 500 is half of it
+    expect(use(plain, 'deflection') - use(cambered, 'deflection')).toBeCloseTo(0.5, 3);
+    expect(use(cambered, 'deflection-lasting')).toBe(use(plain, 'deflection-lasting'));
+    const sheet = new Sheet();
+    made(cambered, 'deflection').trace(sheet);
+    for (const step of [...sheet.steps, sheet.comparison!])
+      for (const units of ['si', 'us'] as const) expectPrintedToHold(step, units);
+  });
+
+  test('more camber than a beam sags leaves it standing up, which counts as well', () => {
+    const little = of(simple, 250, { dead: 0.1e3, live: 0.1e3 });
+    expect(use(little, 'deflection')).toBeGreaterThan(0.9);
+    expect(use(little, 'deflection')).toBeLessThan(1);
+  });
+
+  test('at the tip of a cantilever it is the length over the number', () => {
+    const cantilever = [
+      [0, 'pin'],
+      [6, 'roller'],
+      [8, 'free'],
+    ] as const;
+    const at = (camber?: number) => {
+      const model = beam(cantilever, loads, { code: 'eurocode', service: camber === undefined ? {} : { camber } });
+      return made(checked(model, 'm2'), 'deflection');
+    };
+    const [plain, cambered] = [at(), at(400)];
+    const tip = (check: ReturnType<typeof at>) => check.curve!().points.at(-1)!.value;
+    expect(tip(plain) - tip(cambered)).toBeCloseTo(2 / 400, 6);
+  });
+});

@@ -3,6 +3,7 @@ import { aci318 } from './aci318-19/checks';
 import { aisc360 } from './aisc360-22/checks';
 import { en1992 } from './en1992-1-1/checks';
 import { tableLimits } from './aci318-19/checks/check-deflection';
+import { tableFactors } from './aci318-19/checks/reduction';
 import { tableWidth } from './en1992-1-1/checks/check-crack-width';
 import { spanLimits } from './en1992-1-1/checks/check-deflection';
 import { recommended } from './en1992-1-1/checks/material';
@@ -60,6 +61,9 @@ export type { ServiceDemand, ServicePlace, ServiceSpan, ServiceState } from './d
 
 /** The codes of design members are checked by; the first that fits a member is its own. */
 export const designCodes: readonly DesignCode[] = [aisc360, aci318, en1992];
+
+/** Strength reduction factors of ACI 318-19 as its tables say. */
+export const aci318Reduction = tableFactors;
 
 /** National values of EN 1992-1-1 as it recommends them. */
 export const en1992Recommended = recommended;

@@ -16,7 +16,7 @@ import {
 
 /** Name and version of the format, in every file. */
 export const formatName = 'elbow-model';
-export const formatVersion = 19;
+export const formatVersion = 20;
 
 /** Records one table of a file may hold, and the highest number an id may carry: what comes later is counted on from there. */
 export const mostRecords = 100_000;
@@ -115,6 +115,8 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   17: (file) => ({ ...file, version: 18 }),
   // version 19 knows bars and rules of walls
   18: (file) => ({ ...file, version: 19 }),
+  // version 20 knows strength reduction factors that are typed, deflection by depth, and camber
+  19: (file) => ({ ...file, version: 20 }),
   3: (file) => ({
     ...file,
     version: 4,

@@ -12,37 +12,46 @@ function newName(model: Model, from: string): string {
   }
 }
 
-/** The act that copies rules as a set of its own and gives it to members. @param from id of a set; undefined: the rules of the project */
-export function copyOfRules(model: Model, from: string | undefined, members: readonly string[]) {
+/** Records that name design rules. */
+export type Ruled = 'members' | 'walls';
+
+/** The act that copies rules as a set of its own and gives it to members or walls. @param from id of a set; undefined: the rules of the project */
+export function copyOfRules(model: Model, from: string | undefined, ids: readonly string[], table: Ruled = 'members') {
   const source: Partial<DesignRules> & Model['settings']['bars'] =
     from === undefined ? model.settings.bars : model.designRules[from];
   const id = idSource(model)('designRules');
-  const own = members.length > 0 && members.every((one) => model.members[one].role === 'column') ? 'Columns' : 'Beams';
+  const areColumns = () => ids.length > 0 && ids.every((one) => model.members[one].role === 'column');
+  const own = table === 'walls' ? 'Walls' : areColumns() ? 'Columns' : 'Beams';
   const set: DesignRules = { ...source, id, label: newName(model, source.label ?? own) };
   return {
     id,
     act: {
       edits: [
         { kind: 'add' as const, records: { designRules: [set] } },
-        ...(members.length > 0
+        ...(ids.length > 0
           ? [
               {
                 kind: 'change' as const,
-                table: 'members' as const,
-                changes: members.map((member) => ({ id: member, fields: { rules: id } })),
+                table,
+                changes: ids.map((one) => ({ id: one, fields: { rules: id } })),
               },
             ]
           : []),
       ],
-      sentence: `Copied ${source.label === undefined ? `the ${projectRules.toLowerCase()}` : `the design rules “${source.label}”`} as “${set.label}”${members.length > 0 ? ` for ${count(members.length, 'member')}` : ''}`,
+      sentence: `Copied ${source.label === undefined ? `the ${projectRules.toLowerCase()}` : `the design rules “${source.label}”`} as “${set.label}”${ids.length > 0 ? ` for ${count(ids.length, table === 'walls' ? 'wall' : 'member')}` : ''}`,
     },
   };
 }
 
-/** Copies rules as a set of its own, gives it to members and shows it. @param from id of a set; undefined: the rules of the project */
-export function copyRules(workbench: Workbench, from: string | undefined, members: readonly string[]): void {
+/** Copies rules as a set of its own, gives it to members or walls and shows it. @param from id of a set; undefined: the rules of the project */
+export function copyRules(
+  workbench: Workbench,
+  from: string | undefined,
+  ids: readonly string[],
+  table: Ruled = 'members',
+): void {
   const { model, commit, look } = workbench.getState();
-  const { id, act } = copyOfRules(model, from, members);
+  const { id, act } = copyOfRules(model, from, ids, table);
   commit(act);
   look({ panel: { kind: 'settings' }, part: `rules-${id}` });
 }

@@ -7,7 +7,7 @@ import { useSheetIndex } from '../pieces/use-sheets';
 import { placesWords } from '../words/cage-words';
 import { FaceCageFields } from './face-cage-fields';
 import { RingCageFields } from './ring-cage-fields';
-import { RulesChoice } from './rules-choice';
+import { RulesChoice } from '../kinds/rules-choice';
 import type { SetCage } from './set-cage';
 
 /** Bars and ties of the selected columns, to be changed together. */
@@ -42,7 +42,11 @@ export function CageFields({ members }: { members: readonly Member[] }) {
   return (
     <div className="block" ref={part}>
       <h3>Bars and ties</h3>
-      <RulesChoice members={members} />
+      <RulesChoice
+        table="members"
+        records={members}
+        noun={new Set(members.map(({ role }) => role)).size === 1 ? members[0].role : 'member'}
+      />
       {members.length === 1 && <Checked id={members[0].id} />}
       {others > 0 && (
         <p className="secondary" style={{ marginBottom: 6 }}>

@@ -12,7 +12,7 @@ import { QuantityField } from '../fields/quantity-field';
 import { useSheetIndex } from '../pieces/use-sheets';
 import { MemberEditor } from '../kinds/members/editor';
 import { CageFields } from './cage-fields';
-import { RulesChoice } from './rules-choice';
+import { RulesChoice } from '../kinds/rules-choice';
 
 /** What the checks of the selected members depend on, to be changed together. */
 export function DesignEditor({ ids }: { ids: readonly string[] }) {
@@ -212,7 +212,11 @@ function BarFields({ members }: { members: readonly Member[] }) {
   return (
     <div className="block" ref={part}>
       <h3>Reinforcement</h3>
-      <RulesChoice members={members} />
+      <RulesChoice
+        table="members"
+        records={members}
+        noun={new Set(members.map(({ role }) => role)).size === 1 ? members[0].role : 'member'}
+      />
       {members.length === 1 && <ProposedBars id={members[0].id} />}
       {members.some(({ reinforcement }) => !reinforcement?.top || !reinforcement.bottom || !reinforcement.stirrups) && (
         <div className="row" style={{ marginBottom: 8 }}>

@@ -1,12 +1,13 @@
 import { Button, Checkbox, Input, Select } from 'antd';
-import { en1992Recommended, usualService } from '~core/codes/checks';
+import { usualService } from '~core/codes/checks';
 import { reinforcingBars } from '~core/catalog';
-import { inOrder, type ConcreteRules, type DesignRules, type Settings } from '~core/model';
+import { inOrder, type ConcreteRules, type DesignRules, type Model, type Settings } from '~core/model';
 import { count } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { copyRules } from '../acts/copy-rules';
 import { Part } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
+import { FactorFields } from './design-factors';
 
 /** What of a set of rules is changed; undefined: it is left out again. */
 type RulesChange = { readonly [Field in keyof ConcreteRules]?: ConcreteRules[Field] | undefined };
@@ -63,10 +64,21 @@ function CopyButton({ from, name }: { from: string | undefined; name: string }) 
   );
 }
 
+/** What is designed by a set: `3 members, 2 walls`. */
+function usersWords({ members, walls }: Model, set: string): string {
+  const of = (records: Readonly<Record<string, { readonly rules?: string | undefined }>>, noun: string) => {
+    const number = Object.values(records).filter(({ rules }) => rules === set).length;
+    return number > 0 ? [count(number, noun)] : [];
+  };
+  return [...of(members, 'member'), ...of(walls, 'wall')].join(', ');
+}
+
 function RuleSet({ set }: { set: DesignRules }) {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
-  const users = Object.values(model.members).filter(({ rules }) => rules === set.id);
+  const users = [...Object.values(model.members), ...Object.values(model.walls)].filter(
+    ({ rules }) => rules === set.id,
+  );
   const change = (fields: Readonly<Record<string, unknown>>, sentence: string) =>
     commit({ edits: [{ kind: 'change', table: 'designRules', changes: [{ id: set.id, fields }] }], sentence });
   return (
@@ -76,7 +88,7 @@ function RuleSet({ set }: { set: DesignRules }) {
       title={
         <>
           Design rules “{set.label}”{' '}
-          <span className="caption">{users.length === 0 ? 'not used' : `of ${count(users.length, 'member')}`}</span>
+          <span className="caption">{users.length === 0 ? 'not used' : `of ${usersWords(model, set.id)}`}</span>
         </>
       }
     >
@@ -120,7 +132,7 @@ function RuleSet({ set }: { set: DesignRules }) {
         >
           Delete
         </Button>
-        {users.length > 0 && <span className="caption">its members go back to the rules of the project</span>}
+        {users.length > 0 && <span className="caption">they go back to the rules of the project</span>}
       </div>
     </Part>
   );
@@ -218,7 +230,7 @@ function RulesFields({
       {code === 'us' && <HookFields rules={rules} onChange={onChange} />}
       <ForceFields id={id} rules={rules} code={code} onChange={onChange} />
       <ServiceFields rules={rules} units={units} code={code} onChange={onChange} />
-      {code === 'eurocode' && <NationalValues rules={rules} units={units} onChange={onChange} />}
+      <FactorFields rules={rules} units={units} code={code} onChange={onChange} />
     </div>
   );
 }
@@ -341,7 +353,7 @@ function ForceFields({
 }
 
 type Service = NonNullable<ConcreteRules['service']>;
-type ServiceNumber = Exclude<keyof Service, 'leftOut'>;
+type ServiceNumber = Exclude<keyof Service, 'leftOut' | 'byDepth'>;
 interface ServiceField {
   readonly key: ServiceNumber;
   readonly label: string;
@@ -356,6 +368,10 @@ const serviceLimits: Readonly<Record<ServiceNumber, (value: number) => string | 
   live: over,
   lasting: over,
   total: over,
+  camber: (value) =>
+    value >= 250 && value <= 10000
+      ? undefined
+      : 'A camber is the span over a number from 250 to 10 000: no more than l/250, 7.4.1(4).',
   crackWidth: (value) =>
     value >= 0.00005 && value <= 0.001 ? undefined : 'A width lies between 0.05 mm and 1 mm (0.002 in and 0.04 in).',
   humidity: (value) => (value >= 0.2 && value <= 1 ? undefined : 'Humidity is a share between 0.2 and 1.'),
@@ -401,6 +417,13 @@ const serviceFields: Readonly<Record<Settings['code'], readonly ServiceField[]>>
       kind: 'number',
       placeholder: `${usualService.eurocode.lasting}, 7.4.1(5)`,
       hint: 'the same, less what permanent loads make at once',
+    },
+    {
+      key: 'camber',
+      label: 'Camber, span over',
+      kind: 'number',
+      placeholder: 'none',
+      hint: 'built upward in the middle of spans; taken off deflection in the end',
     },
     {
       key: 'crackWidth',
@@ -458,6 +481,31 @@ function ServiceFields({
       >
         beams are checked for deflection and cracks
       </Checkbox>
+      {service.leftOut !== true && (
+        <>
+          <span />
+          <div>
+            <Checkbox
+              checked={service.byDepth === true}
+              onChange={(event) =>
+                set(
+                  { byDepth: event.target.checked ? true : undefined },
+                  event.target.checked
+                    ? 'Deflection is not computed of beams that are deep enough'
+                    : 'Deflection is computed of all beams again',
+                )
+              }
+            >
+              deflection is not computed where the beam is deep enough
+            </Checkbox>
+            <div className="field-hint">
+              {code === 'us'
+                ? 'least depth of Table 9.3.1.1; only where nothing that large deflections damage stands on the beam'
+                : 'span over depth by 7.4.2'}
+            </div>
+          </div>
+        </>
+      )}
       {service.leftOut !== true &&
         serviceFields[code].map(({ key, label, kind, placeholder, hint }) => (
           <QuantityField
@@ -473,50 +521,6 @@ function ServiceFields({
             onClear={() => set({ [key]: undefined }, 'Took what is asked of beams in service back to the code')}
           />
         ))}
-    </>
-  );
-}
-
-/** National values of EN 1992-1-1: what they are, and between what they lie. */
-const nationalValues = [
-  { key: 'alphaCc', label: 'αcc', hint: 'strength of concrete under long loads', least: 0.5, most: 1 },
-  { key: 'gammaC', label: 'γC, concrete', hint: undefined, least: 1, most: 2 },
-  { key: 'gammaS', label: 'γS, bars', hint: undefined, least: 1, most: 1.5 },
-  { key: 'mostCot', label: 'cot θ at most', hint: 'flattest struts in shear', least: 1, most: 2.5 },
-] as const;
-
-/** What nations may choose in EN 1992-1-1; empty: as it recommends. */
-function NationalValues({
-  rules,
-  units,
-  onChange,
-}: {
-  rules: ConcreteRules;
-  units: Settings['units'];
-  onChange: OnChange;
-}) {
-  const set = (key: (typeof nationalValues)[number]['key'], value: number | undefined) => {
-    const kept = Object.fromEntries(
-      Object.entries({ ...rules.partial, [key]: value }).filter(([, one]) => one !== undefined),
-    ) as NonNullable<ConcreteRules['partial']>;
-    onChange({ partial: Object.keys(kept).length > 0 ? kept : undefined }, 'Changed a national value of EN 1992-1-1');
-  };
-  return (
-    <>
-      {nationalValues.map(({ key, label, hint, least, most }) => (
-        <QuantityField
-          key={key}
-          label={label}
-          kind="number"
-          units={units}
-          value={rules.partial?.[key]}
-          placeholder={`${en1992Recommended[key]}, recommended`}
-          onCommit={(value) => set(key, value)}
-          onClear={() => set(key, undefined)}
-          refuse={(value) => (value >= least && value <= most ? undefined : `This lies between ${least} and ${most}.`)}
-          {...(hint === undefined ? {} : { hint })}
-        />
-      ))}
     </>
   );
 }

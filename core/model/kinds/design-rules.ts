@@ -9,6 +9,9 @@ export const designRulesId = idOf('dr', 'set of design rules');
 /** A limit of deflection: a length over this number. */
 const lengthOver = z.number().min(20).max(10000);
 
+/** A strength reduction factor. */
+const factor = z.number().min(0.3).max(1);
+
 /** What concrete members are designed by, beside what the code says. */
 export const concreteRules = {
   steel: label,
@@ -30,6 +33,20 @@ export const concreteRules = {
     })
     .optional()
     .describe('national values of EN 1992-1-1 in place of those it recommends'),
+  reduction: z
+    .strictObject({
+      tension: factor.optional().describe('of sections that tension controls, Table 21.2.2; left out: 0.90'),
+      compression: factor
+        .optional()
+        .describe('of sections that compression controls, with ties, Table 21.2.2; left out: 0.65'),
+      spiral: factor
+        .optional()
+        .describe('of sections that compression controls, with a spiral, Table 21.2.2; left out: 0.75'),
+      shear: factor.optional().describe('Table 21.2.1; left out: 0.75'),
+      torsion: factor.optional().describe('Table 21.2.1; left out: 0.75'),
+    })
+    .optional()
+    .describe('strength reduction factors of ACI 318-19 in place of those of Tables 21.2.1 and 21.2.2'),
   service: z
     .strictObject({
       leftOut: z.literal(true).optional().describe('deflection and width of cracks are left out by hand'),
@@ -41,6 +58,20 @@ export const concreteRules = {
         .optional()
         .describe(
           'deflection of sustained loads with creep and shrinkage: the span over this; left out: that of the code',
+        ),
+      byDepth: z
+        .literal(true)
+        .optional()
+        .describe(
+          'deflection need not be computed where the beam is as deep as the code asks for instead: ACI 318-19 9.3.1 (nothing that large deflections damage stands on it), EN 1992-1-1 7.4.2',
+        ),
+      camber: z
+        .number()
+        .min(250)
+        .max(10000)
+        .optional()
+        .describe(
+          'upward in the middle of a span, or at the tip of a cantilever: its length over this, EN 1992-1-1 7.4.1(4)',
         ),
       crackWidth: z.number().min(0.00005).max(0.001).optional().describe('m; left out: that of the code'),
       humidity: z

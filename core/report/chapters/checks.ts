@@ -101,7 +101,7 @@ function lineBlocks(model: Model, checked: ReadonlySet<string>): Block[] {
 
 /** What concrete members were designed by. */
 function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
-  const { units } = model.settings;
+  const { units, code } = model.settings;
   const concrete = checked
     .filter(({ reinforcement, column }) => reinforcement ?? column)
     .map(({ memberId }) => model.members[memberId]);
@@ -113,16 +113,7 @@ function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   return [
     heading('Design rules'),
     table(
-      [
-        'Rules',
-        'Members',
-        'Bars',
-        'Clear cover',
-        'Sizes that may be proposed',
-        'Stirrups',
-        'In service',
-        'National values',
-      ],
+      ['Rules', 'Members', 'Bars', 'Clear cover', 'Sizes that may be proposed', 'Stirrups', 'In service', 'Factors'],
       sets.map(({ name, rules, of }) => [
         name,
         name === projectRules && sets.length > 1
@@ -135,9 +126,7 @@ function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
         rules.longitudinal.join(', '),
         rules.stirrup,
         serviceWords(rules, units),
-        Object.entries(rules.partial ?? {})
-          .map(([symbol, value]) => `${symbols[symbol as keyof typeof symbols]} = ${value}`)
-          .join(', ') || 'as recommended',
+        factorWords(rules, code),
       ]),
     ),
   ];
@@ -398,12 +387,14 @@ function areaBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
 /** What differs from the code in service. */
 function serviceWords({ service = {} }: ConcreteRules, units: Model['settings']['units']): string {
   if (service.leftOut) return 'left out';
-  const { live, lasting, total, crackWidth, humidity, loadedAt } = service;
+  const { live, lasting, total, camber, byDepth, crackWidth, humidity, loadedAt } = service;
   const span = (name: string, value: number | undefined) => (value === undefined ? [] : [`${name} l/${value}`]);
   const words = [
     ...span('live load', live),
     ...span('after partitions', lasting),
     ...span('in the end', total),
+    ...span('camber', camber),
+    ...(byDepth ? ['deflection by depth where it is enough'] : []),
     ...(crackWidth === undefined ? [] : [`cracks ${formatQuantity(crackWidth, 'deflection', units)}`]),
     ...(humidity === undefined ? [] : [`humidity ${humidity}`]),
     ...(loadedAt === undefined ? [] : [`loaded after ${loadedAt} days`]),
@@ -411,7 +402,24 @@ function serviceWords({ service = {} }: ConcreteRules, units: Model['settings'][
   return words.length > 0 ? words.join(', ') : 'limits of the code';
 }
 
-const symbols = { alphaCc: 'αcc', gammaC: 'γC', gammaS: 'γS', mostCot: 'cot θ ≤' } as const;
+const symbols = {
+  eurocode: { alphaCc: 'αcc', gammaC: 'γC', gammaS: 'γS', mostCot: 'cot θ ≤' },
+  us: {
+    tension: 'φ tension',
+    compression: 'φ compression',
+    spiral: 'φ spiral',
+    shear: 'φ shear',
+    torsion: 'φ torsion',
+  },
+} as const;
+
+/** Factors on strength that are typed. */
+function factorWords({ partial, reduction }: ConcreteRules, code: Model['settings']['code']): string {
+  const names: Readonly<Record<string, string>> = symbols[code];
+  const typed = Object.entries((code === 'us' ? reduction : partial) ?? {});
+  if (typed.length === 0) return code === 'us' ? 'those of the code' : 'as recommended';
+  return typed.map(([key, value]) => `${names[key]} = ${value}`).join(', ');
+}
 
 export const checksChapter: ResultChapter = {
   name: 'Utilisations',

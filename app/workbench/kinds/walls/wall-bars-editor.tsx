@@ -5,6 +5,7 @@ import { useWorkbench } from '../../../state/store';
 import { commonValue } from '../../fields/common-value';
 import { QuantityField } from '../../fields/quantity-field';
 import { BarSize } from '../../fields/bar-size';
+import { RulesChoice } from '../rules-choice';
 
 /** Bars of concrete walls: those an engineer chooses, for all piers of each; what is not chosen is proposed. */
 export function WallBarsEditor({ walls }: { readonly walls: readonly Wall[] }) {
@@ -76,6 +77,7 @@ export function WallBarsEditor({ walls }: { readonly walls: readonly Wall[] }) {
       {!same && (
         <p className="secondary">These walls have different bars: a change gives all of them those of the first.</p>
       )}
+      <RulesChoice table="walls" records={walls} noun="wall" />
       <div className="fields">
         <label htmlFor="wall-layers">Layers</label>
         <Select
@@ -125,8 +127,8 @@ export function WallBarsEditor({ walls }: { readonly walls: readonly Wall[] }) {
         )}
       </div>
       <p className="caption" style={{ marginTop: 6 }}>
-        For all piers of the wall; distances in each layer. {rules.steel}, cover of its design rules. Until all are
-        chosen the verdict of its piers is open; a pier’s page accepts what is proposed.
+        For all piers of the wall; distances in each layer. Until all are chosen the verdict of its piers is open; a
+        pier’s page accepts what is proposed.
       </p>
     </div>
   );

@@ -9,6 +9,7 @@ import type { UnitSystem } from '../../../units';
 import { deepBeam, largestBarSpacing, largestSideGap, ruptureModulus } from './beam-section';
 import { aciAnchorage, hookDevelopment, wellHeld } from './development';
 import { bend, flexuralStrength, minimumFlexuralSteel } from './flexure';
+import { reductionOf } from './reduction';
 import { proposeStirrups } from './shear';
 import { crackingTorsion, thresholdTorsion, torsionPull } from './torsion';
 
@@ -16,9 +17,6 @@ import { crackingTorsion, thresholdTorsion, torsionPull } from './torsion';
 export const incidental = 0.01;
 /** Compression up to this share of f′c A_g may be left out (9.5.2.1). */
 export const leftOut = 0.1;
-
-/** Strength that is kept free for the pull of torsion: bars at yield, φ of a section that is tension-controlled. */
-const phiOfPull = 0.9;
 
 /** Free ends of a beam, what it is designed by, and the units its stirrups are proposed in. */
 interface Surroundings {
@@ -32,6 +30,8 @@ export function aciBeam(section: BeamSection, { free, forces, units }: Surroundi
   const gross = section.width * section.depth;
   const [mostTension, mostCompression] = [incidental * ruptureModulus(section) * gross, leftOut * section.fc * gross];
   const threshold = thresholdTorsion(section);
+  // φ of a section that is tension-controlled: of the pull of torsion too, whose bars yield
+  const phi = reductionOf(section).tension;
   const cracking = crackingTorsion(section);
   const isTakenOver = forces?.torsion === 'compatibility';
   const twist = ({ T, torsionFactor }: DemandPoint) => {
@@ -45,11 +45,11 @@ export function aciBeam(section: BeamSection, { free, forces, units }: Surroundi
     countsAxially: (N) => N > mostTension || -N > mostCompression,
     twist,
     crackingTorsion: cracking,
-    torsionPull: (torsion) => phiOfPull * torsionPull(section, torsion),
+    torsionPull: (torsion) => phi * torsionPull(section, torsion),
     bend: (reinforced: ReinforcedSection, asked: SectionForces, across?: boolean): Bent | undefined =>
       bend(section, reinforced, asked, across),
     proposal: {
-      most: 0.9 * section.fy,
+      most: phi * section.fy,
       strengthOf: (bars, face, shape) => flexuralStrength(section, bars, face, shape),
       // 9.3.3.1
       ductile: section.fy / section.Es + 0.003,

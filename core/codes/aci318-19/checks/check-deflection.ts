@@ -13,6 +13,7 @@ import {
 import { formatQuantity } from '../../../units';
 import { effectiveDepth, steelOf, type Face } from '../../doors/checks/beams/beam-bars';
 import { compareAs } from '../../doors/checks/beams/bending';
+import { byDepth } from '../../doors/checks/beams/by-depth';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { deflectionLine, forcesAlong, gridOf } from '../../doors/checks/beams/deflection';
 import {
@@ -25,6 +26,7 @@ import {
 import { missing, skipped, utilisationOf, type Check, type DeflectionCurve } from '../../doors/checks/check';
 import type { ServicePlace, ServiceSpan } from '../../doors/checks/service-span';
 import { ruptureModulus } from './beam-section';
+import { depthTitle, leastDepths } from './least-depth';
 import {
   crackingMoment,
   crackingSection,
@@ -320,8 +322,16 @@ function mostTension({ section }: ConcreteBeam, { demand, sectionAt }: ServiceBe
   return most;
 }
 
-/** 24.2.2: immediate deflection by live load, and what comes after partitions stand. */
-export const deflectionChecks: BeamCheck = (beam) => {
+/** 24.2.2: immediate deflection by live load, and what comes after partitions stand; or 9.3.1, where the design rules choose so and the beam is deep enough. */
+export const deflectionChecks: BeamCheck = (beam) =>
+  byDepth(
+    beam,
+    { depth: depthTitle, instead: Object.values(titles) },
+    () => leastDepths(beam),
+    () => computedDeflections(beam),
+  );
+
+const computedDeflections: BeamCheck = (beam) => {
   const service = serviceBeam(beam, Object.values(titles));
   if (service === null) return [];
   if ('checks' in service) return service.checks;

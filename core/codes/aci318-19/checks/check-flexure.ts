@@ -14,6 +14,7 @@ import { spacingCheck, type SpacingWords } from '../../doors/checks/beams/spacin
 import { skipped, utilisationOf } from '../../doors/checks/check';
 import { largestBarSpacing } from './beam-section';
 import { minimumFlexuralSteel, traceStrength } from './flexure';
+import { reductionOf } from './reduction';
 import { torsionPull } from './torsion';
 
 /** Where the code reads moments. */
@@ -42,7 +43,7 @@ const bendingWords: BendingCheckWords = {
   axial: 'The axial force is beyond what may be left out and counts in the section (22.4).',
   torsion: (sheet, { section }, torsion, shown) => {
     sheet.remark(
-      `Torsion Tu = ${shown} at the same place asks for bars along the beam (9.5.4.3): their pull Al fy counts as axial tension, times φ = 0.90.`,
+      `Torsion Tu = ${shown} at the same place asks for bars along the beam (9.5.4.3): their pull Al fy counts as axial tension, times φ = ${reductionOf(section).tension.toFixed(2)}.`,
     );
     torsionPull(section, torsion, sheet);
   },

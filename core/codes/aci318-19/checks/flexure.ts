@@ -7,21 +7,28 @@ import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import { bendBy, traceBending, type BendingLaws, type Bent } from '../../doors/checks/beams/bending';
 import { reinforcedSection } from '../../doors/checks/beams/reinforced';
 import { psi, psiInput, stressBlockFactor } from './beam-section';
+import { reductionOf, remarkReduction, type Reduced, type ReductionFactors } from './reduction';
 
 /** Materials that a section's strength depends on. */
-type Materials = Pick<BeamSection, 'fc' | 'fy' | 'Es'>;
-type Steel = Pick<BeamSection, 'fy' | 'Es'> & {
+type Materials = Pick<BeamSection, 'fc' | 'fy' | 'Es'> & Enclosed;
+interface Enclosed extends Reduced {
   /** enclosed by a spiral that conforms to 25.7.3 */
   readonly isSpiral?: boolean;
-};
+}
 
 /** φ of compression-controlled sections, Table 21.2.2. */
-export const leastPhi = ({ isSpiral }: { readonly isSpiral?: boolean }): number => (isSpiral ? 0.75 : 0.65);
+export const leastPhi = (section: Enclosed): number => boundsOf(reductionOf(section), section).least;
 
-/** φ of Table 21.2.2. @param strain of the outermost bars in tension */
-export function strengthReduction(steel: Steel, strain: number): number {
-  const least = leastPhi(steel);
-  return Math.max(least, Math.min(0.9, least + ((0.9 - least) * (strain - steel.fy / steel.Es)) / 0.003));
+/** φ of sections that compression and tension control; that of compression is never the larger. */
+function boundsOf({ tension, compression, spiral }: ReductionFactors, { isSpiral }: Enclosed) {
+  return { least: Math.min(isSpiral ? spiral : compression, tension), most: tension };
+}
+
+/** φ of Table 21.2.2 by the strain of the outermost bars in tension. */
+function strengthReduction(section: Materials): (strain: number) => number {
+  const { least, most } = boundsOf(reductionOf(section), section);
+  const yieldStrain = section.fy / section.Es;
+  return (strain) => Math.max(least, Math.min(most, least + ((most - least) * (strain - yieldStrain)) / 0.003));
 }
 
 /** ACI 318-19 22.2: the stress block, bars that are elastic and then yield, and φ of 21.2.2. */
@@ -33,7 +40,7 @@ export const lawsOf = (section: Materials): BendingLaws => ({
     yieldStress: section.fy,
     modulus: section.Es,
   },
-  share: (strain) => strengthReduction(section, strain),
+  share: strengthReduction(section),
 });
 
 /** Bending with axial force, ACI 318-19 22.3 and 22.4; as `bendBy`. */
@@ -62,21 +69,26 @@ export function flexuralStrength(
 }
 
 /** Why φ is what it is. */
-function reductionStep(section: Steel, strain: number, phi: number): Step {
+function reductionStep(section: Materials, strain: number, phi: number): Step {
   const yieldStrain = section.fy / section.Es;
   const limit = yieldStrain + 0.003;
   const isBetween = strain > yieldStrain && strain < limit;
-  const [least, rise] = section.isSpiral ? ['0.75', '0.15'] : ['0.65', '0.25'];
+  const { least, most } = boundsOf(reductionOf(section), section);
+  const isTension = strain >= limit;
   return {
     clause: '21.2.2',
     title: 'Strength reduction',
     symbol: 'phi',
-    expression: isBetween ? `${least} + ${rise} * (epsilon_t - epsilon_ty) / 0.003` : phi > 0.8 ? '0.90' : least,
+    expression: isBetween
+      ? `${least} + ${Number((most - least).toFixed(6))} * (epsilon_t - epsilon_ty) / 0.003`
+      : isTension
+        ? most.toFixed(2)
+        : `${least}`,
     inputs: isBetween ? { epsilon_t: plain(strain, 5), epsilon_ty: plain(yieldStrain, 5) } : {},
     value: plain(phi),
     note: isBetween
       ? 'transition'
-      : phi > 0.8
+      : isTension
         ? `tension-controlled, εt ≥ ${limit.toFixed(4)}`
         : `compression-controlled, εt ≤ ${yieldStrain.toFixed(4)}`,
   };
@@ -93,6 +105,7 @@ export function traceStrength(
   comparison = '9.5.1.1',
 ): void {
   const inputs = { f_c: stress(section.fc) };
+  remarkReduction(sheet, section, ['tension', section.isSpiral ? 'spiral' : 'compression']);
   traceBending(
     sheet,
     {

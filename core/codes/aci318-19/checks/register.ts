@@ -159,7 +159,14 @@ export const beamRegister: RegisterPart = {
       'Deflection after partitions stand',
       '24.2.2, 24.2.4',
       'compared',
-      'What lasts of sustained loads by λΔ for five years, and what live load adds; against l/480 or what is typed. Spans of members with other sections or bars that are not accepted leave the verdict open. The least depth of 9.3.1 is not asked for: deflection is always computed.',
+      'What lasts of sustained loads by λΔ for five years, and what live load adds; against l/480 or what is typed. Spans of members with other sections or bars that are not accepted leave the verdict open. Camber is not deducted.',
+    ),
+    entry(
+      'least-depth',
+      'Least depth',
+      '9.3.1',
+      'compared',
+      'In place of computed deflections where the design rules choose so: nothing that large deflections damage may stand on the beam. Table 9.3.1.1 by span between axes and by the ends at which the line goes on into another span; by fy, and for lightweight concrete. A beam that is not deep enough has its deflection computed.',
     ),
     entry(
       'crack-width',

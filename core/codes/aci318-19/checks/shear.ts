@@ -3,9 +3,11 @@ import type { UnitSystem } from '../../../units';
 import type { Stirrups } from '../../doors/checks/beam-reinforcement';
 import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import { inch, mostShearYield, psi, psiInput, rootStrength } from './beam-section';
+import { reductionOf, remarkReduction, type Reduced } from './reduction';
 import { torsionPerLeg } from './torsion';
 
-export const phiShear = 0.75;
+/** φ of shear. */
+export const phiOf = (section: Reduced): number => reductionOf(section).shear;
 
 /** Least area of stirrups per spacing A_v,min / s, ACI 318-19 9.6.3.4 and 10.6.2.2, m. */
 export function minimumPerSpacing({ width, fc, fy }: BeamSection): number {
@@ -80,8 +82,9 @@ export function shearStrength(
   const { value: concrete, size, ratio, pressure } = concreteShear(section, d, enough, tensionSteel, N);
   const asked = (steel * Math.min(fy, mostShearYield) * d) / stirrups.spacing;
   const carried = Math.min(asked, stirrupLimit(section, d));
-  const strength = phiShear * (concrete + carried);
+  const strength = phiOf(section) * (concrete + carried);
   if (!sheet) return { strength, concrete };
+  remarkReduction(sheet, section, ['shear']);
   sheet.step({
     clause: '22.5.8.5',
     title: `Area of ${stirrups.legs} legs ${stirrups.bar.name}`,
@@ -132,7 +135,7 @@ export function shearStrength(
     title: 'Design strength',
     symbol: 'phi V_n',
     expression: 'phi * (V_c + V_s)',
-    inputs: { phi: plain(phiShear, 2), V_c: force(concrete), V_s: force(carried) },
+    inputs: { phi: plain(phiOf(section), 2), V_c: force(concrete), V_s: force(carried) },
     value: force(strength),
   });
   return { strength, concrete };
@@ -140,11 +143,11 @@ export function shearStrength(
 
 /** Shear that is left to stirrups of at least the least area, ACI 318-19 22.5.8.1, N. */
 export const shearOfStirrups = (section: BeamSection, d: number, { V, N }: Sheared): number =>
-  Math.max(0, V / phiShear - concreteShear(section, d, true, 0, N).value);
+  Math.max(0, V / phiOf(section) - concreteShear(section, d, true, 0, N).value);
 
 /** Whether shear needs at least the least stirrups, ACI 318-19 9.6.3.1: V_u > φ λ √f'c b d. */
-export function needsStirrups({ width, fc }: BeamSection, d: number, demand: number): boolean {
-  return demand > phiShear * rootStrength(fc) * width * d;
+export function needsStirrups(section: BeamSection, d: number, demand: number): boolean {
+  return demand > phiOf(section) * rootStrength(section.fc) * section.width * d;
 }
 
 /** Area of stirrups against the least, ACI 318-19 9.6.3.4 and 9.6.4.2. @returns A_v,min in m² */

@@ -2,14 +2,17 @@ import { area, barArea, force, moment, plain, sectionLength, stress, type Quanti
 import type { Stirrups } from '../../doors/checks/beam-reinforcement';
 import type { BeamSection } from '../../doors/checks/beams/beam-section';
 import { mostShearYield, psiInput, rootStrength } from './beam-section';
+import { reductionOf, remarkReduction, type Reduced } from './reduction';
 
-export const phiTorsion = 0.75;
+/** φ of torsion. */
+export const phiOfTorsion = (section: Reduced): number => reductionOf(section).torsion;
 /** An area of bars per length. */
 const perLength = (value: number): Quantity => ({ value, kind: 'sectionLength', decimals: 4 });
 
 /** Torsion below which it may be neglected, φ T_th of ACI 318-19 22.7.4.1(a) for a solid section without axial force, N·m. */
-export function thresholdTorsion({ width, depth, fc }: BeamSection): number {
-  return (phiTorsion * rootStrength(fc) * (width * depth) ** 2) / (2 * (width + depth));
+export function thresholdTorsion(section: BeamSection): number {
+  const { width, depth, fc } = section;
+  return (phiOfTorsion(section) * rootStrength(fc) * (width * depth) ** 2) / (2 * (width + depth));
 }
 
 /** Torsion that cracks a solid section without axial force, φ T_cr by 22.7.5.1, N·m. */
@@ -27,7 +30,7 @@ function tubeOf({ width, depth, cover, stirrup }: BeamSection): {
 
 /** Area of one leg per spacing A_t / s that torsion asks for, ACI 318-19 22.7.6.1 with struts at 45° and A_o = 0.85 A_oh, m. @param torsion T_u, N·m */
 export function torsionPerLeg(section: BeamSection, torsion: number): number {
-  return torsion / (phiTorsion * 2 * 0.85 * tubeOf(section).area * Math.min(section.fy, mostShearYield));
+  return torsion / (phiOfTorsion(section) * 2 * 0.85 * tubeOf(section).area * Math.min(section.fy, mostShearYield));
 }
 
 /**
@@ -107,6 +110,7 @@ function tube(sheet: Sheet, section: BeamSection): void {
 }
 
 function legStep(sheet: Sheet, section: BeamSection, torsion: number): void {
+  remarkReduction(sheet, section, ['torsion']);
   sheet.step({
     clause: '22.7.6.1(a)',
     title: 'Area of one leg per spacing for torsion, struts at 45°',
@@ -114,7 +118,7 @@ function legStep(sheet: Sheet, section: BeamSection, torsion: number): void {
     expression: 'T_u / (phi * 2 * 0.85 * A_oh * f_yt)',
     inputs: {
       T_u: moment(torsion),
-      phi: plain(phiTorsion, 2),
+      phi: plain(phiOfTorsion(section), 2),
       A_oh: area(tubeOf(section).area),
       f_yt: stress(Math.min(section.fy, mostShearYield)),
     },
@@ -181,9 +185,10 @@ export function crushingUse(
   const { area: enclosed, perimeter } = tubeOf(section);
   const shear = V / (width * Math.max(d, 1e-6));
   const twist = (torsion * perimeter) / (1.7 * enclosed ** 2);
-  const limit = phiTorsion * (concrete / (width * Math.max(d, 1e-6)) + 8 * rootStrength(fc));
+  const limit = phiOfTorsion(section) * (concrete / (width * Math.max(d, 1e-6)) + 8 * rootStrength(fc));
   const use = Math.hypot(shear, twist) / limit;
   if (!sheet) return use;
+  remarkReduction(sheet, section, ['torsion']);
   tube(sheet, section);
   sheet.step({
     clause: '22.7.7.1(a)',
@@ -209,7 +214,7 @@ export function crushingUse(
     inputs: {
       v_V: stress(shear),
       v_T: stress(twist),
-      phi: plain(phiTorsion, 2),
+      phi: plain(phiOfTorsion(section), 2),
       V_c: force(concrete),
       b_w: sectionLength(width),
       d: sectionLength(d),

@@ -30,6 +30,8 @@ export interface ServiceSpan {
   readonly length: number;
   /** what limits are stated of: of a cantilever twice its length, m */
   readonly limitLength: number;
+  /** at how many of its ends the line goes on into another span */
+  readonly continuous: 0 | 1 | 2;
   /** whether the support of a cantilever is at its start */
   readonly rootAtStart: boolean;
   /** from its start to its end; two at one place where forces jump */

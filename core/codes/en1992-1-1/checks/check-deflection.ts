@@ -2,6 +2,7 @@ import { grossSection, heightOf, type ReinforcedSection } from '../../../concret
 import { elasticity, moment, plain, inertia, stress, sectionLength, type Sheet, type Step } from '../../../sheet';
 import { formatQuantity } from '../../../units';
 import { compareAs } from '../../doors/checks/beams/bending';
+import { byDepth } from '../../doors/checks/beams/by-depth';
 import type { BeamCheck, ConcreteBeam } from '../../doors/checks/beams/concrete-beam';
 import { deflectionLine, forcesAlong, gridOf } from '../../doors/checks/beams/deflection';
 import {
@@ -15,6 +16,7 @@ import { impossible, skipped, utilisationOf, type Check } from '../../doors/chec
 import type { ServicePlace, ServiceSpan } from '../../doors/checks/service-span';
 import { curvatureOf, type EnCurvature } from './curvature';
 import { tensionStep, type EnMaterial } from './material';
+import { depthTitle, spanDepths } from './span-depth';
 import { longTime, traceLongTime, type LongTime } from './time';
 
 /** Limits of 7.4.1(4) and (5): the span over these. */
@@ -111,6 +113,23 @@ class EnDeflection {
     return found;
   }
 
+  /** Upward at the points of a span before any load, m: a parabola from support to support, or from the root of a cantilever. */
+  camber(span: ServiceSpan): readonly number[] {
+    const over = this.beam.rules.service?.camber;
+    return gridOf(span).map(({ at }) => {
+      if (over === undefined) return 0;
+      const share = at / span.length;
+      const rises = span.kind === 'span' ? 4 * share * (1 - share) : (span.rootAtStart ? share : 1 - share) ** 2;
+      return (span.length / over) * rises;
+    });
+  }
+
+  /** Downward in the end, less the camber, m. */
+  flat(span: ServiceSpan, sustained: number): readonly number[] {
+    const camber = this.camber(span);
+    return this.down(span, sustained, true).map((all, i) => all - camber[i]);
+  }
+
   sectionAt(place: ServicePlace): ReinforcedSection {
     return this.service.sectionAt(place);
   }
@@ -131,7 +150,7 @@ class EnDeflection {
     const permanents = since ? this.statesOf('permanent') : [];
     for (const span of this.service.demand.spans)
       for (const sustained of this.statesOf('sustained')) {
-        const end = this.down(span, sustained, true);
+        const end = since ? this.down(span, sustained, true) : this.flat(span, sustained);
         for (const permanent of permanents.length > 0 ? permanents : [undefined]) {
           const before = permanent === undefined ? undefined : this.down(span, permanent, false);
           end.forEach((all, at) => {
@@ -278,66 +297,91 @@ function trace(
   }
 }
 
-/** 7.4.1(4) and (5), computed by 7.4.3. */
+/** 7.4.1(4) and (5), computed by 7.4.3; or 7.4.2, where the design rules choose so and the beam is deep enough. */
 export const deflectionChecks =
   (material: EnMaterial): BeamCheck =>
   (beam) => {
     const service = serviceBeam(beam, Object.values(titles));
     if (service === null) return [];
     if ('checks' in service) return service.checks;
-    const { states } = service.beam.demand;
-    const deflection = new EnDeflection(beam, material, service.beam);
-    const { rules } = beam;
-    const made = (title: (typeof titles)['total' | 'lasting'], key: 'total' | 'lasting'): Check => {
-      const over = rules.service?.[key] ?? spanLimits[key];
-      const found = deflection.worst(over, key === 'lasting');
-      if (!found) return skipped(title.id, title.title, title.clause, 'Nothing loads it in service.');
-      const { span, at, value, utilisation, sustained, permanent } = found;
-      const { label } = states[sustained];
-      const hangs = () => {
-        const end = deflection.down(span, sustained, true);
-        const before = permanent === undefined ? undefined : deflection.down(span, permanent, false);
-        return curveOf(
-          beam.member,
-          span,
-          end.map((all, i) => all - (before?.[i] ?? 0)),
-          over,
-        );
-      };
-      const repeat = (sheet: Sheet) => {
-        trace(sheet, beam, material, deflection, found, label);
-        sheet.remark(
-          rules.service?.[key] === undefined
-            ? `Limit l/${over} of ${key === 'total' ? '7.4.1(4)' : '7.4.1(5)'}.`
-            : `Limit l/${over} as typed in the design rules.`,
-        );
-        if (key === 'lasting') {
-          const [end, before] = [
-            deflection.down(span, sustained, true)[at],
-            permanent === undefined ? 0 : deflection.down(span, permanent, false)[at],
-          ];
-          sheet.step({
-            clause: '7.4.1(5)',
-            title: 'Deflection after partitions stand',
-            symbol: 'delta',
-            expression: 'delta_e - delta_0',
-            inputs: { delta_e: deflectionValue(end), delta_0: deflectionValue(before) },
-            value: deflectionValue(value),
-            note: `δe: in the end under ${label}, integrated; δ0: ${permanent === undefined ? 'nothing, as no permanent part can be told apart' : 'at once under permanent loads, integrated with Ecm and β = 1'}`,
-          });
-        } else
-          sheet.remark(
-            `δ, downward, is what the curvatures add up to ${formatQuantity(gridOf(span)[at].at, 'length', beam.units)} from the start of the span.`,
-          );
-        compareAs(
-          sheet,
-          key === 'total' ? '7.4.1(4)' : '7.4.1(5)',
-          'abs(delta) * m / l',
-          { delta: deflectionValue(value), l: { value: span.limitLength, kind: 'length' }, m: plain(over, 0) },
-          utilisation,
-        );
-      };
-      return madeInService(title, found, label, repeat, hangs);
-    };
-    return [made(titles.total, 'total'), made(titles.lasting, 'lasting')];
+    return byDepth(
+      beam,
+      { depth: depthTitle, instead: Object.values(titles) },
+      () => spanDepths(beam, material, service.beam),
+      () => computedDeflections(beam, material, service.beam),
+    );
   };
+
+function computedDeflections(beam: ConcreteBeam, material: EnMaterial, service: ServiceBeam): Check[] {
+  const { states } = service.demand;
+  const deflection = new EnDeflection(beam, material, service);
+  const { rules } = beam;
+  const made = (title: (typeof titles)['total' | 'lasting'], key: 'total' | 'lasting'): Check => {
+    const over = rules.service?.[key] ?? spanLimits[key];
+    const found = deflection.worst(over, key === 'lasting');
+    if (!found) return skipped(title.id, title.title, title.clause, 'Nothing loads it in service.');
+    const { span, at, value, utilisation, sustained, permanent } = found;
+    const { label } = states[sustained];
+    const hangs = () => {
+      const end = key === 'total' ? deflection.flat(span, sustained) : deflection.down(span, sustained, true);
+      const before = permanent === undefined ? undefined : deflection.down(span, permanent, false);
+      return curveOf(
+        beam.member,
+        span,
+        end.map((all, i) => all - (before?.[i] ?? 0)),
+        over,
+      );
+    };
+    const repeat = (sheet: Sheet) => {
+      trace(sheet, beam, material, deflection, found, label);
+      sheet.remark(
+        rules.service?.[key] === undefined
+          ? `Limit l/${over} of ${key === 'total' ? '7.4.1(4)' : '7.4.1(5)'}.`
+          : `Limit l/${over} as typed in the design rules.`,
+      );
+      if (key === 'lasting') {
+        const [end, before] = [
+          deflection.down(span, sustained, true)[at],
+          permanent === undefined ? 0 : deflection.down(span, permanent, false)[at],
+        ];
+        sheet.step({
+          clause: '7.4.1(5)',
+          title: 'Deflection after partitions stand',
+          symbol: 'delta',
+          expression: 'delta_e - delta_0',
+          inputs: { delta_e: deflectionValue(end), delta_0: deflectionValue(before) },
+          value: deflectionValue(value),
+          note: `δe: in the end under ${label}, integrated; δ0: ${permanent === undefined ? 'nothing, as no permanent part can be told apart' : 'at once under permanent loads, integrated with Ecm and β = 1'}`,
+        });
+      } else if (rules.service?.camber !== undefined) {
+        sheet.remark(
+          `The beam is built with a camber of l/${rules.service.camber} as typed in the design rules, a parabola along the ${span.kind}; what sags less than it stands up.`,
+        );
+        sheet.step({
+          clause: '7.4.1(4)',
+          title: 'Deflection below the line between the supports',
+          symbol: 'delta',
+          expression: 'delta_e - c',
+          inputs: {
+            delta_e: deflectionValue(deflection.down(span, sustained, true)[at]),
+            c: deflectionValue(deflection.camber(span)[at]),
+          },
+          value: deflectionValue(value),
+          note: `${formatQuantity(gridOf(span)[at].at, 'length', beam.units)} from the start of the span; δe: what the curvatures add up to, c: the camber there`,
+        });
+      } else
+        sheet.remark(
+          `δ, downward, is what the curvatures add up to ${formatQuantity(gridOf(span)[at].at, 'length', beam.units)} from the start of the span.`,
+        );
+      compareAs(
+        sheet,
+        key === 'total' ? '7.4.1(4)' : '7.4.1(5)',
+        'abs(delta) * m / l',
+        { delta: deflectionValue(value), l: { value: span.limitLength, kind: 'length' }, m: plain(over, 0) },
+        utilisation,
+      );
+    };
+    return madeInService(title, found, label, repeat, hangs);
+  };
+  return [made(titles.total, 'total'), made(titles.lasting, 'lasting')];
+}

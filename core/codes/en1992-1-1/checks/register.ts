@@ -132,7 +132,7 @@ export const beamRegister: RegisterPart = {
       'Deflection in the end',
       '7.4.1(4), 7.4.3',
       'compared',
-      'Curvatures between those of the uncracked and the cracked section, with creep and shrinkage by annex B, integrated along the span with the bars that are there; against l/250 or what is typed. 7.4.2 is not asked for: deflection is always computed. Camber is not deducted.',
+      'Curvatures between those of the uncracked and the cracked section, with creep and shrinkage by annex B, integrated along the span with the bars that are there; against l/250 or what is typed. A camber of the design rules is deducted.',
     ),
     entry(
       'deflection-lasting',
@@ -140,6 +140,13 @@ export const beamRegister: RegisterPart = {
       '7.4.1(5), 7.4.3',
       'compared',
       'The same, less what permanent loads make at once; against l/500 or what is typed.',
+    ),
+    entry(
+      'least-depth',
+      'Span over depth',
+      '7.4.2',
+      'compared',
+      'In place of computed deflections where the design rules choose so: (7.16) with the bars that are there in the middle of spans and at roots of cantilevers, their stress in service (310 / σs, 1.5 at most), flanges, and spans beyond 7 m as if partitions stood on them; compression bars are not counted. A beam that is too slender for it has its deflection computed.',
     ),
     entry(
       'deep',

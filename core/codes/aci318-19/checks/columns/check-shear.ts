@@ -5,7 +5,7 @@ import { compareAs } from '../../../doors/checks/beams/bending';
 import { type ColumnCheck, type ColumnPoint, type ConcreteColumn } from '../../../doors/checks/columns/concrete-column';
 import { rootStrength } from '../beam-section';
 import { largestStirrupSpacing, minimumStirrups, shearOfStirrups, shearStrength } from '../shear';
-import { phiTorsion, thresholdTorsion } from '../torsion';
+import { phiOfTorsion, thresholdTorsion } from '../torsion';
 import { grossArea, pulledArea } from '../../../doors/checks/columns/cage';
 import { legsAlong, shearAlong, shearNames, shearWays, type ShearWay } from '../../../doors/checks/columns/sheared';
 import { asksForTies, shearDepth, shearSection } from './column-code';
@@ -144,7 +144,7 @@ export const torsionStatement: ColumnCheck = (column) => {
   const { section, points, units } = column;
   const gross = grossArea(section);
   const whole = section.isRound
-    ? (phiTorsion * rootStrength(section.fc) * gross ** 2) / (Math.PI * section.width)
+    ? (phiOfTorsion(section) * rootStrength(section.fc) * gross ** 2) / (Math.PI * section.width)
     : thresholdTorsion(shearSection(section, 'z'));
   const threshold = ({ N }: ColumnPoint) =>
     // Table 22.7.4.1(a): pull lowers it; pressure, which raises it, is left out

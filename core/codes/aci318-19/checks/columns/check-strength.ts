@@ -5,6 +5,7 @@ import { compareAs } from '../../../doors/checks/beams/bending';
 import { grossArea, steelArea } from '../../../doors/checks/columns/cage';
 import type { ColumnCheck } from '../../../doors/checks/columns/concrete-column';
 import { leastPhi, traceStrength } from '../flexure';
+import { remarkReduction } from '../reduction';
 import { axialShare, mostPressure, mostYield, slenderWith, squashLoad } from './column-code';
 import { mostSecond, traceWay, type SlenderUnder, type SlenderWay } from './slenderness';
 
@@ -47,6 +48,7 @@ export const strengthCheck: ColumnCheck = axialBendingCheck({
         },
         value: force(squashLoad(section, bars.value)),
       });
+      remarkReduction(sheet, section, [section.isSpiral ? 'spiral' : 'compression']);
       sheet.step({
         clause: '22.4.2.1',
         title: `Largest pressure that counts, with ${section.isSpiral ? 'a spiral' : 'ties'}`,

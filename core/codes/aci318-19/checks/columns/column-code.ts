@@ -66,6 +66,7 @@ export const shearSection = (section: ColumnSection, along: ShearWay): BeamSecti
   stirrup: section.tie,
   fc: section.fc,
   fy: section.fy,
+  reduction: section.reduction,
   Es: section.Es,
   spacing: aciSpacing,
 });

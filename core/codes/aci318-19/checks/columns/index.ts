@@ -38,6 +38,7 @@ export function checkColumn(checked: CheckedMember, strength: number): MemberRes
     fy: rules.yieldStress,
     Es: barModulus(rules),
     Ec: material.elasticModulus,
+    reduction: rules.reduction,
   };
   const points = columnPoints(checked);
   return concreteColumn(

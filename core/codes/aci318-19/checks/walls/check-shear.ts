@@ -8,7 +8,8 @@ import { swayed } from '../../../doors/checks/walls/swayed';
 import { mostOf, ruleOf, wallAt } from '../../../doors/checks/walls/wall-checks';
 import { acrossDepth, acrossSteel, ratiosOf, uprightRows, wallArea } from '../../../doors/checks/walls/wall-section';
 import { aciSpacing, mostShearYield, psiInput } from '../beam-section';
-import { phiShear, shearStrength } from '../shear';
+import { remarkReduction } from '../reduction';
+import { phiOf, shearStrength } from '../shear';
 import { thresholdTorsion } from '../torsion';
 import { isPulled, largestSpacings, leastRatios, shearInPlane, slenderOf } from './wall-code';
 
@@ -28,6 +29,7 @@ export const shearInPlaneCheck: WallCheck = ({ section, bars, demands, checked }
       utilisation: value,
       trace: (sheet) => {
         const { factor, strength } = strengthOf(demand);
+        remarkReduction(sheet, section, ['shear']);
         const pulled = isPulled(section, demand.N);
         sheet.remark(
           `hw / lw is that of the whole wall or of the pier, whichever is more slender: ${slender.toFixed(2)}.`,
@@ -53,7 +55,7 @@ export const shearInPlaneCheck: WallCheck = ({ section, bars, demands, checked }
           expression:
             'phi * min(alpha_c * min(sqrt(f_c * psi), 100 * psi) + rho_t * f_yt, 8 * min(sqrt(f_c * psi), 100 * psi)) * A_cv',
           inputs: {
-            phi: plain(phiShear, 2),
+            phi: plain(phiOf(section), 2),
             alpha_c: plain(factor),
             f_c: stress(section.fc),
             psi: psiInput,
@@ -78,6 +80,7 @@ const acrossSection = ({ section, bars }: ConcreteWall): BeamSection => ({
   stirrup: bars.level.bar,
   fc: section.fc,
   fy: section.fy,
+  reduction: section.reduction,
   Es: section.Es,
   spacing: aciSpacing,
 });

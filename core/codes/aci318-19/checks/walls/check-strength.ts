@@ -22,6 +22,7 @@ import { inch } from '../beam-section';
 import { mostYield } from '../columns/column-code';
 import { mostSecond } from '../columns/slenderness';
 import { leastPhi, traceStrength } from '../flexure';
+import { remarkReduction } from '../reduction';
 import { magnifiedBy, mostPressure, squashLoad, type Magnified } from './wall-code';
 
 /** Second order of a demand out of its plane. */
@@ -130,12 +131,13 @@ export const strengthCheck: WallCheck = wallBendingCheck('11.5.2', (sheet, wall,
       },
       value: force(squashLoad(section, bars)),
     });
+    remarkReduction(sheet, section, ['compression']);
     sheet.step({
       clause: '22.4.2.1',
       title: 'Largest pressure that counts',
       symbol: 'P_d',
       expression: 'phi * 0.80 * P_o',
-      inputs: { phi: plain(leastPhi({}), 2), P_o: force(squashLoad(section, bars)) },
+      inputs: { phi: plain(leastPhi(section), 2), P_o: force(squashLoad(section, bars)) },
       value: force(most),
     });
     compareAs(sheet, '11.5.1.1', 'P_u / P_d', { P_u: force(-worst.N), P_d: force(most) }, pressed);

@@ -43,6 +43,7 @@ export function checkWall(checked: CheckedWall, strength: number): WallResult {
     fy: rules.yieldStress,
     Es: barModulus(rules),
     Ec: material.elasticModulus,
+    reduction: rules.reduction,
   };
   return concreteWall(aciWall(section, checked), checked, wallChecks);
 }

@@ -13,7 +13,7 @@ import { inch, mostShearYield, psi, rootStrength } from '../beam-section';
 import { mostYield } from '../columns/column-code';
 import { magnifierOf, mostSecond, uncracked } from '../columns/slenderness';
 import { lawsOf, leastPhi } from '../flexure';
-import { phiShear } from '../shear';
+import { phiOf } from '../shear';
 
 /** Thicker walls have two layers, 11.7.2.3, m. */
 export const twoLayersFrom = 10 * inch;
@@ -119,11 +119,12 @@ export function shearInPlane(section: WallSection, bars: WallBars, slender: numb
   const factor = shearFactor(section, slender, N);
   const steel = ratiosOf(section, bars).level * Math.min(section.fy, mostShearYield);
   const most = 8 * root * area;
+  const phi = phiOf(section);
   return {
     factor,
-    concrete: phiShear * factor * root * area,
-    most: phiShear * most,
-    strength: phiShear * Math.min((factor * root + steel) * area, most),
+    concrete: phi * factor * root * area,
+    most: phi * most,
+    strength: phi * Math.min((factor * root + steel) * area, most),
   };
 }
 
@@ -140,7 +141,7 @@ export function leastRatios(section: WallSection, bars: WallBars, slender: numbe
   }
   const given = ratiosOf(section, bars).level;
   const asked =
-    (V / phiShear / wallArea(section) - factor * rootStrength(section.fc)) / Math.min(section.fy, mostShearYield);
+    (V / phiOf(section) / wallArea(section) - factor * rootStrength(section.fc)) / Math.min(section.fy, mostShearYield);
   const byLevel = leastForShear + 0.5 * (2.5 - slender) * (given - leastForShear);
   return {
     isSheared: true,
@@ -166,7 +167,7 @@ export const squashLoad = (section: WallSection, bars: WallBars): number => {
 
 /** φ P_n,max of 22.4.2.1, N. */
 export const mostPressure = (section: WallSection, bars: WallBars): number =>
-  leastPhi({}) * 0.8 * squashLoad(section, bars);
+  leastPhi(section) * 0.8 * squashLoad(section, bars);
 
 /** ACI 318-19 for a pier. */
 export function aciWall(section: WallSection, checked: CheckedWall): WallCode {

@@ -25,4 +25,6 @@ export interface BeamSection {
   readonly spacing: BarSpacing;
   /** how hooks within supports are held; left out: as if they were not */
   readonly hooks?: ConcreteRules['hooks'];
+  /** strength reduction factors that are typed; left out: those of the code */
+  readonly reduction?: ConcreteRules['reduction'];
 }

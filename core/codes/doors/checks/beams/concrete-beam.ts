@@ -33,6 +33,8 @@ export interface ConcreteBeam {
   readonly rules: ConcreteRules;
   /** of its concrete, as it is analysed, Pa */
   readonly concreteModulus: number;
+  /** kg/m³ */
+  readonly concreteDensity: number;
   /** under loads of service; left out: it is not asked for */
   readonly service: CheckedMember['service'];
   /** what of it lies within supports */
@@ -144,6 +146,7 @@ export function concreteBeam(
     Es: barModulus(rules),
     spacing,
     hooks: rules.hooks,
+    reduction: rules.reduction,
   };
   const code = codeOf(section);
   const reader = beamReader(checked);
@@ -196,6 +199,7 @@ export function concreteBeam(
     member: checked.member.id,
     rules,
     concreteModulus: checked.material.elasticModulus,
+    concreteDensity: checked.material.density,
     service: checked.service,
     zones: checked.zones,
     section,

@@ -1,5 +1,6 @@
 import type { ReinforcingBar } from '../../../../catalog';
 import type { ConcretePart, ReinforcedSection, SectionBar } from '../../../../concrete';
+import type { ConcreteRules } from '../../../../model';
 import type { CrossSection } from '../beam-elevation';
 import { isRing, type ColumnBars } from '../column-reinforcement';
 
@@ -21,6 +22,8 @@ export interface ColumnSection {
   /** moduli of elasticity of bars and of concrete */
   readonly Es: number;
   readonly Ec: number;
+  /** strength reduction factors that are typed; left out: those of the code */
+  readonly reduction?: ConcreteRules['reduction'];
 }
 
 /** Area of concrete and bars together, m². */

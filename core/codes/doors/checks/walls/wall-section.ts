@@ -1,5 +1,6 @@
 import type { ReinforcingBar } from '../../../../catalog';
 import type { ReinforcedSection, SectionBar } from '../../../../concrete';
+import type { ConcreteRules } from '../../../../model';
 import type { CrossSection } from '../beam-elevation';
 import type { WallBars } from '../wall-reinforcement';
 
@@ -16,6 +17,8 @@ export interface WallSection {
   /** moduli of elasticity of bars and of concrete */
   readonly Es: number;
   readonly Ec: number;
+  /** strength reduction factors that are typed; left out: those of the code */
+  readonly reduction?: ConcreteRules['reduction'];
 }
 
 /** Pairs of bars at an end stand so far from each other along the wall at least, m, and at so many diameters. */

@@ -1,26 +1,35 @@
 import { Button, Select } from 'antd';
-import { inOrder, projectRules, rulesOf, type Member } from '~core/model';
+import { inOrder, projectRules, rulesOf } from '~core/model';
 import { count as counted, formatQuantity } from '~core/units';
 import { useWorkbench, useWorkbenchApi } from '../../state/store';
-import { copyRules } from '../acts/copy-rules';
+import { copyRules, type Ruled } from '../acts/copy-rules';
 import { commonValue } from '../fields/common-value';
 
-/** The rules that the selected members are designed by: given to all of them, copied for them, or opened to be changed. */
-export function RulesChoice({ members }: { members: readonly Member[] }) {
+/** The rules that the selected members or walls are designed by: given to all of them, copied for them, or opened to be changed. */
+export function RulesChoice({
+  table,
+  records,
+  noun,
+}: {
+  table: Ruled;
+  records: readonly { readonly id: string; readonly rules?: string | undefined }[];
+  /** what one of them is called: `beam` */
+  noun: string;
+}) {
   const model = useWorkbench((state) => state.model);
   const commit = useWorkbench((state) => state.commit);
   const look = useWorkbench((state) => state.look);
   const workbench = useWorkbenchApi();
   const { units } = model.settings;
-  const common = commonValue(members, (member) => member.rules ?? ofProject);
-  const { rules } = rulesOf(model, members[0]);
-  const used = counted(new Set(members.map((member) => member.rules ?? ofProject)).size, 'set');
+  const common = commonValue(records, (one) => one.rules ?? ofProject);
+  const { rules } = rulesOf(model, records[0]);
+  const used = counted(new Set(records.map((one) => one.rules ?? ofProject)).size, 'set');
   return (
     <>
       <div className="fields">
-        <label htmlFor="member-rules">Design rules</label>
+        <label htmlFor={`${table}-rules`}>Design rules</label>
         <Select
-          id="member-rules"
+          id={`${table}-rules`}
           style={{ width: '100%' }}
           value={common === 'varies' ? null : common}
           placeholder={`${used} of rules`}
@@ -33,11 +42,11 @@ export function RulesChoice({ members }: { members: readonly Member[] }) {
               edits: [
                 {
                   kind: 'change',
-                  table: 'members',
-                  changes: members.map(({ id }) => ({ id, fields: { rules: value === ofProject ? null : value } })),
+                  table,
+                  changes: records.map(({ id }) => ({ id, fields: { rules: value === ofProject ? null : value } })),
                 },
               ],
-              sentence: `Gave ${counted(members.length, 'member')} the ${value === ofProject ? projectRules.toLowerCase() : `design rules “${model.designRules[value!].label}”`}`,
+              sentence: `Gave ${counted(records.length, table === 'walls' ? 'wall' : 'member')} the ${value === ofProject ? projectRules.toLowerCase() : `design rules “${model.designRules[value!].label}”`}`,
             })
           }
         />
@@ -63,15 +72,13 @@ export function RulesChoice({ members }: { members: readonly Member[] }) {
           onClick={() =>
             copyRules(
               workbench,
-              members[0].rules,
-              members.map(({ id }) => id),
+              records[0].rules,
+              records.map(({ id }) => id),
+              table,
             )
           }
         >
-          Copy for{' '}
-          {members.length === 1
-            ? `this ${members[0].role}`
-            : `these ${members.length} ${new Set(members.map(({ role }) => role)).size === 1 ? `${members[0].role}s` : 'members'}`}
+          Copy for {records.length === 1 ? `this ${noun}` : `these ${records.length} ${noun}s`}
         </Button>
       </div>
     </>
