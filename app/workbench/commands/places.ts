@@ -131,7 +131,7 @@ export function placesToGo(workbench: Workbench): Command[] {
     setting('own-units', 'Units of one’s own for a quantity: m, mm, psf, kip', 'settings-own-units'),
     setting(
       'bars',
-      'Design rules of concrete: cover, steel, bar sizes, stirrups, hooks, forces, deflection, cracks',
+      'Design rules of concrete: cover, steel, bar sizes, stirrups, hooks, forces, deflection, cracks, factors',
       'settings-bars',
     ),
     change('units-si', 'Use SI units', { units: 'si' }),

@@ -23,7 +23,7 @@ export function DesignRulesList() {
     <>
       <Part
         name="settings-bars"
-        title="Design rules of concrete: cover, steel, bar sizes, stirrups, hooks, forces, deflection, cracks"
+        title="Design rules of concrete: cover, steel, bar sizes, stirrups, hooks, forces, deflection, cracks, factors"
         open
       >
         <p className="field-hint">
