@@ -34,6 +34,7 @@ export {
   type LineStirrups,
 } from './line-bars';
 export { layOutLine, type LaidOut } from './lay-out';
+export { closeLoop, type Loop, type LoopChoice, type LoopProgress, type LoopRound, type LoopRow } from './loop';
 export { findMends, type Mend, type Mends } from './mends';
 export { barWords, type BarWords } from './bar-words';
 export { hasProposals, usedBars } from './used-bars';

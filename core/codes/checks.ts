@@ -33,6 +33,7 @@ export type {
 export { isAround, isRing } from './doors/checks/column-reinforcement';
 export type { CheckedWall, PierActions, WallPoint, WallResult } from './doors/checks/checked-wall';
 export type { SpacedBars, WallBars, WallReinforcement } from './doors/checks/wall-reinforcement';
+export type { MemberStiffness } from './doors/checks/member-stiffness';
 export type { ColumnPlace, LiftMoments, LiftWay, StoreySway } from './doors/checks/column-place';
 export { barCount, cageWords } from './doors/checks/columns/cage';
 export {

@@ -11,6 +11,7 @@ import { aciAnchorage, hookDevelopment, wellHeld } from './development';
 import { bend, flexuralStrength, minimumFlexuralSteel } from './flexure';
 import { reductionOf } from './reduction';
 import { proposeStirrups } from './shear';
+import { beamStiffness } from './stiffness-by-bars';
 import { crackingTorsion, thresholdTorsion, torsionPull } from './torsion';
 
 /** Axial tension and weak-axis bending that crack nothing, by far: below this share of the cracking stress they are incidental. */
@@ -58,6 +59,7 @@ export function aciBeam(section: BeamSection, { free, forces, units }: Surroundi
         barSpacing(section, bars) <= cracks,
     },
     anchorage: aciAnchorage(section),
+    stiffness: (bars, d) => beamStiffness(section, bars, d),
     // 9.7.7.4; where the design rules do not say how hooks are held, as if they were held well
     endsWithin: (bar, length) =>
       hookDevelopment(section.hooks ? section : wellHeld(section), bar, { face: 'top', apart: 0 }) <= length,

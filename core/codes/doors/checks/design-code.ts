@@ -10,6 +10,7 @@ import type { BeamReinforcement } from './beam-reinforcement';
 import type { ColumnPlace } from './column-place';
 import type { ColumnInteraction, ColumnReinforcement } from './column-reinforcement';
 import type { Check } from './check';
+import type { MemberStiffness } from './member-stiffness';
 import type { RegisterPart } from './register';
 import type { ServiceDemand } from './service-span';
 
@@ -129,6 +130,8 @@ export interface MemberResult {
   readonly steelRatio?: number;
   /** such a column as its section is used, worked out when it is asked for */
   readonly interaction?: () => ColumnInteraction;
+  /** what it keeps of its stiffness in bending by its bars, where the code says so */
+  readonly stiffness?: () => MemberStiffness;
   /** a beam with its bars from the side, worked out when it is asked for */
   readonly elevation?: () => BeamElevation;
   /** what bars of such a beam are laid out by */

@@ -16,6 +16,7 @@ import { aciSpacing, inch, mostShearYield, psi } from '../beam-section';
 import type { BeamSection } from '../../../doors/checks/beams/beam-section';
 import { lawsOf, leastPhi } from '../flexure';
 import { largestStirrupSpacing, minimumPerSpacing, shearOfStirrups, type Sheared } from '../shear';
+import { columnStiffness } from '../stiffness-by-bars';
 import { slenderOf, type Slender } from './slenderness';
 
 /** Shares of the gross area that bars may be, 10.6.1.1. */
@@ -112,6 +113,7 @@ export function aciColumn(
   return {
     section,
     laws: lawsOf(section),
+    stiffness: (bars) => columnStiffness(section, bars, points, squashLoad(section, bars)),
     mostPressure: (bars) => mostPressure(section, bars),
     slender: (bars) => slenderWith(section, bars, place, points).demands,
     allows: (bars) => {

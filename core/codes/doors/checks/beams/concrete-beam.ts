@@ -7,6 +7,7 @@ import type { BarLayer, Chosen, FaceBars, Stirrups, StirrupsBetween } from '../b
 import { barModulus } from '../bar-modulus';
 import type { Check } from '../check';
 import type { CheckedMember } from '../design-code';
+import type { MemberStiffness } from '../member-stiffness';
 import { effectiveDepth, inRows, mostRows, sideGap, type BeamBars, type Face } from './beam-bars';
 import type { BarSpacing, BeamSection } from './beam-section';
 import type { Bent } from './bending';
@@ -112,6 +113,8 @@ export interface BeamCode {
   readonly sideGap: (isTwisted: boolean) => number;
   /** width that the minimum steel of a face is for, m; left out: the web's */
   readonly minimumWidth?: (bending: readonly DemandPoint[]) => Record<Face, number>;
+  /** what it keeps of its stiffness in bending, d in m; left out: the code does not say */
+  readonly stiffness?: (bars: BeamBars, d: number) => MemberStiffness;
   readonly proposeStirrups: (d: number, shear: readonly DemandPoint[], bars: BeamBars) => Stirrups;
 }
 

@@ -45,5 +45,6 @@ export function checkedForService(
     layout: () => layoutOf(beam, before),
     areas: () => areasOf(beam, checks),
     areasAlong: () => areasAlong(beam, before, checks),
+    ...(beam.code.stiffness ? { stiffness: () => beam.code.stiffness!(beam.bars, beam.d) } : {}),
   };
 }

@@ -13,6 +13,7 @@ import {
   type InteractionDemand,
 } from '../column-reinforcement';
 import type { CheckedMember, MemberResult } from '../design-code';
+import type { MemberStiffness } from '../member-stiffness';
 import { barsOfRecord, tiesOfRecord } from './cage-record';
 import {
   barCount,
@@ -70,6 +71,8 @@ export interface ColumnCode {
   readonly slender: (bars: ColumnBars) => readonly ColumnDemand[];
   /** whether bars keep the rules: how many, how near */
   readonly allows: (bars: ColumnBars) => boolean;
+  /** what it keeps of its stiffness in bending; left out: the code does not say */
+  readonly stiffness?: (bars: ColumnBars) => MemberStiffness;
   /** ties for so many bars */
   readonly proposeTies: (bars: ColumnBars | undefined) => ColumnTies;
 }
@@ -276,6 +279,7 @@ export function concreteColumn(
       ? {
           steelRatio: steelArea(bars) / grossArea(code.section),
           interaction: () => interactionOf(column, bars, plain, before),
+          ...(code.stiffness ? { stiffness: () => code.stiffness!(bars) } : {}),
         }
       : {}),
   };
