@@ -26,6 +26,7 @@ export function addressOfPanel(panel: WidePanel | null): string | null {
     case 'settings':
     case 'sections':
     case 'register':
+    case 'loop':
       return panel.kind;
     default:
       return null;
@@ -60,6 +61,7 @@ export function panelOfAddress(address: string | null): WidePanel | null {
     case 'settings':
     case 'sections':
     case 'register':
+    case 'loop':
       return { kind };
     default:
       return null;

@@ -22,6 +22,7 @@ test.each<WidePanel>([
   { kind: 'soil' },
   { kind: 'part', part: 'w2:h3:p1' },
   { kind: 'plausibility' },
+  { kind: 'loop' },
   { kind: 'variants' },
   { kind: 'runs' },
   { kind: 'compare' },

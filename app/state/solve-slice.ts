@@ -1,5 +1,14 @@
 import * as comlink from 'comlink';
-import { verdicts, type ColumnInteraction, type LaidOut, type LineBars, type Mends } from '~core/checks';
+import {
+  verdicts,
+  type ColumnInteraction,
+  type LaidOut,
+  type LineBars,
+  type Loop,
+  type LoopChoice,
+  type LoopProgress,
+  type Mends,
+} from '~core/checks';
 import { openFindings } from '~core/findings';
 import type { AnalysisOutcome, Solution } from '~core/fem';
 import type { Act, Finding, Model } from '~core/model';
@@ -83,8 +92,16 @@ export interface SolveSlice {
     facing: readonly [number, number, number] | undefined,
     panels: readonly string[],
   ): Promise<DiagramDrawing | undefined>;
+  /** walks the loop from forces to bars and stiffness in a worker of its own; undefined: it was given up */
+  closeLoop(choice: LoopChoice, tell: (progress: LoopProgress) => void): LoopUnderWay;
   /** solves another model in a worker of its own */
   solveOther(model: Model): Promise<SolvedToEnd>;
+}
+
+/** A loop that is walked. */
+export interface LoopUnderWay {
+  readonly result: Promise<Loop | undefined>;
+  readonly giveUp: () => void;
 }
 
 /** The slice of results; it talks to the solver’s worker. */
@@ -281,11 +298,21 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     utilisations: async (memberId) => solver?.door.utilisations(memberId),
     drawing: async (members, shown, quantity, size, drawn, facing, panels) =>
       solver?.door.draw(members, shown, quantity, size, drawn, facing, panels) as Promise<DiagramDrawing | undefined>,
+    closeLoop(choice, tell) {
+      const worker = anotherWorker('solver of the loop');
+      let giveUp: () => void = () => undefined;
+      const given = new Promise<undefined>((resolve) => (giveUp = () => resolve(undefined)));
+      const failed = new Promise<never>((_, reject) =>
+        worker.addEventListener('error', (event) => reject(new Error(event.message))),
+      );
+      const walked = comlink.wrap<SolverDoor>(worker).closeLoop(get().model, choice, comlink.proxy(tell));
+      return {
+        result: Promise.race([walked as Promise<Loop>, given, failed]).finally(() => worker.terminate()),
+        giveUp: () => giveUp(),
+      };
+    },
     async solveOther(model) {
-      const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), {
-        type: 'module',
-        name: 'solver of another model',
-      });
+      const worker = anotherWorker('solver of another model');
       try {
         return (await comlink.wrap<SolverDoor>(worker).solveOther(model)) as SolvedToEnd;
       } finally {
@@ -294,6 +321,10 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     },
   };
 };
+
+/** A worker beside the one that holds the model. */
+const anotherWorker = (name: string): Worker =>
+  new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name });
 
 /** The member with the largest utilisation. */
 export function worstOf(checks: ReadonlyMap<string, CheckRow>): (CheckRow & { utilisation: number }) | undefined {

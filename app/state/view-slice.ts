@@ -174,6 +174,7 @@ export type WidePanel =
   | { kind: 'settings' }
   | { kind: 'sections' }
   | { kind: 'register' }
+  | { kind: 'loop' }
   | { kind: 'preview' }
   | { kind: 'residual'; of: string }
   | { kind: 'why'; node: string; direction: 'x' | 'y' | 'z' }

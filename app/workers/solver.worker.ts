@@ -1,10 +1,12 @@
 import * as comlink from 'comlink';
+import { closeLoop, type Loop, type LoopChoice, type LoopProgress } from '~core/checks';
 import type { Act, Model } from '~core/model';
 import type { SolverMessage } from './messages';
 import { drawQuantity, type DiagramDrawing } from '~core/picture';
 import type { Quantity } from '~core/results';
 import type { Drawn } from '~core/picture';
 import type { Shown } from '~core/results';
+import { showIn } from '~core/units';
 import { SolveLoop } from './solve-loop';
 import { solveToEnd, type SolvedToEnd } from './solve-to-end';
 
@@ -19,6 +21,9 @@ function pause(): Promise<void> {
     port2.postMessage(null);
   });
 }
+
+/** How often progress of the loop is told, ms. */
+const tellEvery = 100;
 
 let listener: (message: SolverMessage) => void = () => undefined;
 const loop = new SolveLoop((message) => listener(message), pause);
@@ -62,6 +67,20 @@ const door = {
           .map((array) => array.buffer as ArrayBuffer),
       )
     );
+  },
+  /** Walks the loop from forces to bars and stiffness on a model of its own, in the units of that. */
+  async closeLoop(model: Model, choice: LoopChoice, tell: (progress: LoopProgress) => void): Promise<Loop> {
+    showIn(model.settings.ownUnits);
+    const steps = closeLoop(model, choice);
+    let told = 0;
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) {
+      if (performance.now() - told < tellEvery) continue;
+      told = performance.now();
+      tell(step.value);
+      await pause();
+    }
+    return step.value;
   },
   /** Solves and checks another model from beginning to end, beside the one that is held. */
   solveOther: (model: Model): SolvedToEnd =>

@@ -279,6 +279,12 @@ export function workbenchCommands(workbench: Workbench): Command[] {
       run: () => state().look({ stage: 'checks', panel: { kind: 'register' } }),
     },
     {
+      id: 'loop',
+      title: 'Close the loop: bars from forces, stiffness from bars, and forces anew, until nothing changes',
+      enabled: () => concreteOf(state().model, Object.keys(state().model.members)).length > 0,
+      run: () => state().look({ stage: 'checks', panel: { kind: 'loop' } }),
+    },
+    {
       id: 'accept-bars',
       title: 'Accept the proposed bars of the selected beams and columns',
       enabled: () => state().selection.members.length > 0,

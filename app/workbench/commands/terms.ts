@@ -135,6 +135,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   'checks-off': 'design off exclude from design skip ignore do not design no check out of scope existing secondary',
   'checks-on': 'design on include in design check again',
   'copy-rules': 'design rules set parameters criteria assign cover own set group beams',
+  loop: 'design all size all iterate iteration auto design automatic rebar proportioning concrete cracked stiffness effective inertia Ie 0.35 0.70 cracking redesign converge accept all bars columns beams reinforcement',
   'accept-bars': 'rebar reinforcing bars keep fix adopt proposal design reinforcement stirrups provided',
   'lay-out-bars':
     'rebar detailing curtailment curtail cut-off cut off top bars support bars span bars stirrup zones design reinforcement layout',

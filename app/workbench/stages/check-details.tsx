@@ -6,6 +6,7 @@ import { useWorkbench } from '../../state/store';
 import { selectionOf } from '../../state/selection';
 import { utilisationColor } from '../../theme/tokens';
 import { UtilisationBar } from '../../theme/utilisation-bar';
+import { concreteOf } from '../acts/copy-rules';
 import { capital } from '../words/capital';
 import { CardSide, useShowsSelection } from '../cards/card-side';
 import { DesignEditor } from '../cards/design-editor';
@@ -135,6 +136,18 @@ function AllChecks() {
                 <Button style={{ marginTop: 6 }} onClick={() => select({ members: over.map((row) => row.memberId) })}>
                   Select them
                 </Button>
+              )}
+              {concreteOf(model, Object.keys(model.members)).length > 0 && (
+                <div>
+                  <Button
+                    type="link"
+                    size="small"
+                    style={{ padding: 0, marginTop: 4 }}
+                    onClick={() => look({ panel: { kind: 'loop' } })}
+                  >
+                    Close the loop: bars, stiffness, forces
+                  </Button>
+                </div>
               )}
               <Button
                 type="link"

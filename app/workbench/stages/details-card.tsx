@@ -51,6 +51,7 @@ const VariantsPage = page(() => import('../pages/variants-page').then((file) => 
 const PlausibilityPage = page(() => import('../pages/plausibility-page').then((file) => file.PlausibilityPage));
 const ResidualPage = page(() => import('../pages/residual-page').then((file) => file.ResidualPage));
 const StoreyPage = page(() => import('../pages/storey-page').then((file) => file.StoreyPage));
+const LoopPage = page(() => import('../pages/loop-page').then((file) => file.LoopPage));
 const RegisterPage = page(() => import('../pages/register-page').then((file) => file.RegisterPage));
 const LinePage = page(() => import('../pages/line-page').then((file) => file.LinePage));
 const WallPartPage = page(() => import('../pages/wall-part-page').then((file) => file.WallPartPage));
@@ -87,6 +88,8 @@ function Shown() {
       return <StoreyPage storey={panel.storey} />;
     case 'register':
       return <RegisterPage />;
+    case 'loop':
+      return <LoopPage />;
     case 'line':
       return <LinePage member={panel.member} />;
     case 'part':

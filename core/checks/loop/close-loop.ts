@@ -28,7 +28,7 @@ export interface LoopChoice {
   readonly chosen: 'stay' | 'anew';
   /** no lift of a column has more or thicker bars than the one below it */
   readonly neverGrowing: boolean;
-  /** analyses at most */
+  /** analyses at most; 1 is one step: bars for the forces of today, and the stiffness that these leave for the analysis to come */
   readonly rounds: number;
 }
 
@@ -60,6 +60,7 @@ export interface LoopRow {
   readonly factors: Pick<StiffnessFactors, 'inertiaY' | 'inertiaZ'>;
   /** how its stiffness was found; '': it was kept */
   readonly words: string;
+  /** with these bars, under the forces of the last analysis; null: no check was made */
   readonly utilisation: number | null;
   readonly verdict: MemberChecks['verdict'];
 }
@@ -136,6 +137,9 @@ export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProg
     const words = new Map<string, string>();
     let change = 0;
     const next = new Map<string, Shares>();
+    // a step by hand knows nothing of those before it but that there were some
+    const isDamped = ({ stiffness }: Member, axis: keyof Shares) =>
+      round >= dampedFrom || (choice.rounds === 1 && stiffness?.[axis] !== undefined);
     if (choice.stiffness === 'byBars') {
       for (const member of members) {
         const stiffness = checked.get(member.id)!.stiffness?.();
@@ -144,7 +148,7 @@ export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProg
         const now = (axis: keyof Shares) => factors.get(member.id)?.[axis] ?? member.stiffness?.[axis] ?? 1;
         const damped = (axis: keyof Shares, asked: number) => {
           change = Math.max(change, Math.abs(asked - now(axis)));
-          return Number((round >= dampedFrom ? (asked + now(axis)) / 2 : asked).toFixed(3));
+          return Number((isDamped(member, axis) ? (asked + now(axis)) / 2 : asked).toFixed(3));
         };
         next.set(member.id, {
           inertiaY: damped('inertiaY', stiffness.inertiaY),
@@ -162,6 +166,7 @@ export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProg
     last = { model: trial, solution, found, words };
     // forces are those of the factors that were analysed: bars that are found for them again are the end
     isSettled = choice.stiffness === 'kept' || (change <= settled && different.length === 0);
+    if (!isSettled && choice.rounds === 1) factors = next;
     if (isSettled || round >= choice.rounds) break;
     if (round >= dampedFrom)
       for (const { id } of different) {
@@ -171,7 +176,7 @@ export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProg
     bars = new Map(found);
     factors = next;
   }
-  // as it would be taken over: the factors its forces were found with, and the bars found for these
+  // as it would be taken over: the bars found, and but for one step the factors that their forces were found with
   const whole = edited(model, members, (member) => ({
     ...last.found.get(member.id),
     ...stiffnessField(member, factors.get(member.id)),
