@@ -374,3 +374,33 @@ test('piers of walls stand with the utilisations, with their bars, and the one u
   const shear = chapters[1].blocks.find((block) => block.kind === 'sheet' && block.title === 'Shear in its plane');
   expect(shear?.kind === 'sheet' && shear.verdict).toBe('0.29 ≤ 1, holds');
 });
+
+test('members that are analysed with factors of their own stand in the model chapter, those with the same ones together, however brief', () => {
+  const made = applyAct(model, {
+    edits: [
+      {
+        kind: 'change',
+        table: 'members',
+        changes: [
+          { id: 'm1', fields: { stiffness: { inertiaY: 0.35, torsion: 1 } } },
+          { id: 'm2', fields: { stiffness: { inertiaY: 0.875, inertiaZ: 0.7 } } },
+          { id: 'm4', fields: { stiffness: { inertiaY: 0.35 } } },
+        ],
+      },
+    ],
+  });
+  if (!made.ok) throw new Error(made.error);
+  const choice = { chapters: ['model' as const], members: [], detail: 'brief' as const };
+  const tables = (of: typeof model) =>
+    reportContent(of, undefined, [], choice, '').chapters[0].blocks.flatMap((block) =>
+      block.kind === 'table' && block.columns[0].title === 'Members' ? [block] : [],
+    );
+  expect(tables(model)).toEqual([]);
+  const [table] = tables(made.model);
+  expect(table.columns.map(({ title }) => title)).toEqual(['Members', 'Iy', 'Iz']);
+  const name = (id: string) => model.members[id].label ?? id;
+  expect(table.rows).toEqual([
+    [`${name('m1')} ${name('m4')}`, '0.350', '1.000'],
+    [name('m2'), '0.875', '0.700'],
+  ]);
+});

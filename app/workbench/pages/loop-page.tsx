@@ -18,6 +18,7 @@ const phaseWords: Readonly<Record<LoopProgress['phase'], string>> = {
   analysis: 'analysis',
   bars: 'bars for its forces',
   checks: 'checks with what was found',
+  others: 'checks of all others',
 };
 /** Rows of members that are shown at most. */
 const mostRows = 200;
@@ -216,14 +217,47 @@ const changesBars = ({ before, after }: LoopRow): boolean => before !== after;
 const changesStiffness = ({ factors, factorsBefore }: LoopRow): boolean =>
   factors.inertiaY !== factorsBefore.inertiaY || factors.inertiaZ !== factorsBefore.inertiaZ;
 
-function sentenceOf({ rows }: Walked, { rounds }: LoopChoice): string {
+function changeWords({ rows }: Walked): string {
   const bars = rows.filter(changesBars).length;
   const stiffness = rows.filter(changesStiffness).length;
   const parts = [
     ...(bars > 0 ? [`bars of ${count(bars, 'member')}`] : []),
     ...(stiffness > 0 ? [`stiffness of ${count(stiffness, 'member')}`] : []),
   ];
-  return `${rounds === 1 ? 'Walked a step of the loop' : 'Closed the loop'}: ${parts.join(', ')}`;
+  return parts.join(', ');
+}
+
+const sentenceOf = (walked: Walked, { rounds }: LoopChoice): string =>
+  `${rounds === 1 ? 'Walked a step of the loop' : 'Closed the loop'}: ${changeWords(walked)}`;
+
+/** What fails with the new forces though it was not walked with. */
+function Others({ walked: { others }, before }: { walked: Walked; before: ReadonlyMap<string, CheckRow> }) {
+  const select = useWorkbench((state) => state.select);
+  const model = useWorkbench((state) => state.model);
+  if (others.length === 0) return null;
+  const members = others.filter(({ key }) => key in model.members);
+  const nameOf = (key: string) =>
+    key in model.members ? (model.members[key].label ?? key) : `pier of ${key.split(':')[0]}`;
+  const was = (key: string) => {
+    const utilisation = before.get(key)?.utilisation;
+    return utilisation === undefined || utilisation === null ? '' : `, was ${formatNumber(utilisation, 2)}`;
+  };
+  return (
+    <p role="alert">
+      <b className="over">{others.length}</b> that {others.length === 1 ? 'was' : 'were'} not walked with{' '}
+      {others.length === 1 ? 'fails' : 'fail'} under these forces:{' '}
+      {others
+        .slice(0, 6)
+        .map(({ key, utilisation }) => `${nameOf(key)} (${formatNumber(utilisation, 2)}${was(key)})`)
+        .join('; ')}
+      {others.length > 6 ? ` and ${others.length - 6} more` : ''}.{' '}
+      {members.length > 0 && (
+        <button type="button" className="link" onClick={() => select({ members: members.map(({ key }) => key) })}>
+          Select {members.length === 1 ? 'it' : 'them'}
+        </button>
+      )}
+    </p>
+  );
 }
 
 /** How it ended, in a sentence. */
@@ -269,6 +303,7 @@ function Outcome({
         <b>{verdicts('holds')}</b> hold, <b className={verdicts('fails') > 0 ? 'over' : ''}>{verdicts('fails')}</b>{' '}
         fail, <b>{verdicts('open')}</b> are open.
       </p>
+      <Others walked={walked} before={before} />
       <div className="row">
         <Button type="primary" disabled={edits.length === 0 || isOld} onClick={() => takeOver(walked)}>
           Take it over
@@ -278,7 +313,7 @@ function Outcome({
             ? 'the model has changed since: walk it again'
             : edits.length === 0
               ? 'there is nothing to take over'
-              : `bars of ${walked.rows.filter(changesBars).length}, stiffness of ${walked.rows.filter(changesStiffness).length}, as one act that one undo takes back`}
+              : `${changeWords(walked)}: one act that one undo takes back`}
         </span>
       </div>
       <table className="plain-table" aria-label="Rounds">
@@ -336,9 +371,9 @@ function Outcome({
                 </td>
                 {(['inertiaY', 'inertiaZ'] as const).map((axis) => (
                   <td key={axis} className="number" title={row.words}>
-                    {formatNumber(row.factors[axis] ?? 1, 2)}
+                    {formatNumber(row.factors[axis] ?? 1, 3)}
                     {row.factors[axis] !== row.factorsBefore[axis] && (
-                      <div className="caption">was {formatNumber(row.factorsBefore[axis] ?? 1, 2)}</div>
+                      <div className="caption">was {formatNumber(row.factorsBefore[axis] ?? 1, 3)}</div>
                     )}
                   </td>
                 ))}

@@ -35,7 +35,7 @@ export interface LoopChoice {
 /** How far the loop has come. */
 export interface LoopProgress {
   readonly round: number;
-  readonly phase: 'analysis' | 'bars' | 'checks';
+  readonly phase: 'analysis' | 'bars' | 'checks' | 'others';
   readonly fraction: number;
 }
 
@@ -73,6 +73,8 @@ export type Loop =
       readonly settled: boolean;
       readonly rounds: readonly LoopRound[];
       readonly rows: readonly LoopRow[];
+      /** members that were not walked with and piers of walls, by their keys, that fail with the forces of the last analysis */
+      readonly others: readonly { readonly key: string; readonly utilisation: number }[];
       /** what takes it over: bars and stiffness of every member that they change; none: nothing does */
       readonly edits: readonly Edit[];
     }
@@ -199,6 +201,22 @@ export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProg
     });
     yield { round: rounds.length, phase: 'checks', fraction: (i + 1) / members.length };
   }
+  const others: { key: string; utilisation: number }[] = [];
+  // after one analysis forces are those that were there before
+  if (rounds.length > 1) {
+    const walked = new Set(members.map(({ id }) => id));
+    const rest = [
+      ...inOrder(whole.members).flatMap(({ id }) =>
+        walked.has(id) ? [] : [{ key: id, check: () => checker.check(id) }],
+      ),
+      ...checker.piers.keys.map((key) => ({ key, check: () => checker.piers.check(key) })),
+    ];
+    for (const [i, { key, check }] of rest.entries()) {
+      const { verdict, governing } = check();
+      if (verdict === 'fails') others.push({ key, utilisation: governing?.utilisation ?? Infinity });
+      yield { round: rounds.length, phase: 'others', fraction: (i + 1) / rest.length };
+    }
+  }
   const changes = members.flatMap(({ id }) => {
     const [one, other] = [model.members[id], whole.members[id]];
     const fields = (['reinforcement', 'cage', 'stiffness'] as const).filter(
@@ -213,6 +231,7 @@ export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProg
     settled: isSettled,
     rounds,
     rows,
+    others: others.sort((a, b) => b.utilisation - a.utilisation),
     edits: changes.length > 0 ? [{ kind: 'change', table: 'members', changes }] : [],
   };
 }

@@ -109,7 +109,38 @@ function modelBlocks(model: Model, findings: readonly Finding[], detail: NonNull
       }),
       'Computed from dimensions; y is the strong axis.',
     ),
+    ...factorBlocks(model),
     ...(detail === 'brief' ? [] : listBlocks(model)),
+  ];
+}
+
+const parts = [
+  ['area', 'A'],
+  ['inertiaY', 'Iy'],
+  ['inertiaZ', 'Iz'],
+  ['torsion', 'J'],
+  ['shearY', 'Avy'],
+  ['shearZ', 'Avz'],
+] as const;
+
+/** Members that are analysed with other than their whole stiffness, by their own factors. */
+function factorBlocks(model: Model): Block[] {
+  const byFactors = new Map<string, string[]>();
+  for (const { id, label, stiffness } of inOrder(model.members)) {
+    if (parts.every(([part]) => (stiffness?.[part] ?? 1) === 1)) continue;
+    const key = JSON.stringify(parts.map(([part]) => stiffness?.[part] ?? 1));
+    byFactors.set(key, [...(byFactors.get(key) ?? []), label ?? id]);
+  }
+  if (byFactors.size === 0) return [];
+  const own = [...byFactors].map(([key, members]) => ({ members, factors: JSON.parse(key) as number[] }));
+  const used = parts.flatMap(([, name], i) => (own.some(({ factors }) => factors[i] !== 1) ? [{ name, i }] : []));
+  return [
+    heading('Factors on the stiffness of members'),
+    table(
+      ['Members', ...used.map(({ name }) => number(name, ''))],
+      own.map(({ members, factors }) => [members.join(' '), ...used.map(({ i }) => formatNumber(factors[i], 3))]),
+      'In every analysis, on top of those of sets that combinations or analyses name.',
+    ),
   ];
 }
 
