@@ -3,6 +3,7 @@ import {
   verdicts,
   type ColumnInteraction,
   type LaidOut,
+  type LayoutRow,
   type LineBars,
   type Loop,
   type LoopChoice,
@@ -67,6 +68,8 @@ export interface SolveSlice {
   mends(memberId: string): Promise<Mends | undefined>;
   /** the bars of the design line a member is in */
   lineBars(memberId: string): Promise<LineBars | undefined>;
+  /** the layouts of the design rules of a column beside each other */
+  layouts(memberId: string): Promise<readonly LayoutRow[]>;
   /** the section of a column as it is used */
   interaction(memberId: string): Promise<ColumnInteraction | undefined>;
   sheet(memberId: string, checkId: string): Promise<SetSheet | undefined>;
@@ -291,6 +294,7 @@ export const solveSlice: Slice<SolveSlice> = (set, get) => {
     layOut: async (memberId) => solver?.door.layOut(memberId),
     lineBars: async (memberId) => solver?.door.lineBars(memberId),
     interaction: async (memberId) => solver?.door.interaction(memberId),
+    layouts: async (memberId) => (await solver?.door.layouts(memberId)) ?? [],
     mends: async (memberId) => solver?.door.mends(memberId),
     why: async (node, direction, shown) => solver?.door.why(node, direction, shown),
     plausibility: async () => solver?.door.plausibility(),

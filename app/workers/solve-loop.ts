@@ -2,6 +2,7 @@ import {
   cageText,
   hasProposals,
   layOutLine,
+  layoutRows,
   MemberChecker,
   proposesCage,
   usedBars,
@@ -9,6 +10,7 @@ import {
   wallText,
   type ColumnInteraction,
   type LaidOut,
+  type LayoutRow,
   type LineBars,
   type MemberChecks,
   findMends,
@@ -162,6 +164,12 @@ export class SolveLoop {
   /** The section of a column as it is used. */
   interaction(memberId: string): ColumnInteraction | undefined {
     return this.checksOf(memberId)?.interaction?.();
+  }
+
+  /** The layouts of the design rules of a column beside each other. */
+  layouts(memberId: string): LayoutRow[] {
+    const checks = this.checksOf(memberId);
+    return checks ? layoutRows(checks) : [];
   }
 
   /** Bars laid out along the design line a member is in; undefined while the solution is not the newest. */

@@ -44,6 +44,7 @@ const door = {
   layOut: (memberId: string) => loop.layOut(memberId),
   lineBars: (memberId: string) => loop.lineBars(memberId),
   interaction: (memberId: string) => loop.interaction(memberId),
+  layouts: (memberId: string) => loop.layouts(memberId),
   mends: (memberId: string) => loop.mends(memberId),
   utilisations: (memberId: string) => loop.utilisations(memberId),
   /** The drawing of a quantity, handed over without copying; nothing while the solution is not the newest. */

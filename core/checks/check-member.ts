@@ -15,6 +15,7 @@ import {
   type ColumnReinforcement,
   type WallReinforcement,
   type CombinedLine,
+  type ComparedLayout,
   type DesignCode,
   type MadeCheck,
   type MemberStiffness,
@@ -74,6 +75,8 @@ export interface MemberChecks {
   readonly steelRatio?: number | undefined;
   /** such a column as its section is used, worked out when it is asked for */
   readonly interaction?: (() => ColumnInteraction) | undefined;
+  /** the layouts of the rules beside each other */
+  readonly layouts?: (() => readonly ComparedLayout[]) | undefined;
   /** what it keeps of its stiffness in bending by its bars, where the code says so */
   readonly stiffness?: (() => MemberStiffness) | undefined;
   /** a concrete beam with its bars from the side, worked out when it is asked for */
@@ -263,43 +266,54 @@ export class MemberChecker {
         material.kind,
         stiffnessSet === undefined ? undefined : model.stiffnessSets[stiffnessSet],
       );
-    const { checks, reinforcement, column, steelRatio, interaction, stiffness, elevation, layout, areas, areasAlong } =
-      code.check(
-        {
-          model,
-          member,
-          section,
-          material,
-          lines: over.map(({ combination, state, weights }): CombinedLine => {
-            const line = new MemberLine(solution, state, number);
-            return {
-              label: combination.label,
-              line,
-              torsionFactor: factorsUnder(combination)('torsion'),
-              read: new StationLine(this.table, number, weights, line),
-              around: this.around(inLine, combination.id, state),
-            };
-          }),
-          unheld: { major: inLine.major, minor: inLine.minor },
-          zones: supportZones(model, memberId),
-          withSlab: slab,
-          place: () => this.places.of(memberId, over),
-          // service is asked for with all of strength, not with one of its combinations
-          service: over === this.strength ? () => this.service.of(memberId) : undefined,
-          stations: stationsOf(solution, number),
-          free: { start: this.isFree(member.start), end: this.isFree(member.end) },
-          bars: given,
-          isOnPerimeter: () => this.perimeter.has(memberId),
-          lineEnds: this.lineEnds(inLine, member, solution.lengths[number]),
-          beyond: (added, end) => {
-            const far = barsBeyond(model, inLine, given!.added![added], end);
-            const [before, after] = [member.startRigid ?? 0, member.endRigid ?? 0];
-            return end === 'start' ? -before - far : solution.lengths[number] + after + far;
-          },
-          rules: rulesOf(model, member).rules,
+    const {
+      checks,
+      reinforcement,
+      column,
+      steelRatio,
+      interaction,
+      layouts,
+      stiffness,
+      elevation,
+      layout,
+      areas,
+      areasAlong,
+    } = code.check(
+      {
+        model,
+        member,
+        section,
+        material,
+        lines: over.map(({ combination, state, weights }): CombinedLine => {
+          const line = new MemberLine(solution, state, number);
+          return {
+            label: combination.label,
+            line,
+            torsionFactor: factorsUnder(combination)('torsion'),
+            read: new StationLine(this.table, number, weights, line),
+            around: this.around(inLine, combination.id, state),
+          };
+        }),
+        unheld: { major: inLine.major, minor: inLine.minor },
+        zones: supportZones(model, memberId),
+        withSlab: slab,
+        place: () => this.places.of(memberId, over),
+        // service is asked for with all of strength, not with one of its combinations
+        service: over === this.strength ? () => this.service.of(memberId) : undefined,
+        stations: stationsOf(solution, number),
+        free: { start: this.isFree(member.start), end: this.isFree(member.end) },
+        bars: given,
+        isOnPerimeter: () => this.perimeter.has(memberId),
+        lineEnds: this.lineEnds(inLine, member, solution.lengths[number]),
+        beyond: (added, end) => {
+          const far = barsBeyond(model, inLine, given!.added![added], end);
+          const [before, after] = [member.startRigid ?? 0, member.endRigid ?? 0];
+          return end === 'start' ? -before - far : solution.lengths[number] + after + far;
         },
-        this.bases.get(code),
-      );
+        rules: rulesOf(model, member).rules,
+      },
+      this.bases.get(code),
+    );
     const isCut = solution.cutMembers?.includes(memberId);
     const all = isCut && !checks.some(({ id }) => id === 'flange') ? [...checks, withSlab(code)] : checks;
     return {
@@ -312,6 +326,7 @@ export class MemberChecker {
       ...(column ? { column } : {}),
       ...(steelRatio === undefined ? {} : { steelRatio }),
       ...(interaction ? { interaction } : {}),
+      ...(layouts ? { layouts } : {}),
       ...(stiffness ? { stiffness } : {}),
       ...(elevation ? { elevation } : {}),
       ...(layout ? { layout } : {}),

@@ -22,6 +22,7 @@ export { basisOf } from './basis';
 export { registerText } from './register-text';
 export { MemberChecker, type MemberChecks } from './check-member';
 export { liftNeeds, type LiftNeed, type LiftNeeds } from './lift-needs';
+export { layoutRows, layoutWords, type LayoutRow } from './layout-rows';
 export { barSchedule, wholeBars } from './bar-schedule';
 export {
   throughBars,

@@ -7,7 +7,8 @@ export function usedCage({ bars, ties }: ColumnReinforcement): Cage {
   return { ...(bars ? { bars: barsAsRecord(bars.value) } : {}), ties: tiesAsRecord(ties.value) };
 }
 
-function barsAsRecord(bars: NonNullable<ColumnReinforcement['bars']>['value']): CageBars {
+/** Bars of a column as its record. */
+export function barsAsRecord(bars: NonNullable<ColumnReinforcement['bars']>['value']): CageBars {
   if (isRing(bars)) return { ring: bars.ring.name, count: bars.count };
   const { corner, between, alongY, alongZ } = bars;
   return { corner: corner.name, ...(between === corner ? {} : { between: between.name }), alongY, alongZ };

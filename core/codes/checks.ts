@@ -27,6 +27,7 @@ export type {
   ColumnInteraction,
   ColumnReinforcement,
   ColumnTies,
+  ComparedLayout,
   InteractionDemand,
   InteractionPoint,
 } from './doors/checks/column-reinforcement';

@@ -115,7 +115,7 @@ const upgrades: Readonly<Record<number, (file: Record<string, unknown>) => Recor
   17: (file) => ({ ...file, version: 18 }),
   // version 19 knows bars and rules of walls
   18: (file) => ({ ...file, version: 19 }),
-  // version 20 knows strength reduction factors that are typed, deflection by depth, and camber
+  // version 20 knows strength reduction factors that are typed, deflection by depth, camber and layouts of columns
   19: (file) => ({ ...file, version: 20 }),
   3: (file) => ({
     ...file,

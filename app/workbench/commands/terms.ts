@@ -131,7 +131,7 @@ export const commandTerms: Readonly<Record<string, string>> = {
   reinforcement:
     'rebar ties hoops column bars cage reinforcing bars reinforcement stirrups links cover concrete longitudinal main steel',
   'unbraced-lengths': 'effective length K factor lateral bracing buckling length Lb',
-  bars: 'phi factor strength reduction factor resistance factor partial safety factor gamma alpha national annex camber precamber span-to-depth span/depth ratio minimum depth thickness hooks hooked bars ties joint ties confinement integrity compatibility torsion redistribution neglect torsion ignore axial force design forces serviceability deflection of concrete beams crack width exposure creep humidity shrinkage partitions l/480 l/360 long-term criteria parameters preferences',
+  bars: 'column layouts bar arrangement patterns bars per face phi factor strength reduction factor resistance factor partial safety factor gamma alpha national annex camber precamber span-to-depth span/depth ratio minimum depth thickness hooks hooked bars ties joint ties confinement integrity compatibility torsion redistribution neglect torsion ignore axial force design forces serviceability deflection of concrete beams crack width exposure creep humidity shrinkage partitions l/480 l/360 long-term criteria parameters preferences',
   'checks-off': 'design off exclude from design skip ignore do not design no check out of scope existing secondary',
   'checks-on': 'design on include in design check again',
   'copy-rules': 'design rules set parameters criteria assign cover own set group beams',

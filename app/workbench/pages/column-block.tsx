@@ -1,12 +1,13 @@
 import { Button, Select } from 'antd';
 import { useState } from 'react';
-import type { ColumnInteraction } from '~core/checks';
+import type { ColumnInteraction, LayoutRow } from '~core/checks';
 import type { DesignLine } from '~core/lines';
 import { formatNumber, formatQuantity, formatValue, unitLabel } from '~core/units';
 import { useWorkbench } from '../../state/store';
 import { UtilisationBar } from '../../theme/utilisation-bar';
 import { usePart } from '../fields/part';
 import { placesWords } from '../words/cage-words';
+import { ColumnLayoutsBlock } from './column-layouts-block';
 import { CageSection } from '../pieces/cage-section';
 import { InteractionChart, inUnit, unitOf, type ChartDemand } from '../pieces/interaction-chart';
 import { useInteraction } from '../pieces/use-interaction';
@@ -44,6 +45,7 @@ function OneMember({ id }: { id: string }) {
   const model = useWorkbench((state) => state.model);
   const openPage = useWorkbench((state) => state.openPage);
   const interaction = useInteraction(id);
+  const [over, setOver] = useState<LayoutRow>();
   const { units } = model.settings;
   if (!interaction)
     return (
@@ -97,13 +99,23 @@ function OneMember({ id }: { id: string }) {
           </div>
         </div>
       </div>
-      <Charts interaction={interaction} id={id} />
+      <ColumnLayoutsBlock id={id} over={over} onLook={setOver} />
+      <Charts interaction={interaction} id={id} over={over} />
     </>
   );
 }
 
 /** Strength about both axes and around, with every demand. */
-export function Charts({ interaction, id }: { interaction: ColumnInteraction; id: string }) {
+export function Charts({
+  interaction,
+  id,
+  over,
+}: {
+  interaction: ColumnInteraction;
+  id: string;
+  /** a layout whose strength is laid over */
+  over?: LayoutRow | undefined;
+}) {
   const model = useWorkbench((state) => state.model);
   const notify = useWorkbench((state) => state.notify);
   const { units } = model.settings;
@@ -113,6 +125,16 @@ export function Charts({ interaction, id }: { interaction: ColumnInteraction; id
   const words = ({ label, x }: ColumnInteraction['demands'][number]) =>
     `${label} at ${formatQuantity(x, 'length', units, 2)}`;
   const isRound = interaction.cut.concrete.some(({ isDisc }) => isDisc);
+  const overlay = (key: 'My' | 'Mz') =>
+    over?.found
+      ? {
+          name: over.bars,
+          points: over.found.curves[key === 'My' ? 'aboutY' : 'aboutZ'].map(({ designN, designM }) => ({
+            x: M(designM),
+            y: N(designN),
+          })),
+        }
+      : undefined;
   const governing = interaction.demands.find(({ isGoverning }) => isGoverning);
   const along =
     (axis: 'My' | 'Mz') =>
@@ -157,6 +179,7 @@ export function Charts({ interaction, id }: { interaction: ColumnInteraction; id
       <p className="caption" style={{ margin: 0 }}>
         Dark: what counts, with φ; pale: nominal; dashed: the largest pressure that counts. Dots: all strength
         combinations at all stations, moments of slenderness among them; the large one governs. Pressure is positive.
+        {over?.found && ` Broken, in colour: what counts with ${over.bars} (${over.layout}).`}
       </p>
       {(isRound
         ? ([['any', 'My', interaction.aboutY]] as const)
@@ -173,6 +196,7 @@ export function Charts({ interaction, id }: { interaction: ColumnInteraction; id
           xUnit={moment}
           yUnit={force}
           design={curve.map(({ designN, designM }) => ({ x: M(designM), y: N(designN) }))}
+          over={overlay(key)}
           nominal={curve.map(({ N: axial, M: bending }) => ({ x: M(bending), y: N(axial) }))}
           demands={interaction.demands.map(along(key))}
           governing={governing && along(key)(governing)}

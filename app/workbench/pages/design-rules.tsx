@@ -7,6 +7,7 @@ import { useWorkbench, useWorkbenchApi } from '../../state/store';
 import { copyRules } from '../acts/copy-rules';
 import { Part } from '../fields/part';
 import { QuantityField } from '../fields/quantity-field';
+import { ColumnLayoutsFields } from './column-layouts-fields';
 import { FactorFields } from './design-factors';
 
 /** What of a set of rules is changed; undefined: it is left out again. */
@@ -227,6 +228,7 @@ function RulesFields({
         options={sizes}
         onChange={(stirrup: string) => onChange({ stirrup }, `Chose stirrups of ${stirrup}`)}
       />
+      <ColumnLayoutsFields id={id} rules={rules} onChange={onChange} />
       {code === 'us' && <HookFields rules={rules} onChange={onChange} />}
       <ForceFields id={id} rules={rules} code={code} onChange={onChange} />
       <ServiceFields rules={rules} units={units} code={code} onChange={onChange} />

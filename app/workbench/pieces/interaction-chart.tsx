@@ -28,6 +28,9 @@ interface Props {
   /** what counts, and the nominal strength beside it */
   readonly design: readonly { readonly x: number; readonly y: number }[];
   readonly nominal?: readonly { readonly x: number; readonly y: number }[];
+  /** what would count with other bars, and whose it is */
+  readonly over?:
+    { readonly name: string; readonly points: readonly { readonly x: number; readonly y: number }[] } | undefined;
   readonly demands: readonly ChartDemand[];
   readonly governing: ChartDemand | undefined;
   /** the largest pressure that counts, in the unit of y */
@@ -45,11 +48,12 @@ export function InteractionChart({
   yUnit,
   design,
   nominal = [],
+  over,
   demands,
   governing,
   most,
 }: Props) {
-  const all = [...design, ...nominal, ...demands];
+  const all = [...design, ...nominal, ...(over?.points ?? []), ...demands];
   const largest = (axis: 'x' | 'y') => Math.max(1e-9, ...all.map((point) => Math.abs(point[axis])));
   const tick = (axis: 'x' | 'y') => (value: number) => formatNumber(value, decimalsOf(largest(axis)));
   const axisText = { fontSize: 11.5, fill: colors.ink3 };
@@ -129,6 +133,19 @@ export function InteractionChart({
             strokeWidth={1.6}
             isAnimationActive={false}
           />
+          {over && (
+            <Line
+              data={[...over.points]}
+              dataKey="y"
+              name={over.name}
+              dot={false}
+              activeDot={false}
+              stroke={colors.brand}
+              strokeWidth={1.6}
+              strokeDasharray="6 3"
+              isAnimationActive={false}
+            />
+          )}
           <Scatter
             data={[...demands]}
             isAnimationActive={false}

@@ -9,6 +9,23 @@ export const designRulesId = idOf('dr', 'set of design rules');
 /** A limit of deflection: a length over this number. */
 const lengthOver = z.number().min(20).max(10000);
 
+const inFace = z.number().int().min(2).max(20);
+const layoutSizes = z.array(barName).min(1).max(20).describe('bar sizes of which the thinnest that does is taken');
+
+/** Where bars of a column may stand, and of what sizes. */
+const columnLayout = z.union([
+  z
+    .strictObject({
+      alongY: inFace.describe('bars in each face along local y, with those at its corners'),
+      alongZ: inFace.describe('bars in each face along local z, with those at its corners'),
+      sizes: layoutSizes,
+    })
+    .describe('of rectangular columns'),
+  z
+    .strictObject({ ring: z.number().int().min(4).max(40).describe('bars in the ring'), sizes: layoutSizes })
+    .describe('of round columns'),
+]);
+
 /** A strength reduction factor. */
 const factor = z.number().min(0.3).max(1);
 
@@ -33,6 +50,16 @@ export const concreteRules = {
     })
     .optional()
     .describe('national values of EN 1992-1-1 in place of those it recommends'),
+  columns: z
+    .strictObject({
+      layouts: z.array(columnLayout).min(1).max(20),
+      choose: z
+        .literal('lightest')
+        .optional()
+        .describe('the lightest layout that does is proposed; left out: the first that does, in their order'),
+    })
+    .optional()
+    .describe('layouts that bars of columns are proposed of; left out: any number of bars of the sizes of the rules'),
   reduction: z
     .strictObject({
       tension: factor.optional().describe('of sections that tension controls, Table 21.2.2; left out: 0.90'),
@@ -132,5 +159,7 @@ export const designRulesKind = kind({
 
 /** One of `designRules`, as it stands in a model. */
 export type DesignRules = z.infer<typeof designRules>;
+/** Where bars of a column may stand, and of what sizes. */
+export type ColumnLayout = z.infer<typeof columnLayout>;
 /** What concrete members are designed by. */
 export type ConcreteRules = Omit<DesignRules, 'id' | 'label'>;

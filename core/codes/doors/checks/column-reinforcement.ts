@@ -1,4 +1,5 @@
 import type { ReinforcingBar } from '../../../catalog';
+import type { ColumnLayout } from '../../../model';
 import type { Chosen } from './beam-reinforcement';
 import type { CrossSection } from './beam-elevation';
 
@@ -78,4 +79,21 @@ export interface ColumnInteraction {
   /** the largest pressure that may be counted, negative, N */
   readonly mostPressure: number;
   readonly demands: readonly InteractionDemand[];
+}
+
+/** A layout of the rules as a column comes out with it; what is left out: none of its bars keeps the rules. */
+export interface ComparedLayout {
+  readonly layout: ColumnLayout;
+  /** its bars carry all that is asked in axial force with bending */
+  readonly does: boolean;
+  /** the thinnest that do; where none does, the thickest that keep the rules */
+  readonly bars?: ColumnBars;
+  /** of axial force with bending, and under which combination */
+  readonly utilisation?: number;
+  readonly combination?: string;
+  /** share of the section that is steel, and area of the bars, m² */
+  readonly ratio?: number;
+  readonly steel?: number;
+  readonly aboutY?: readonly InteractionPoint[];
+  readonly aboutZ?: readonly InteractionPoint[];
 }

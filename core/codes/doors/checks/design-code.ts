@@ -8,7 +8,7 @@ import type { AreasAlong, BeamElevation } from './beam-elevation';
 import type { BeamLayout } from './beam-layout';
 import type { BeamReinforcement } from './beam-reinforcement';
 import type { ColumnPlace } from './column-place';
-import type { ColumnInteraction, ColumnReinforcement } from './column-reinforcement';
+import type { ColumnInteraction, ColumnReinforcement, ComparedLayout } from './column-reinforcement';
 import type { Check } from './check';
 import type { MemberStiffness } from './member-stiffness';
 import type { RegisterPart } from './register';
@@ -130,6 +130,8 @@ export interface MemberResult {
   readonly steelRatio?: number;
   /** such a column as its section is used, worked out when it is asked for */
   readonly interaction?: () => ColumnInteraction;
+  /** the layouts of the rules beside each other, worked out when it is asked for */
+  readonly layouts?: () => readonly ComparedLayout[];
   /** what it keeps of its stiffness in bending by its bars, where the code says so */
   readonly stiffness?: () => MemberStiffness;
   /** a beam with its bars from the side, worked out when it is asked for */

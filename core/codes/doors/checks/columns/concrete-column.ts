@@ -10,6 +10,7 @@ import {
   type ColumnBars,
   type ColumnInteraction,
   type ColumnTies,
+  type ComparedLayout,
   type InteractionDemand,
 } from '../column-reinforcement';
 import type { CheckedMember, MemberResult } from '../design-code';
@@ -27,6 +28,7 @@ import {
 } from './cage';
 import { interactionCurve, QuickStrength, type QuickLook } from './interaction';
 import { contourAt } from './contour';
+import { chosenOf, isFor, tryLayouts, type LayoutTrial } from './layouts';
 
 /** Forces of a column at a place under a combination, N and N·m. */
 export interface ColumnPoint {
@@ -227,12 +229,20 @@ function candidates(code: ColumnCode, sizes: readonly ReinforcingBar[]): ColumnB
   return found.sort((a, b) => weight(a) - weight(b) || barCount(a) - barCount(b));
 }
 
-/** The lightest cage that does, or of those that keep the rules the one that is used least. */
-function proposeBars(
-  code: ColumnCode,
-  { rules }: CheckedMember,
-  plain: readonly ColumnDemand[],
-): ColumnBars | undefined {
+/** Layouts of the rules that are for such a section. */
+const layoutsFor = ({ section }: ColumnCode, { rules }: CheckedMember) =>
+  (rules.columns?.layouts ?? []).filter((layout) => isFor(layout, section.isRound));
+
+function triedLayouts(code: ColumnCode, checked: CheckedMember, plain: readonly ColumnDemand[]): LayoutTrial[] {
+  const hard = new Set<ColumnDemand>();
+  return tryLayouts(layoutsFor(code, checked), code.allows, (bars) => does(code, bars, plain, hard));
+}
+
+/** The lightest cage that does, or of those that keep the rules the one that is used least; of the layouts of the rules where these have any. */
+function proposeBars(code: ColumnCode, checked: CheckedMember, plain: readonly ColumnDemand[]): ColumnBars | undefined {
+  const { rules } = checked;
+  if (layoutsFor(code, checked).length > 0)
+    return chosenOf(triedLayouts(code, checked, plain), rules.columns?.choose ?? 'first', steelArea)?.bars;
   const sizes = rules.longitudinal.map((name) => findBar(name)!);
   const all = candidates(code, sizes);
   const hard = new Set<ColumnDemand>();
@@ -275,6 +285,7 @@ export function concreteColumn(
   return {
     checks: checks.flatMap((check) => check(column)),
     column: { bars: column.bars, ties: column.ties },
+    layouts: () => comparedLayouts(column, plain),
     ...(bars
       ? {
           steelRatio: steelArea(bars) / grossArea(code.section),
@@ -283,6 +294,28 @@ export function concreteColumn(
         }
       : {}),
   };
+}
+
+/** Every layout of the rules as the column comes out with it. */
+function comparedLayouts({ code, checked }: ConcreteColumn, plain: readonly ColumnDemand[]): ComparedLayout[] {
+  return triedLayouts(code, checked, plain).map(({ layout, bars, does: isEnough }) => {
+    const worst = bars && worstOf(code, bars, plain);
+    return {
+      layout,
+      does: isEnough,
+      ...(bars && worst
+        ? {
+            bars,
+            utilisation: worst.utilisation,
+            combination: worst.point.label,
+            ratio: steelArea(bars) / grossArea(code.section),
+            steel: steelArea(bars),
+            aboutY: interactionCurve(code.laws, worst.reinforced, 'y'),
+            aboutZ: interactionCurve(code.laws, worst.reinforced, 'z'),
+          }
+        : {}),
+    };
+  });
 }
 
 /** The section as it is used, to be drawn. */
