@@ -136,3 +136,45 @@ test('a round column: a cage of a rectangle does not count, what is proposed is 
   // 3/8 in at least, and that is what it has
   await page.getByText('Size of the spiral').first().waitFor();
 });
+
+test('layouts of the design rules are compared on the page of a column, one laid over its diagrams, another taken', async () => {
+  const path = join(mkdtempSync(join(tmpdir(), 'elbow-layouts-')), 'column.elbow.json');
+  writeFileSync(path, writeModelFile(columnModel({ height: 12, P: 250, top: [150, 80], foot: [-40, 0], cage: null })));
+  await page.getByLabel('Model file').setInputFiles(path);
+  await solved(page);
+  await command('Select member m1');
+  await command('interaction curve');
+  const column = page.getByRole('complementary', { name: /^Page of column m1/ });
+  await column.getByText(/^Its design rules have no layouts for such a section/).waitFor();
+  await column.getByRole('button', { name: 'Set layouts in the design rules' }).click();
+  const settings = page.getByRole('complementary', { name: /^Settings/ });
+  for (const [i, along] of [
+    [1, '3'],
+    [2, '4'],
+  ] as const) {
+    await settings.getByRole('button', { name: 'Add a layout' }).first().click();
+    await settings.getByLabel(`Bars along y, layout ${i}`).fill(along);
+    await page.keyboard.press('Tab');
+  }
+  await solved(page);
+  await command('Select member m1');
+  await command('interaction curve');
+  const rows = column.getByRole('table', { name: 'Layouts compared' }).getByRole('row');
+  await rows.nth(2).waitFor();
+  await rows
+    .nth(1)
+    .getByText(/^3 × 3, #5 to /)
+    .waitFor();
+  await rows.nth(2).getByText(/^10 #/).waitFor();
+  await rows
+    .nth(2)
+    .getByRole('button', { name: /^Lay 4 × 3/ })
+    .click();
+  await column.getByText(/Broken, in colour: what counts with 10 #/).waitFor();
+  await rows
+    .nth(2)
+    .getByRole('button', { name: /^Take 10 #/ })
+    .click();
+  await solved(page);
+  await column.getByText(/^10 #\d+, 4 × 3 in the faces along y and z$/).waitFor();
+});

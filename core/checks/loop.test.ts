@@ -331,6 +331,13 @@ describe('it is not walked', () => {
     const { loop } = walk(model, choice);
     return loop.ok ? '' : loop.reason;
   };
+  test('with members that are locked: they stay as they are, and are checked with the others', () => {
+    const model = edited(frame([4]), [{ kind: 'settings.change', fields: { locked: ['m200'] } }]);
+    const loop = done(walk(model).loop);
+    expect(loop.rows.some(({ member }) => member === 'm200')).toBe(false);
+    expect(taken(model, loop.edits).members.m200).toEqual(model.members.m200);
+    expect(reason(model, { members: ['m200'] })).toMatch(/not locked/);
+  });
   test('where none is of concrete, or nothing is chosen', () => {
     expect(reason(frame([4]), { members: [] })).toMatch(/None of them is a beam or a column of concrete/);
   });

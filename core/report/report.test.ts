@@ -404,3 +404,38 @@ test('members that are analysed with factors of their own stand in the model cha
     [name('m2'), '0.875', '0.700'],
   ]);
 });
+
+test('design rules stand with their factors, layouts of columns and what is asked in service, and whose they are', () => {
+  const wall = wallModel({});
+  const made = applyAct(wall, {
+    edits: [
+      {
+        kind: 'settings.change',
+        fields: {
+          bars: {
+            ...wall.settings.bars,
+            reduction: { shear: 0.7 },
+            service: { byDepth: true },
+            columns: {
+              layouts: [
+                { alongY: 3, alongZ: 4, sizes: ['#7', '#8'] },
+                { ring: 8, sizes: ['#9'] },
+              ],
+            },
+          },
+        },
+      },
+    ],
+  });
+  if (!made.ok) throw new Error(made.error);
+  const { solution: solved } = solveNow(made.model);
+  const { chapters } = reportContent(made.model, solved, [], { chapters: ['checks'], members: [] }, '');
+  const [table] = chapters[0].blocks.flatMap((block) =>
+    block.kind === 'table' && block.columns[0].title === 'Rules' ? [block] : [],
+  );
+  const [row] = table.rows;
+  expect(row[1]).toBe('all of concrete');
+  expect(row[4]).toContain('columns 3 × 4, #7 to #8, or ring of 8, #9: the first that does');
+  expect(row[6]).toBe('deflection by depth where it is enough');
+  expect(row[7]).toBe('φ shear = 0.7');
+});

@@ -172,7 +172,9 @@ export function LoopPage() {
         )}
       </div>
       {scopes.all.length === 0 && (
-        <p className="secondary">There are no beams or columns of concrete in this project that are checked.</p>
+        <p className="secondary">
+          There are no beams or columns of concrete in this project that are checked and not locked.
+        </p>
       )}
       {error !== '' && (
         <p className="field-error" role="alert">
@@ -203,7 +205,9 @@ export function LoopPage() {
 /** Members that may be walked with, by what is chosen of them. */
 function scopesOf(model: Model, selected: readonly string[]): Record<Scope, string[]> {
   const of = (ids: readonly string[], ...roles: string[]) =>
-    concreteOf(model, ids).flatMap(({ id, role, unchecked }) => (roles.includes(role) && !unchecked ? [id] : []));
+    concreteOf(model, ids).flatMap(({ id, role, unchecked }) =>
+      roles.includes(role) && !unchecked && !model.settings.locked?.includes(id) ? [id] : [],
+    );
   const ids = Object.keys(model.members);
   return {
     all: of(ids, 'beam', 'column'),

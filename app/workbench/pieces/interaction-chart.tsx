@@ -55,6 +55,8 @@ export function InteractionChart({
 }: Props) {
   const all = [...design, ...nominal, ...(over?.points ?? []), ...demands];
   const largest = (axis: 'x' | 'y') => Math.max(1e-9, ...all.map((point) => Math.abs(point[axis])));
+  // moments that are nothing but for rounding do not open the side of the other sign
+  const isOneSided = Math.min(...all.map(({ x }) => x)) > -1e-6 * largest('x');
   const tick = (axis: 'x' | 'y') => (value: number) => formatNumber(value, decimalsOf(largest(axis)));
   const axisText = { fontSize: 11.5, fill: colors.ink3 };
   return (
@@ -72,7 +74,8 @@ export function InteractionChart({
             tick={axisText}
             tickLine={false}
             tickFormatter={tick('x')}
-            domain={['auto', 'auto']}
+            domain={[isOneSided ? 0 : 'auto', 'auto']}
+            allowDataOverflow={isOneSided}
             label={{
               value: `${xTitle}, ${xUnit}`,
               position: 'insideBottom',

@@ -95,7 +95,8 @@ type Shares = Pick<StiffnessFactors, 'inertiaY' | 'inertiaZ'>;
  */
 export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProgress, Loop> {
   const members = choice.members.flatMap((id) => (isDesigned(model, model.members[id]) ? [model.members[id]] : []));
-  if (members.length === 0) return refused('None of them is a beam or a column of concrete.');
+  if (members.length === 0)
+    return refused('None of them is a beam or a column of concrete that is checked and not locked.');
   const twice = choice.stiffness === 'byBars' ? loweredTwice(model, members) : undefined;
   if (twice !== undefined) return refused(twice);
   const { units } = model.settings;
@@ -243,7 +244,8 @@ const isDesigned = (model: Model, member: Member | undefined): member is Member 
   member.role !== 'brace' &&
   member.material !== null &&
   model.materials[member.material].kind === 'concrete' &&
-  !member.unchecked;
+  !member.unchecked &&
+  !model.settings.locked?.includes(member.id);
 
 /** Why stiffness would be lowered twice, in sentences; undefined: it would not. */
 function loweredTwice(model: Model, members: readonly Member[]): string | undefined {

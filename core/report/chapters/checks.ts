@@ -2,6 +2,7 @@ import {
   cageText,
   wallText,
   openReasons,
+  layoutWords,
   liftNeeds,
   proposesCage,
   basisOf,
@@ -20,7 +21,7 @@ import {
   sectionsWords,
   zonesOnLine,
 } from '../../lines';
-import { inOrder, projectRules, wallPart, rulesOf, type ConcreteRules, type Model } from '../../model';
+import { inOrder, isMeshed, projectRules, wallPart, rulesOf, type ConcreteRules, type Model } from '../../model';
 import { count, formatNumber, formatQuantity, formatValue, unitLabel } from '../../units';
 import { type Block, table, number, paragraph, heading } from '../blocks';
 import type { ResultChapter } from './chapter';
@@ -102,9 +103,18 @@ function lineBlocks(model: Model, checked: ReadonlySet<string>): Block[] {
 /** What concrete members were designed by. */
 function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   const { units, code } = model.settings;
-  const concrete = checked
-    .filter(({ reinforcement, column }) => reinforcement ?? column)
-    .map(({ memberId }) => model.members[memberId]);
+  const concrete: readonly {
+    readonly id: string;
+    readonly label?: string | undefined;
+    readonly rules?: string | undefined;
+  }[] = [
+    ...checked
+      .filter(({ reinforcement, column }) => reinforcement ?? column)
+      .map(({ memberId }) => model.members[memberId]),
+    ...inOrder(model.walls).filter(
+      (wall) => isMeshed(wall) && wall.material !== null && model.materials[wall.material].kind === 'concrete',
+    ),
+  ];
   if (concrete.length === 0) return [];
   const sets = [undefined, ...inOrder(model.designRules).map(({ id }) => id)].flatMap((id) => {
     const of = concrete.filter(({ rules }) => rules === id);
@@ -113,7 +123,16 @@ function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
   return [
     heading('Design rules'),
     table(
-      ['Rules', 'Members', 'Bars', 'Clear cover', 'Sizes that may be proposed', 'Stirrups', 'In service', 'Factors'],
+      [
+        'Rules',
+        'Members and walls',
+        'Bars',
+        'Clear cover',
+        'Sizes that may be proposed',
+        'Stirrups',
+        'In service',
+        'Factors',
+      ],
       sets.map(({ name, rules, of }) => [
         name,
         name === projectRules && sets.length > 1
@@ -123,7 +142,7 @@ function rulesBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
             : of.map(({ label, id }) => label ?? id).join(' '),
         `${rules.steel}, fy = ${formatQuantity(rules.yieldStress, 'stress', units, units === 'us' ? 1 : 0)}`,
         formatQuantity(rules.cover, 'sectionLength', units, units === 'us' ? 2 : 0),
-        rules.longitudinal.join(', '),
+        [rules.longitudinal.join(', '), ...layoutSentence(rules)].join('; '),
         rules.stirrup,
         serviceWords(rules, units),
         factorWords(rules, code),
@@ -383,6 +402,14 @@ function areaBlocks(model: Model, checked: readonly MemberChecks[]): Block[] {
     ),
   ];
 }
+
+/** Layouts of columns, and which of them is proposed. */
+const layoutSentence = ({ columns }: ConcreteRules): string[] =>
+  columns
+    ? [
+        `columns ${columns.layouts.map(layoutWords).join(', or ')}: the ${columns.choose === 'lightest' ? 'lightest' : 'first'} that does`,
+      ]
+    : [];
 
 /** What differs from the code in service. */
 function serviceWords({ service = {} }: ConcreteRules, units: Model['settings']['units']): string {
