@@ -77,7 +77,7 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
   const loadZones = useRef<LoadZone[]>([]);
   const lastClick = useRef<{ x: number; y: number; turn: number }>({ x: -99, y: -99, turn: 0 });
 
-  const { model, solved, checks, shown, quantity, plane, less, isHere } = usePane(number);
+  const { model, solved, checks, pierChecks, shown, quantity, plane, less, isHere } = usePane(number);
   const isolated = useWorkbench((state) => state.isolated);
   const hidden = useWorkbench((state) => state.hidden);
   const visible = useWorkbench((state) => state.visible);
@@ -138,9 +138,26 @@ export function Canvas({ insets, number = 0, at: place }: { insets: Insets; numb
         isDifference: less !== undefined,
         solved,
         checks,
+        pierChecks,
         shape,
       }),
-    [model, scope, stage, form, coloring, selection, shown, quantity, painted, diagram, less, solved, checks, shape],
+    [
+      model,
+      scope,
+      stage,
+      form,
+      coloring,
+      selection,
+      shown,
+      quantity,
+      painted,
+      diagram,
+      less,
+      solved,
+      checks,
+      pierChecks,
+      shape,
+    ],
   );
 
   useEffect(() => {

@@ -1,7 +1,7 @@
 import { resultQuantities, isMovement, isOfPanels } from '~core/results';
 import { memberAxis, type Member, type Model } from '~core/model';
 import { formatNumber, formatValue, unitLabel, unitSize, type QuantityKind } from '~core/units';
-import type { CheckRow } from '../../workers/messages';
+import type { CheckRow, PierRow } from '../../workers/messages';
 import type { Solved } from '../../state/solve-slice';
 import type { Coloring, Drawn, Quantity, Selection, Shown, Stage } from '../../state/view-slice';
 import { colors, utilisationColor } from '../../theme/tokens';
@@ -9,7 +9,9 @@ import { colorClasses } from './coloring';
 import { bandsOf, legendRange, type DiagramDrawing } from '~core/picture';
 import { quantityColor } from '../../theme/quantity-color';
 import { binOf, legendSteps, valueColor } from '~core/picture';
+import { pierUtilisation } from './pier-utilisation';
 import type { Drawing, FillBatch, LineBatch } from './scene';
+import type { SpaceLabel } from './space-label';
 import { shapeSegments, type ShapeOf } from './mode-shapes';
 import type { Scope } from '~core/picture';
 import { solidGeometry } from './solids';
@@ -31,20 +33,10 @@ export interface PictureInput {
   readonly isDifference: boolean;
   readonly solved: Solved | undefined;
   readonly checks: ReadonlyMap<string, CheckRow>;
+  /** of piers of walls, by their keys */
+  readonly pierChecks: ReadonlyMap<string, PierRow>;
   /** a mode or a motion drawn beside the frame */
   readonly shape: ShapeOf | undefined;
-}
-
-/** A value written at a place in space. */
-export interface SpaceLabel {
-  /** what it tells, so that a dragged one keeps its place */
-  readonly key?: string;
-  readonly at: readonly [number, number, number];
-  readonly text: string;
-  readonly color: string;
-  readonly weight: number;
-  readonly bold: boolean;
-  readonly gap?: number;
 }
 
 export interface Picture {
@@ -77,11 +69,15 @@ export function compose(input: PictureInput): Picture {
   lines.push({ segments: segmentsOf(model, scope.faint), color: colors.faint, width: 1 });
   const selected = scope.members.filter((member) => input.selection.members.includes(member.id));
   lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: 13, opacity: 0.2 });
+  const fills: FillBatch[] = [];
   let labels: SpaceLabel[] = [];
   if (showsChecks) {
     const drawn = utilisationLines(input);
-    lines.push(...drawn.lines);
-    labels = scope.members.length > crowded ? heaviest(drawn.labels, 2 * labelsInCrowd) : drawn.labels;
+    const piers = pierUtilisation(model, scope.panels, input.pierChecks);
+    fills.push(...piers.fills);
+    lines.push(...piers.lines, ...drawn.lines);
+    const all = [...drawn.labels, ...piers.labels];
+    labels = all.length > crowded ? heaviest(all, 2 * labelsInCrowd) : all;
   } else if (colored && !solid)
     for (const kind of colorClasses(model, scope.members, input.coloring))
       lines.push({ segments: segmentsOf(model, kind.members), color: kind.color, width: 4 });
@@ -95,7 +91,6 @@ export function compose(input: PictureInput): Picture {
     });
   lines.push({ segments: segmentsOf(model, selected), color: colors.brand, width: showsChecks ? 1.6 : 1.8 });
 
-  const fills: FillBatch[] = [];
   let scaleText = '';
   let moving = false;
   let legend: Picture['legend'] = null;

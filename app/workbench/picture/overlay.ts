@@ -7,7 +7,7 @@ import type { Camera, Labelling, Quantity, Selection, Shown, Stage, ViewPlane } 
 import type { Solved } from '../../state/solve-slice';
 import { colors } from '../../theme/tokens';
 import { shownParts, storeyBook } from '~core/results';
-import type { SpaceLabel } from './compose';
+import type { SpaceLabel } from './space-label';
 import type { Frame, Projector } from '../projection/eye';
 import { drawLineReactions } from './line-reaction-marks';
 import { drawHandles, type PanelHandle } from './panel-handles';

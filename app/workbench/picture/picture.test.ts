@@ -49,6 +49,7 @@ const input = (more: Partial<PictureInput> = {}): PictureInput => {
     isDifference: false,
     solved,
     checks: new Map(),
+    pierChecks: new Map(),
     shape: undefined,
     ...more,
   };
