@@ -20,7 +20,7 @@ const columnOf = (spec: ColumnSpec, columns: ConcreteRules['columns']): Model =>
 const checked = (model: Model) => new MemberChecker(model, solveNow(model).solution!).check('m1');
 const barsOf = (model: Model) => usedCage(checked(model).column!).bars;
 /** Utilisation in axial force with bending of a column with bars that are chosen. */
-function useWith(spec: ColumnSpec, bars: Cage['bars']): number {
+function utilisationWith(spec: ColumnSpec, bars: Cage['bars']): number {
   const of = checked(column({ ...spec, cage: { ...eightBars, bars: bars! } }));
   const check = of.checks.find(({ id }) => id === 'axial-bending')!;
   if (!check.made) throw new Error(check.reason);
@@ -31,7 +31,7 @@ const bent: ColumnSpec = { height: 12, P: 250, top: [150, 80], foot: [-40, 0] };
 
 test('of a layout the thinnest bars that do are proposed: as trying each size by a check of its own finds', () => {
   const layout = faces(3, 3);
-  const alone = sizes.map((corner) => useWith(bent, { corner, alongY: 3, alongZ: 3 }));
+  const alone = sizes.map((corner) => utilisationWith(bent, { corner, alongY: 3, alongZ: 3 }));
   const first = sizes[alone.findIndex((use) => use <= 1)];
   expect(first).not.toBe('#6');
   expect(barsOf(columnOf(bent, { layouts: [layout] }))).toEqual({ corner: first, alongY: 3, alongZ: 3 });
@@ -56,7 +56,7 @@ describe('several layouts', () => {
     ]);
     for (const { does, found, bars } of rows) {
       if (!found) throw new Error('All of them keep the rules.');
-      const use = useWith(bent, found.record);
+      const use = utilisationWith(bent, found.record);
       expect(found.utilisation).toBeCloseTo(use, 9);
       expect(does).toBe(use <= 1);
       if (!('corner' in found.record)) throw new Error('a ring');
@@ -116,7 +116,7 @@ test('bars that are chosen stay, and layouts are compared all the same', () => {
 test('by EN 1992-1-1 just so', () => {
   const spec: ColumnSpec = { ...bent, code: 'eurocode', units: 'si' };
   const layout = faces(3, 3, ['D16', 'D20', 'D25', 'D32']);
-  const use = layout.sizes.map((corner) => useWith(spec, { corner, alongY: 3, alongZ: 3 }));
+  const use = layout.sizes.map((corner) => utilisationWith(spec, { corner, alongY: 3, alongZ: 3 }));
   const first = layout.sizes[use.findIndex((one) => one <= 1)];
   expect(barsOf(columnOf(spec, { layouts: [layout] }))).toEqual({ corner: first, alongY: 3, alongZ: 3 });
 });

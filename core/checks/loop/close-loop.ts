@@ -104,7 +104,7 @@ export function* closeLoop(model: Model, choice: LoopChoice): Generator<LoopProg
   let bars = new Map<string, Bars>();
   const held = new Map<string, Bars>();
   const rounds: LoopRound[] = [];
-  let isSettled = false;
+  let isSettled: boolean;
   let last: { model: Model; solution: Solution; found: ReadonlyMap<string, Bars>; words: Map<string, string> };
   for (let round = 1; ; round++) {
     const trial = edited(model, members, (member) => ({
